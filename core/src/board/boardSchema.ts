@@ -1,0 +1,315 @@
+import type { Schema } from 'yup';
+import type { Attachment, Element, Part, Terminal } from '../catalogue/part.ts';
+import {
+  BOARD_FORMAT,
+  BOARD_FORMAT_VERSION,
+  type Board,
+  type BoardSettings,
+  type Brief,
+  type Cable,
+  type Choice,
+  type Connection,
+  type Environment,
+  type FeedSource,
+  type Item,
+  type LoadDemand,
+  type Panel,
+  type Place,
+  type PointMm,
+  type Rating,
+  type Segment,
+} from './board.ts';
+import { flag, list, num, oneOfNumber, oneOfText, orNull, record, tagIs, taggedUnion, text } from './schemaKit.ts';
+
+const id = () => text(1, 64);
+const mm = (min = -5000, max = 5000) => num({ min, max, unit: 'mm' });
+const positiveMm = (max = 5000) => num({ min: 1, max, unit: 'mm' });
+
+export function choiceSchema<T>(value: Schema<T>): Schema<Choice<T>> {
+  return taggedUnion<Choice<T>>('mode', {
+    auto: record({ mode: tagIs('auto') }),
+    locked: record({ mode: tagIs('locked'), value, reason: text(1, 300), who: text(1, 80) }),
+  });
+}
+
+export const COLOUR_CODES = ['RD', 'BK', 'WH', 'YE', 'BU', 'BN', 'GN', 'GY', 'OG', 'VT'] as const;
+
+const point: Schema<PointMm> = record({ xMm: mm(), yMm: mm() });
+const rotation = () => oneOfNumber([0, 90, 180, 270]);
+
+export const briefSchema: Schema<Brief> = record({
+  jobName: text(1, 80),
+  customer: text(0, 80),
+  place: text(0, 120),
+  systemVoltageV: oneOfNumber([12, 24, 48]),
+  chemistry: oneOfText(['agm', 'lifepo4']),
+  ambientC: num({ min: -30, max: 60, unit: '°C' }),
+  profileId: oneOfText(['craft-iso', 'fixed-iec']),
+  notes: text(0, 4000),
+});
+
+export const settingsSchema: Schema<BoardSettings> = record({
+  feederSchool: oneOfText(['summedLoads', 'summedFuses']),
+  routeSlackShare: num({ min: 0, max: 0.5 }),
+  endSlackMm: num({ min: 0, max: 500, unit: 'mm' }),
+  autonomyDays: num({ min: 0.1, max: 60, unit: 'days' }),
+});
+
+export const panelSchema: Schema<Panel> = record({
+  id: id(),
+  name: text(1, 80),
+  outline: list(point, { min: 3, max: 200 }),
+  thicknessMm: num({ min: 1, max: 100, unit: 'mm' }),
+  material: oneOfText(['plywood', 'plastic', 'absPanel']),
+  fixings: list(record({ id: id(), xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), {
+    max: 60,
+  }),
+  holes: list(record({ id: id(), xMm: mm(), yMm: mm(), diameterMm: num({ min: 2, max: 200, unit: 'mm' }) }), { max: 60 }),
+});
+
+const place: Schema<Place> = taggedUnion('kind', {
+  unplaced: record({ kind: tagIs('unplaced') }),
+  panel: record({
+    kind: tagIs('panel'),
+    panelId: id(),
+    face: oneOfText(['front', 'back']),
+    xMm: mm(),
+    yMm: mm(),
+    rotationDeg: rotation(),
+  }),
+  location: record({ kind: tagIs('location'), location: text(1, 80) }),
+});
+
+const rating: Schema<Rating> = taggedUnion('kind', {
+  watts: record({ kind: tagIs('watts'), powerW: num({ min: 0.01, max: 50000, unit: 'W' }) }),
+  amps: record({ kind: tagIs('amps'), currentA: num({ min: 0.001, max: 2000, unit: 'A' }) }),
+});
+
+export const loadDemandSchema: Schema<LoadDemand> = record({
+  rating,
+  hoursPerDay: num({ min: 0, max: 24, unit: 'h' }),
+  dutyShare: num({ min: 0, max: 1 }),
+  essential: flag(),
+  dropClass: oneOfText(['critical', 'other']),
+});
+
+const feed: Schema<FeedSource> = record({
+  restingVoltageV: num({ min: 1, max: 100, unit: 'V' }),
+  lowestVoltageV: num({ min: 1, max: 100, unit: 'V' }),
+});
+
+export const itemSchema: Schema<Item> = record({
+  id: id(),
+  designation: text(1, 24),
+  name: text(0, 80),
+  partId: id(),
+  place,
+  load: orNull(loadDemandSchema),
+  feed: orNull(feed),
+  inserts: list(record({ seatId: id(), link: choiceSchema(id()) }), { max: 60 }),
+  stacks: list(record({ terminalId: id(), order: choiceSchema(list(id(), { max: 20 })) }), { max: 60 }),
+});
+
+const terminalRef = record({ itemId: id(), terminalId: id() });
+export const connectionSchema: Schema<Connection> = record({ id: id(), from: terminalRef, to: terminalRef });
+
+const environment: Schema<Environment> = record({
+  ambientC: orNull(num({ min: -30, max: 70, unit: '°C' })),
+  bundledCount: num({ min: 1, max: 60, integer: true }),
+  sheathed: flag(),
+});
+
+const segment: Schema<Segment> = taggedUnion('kind', {
+  panelRoute: record({
+    id: id(),
+    kind: tagIs('panelRoute'),
+    panelId: id(),
+    face: oneOfText(['front', 'back']),
+    waypoints: list(point, { max: 60 }),
+    environment,
+  }),
+  measuredRun: record({
+    id: id(),
+    kind: tagIs('measuredRun'),
+    lengthMm: num({ min: 1, max: 200000, unit: 'mm' }),
+    measured: flag(),
+    environment,
+  }),
+  passThrough: record({ id: id(), kind: tagIs('passThrough'), panelId: id(), holeId: id(), environment }),
+});
+
+export const cableSchema: Schema<Cable> = record({
+  id: id(),
+  designation: text(1, 24),
+  cores: list(
+    record({
+      id: id(),
+      connectionId: id(),
+      colour: choiceSchema(oneOfText(COLOUR_CODES)),
+      fromLug: choiceSchema(id()),
+      toLug: choiceSchema(id()),
+    }),
+    { min: 1, max: 12 },
+  ),
+  segments: list(segment, { min: 1, max: 20 }),
+  conductorMm2: choiceSchema(num({ min: 0.5, max: 240, unit: 'mm²' })),
+});
+
+const attachment: Schema<Attachment> = taggedUnion('kind', {
+  stud: record({
+    kind: tagIs('stud'),
+    diameterMm: num({ min: 3, max: 20, unit: 'mm' }),
+    palmWidthMaxMm: num({ min: 4, max: 100, unit: 'mm' }),
+  }),
+  clamp: record({
+    kind: tagIs('clamp'),
+    minMm2: num({ min: 0.1, max: 240, unit: 'mm²' }),
+    maxMm2: num({ min: 0.1, max: 240, unit: 'mm²' }),
+  }),
+  lead: record({ kind: tagIs('lead'), areaMm2: num({ min: 0.1, max: 240, unit: 'mm²' }) }),
+});
+
+const terminal: Schema<Terminal> = record({
+  id: id(),
+  name: text(1, 40),
+  domain: oneOfText(['dc', 'ac', 'earth', 'signal']),
+  polarity: oneOfText(['plus', 'minus', 'none']),
+  lineLoad: oneOfText(['line', 'load', 'none']),
+  attachment,
+  xMm: mm(),
+  yMm: mm(),
+  zMm: mm(0, 1000),
+  exitDeg: rotation(),
+  maxC: num({ min: 40, max: 200, unit: '°C' }),
+  required: flag(),
+});
+
+const ohm = () => num({ min: 0.000001, max: 1e6, unit: 'Ω' });
+const amp = () => num({ min: 0.001, max: 20000, unit: 'A' });
+const volt = () => num({ min: 0.1, max: 1000, unit: 'V' });
+const share = () => num({ min: 0.1, max: 1 });
+
+const element: Schema<Element> = taggedUnion('kind', {
+  battery: record({
+    kind: tagIs('battery'),
+    id: id(),
+    plus: id(),
+    minus: id(),
+    chemistry: oneOfText(['agm', 'lifepo4']),
+    nominalV: volt(),
+    capacityAh: num({ min: 0.1, max: 5000, unit: 'Ah' }),
+    resistanceOhm: ohm(),
+    chargeLimitA: amp(),
+    dischargeLimitA: amp(),
+  }),
+  feed: record({ kind: tagIs('feed'), id: id(), plus: id(), minus: id(), resistanceOhm: ohm(), shortCircuitA: amp() }),
+  solarSource: record({
+    kind: tagIs('solarSource'),
+    id: id(),
+    plus: id(),
+    minus: id(),
+    peakW: num({ min: 1, max: 20000, unit: 'W' }),
+    openCircuitV: volt(),
+    shortCircuitA: amp(),
+  }),
+  resistance: record({
+    kind: tagIs('resistance'),
+    id: id(),
+    a: id(),
+    b: id(),
+    resistanceOhm: ohm(),
+    ratingA: amp(),
+    shunt: flag(),
+  }),
+  contact: record({
+    kind: tagIs('contact'),
+    id: id(),
+    a: id(),
+    b: id(),
+    resistanceOhm: ohm(),
+    ratingA: amp(),
+    normallyOpen: flag(),
+  }),
+  coil: record({ kind: tagIs('coil'), id: id(), plus: id(), minus: id(), resistanceOhm: ohm(), contactId: id() }),
+  fuseSeat: record({
+    kind: tagIs('fuseSeat'),
+    id: id(),
+    a: id(),
+    b: id(),
+    style: oneOfText(['blade', 'sf30', 'sf51', 'classT']),
+    maxRatingA: amp(),
+  }),
+  bar: record({ kind: tagIs('bar'), id: id(), terminalIds: list(id(), { min: 1, max: 60 }), ratingA: amp() }),
+  load: record({ kind: tagIs('load'), id: id(), plus: id(), minus: id() }),
+  inverter: record({
+    kind: tagIs('inverter'),
+    id: id(),
+    plus: id(),
+    minus: id(),
+    acPowerW: num({ min: 1, max: 50000, unit: 'W' }),
+    efficiencyShare: share(),
+    cutoffV: volt(),
+    idleA: num({ min: 0, max: 50, unit: 'A' }),
+  }),
+  charger: record({
+    kind: tagIs('charger'),
+    id: id(),
+    source: oneOfText(['dcdc', 'solar']),
+    inPlus: id(),
+    inMinus: id(),
+    outPlus: id(),
+    outMinus: id(),
+    outputA: amp(),
+    outputV: volt(),
+    efficiencyShare: share(),
+    inputMaxA: orNull(amp()),
+    inputMaxV: volt(),
+  }),
+});
+
+export const PART_KINDS = [
+  'battery',
+  'isolator',
+  'fuseHolder',
+  'shunt',
+  'busBar',
+  'fuseBlock',
+  'dcdcCharger',
+  'solarController',
+  'inverter',
+  'load',
+  'feed',
+  'solarModule',
+  'relay',
+] as const;
+
+const clear = () => num({ min: 0, max: 1000, unit: 'mm' });
+export const partSchema: Schema<Part> = record({
+  id: id(),
+  kind: oneOfText(PART_KINDS),
+  name: text(1, 80),
+  widthMm: positiveMm(),
+  heightMm: positiveMm(),
+  depthMm: positiveMm(),
+  massKg: num({ min: 0, max: 1000, unit: 'kg' }),
+  clearSpaceMm: record({ left: clear(), right: clear(), top: clear(), bottom: clear() }),
+  mountHoles: list(record({ xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), { max: 20 }),
+  terminals: list(terminal, { min: 1, max: 80 }),
+  elements: list(element, { max: 80 }),
+  systemVoltagesV: list(num({ min: 1, max: 1000, unit: 'V' }), { max: 10 }),
+  price: orNull(num({ min: 0, max: 1e6 })),
+  leadTimeDays: orNull(num({ min: 0, max: 1000, integer: true, unit: 'days' })),
+});
+
+/** The board document, format version 1: strict, nothing cast, unknown keys refused. */
+export const boardSchema: Schema<Board> = record({
+  format: tagIs<typeof BOARD_FORMAT>(BOARD_FORMAT),
+  formatVersion: oneOfNumber<typeof BOARD_FORMAT_VERSION>([BOARD_FORMAT_VERSION]),
+  brief: briefSchema,
+  settings: settingsSchema,
+  panels: list(panelSchema, { min: 1, max: 12 }),
+  customParts: list(partSchema, { max: 100 }),
+  items: list(itemSchema, { max: 400 }),
+  connections: list(connectionSchema, { max: 800 }),
+  cables: list(cableSchema, { max: 800 }),
+});

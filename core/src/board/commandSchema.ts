@@ -1,0 +1,59 @@
+import type { Schema } from 'yup';
+import * as yup from 'yup';
+import { briefSchema, cableSchema, connectionSchema, itemSchema, panelSchema, partSchema, settingsSchema } from './boardSchema.ts';
+import { COLLECTIONS, type CollectionName, type Command } from './commands.ts';
+import { list, num, oneOfText, orNull, problemsOf, record, tagIs, taggedUnion, text } from './schemaKit.ts';
+
+const entitySchemas: Record<CollectionName, Schema<unknown>> = {
+  panels: panelSchema,
+  customParts: partSchema,
+  items: itemSchema,
+  connections: connectionSchema,
+  cables: cableSchema,
+};
+
+const anything = () => yup.mixed().test('present', (v) => v !== undefined) as unknown as Schema<unknown>;
+
+const shape = taggedUnion<Command>('kind', {
+  add: record({
+    kind: tagIs('add'),
+    collection: oneOfText(COLLECTIONS),
+    value: anything(),
+    index: orNull(num({ min: 0, max: 1000, integer: true })),
+  }),
+  remove: record({ kind: tagIs('remove'), collection: oneOfText(COLLECTIONS), id: text(1, 64) }),
+  set: record({
+    kind: tagIs('set'),
+    collection: oneOfText(COLLECTIONS),
+    id: text(1, 64),
+    field: text(1, 40),
+    value: anything().concat(yup.mixed().nullable() as never),
+  }),
+  setBrief: record({ kind: tagIs('setBrief'), field: text(1, 40), value: anything() }),
+  setSetting: record({ kind: tagIs('setSetting'), field: text(1, 40), value: anything() }),
+});
+
+const fieldsOf = (schema: Schema<unknown>) =>
+  (schema as unknown as { fields: Record<string, Schema<unknown>> }).fields;
+
+function valueProblems(command: Command, at: string): string[] {
+  const inside = (schema: Schema<unknown> | undefined, value: unknown, path: string) =>
+    schema
+      ? problemsOf(record({ value: schema }), { value }).map((p) => p.replace(/^value/, path))
+      : [`${path} is not a field that can be set`];
+  if (command.kind === 'add') return inside(entitySchemas[command.collection], command.value, `${at}.value`);
+  if (command.kind === 'set')
+    return inside(fieldsOf(entitySchemas[command.collection])[command.field], command.value, `${at}.value`);
+  if (command.kind === 'setBrief') return inside(fieldsOf(briefSchema)[command.field], command.value, `brief.${command.field}`);
+  if (command.kind === 'setSetting')
+    return inside(fieldsOf(settingsSchema)[command.field], command.value, `settings.${command.field}`);
+  return [];
+}
+
+/** Problems of an unknown value as a list of commands: envelope first, then each value against its own schema. */
+export function commandProblems(value: unknown): string[] {
+  const envelope = problemsOf(list(shape, { min: 1, max: 2000 }), value);
+  if (envelope.length > 0) return envelope;
+  return (value as Command[]).flatMap((c, i) => valueProblems(c, `commands[${i}]`));
+}
+

@@ -1,0 +1,112 @@
+import type { Part } from '../catalogue/part.ts';
+import type { Board, BoardSettings, Brief, Cable, Connection, Id, Item, Panel } from './board.ts';
+
+/** The board's collections and what each holds. */
+export interface Collections {
+  panels: Panel;
+  customParts: Part;
+  items: Item;
+  connections: Connection;
+  cables: Cable;
+}
+export type CollectionName = keyof Collections;
+export const COLLECTIONS: readonly CollectionName[] = ['panels', 'customParts', 'items', 'connections', 'cables'];
+
+type PerCollection<F extends { [C in CollectionName]: unknown }> = F[CollectionName];
+
+export type AddCommand = PerCollection<{
+  [C in CollectionName]: { kind: 'add'; collection: C; value: Collections[C]; index: number | null };
+}>;
+export type SetCommand = PerCollection<{
+  [C in CollectionName]: {
+    [F in Exclude<keyof Collections[C], 'id'>]: {
+      kind: 'set';
+      collection: C;
+      id: Id;
+      field: F;
+      value: Collections[C][F];
+    };
+  }[Exclude<keyof Collections[C], 'id'>];
+}>;
+
+/** One typed change to the board, on ids. Every command has an inverse: see applyCommands. */
+export type Command =
+  | AddCommand
+  | { kind: 'remove'; collection: CollectionName; id: Id }
+  | SetCommand
+  | { [F in keyof Brief]: { kind: 'setBrief'; field: F; value: Brief[F] } }[keyof Brief]
+  | { [F in keyof BoardSettings]: { kind: 'setSetting'; field: F; value: BoardSettings[F] } }[keyof BoardSettings];
+
+export class CommandError extends Error {
+  override name = 'CommandError';
+}
+
+type Entity = { id: Id } & Record<string, unknown>;
+
+function applyOne(board: Board, command: Command): { board: Board; inverse: Command } {
+  switch (command.kind) {
+    case 'setBrief': {
+      if (!Object.hasOwn(board.brief, command.field))
+        throw new CommandError(`brief has no field "${command.field}"; accepted: ${Object.keys(board.brief).join(', ')}`);
+      const inverse = { kind: 'setBrief', field: command.field, value: board.brief[command.field] } as Command;
+      return { board: { ...board, brief: { ...board.brief, [command.field]: command.value } }, inverse };
+    }
+    case 'setSetting': {
+      if (!Object.hasOwn(board.settings, command.field))
+        throw new CommandError(
+          `settings have no field "${command.field}"; accepted: ${Object.keys(board.settings).join(', ')}`,
+        );
+      const inverse = { kind: 'setSetting', field: command.field, value: board.settings[command.field] } as Command;
+      return { board: { ...board, settings: { ...board.settings, [command.field]: command.value } }, inverse };
+    }
+  }
+  if (!COLLECTIONS.includes(command.collection))
+    throw new CommandError(`collection is "${command.collection}"; accepted: ${COLLECTIONS.join(', ')}`);
+  const list = board[command.collection] as unknown as Entity[];
+  const put = (next: Entity[]): Board => ({ ...board, [command.collection]: next });
+  if (command.kind === 'add') {
+    const value = command.value as unknown as Entity;
+    if (list.some((e) => e.id === value.id))
+      throw new CommandError(`${command.collection}: id "${value.id}" already exists; accepted: a new id`);
+    const at = command.index === null ? list.length : Math.min(command.index, list.length);
+    return {
+      board: put([...list.slice(0, at), value, ...list.slice(at)]),
+      inverse: { kind: 'remove', collection: command.collection, id: value.id },
+    };
+  }
+  const index = list.findIndex((e) => e.id === command.id);
+  const entity = list[index];
+  if (!entity)
+    throw new CommandError(`${command.collection}: id "${command.id}" is not there; it may have been removed`);
+  if (command.kind === 'remove') {
+    return {
+      board: put(list.filter((_, i) => i !== index)),
+      inverse: { kind: 'add', collection: command.collection, value: entity, index } as unknown as Command,
+    };
+  }
+  if (command.field === ('id' as string) || !Object.hasOwn(entity, command.field))
+    throw new CommandError(
+      `${command.collection}: field "${command.field}" cannot be set; accepted: ${Object.keys(entity)
+        .filter((k) => k !== 'id')
+        .join(', ')}`,
+    );
+  const inverse = { ...command, value: entity[command.field] } as Command;
+  const changed = { ...entity, [command.field]: command.value };
+  return { board: put(list.map((e, i) => (i === index ? changed : e))), inverse };
+}
+
+/**
+ * Applies commands in order to a board value; the board given is not changed.
+ * @returns the new board and the commands that undo it, in the order to apply them.
+ * @throws CommandError when a command names something that is not there.
+ */
+export function applyCommands(board: Board, commands: readonly Command[]): { board: Board; inverse: Command[] } {
+  let next = board;
+  const inverse: Command[] = [];
+  for (const command of commands) {
+    const step = applyOne(next, command);
+    next = step.board;
+    inverse.unshift(step.inverse);
+  }
+  return { board: next, inverse };
+}

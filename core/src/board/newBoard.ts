@@ -1,0 +1,59 @@
+import { customAlphabet } from 'nanoid';
+import { BOARD_FORMAT, BOARD_FORMAT_VERSION, type Board, type Brief, type Environment, type Panel } from './board.ts';
+
+const draw = customAlphabet('0123456789abcdefghijkmnpqrstuvwxyz', 12);
+
+/** A new opaque id; the prefix only helps people who read the file. */
+export const newId = (prefix: string): string => `${prefix}_${draw()}`;
+
+export const freeAir = (): Environment => ({ ambientC: null, bundledCount: 1, sheathed: false });
+
+/** A rectangular panel with four fixings `insetMm` from its edges. */
+export function rectanglePanel(name: string, widthMm: number, heightMm: number, insetMm = 25): Panel {
+  const corners = [
+    { xMm: 0, yMm: 0 },
+    { xMm: widthMm, yMm: 0 },
+    { xMm: widthMm, yMm: heightMm },
+    { xMm: 0, yMm: heightMm },
+  ];
+  const fixings = [
+    [insetMm, insetMm],
+    [widthMm - insetMm, insetMm],
+    [widthMm - insetMm, heightMm - insetMm],
+    [insetMm, heightMm - insetMm],
+  ];
+  return {
+    id: newId('pn'),
+    name,
+    outline: corners,
+    thicknessMm: 18,
+    material: 'plywood',
+    fixings: fixings.map(([xMm, yMm]) => ({ id: newId('fx'), xMm: xMm!, yMm: yMm!, screwDiameterMm: 6 })),
+    holes: [],
+  };
+}
+
+/** An empty board with one panel and the stated defaults of every school of practice. */
+export function newBoard(brief: Partial<Brief>): Board {
+  return {
+    format: BOARD_FORMAT,
+    formatVersion: BOARD_FORMAT_VERSION,
+    brief: {
+      jobName: 'New job',
+      customer: '',
+      place: '',
+      systemVoltageV: 12,
+      chemistry: 'lifepo4',
+      ambientC: 30,
+      profileId: 'craft-iso',
+      notes: '',
+      ...brief,
+    },
+    settings: { feederSchool: 'summedLoads', routeSlackShare: 0.05, endSlackMm: 20, autonomyDays: 2 },
+    panels: [rectanglePanel('Main board', 800, 500)],
+    customParts: [],
+    items: [],
+    connections: [],
+    cables: [],
+  };
+}

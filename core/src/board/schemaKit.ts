@@ -1,0 +1,169 @@
+import * as yup from 'yup';
+
+/**
+ * Building blocks for strict Yup schemas: no casting, unknown keys refused, and messages that name the field,
+ * the value found and what would be accepted. Each block also carries what the JSON Schema generator cannot see.
+ */
+type Fields = Record<string, yup.Schema<unknown>>;
+
+const shown = (value: unknown): string => {
+  const text = JSON.stringify(value) ?? String(value);
+  return text.length > 60 ? `${text.slice(0, 57)}...` : text;
+};
+
+const says =
+  (accepted: string) =>
+  ({ path, originalValue, value }: { path?: string; originalValue?: unknown; value?: unknown }) => {
+    const found = originalValue !== undefined ? originalValue : value;
+    return `${path || 'document'} is ${found === undefined ? 'missing' : shown(found)}; accepted: ${accepted}`;
+  };
+
+export function text(min: number, max: number) {
+  const message = says(min > 0 ? `text of ${min} to ${max} characters` : `text of at most ${max} characters`);
+  return yup.string().strict().typeError(message).defined(message).nonNullable(message).min(min, message).max(max, message);
+}
+
+export interface NumberRange {
+  min: number;
+  max: number;
+  integer?: boolean;
+  unit?: string;
+}
+
+export function num({ min, max, integer, unit }: NumberRange) {
+  const message = says(`a${integer ? ' whole' : ''} number from ${min} to ${max}${unit ? ` ${unit}` : ''}`);
+  const base = yup
+    .number()
+    .strict()
+    .typeError(message)
+    .defined(message)
+    .nonNullable(message)
+    .min(min, message)
+    .max(max, message);
+  return integer ? base.integer(message) : base;
+}
+
+export function flag() {
+  const message = says('true or false');
+  return yup.boolean().strict().typeError(message).defined(message).nonNullable(message);
+}
+
+export function oneOfText<const T extends string>(values: readonly T[]) {
+  const message = says(values.join(', '));
+  return yup
+    .string()
+    .strict()
+    .typeError(message)
+    .defined(message)
+    .nonNullable(message)
+    .oneOf(values, message) as unknown as yup.Schema<T>;
+}
+
+export function oneOfNumber<const T extends number>(values: readonly T[]) {
+  const message = says(values.join(', '));
+  return yup
+    .number()
+    .strict()
+    .typeError(message)
+    .defined(message)
+    .nonNullable(message)
+    .oneOf(values, message) as unknown as yup.Schema<T>;
+}
+
+export function list<T>(of: yup.Schema<T>, range: { min?: number; max: number }) {
+  const message = says(`a list of ${range.min ?? 0} to ${range.max} entries`);
+  return yup
+    .array()
+    .of(of as yup.ISchema<T>)
+    .strict()
+    .typeError(message)
+    .defined(message)
+    .nonNullable(message)
+    .min(range.min ?? 0, message)
+    .max(range.max, message) as unknown as yup.Schema<T[]>;
+}
+
+/** An object with exactly these fields. */
+export function record<F extends Fields>(fields: F) {
+  const names = Object.keys(fields);
+  const message = says(`an object with ${names.join(', ')}`);
+  return yup
+    .object(fields as unknown as yup.ObjectShape)
+    .strict()
+    .typeError(message)
+    .defined(message)
+    .nonNullable(message)
+    .noUnknown(
+      ({ path, unknown }: { path?: string; unknown?: string }) =>
+        `${path || 'document'} has unknown field ${unknown}; accepted: ${names.join(', ')}`,
+    )
+    .default(undefined)
+    .meta({ jsonSchema: { additionalProperties: false } }) as unknown as yup.Schema<{
+    [K in keyof F]: F[K] extends yup.Schema<infer T> ? T : never;
+  }>;
+}
+
+/** Null, or what the schema accepts. */
+export function orNull<T>(schema: yup.Schema<T>): yup.Schema<T | null> {
+  return (schema as unknown as yup.AnySchema).nullable() as unknown as yup.Schema<T | null>;
+}
+
+/**
+ * Objects told apart by a tag field (`kind` or `mode`): exactly one alternative applies, chosen by its tag.
+ * The alternatives' plain JSON Schemas are kept in `meta.variants` for the generator.
+ */
+export function taggedUnion<T>(tag: string, variants: Record<string, yup.Schema<unknown>>): yup.Schema<T> {
+  const tags = Object.keys(variants);
+  const message = says(`an object whose ${tag} is one of ${tags.join(', ')}`);
+  return yup
+    .mixed()
+    .strict()
+    .defined(message)
+    .nonNullable(message)
+    .test('tagged-union', message, function check(value: unknown) {
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) return this.createError({ message });
+      const found = (value as Record<string, unknown>)[tag];
+      const variant = typeof found === 'string' && Object.hasOwn(variants, found) ? variants[found] : undefined;
+      if (!variant) {
+        const at = this.path ? `${this.path}.${tag}` : tag;
+        return this.createError({
+          message: `${at} is ${found === undefined ? 'missing' : shown(found)}; accepted: ${tags.join(', ')}`,
+        });
+      }
+      try {
+        variant.validateSync(value, { strict: true, abortEarly: false });
+        return true;
+      } catch (error) {
+        if (!(error instanceof yup.ValidationError)) throw error;
+        const inner = error.inner.length > 0 ? error.inner : [error];
+        return new yup.ValidationError(
+          inner.map((e) => {
+            const at = [this.path, e.path].filter(Boolean).join('.');
+            const own = e.path || 'document';
+            const text = e.message.startsWith(own) ? at + e.message.slice(own.length) : `${at}: ${e.message}`;
+            return new yup.ValidationError(text, e.value, at);
+          }),
+        );
+      }
+    })
+    .meta({ variants, tag }) as unknown as yup.Schema<T>;
+}
+
+/** A tag field that holds exactly one word. */
+export const tagIs = <const T extends string>(value: T) => oneOfText([value]);
+
+/**
+ * Validates a value against a schema.
+ * @returns every problem, each naming path, value found and what is accepted; empty when the value is good.
+ */
+export function problemsOf(schema: yup.Schema<unknown>, value: unknown): string[] {
+  try {
+    schema.validateSync(value, { strict: true, abortEarly: false });
+    return [];
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    const flat = (e: yup.ValidationError): string[] =>
+      e.inner.length > 0 ? e.inner.flatMap(flat) : e.errors.length > 0 ? e.errors : [e.message];
+    return [...new Set(flat(error))];
+  }
+}

@@ -1,0 +1,168 @@
+import { CLASS5_OHM_PER_KM } from '../../rules/tables/conductorResistance.ts';
+import type { CableType, FuseLink, FuseStyle, Lug, Shrink } from '../part.ts';
+
+/**
+ * Interrupt ratings by style, A at volts.
+ * Source: typical of the style: UL 248-15 for Class T, ISO 8820 for blade and bolt-down. Mark: [mem].
+ */
+const INTERRUPT: Record<FuseStyle, FuseLink['interrupt']> = {
+  blade: [{ upToV: 32, currentA: 1000 }],
+  sf30: [
+    { upToV: 32, currentA: 2000 },
+    { upToV: 58, currentA: 1000 },
+  ],
+  sf51: [
+    { upToV: 32, currentA: 2000 },
+    { upToV: 58, currentA: 2000 },
+  ],
+  classT: [{ upToV: 125, currentA: 20000 }],
+};
+/** Volts a link loses at its rating, for its cold resistance. Common practice, no source. */
+const DROP_AT_RATING_V = 0.07;
+
+const links = (style: FuseStyle, label: string, ratings: number[], base: number, suffix = '', interrupt = INTERRUPT[style]): FuseLink[] =>
+  ratings.map((ratingA) => ({
+    id: `${style}${suffix}-${ratingA}`,
+    name: `${ratingA} A ${label}`,
+    style,
+    ratingA,
+    interrupt,
+    coldResistanceOhm: DROP_AT_RATING_V / ratingA,
+    price: Math.round((base + ratingA * base * 0.004) * 100) / 100,
+  }));
+
+const BLADE = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 40];
+export const FUSE_LINKS: FuseLink[] = [
+  ...links('blade', 'blade fuse, 32 V', BLADE, 0.4),
+  ...links('blade', 'blade fuse, 58 V', BLADE, 0.9, '58', [{ upToV: 58, currentA: 1000 }]),
+  ...links('sf30', 'bolt-down fuse, SF30', [30, 40, 50, 60, 70, 80, 100, 125, 150], 3),
+  ...links('sf51', 'bolt-down fuse, SF51', [40, 50, 60, 80, 100, 125, 150, 175, 200, 250, 300, 350, 400, 500], 6),
+  ...links('classT', 'battery fuse, Class T', [30, 40, 50, 60, 70, 80, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400], 24),
+];
+
+/** Outer diameters of single-core class 5 cable, mm by mm². Mark: [mem], makers differ by a few tenths. */
+const OUTER_MM: Readonly<Record<string, number>> = {
+  '0.75': 2.4,
+  '1': 2.6,
+  '1.5': 3.0,
+  '2.5': 3.6,
+  '4': 4.4,
+  '6': 5.0,
+  '10': 6.5,
+  '16': 8.3,
+  '25': 10.2,
+  '35': 11.7,
+  '50': 13.9,
+  '70': 16.0,
+  '95': 18.2,
+  '120': 20.2,
+  '150': 22.5,
+};
+/** Copper 8.89 g/cm³; the insulation's share of the mass is added from the outer diameter at 1.4 g/cm³. */
+const massKgPerM = (areaMm2: number, outerMm: number): number => {
+  const insulationMm2 = (Math.PI / 4) * outerMm ** 2 - areaMm2 * 1.25;
+  return (areaMm2 * 8.89 + Math.max(0, insulationMm2) * 1.4) / 1000;
+};
+const AREAS = Object.keys(OUTER_MM).map(Number).sort((a, b) => a - b);
+
+const cable = (areaMm2: number, insulation: CableType['insulation']): CableType => ({
+  id: `${insulation}-${areaMm2}`,
+  name: `Class 5 copper ${areaMm2} mm², ${insulation === 'pvc70' ? 'PVC 70 °C' : 'thermoplastic 105 °C'}`,
+  areaMm2,
+  insulation,
+  insulationMaxC: insulation === 'pvc70' ? 70 : 105,
+  outerDiameterMm: OUTER_MM[String(areaMm2)]!,
+  massKgPerM: massKgPerM(areaMm2, OUTER_MM[String(areaMm2)]!),
+  pricePerM: Math.round((0.25 + areaMm2 * (insulation === 'pvc70' ? 0.14 : 0.18)) * 100) / 100,
+});
+export const CABLE_TYPES: CableType[] = (['thermoplastic105', 'pvc70'] as const).flatMap((insulation) =>
+  AREAS.filter((a) => String(a) in CLASS5_OHM_PER_KM).map((a) => cable(a, insulation)),
+);
+
+/**
+ * Barrels by conductor area: outer diameter and depth, mm.
+ * Source: DIN 46234 ring and DIN 46235 compression lugs. Mark: [mem].
+ */
+const BARRELS: readonly (readonly [areaMm2: number, outerMm: number, depthMm: number, studsMm: readonly number[]])[] = [
+  [0.75, 3.1, 6, [4, 5, 6]],
+  [1, 3.3, 6, [4, 5, 6]],
+  [1.5, 3.5, 6, [4, 5, 6, 8]],
+  [2.5, 4.1, 7, [4, 5, 6, 8]],
+  [4, 4.9, 8, [4, 5, 6, 8]],
+  [6, 5.6, 9, [4, 5, 6, 8, 10]],
+  [10, 7.2, 10, [5, 6, 8, 10]],
+  [16, 8.5, 20, [5, 6, 8, 10]],
+  [25, 10, 20, [6, 8, 10]],
+  [35, 12.5, 20, [6, 8, 10]],
+  [50, 14.5, 28, [6, 8, 10]],
+  [70, 16.5, 28, [8, 10]],
+  [95, 19, 35, [8, 10]],
+  [120, 21, 35, [8, 10]],
+  [150, 23.5, 35, [8, 10]],
+];
+/** Narrowest palm that takes a stud and its washer, mm. Mark: [mem]. */
+const PALM_BY_STUD: Readonly<Record<string, number>> = { '4': 8, '5': 10, '6': 12, '8': 16, '10': 19 };
+/** A flattened tube is about half again as wide as the tube. Common practice, no source. */
+const PALM_PER_BARREL = 1.45;
+
+const round1 = (x: number) => Math.round(x * 10) / 10;
+const ringLugs: Lug[] = BARRELS.flatMap(([areaMm2, outerMm, depthMm, studs]) =>
+  studs.map((studMm) => {
+    const palmWidthMm = round1(Math.max(PALM_BY_STUD[String(studMm)]!, outerMm * PALM_PER_BARREL));
+    return {
+      id: `lug-${areaMm2}-m${studMm}`,
+      name: `${areaMm2 <= 6 ? 'Ring terminal' : 'Compression lug'} ${areaMm2} mm² × M${studMm}`,
+      kind: 'lug' as const,
+      areaMm2,
+      studMm,
+      palmWidthMm,
+      barrelDepthMm: depthMm,
+      barrelOuterMm: outerMm,
+      setbackMm: Math.round(palmWidthMm / 2 + 3),
+      price: round1(0.15 + areaMm2 * 0.035),
+    };
+  }),
+);
+const ferrules: Lug[] = BARRELS.filter(([area]) => area <= 35).map(([areaMm2, outerMm, depthMm]) => ({
+  id: `ferrule-${areaMm2}`,
+  name: `Ferrule ${areaMm2} mm², ${Math.max(8, depthMm)} mm`,
+  kind: 'ferrule' as const,
+  areaMm2,
+  studMm: null,
+  palmWidthMm: outerMm,
+  barrelDepthMm: Math.max(8, depthMm),
+  barrelOuterMm: outerMm,
+  setbackMm: 0,
+  price: round1(0.05 + areaMm2 * 0.01),
+}));
+const splices: Lug[] = BARRELS.filter(([area]) => area <= 16).map(([areaMm2, outerMm, depthMm]) => ({
+  id: `splice-${areaMm2}`,
+  name: `Through splice ${areaMm2} mm²`,
+  kind: 'splice' as const,
+  areaMm2,
+  studMm: null,
+  palmWidthMm: outerMm,
+  barrelDepthMm: depthMm,
+  barrelOuterMm: outerMm,
+  setbackMm: 1,
+  price: round1(0.2 + areaMm2 * 0.03),
+}));
+export const LUGS: Lug[] = [...ringLugs, ...ferrules, ...splices];
+
+export const SHRINKS: Shrink[] = (
+  [
+    [6, 2],
+    [9, 3],
+    [12, 4],
+    [19, 6],
+    [24, 8],
+    [30, 10],
+    [40, 13],
+  ] as const
+).map(([expandedMm, recoveredMm]) => ({
+  id: `shrink-${expandedMm}`,
+  name: `Dual-wall heat-shrink ${expandedMm}/${recoveredMm} mm`,
+  expandedMm,
+  recoveredMm,
+  pricePerM: Math.round(expandedMm * 22) / 100,
+}));

@@ -1,0 +1,207 @@
+import type { FuseStyle, MountHole, Part, Polarity, Terminal } from '../part.ts';
+import { clamp, stud } from './terminals.ts';
+
+/** Generic isolators, fuse holders, shunts, bus bars and fuse blocks. Dimensions and prices are invented but plausible. */
+const noClear = { left: 0, right: 0, top: 0, bottom: 0 };
+const sideHoles = (halfMm: number): MountHole[] => [
+  { xMm: -halfMm, yMm: 0, screwDiameterMm: 5 },
+  { xMm: halfMm, yMm: 0, screwDiameterMm: 5 },
+];
+
+const isolator = (ratingA: number, studMm: number, sizeMm: number, price: number): Part => ({
+  id: `isolator-${ratingA}`,
+  kind: 'isolator',
+  name: `Battery isolator ${ratingA} A, M${studMm}`,
+  widthMm: sizeMm,
+  heightMm: sizeMm,
+  depthMm: 75,
+  massKg: 0.35,
+  clearSpaceMm: noClear,
+  mountHoles: [
+    { xMm: 0, yMm: -sizeMm / 2 + 8, screwDiameterMm: 5 },
+    { xMm: 0, yMm: sizeMm / 2 - 8, screwDiameterMm: 5 },
+  ],
+  terminals: [
+    stud('line', 'none', [-sizeMm / 4, 0, 180], [studMm, 28], { lineLoad: 'line' }),
+    stud('load', 'none', [sizeMm / 4, 0, 0], [studMm, 28], { lineLoad: 'load' }),
+  ],
+  elements: [{ kind: 'contact', id: 'k', a: 'line', b: 'load', resistanceOhm: 0.0002, ratingA, normallyOpen: false }],
+  systemVoltagesV: [12, 24, 48],
+  price,
+  leadTimeDays: 3,
+});
+
+const fuseHolder = (
+  id: string,
+  name: string,
+  style: FuseStyle,
+  maxRatingA: number,
+  studMm: number,
+  palmMm: number,
+  widthMm: number,
+  heightMm: number,
+  price: number,
+): Part => ({
+  id,
+  kind: 'fuseHolder',
+  name,
+  widthMm,
+  heightMm,
+  depthMm: 50,
+  massKg: 0.2,
+  clearSpaceMm: noClear,
+  mountHoles: sideHoles(widthMm / 2 - 7),
+  terminals: [
+    stud('line', 'none', [-widthMm / 4, 0, 180], [studMm, palmMm], { lineLoad: 'line' }),
+    stud('load', 'none', [widthMm / 4, 0, 0], [studMm, palmMm], { lineLoad: 'load' }),
+  ],
+  elements: [{ kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style, maxRatingA }],
+  systemVoltagesV: [12, 24, 48],
+  price,
+  leadTimeDays: 5,
+});
+
+const shunt = (ratingA: number, studMm: number, price: number): Part => ({
+  id: `shunt-${ratingA}`,
+  kind: 'shunt',
+  name: `Current shunt ${ratingA} A, 50 mV`,
+  widthMm: 120,
+  heightMm: 45,
+  depthMm: 45,
+  massKg: 0.3,
+  clearSpaceMm: noClear,
+  mountHoles: sideHoles(38),
+  terminals: [
+    stud('battery', 'minus', [-48, 0, 180], [studMm, 30], { lineLoad: 'line' }),
+    stud('load', 'minus', [48, 0, 0], [studMm, 30], { lineLoad: 'load' }),
+  ],
+  elements: [
+    { kind: 'resistance', id: 'r', a: 'battery', b: 'load', resistanceOhm: 0.05 / ratingA, ratingA, shunt: true },
+  ],
+  systemVoltagesV: [12, 24, 48],
+  price,
+  leadTimeDays: 10,
+});
+
+const busBar = (polarity: Polarity, studs: number, studMm: number, ratingA: number, price: number): Part => {
+  const pitchMm = studMm >= 8 ? 34 : 26;
+  const widthMm = pitchMm * studs + 40;
+  const sign = polarity === 'plus' ? '+' : '−';
+  const terminals: Terminal[] = Array.from({ length: studs }, (_, i) =>
+    stud(`s${i + 1}`, polarity, [(i - (studs - 1) / 2) * pitchMm, 0, i % 2 ? 90 : 270], [studMm, pitchMm - 4], {
+      required: false,
+    }),
+  );
+  return {
+    id: `bar-${polarity}-${studs}x${studMm}`,
+    kind: 'busBar',
+    name: `Bus bar ${sign}, ${studs} × M${studMm}, ${ratingA} A`,
+    widthMm,
+    heightMm: 40,
+    depthMm: 45,
+    massKg: 0.12 * studs,
+    clearSpaceMm: noClear,
+    mountHoles: sideHoles(widthMm / 2 - 9),
+    terminals,
+    elements: [{ kind: 'bar', id: 'bar', terminalIds: terminals.map((t) => t.id), ratingA }],
+    systemVoltagesV: [12, 24, 48],
+    price,
+    leadTimeDays: 4,
+  };
+};
+
+const fuseBlock = (ways: number, price: number): Part => {
+  const columns = ways / 2;
+  const widthMm = 60 + columns * 22;
+  const way = (i: number): Terminal => {
+    const upper = i < columns;
+    const x = -widthMm / 2 + 50 + (i % columns) * 22;
+    return stud(`w${i + 1}`, 'plus', [x, upper ? -24 : 24, upper ? 270 : 90], [4, 11], {
+      required: false,
+      lineLoad: 'load',
+    });
+  };
+  const minusScrew = (i: number): Terminal => {
+    const x = -widthMm / 2 + 50 + (i % columns) * 22;
+    const upper = i < columns;
+    return stud(`m${i + 1}`, 'minus', [x, upper ? -42 : 42, upper ? 270 : 90], [4, 11], { required: false });
+  };
+  const indexes = Array.from({ length: ways }, (_, i) => i);
+  const minus = indexes.map(minusScrew);
+  return {
+    id: `fuse-block-${ways}`,
+    kind: 'fuseBlock',
+    name: `Blade-fuse block, ${ways} ways with minus bar`,
+    widthMm,
+    heightMm: 110,
+    depthMm: 38,
+    massKg: 0.1 + 0.03 * ways,
+    clearSpaceMm: noClear,
+    mountHoles: sideHoles(widthMm / 2 - 7),
+    terminals: [
+      stud('feed', 'plus', [-widthMm / 2 + 20, -18, 180], [6, 20], { lineLoad: 'line' }),
+      stud('minus', 'minus', [-widthMm / 2 + 20, 18, 180], [6, 20]),
+      ...indexes.map(way),
+      ...minus,
+    ],
+    elements: [
+      ...indexes.map((i) => ({
+        kind: 'fuseSeat' as const,
+        id: `f${i + 1}`,
+        a: 'feed',
+        b: `w${i + 1}`,
+        style: 'blade' as const,
+        maxRatingA: 30,
+      })),
+      { kind: 'bar', id: 'minusBar', terminalIds: ['minus', ...minus.map((t) => t.id)], ratingA: 100 },
+    ],
+    systemVoltagesV: [12, 24, 48],
+    price,
+    leadTimeDays: 7,
+  };
+};
+
+const voltageRelay: Part = {
+  id: 'relay-lvd-100',
+  kind: 'relay',
+  name: 'Low-voltage disconnect relay, 100 A',
+  widthMm: 80,
+  heightMm: 60,
+  depthMm: 55,
+  massKg: 0.3,
+  clearSpaceMm: { left: 10, right: 10, top: 20, bottom: 10 },
+  mountHoles: sideHoles(34),
+  terminals: [
+    stud('line', 'plus', [-24, -10, 180], [8, 22], { lineLoad: 'line' }),
+    stud('load', 'plus', [24, -10, 0], [8, 22], { lineLoad: 'load' }),
+    clamp('coilPlus', 'plus', [-16, 24, 90], [0.5, 2.5]),
+    clamp('coilMinus', 'minus', [16, 24, 90], [0.5, 2.5]),
+  ],
+  elements: [
+    { kind: 'contact', id: 'k', a: 'line', b: 'load', resistanceOhm: 0.0006, ratingA: 100, normallyOpen: true },
+    { kind: 'coil', id: 'coil', plus: 'coilPlus', minus: 'coilMinus', resistanceOhm: 60, contactId: 'k' },
+  ],
+  systemVoltagesV: [12, 24],
+  price: 58,
+  leadTimeDays: 10,
+};
+
+export const SWITCHGEAR: Part[] = [
+  isolator(100, 8, 65, 16),
+  isolator(300, 10, 80, 34),
+  fuseHolder('holder-classT', 'Battery fuse holder, Class T, M8', 'classT', 400, 8, 30, 130, 48, 42),
+  fuseHolder('holder-sf51', 'Bolt-down fuse holder, SF51, M8', 'sf51', 500, 8, 28, 120, 42, 14),
+  fuseHolder('holder-sf30', 'Bolt-down fuse holder, SF30, M8', 'sf30', 150, 8, 22, 84, 34, 7),
+  fuseHolder('holder-blade', 'Single blade-fuse holder, M5', 'blade', 40, 5, 14, 60, 26, 4),
+  shunt(100, 8, 28),
+  shunt(500, 10, 46),
+  busBar('plus', 4, 8, 250, 26),
+  busBar('minus', 4, 8, 250, 26),
+  busBar('plus', 6, 8, 250, 34),
+  busBar('minus', 6, 8, 250, 34),
+  busBar('plus', 6, 6, 150, 19),
+  busBar('minus', 6, 6, 150, 19),
+  fuseBlock(6, 22),
+  fuseBlock(12, 36),
+  voltageRelay,
+];

@@ -1,0 +1,15 @@
+import { CABLE_TYPES, FUSE_LINKS, LUGS, SHRINKS } from './data/consumables.ts';
+import { LOADS } from './data/loads.ts';
+import { SOURCES } from './data/sources.ts';
+import { SWITCHGEAR } from './data/switchgear.ts';
+import type { Catalogue } from './part.ts';
+
+/** The catalogue that ships: generic parts, no maker's names, prices invented. */
+export const genericCatalogue: Catalogue = {
+  version: 'generic-1',
+  parts: [...SOURCES, ...SWITCHGEAR, ...LOADS],
+  fuseLinks: FUSE_LINKS,
+  cableTypes: CABLE_TYPES,
+  lugs: LUGS,
+  shrinks: SHRINKS,
+};

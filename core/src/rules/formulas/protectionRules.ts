@@ -1,0 +1,29 @@
+import { declareRule } from '../rule.ts';
+
+/** Smallest fuse rating for a continuous current. */
+export const fuseMinimum = declareRule({
+  id: 'protection.fuseMinimum',
+  title: 'Smallest fuse rating',
+  formula: 'factor * currentA',
+  unit: 'A',
+  inputs: {
+    factor: { unit: '', what: 'margin of the rule profile', sample: [1.1, 1.67] },
+    currentA: { unit: 'A', what: 'continuous current through the fuse', sample: [0.5, 300] },
+  },
+  source: '1.25 × continuous current, next standard size up (common practice, no source)',
+  compute: ({ factor, currentA }) => factor * currentA,
+});
+
+/** Prospective fault current at a node: bolted to the bank's minus, warm full bank, copper at 20 °C. */
+export const prospectiveCurrent = declareRule({
+  id: 'protection.prospective',
+  title: 'Prospective fault current',
+  formula: 'openCircuitV / pathOhm',
+  unit: 'A',
+  inputs: {
+    openCircuitV: { unit: 'V', what: 'open-circuit voltage of the full bank', sample: [12, 56] },
+    pathOhm: { unit: 'Ω', what: 'Thévenin resistance from the bank to this point, cold', sample: [0.0005, 0.1] },
+  },
+  source: 'I = E/R, Thévenin at the point; loads dropped, return path left out, so it is the largest',
+  compute: ({ openCircuitV, pathOhm }) => openCircuitV / pathOhm,
+});

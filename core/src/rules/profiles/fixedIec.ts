@@ -1,0 +1,32 @@
+import { IEC_GROUPING, IEC_METHOD_C } from '../tables/iecMethodC.ts';
+import type { RuleProfile } from './profile.ts';
+import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE } from './shared.ts';
+
+/** Fixed off-grid installations after IEC 60364. Values from memory carry the mark in their source. */
+export const fixedIec: RuleProfile = {
+  id: 'fixed-iec',
+  version: '1',
+  name: 'Fixed off-grid, IEC 60364',
+  scope: 'Boards fixed in huts, shelters and sheds with no public supply',
+  caution: CAUTION,
+  ampacity: IEC_METHOD_C,
+  bundle: {
+    counts: 'circuits laid together',
+    factors: IEC_GROUPING,
+    source: 'IEC 60364-5-52 grouping factors (from memory)',
+  },
+  insulation: 'pvc70',
+  minAreaMm2: { value: 1.5, source: 'IEC 60364-5-52 table 52.2: power circuits at least 1.5 mm² copper (from memory)' },
+  drop: { criticalShare: 0.03, otherShare: 0.05, source: 'IEC 60364-5-52 annex G: 3 % lighting, 5 % other (from memory)' },
+  fuseFactor: COMMON_FUSE_FACTOR,
+  unfused: {
+    plainMm: 300,
+    sheathedMm: 3000,
+    source:
+      'IEC 60364-4-43 433.2.2: up to 3 m where protected against short circuit (from memory); 300 mm bare is common practice, no source',
+  },
+  colours: { plus: 'RD', minus: 'WH', source: 'IEC 60445: d.c. positive red, negative white (from memory)' },
+  lugsPerStudMax: { value: 4, source: 'at most four lugs on a stud (common practice; ABYC E-11 from memory)' },
+  edge: COMMON_EDGE,
+  torqueNmByStudMm: COMMON_TORQUE,
+};

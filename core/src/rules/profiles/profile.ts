@@ -1,0 +1,33 @@
+import type { ColourCode, PanelMaterial, ProfileId } from '../../board/board.ts';
+
+export interface AmpacityTable {
+  source: string;
+  referenceC: number;
+  columnsC: readonly number[];
+  /** [area mm², amps by column] in rising area. */
+  rows: readonly (readonly [number, readonly number[]])[];
+}
+/** [conductors or circuits laid together at least, factor]. */
+export type BundleFactor = readonly [number, number];
+
+/** Limits, factors, tables and colours one body of rules asks for, each with its source. */
+export interface RuleProfile {
+  id: ProfileId;
+  version: string;
+  name: string;
+  scope: string;
+  caution: string;
+  ampacity: AmpacityTable;
+  bundle: { counts: string; factors: readonly BundleFactor[]; source: string };
+  /** Cable insulation this profile sizes with. */
+  insulation: 'pvc70' | 'thermoplastic105';
+  minAreaMm2: { value: number; source: string };
+  drop: { criticalShare: number; otherShare: number; source: string };
+  fuseFactor: { value: number; source: string };
+  unfused: { plainMm: number; sheathedMm: number; source: string };
+  colours: { plus: ColourCode; minus: ColourCode; source: string };
+  lugsPerStudMax: { value: number; source: string };
+  /** Fixing to edge: at least factor × screw diameter and at least minMm. */
+  edge: Record<PanelMaterial, { diameterFactor: number; minMm: number }> & { source: string };
+  torqueNmByStudMm: { values: Readonly<Record<string, number>>; source: string };
+}

@@ -1,0 +1,22 @@
+import type { RuleProfile } from './profile.ts';
+
+/** Distances and torques both profiles share: facts of the trade rather than of either standard. */
+export const COMMON_EDGE: RuleProfile['edge'] = {
+  plywood: { diameterFactor: 2, minMm: 12 },
+  plastic: { diameterFactor: 2, minMm: 10 },
+  absPanel: { diameterFactor: 2.5, minMm: 10 },
+  source: 'fixing to edge at least 2 × screw diameter, more by material (common practice, no source)',
+};
+
+export const COMMON_TORQUE: RuleProfile['torqueNmByStudMm'] = {
+  values: { '4': 1.5, '5': 2.5, '6': 5, '8': 13, '10': 22 },
+  source: 'default by stud where the device sheet says nothing (common practice, no source)',
+};
+
+export const COMMON_FUSE_FACTOR: RuleProfile['fuseFactor'] = {
+  value: 1.25,
+  source: 'fuse at least 1.25 × continuous current, next standard size up (common practice, no source)',
+};
+
+export const CAUTION =
+  'Written partly from memory. Confirm every limit against the rules in force where the board is installed.';

@@ -1,0 +1,28 @@
+/**
+ * Single conductor, 105 °C insulation, outside engine spaces, A by AWG.
+ * Source: ABYC E-11 table. Mark: [mem]. Kept for cross-checks until its profile is whole.
+ */
+export const ABYC_105C_A_BY_AWG: Readonly<Record<string, number>> = {
+  '18': 20,
+  '16': 25,
+  '14': 35,
+  '12': 45,
+  '10': 60,
+  '8': 80,
+  '6': 120,
+  '4': 160,
+  '2': 210,
+  '1': 245,
+  '1/0': 285,
+  '2/0': 330,
+  '3/0': 385,
+  '4/0': 445,
+};
+
+/**
+ * Diameter of an American wire gauge. @param gauge AWG number; 1/0 is 0, 2/0 is −1.
+ * Source: ASTM B258.
+ */
+export const awgDiameterMm = (gauge: number): number => 0.127 * 92 ** ((36 - gauge) / 39);
+
+export const awgAreaMm2 = (gauge: number): number => (Math.PI / 4) * awgDiameterMm(gauge) ** 2;

@@ -1,0 +1,35 @@
+import type { Chemistry } from '../board/board.ts';
+
+/** What one workshop holds true for all its boards: schools of practice and allowances, versioned. */
+export interface Workshop {
+  version: string;
+  name: string;
+  currency: string;
+  /** Share of a bank's capacity the workshop lets a customer plan on. */
+  usableShare: Record<Chemistry, number>;
+  usableShareSource: string;
+  /** Added to the barrel depth when stripping. */
+  stripExtraMm: number;
+  /** Heat-shrink length beyond the barrel. */
+  shrinkExtraMm: number;
+  /** Allowance for test leads in a continuity reading. */
+  testLeadOhm: number;
+  /** Resistance of one good crimp with its bolt. */
+  joinOhm: number;
+  /** Reading tolerance of the workshop's meter on d.c. volts. */
+  meterToleranceV: number;
+}
+
+/** Defaults a new workshop starts from. Sources: common practice, no source, unless said. */
+export const defaultWorkshop: Workshop = {
+  version: '1',
+  name: 'Workshop',
+  currency: 'EUR',
+  usableShare: { agm: 0.5, lifepo4: 0.9 },
+  usableShareSource: 'AGM 50 %, LiFePO4 80–100 % (common practice, no source; set by the workshop)',
+  stripExtraMm: 2,
+  shrinkExtraMm: 30,
+  testLeadOhm: 0.2,
+  joinOhm: 0.0002,
+  meterToleranceV: 0.05,
+};

@@ -1,0 +1,148 @@
+import type { Board, Cable, Connection, Id, Item, PointMm, TerminalRef } from '../../board/board.ts';
+import type { Part, Terminal } from '../../catalogue/part.ts';
+
+export interface PlacedTerminal extends PointMm {
+  zMm: number;
+  exitDeg: number;
+  panelId: Id;
+  face: 'front' | 'back';
+}
+
+/** Rotates a vector clockwise by a multiple of 90 degrees (y points down). */
+export function rotated(point: PointMm, rotationDeg: number): PointMm {
+  switch (rotationDeg) {
+    case 90:
+      return { xMm: -point.yMm, yMm: point.xMm };
+    case 180:
+      return { xMm: -point.xMm, yMm: -point.yMm };
+    case 270:
+      return { xMm: point.yMm, yMm: -point.xMm };
+    default:
+      return point;
+  }
+}
+
+/** A point of a part, given from its centre, in panel coordinates; null when the item is not on a panel. */
+export function onPanel(item: Item, offset: PointMm): PointMm | null {
+  if (item.place.kind !== 'panel') return null;
+  const turned = rotated(offset, item.place.rotationDeg);
+  return { xMm: item.place.xMm + turned.xMm, yMm: item.place.yMm + turned.yMm };
+}
+
+export interface RectMm {
+  leftMm: number;
+  topMm: number;
+  rightMm: number;
+  bottomMm: number;
+}
+
+/** The rectangle an item covers on its panel, grown by `grow` on each side of the part before rotation. */
+export function itemRect(
+  item: Item,
+  part: Part,
+  grow = { left: 0, right: 0, top: 0, bottom: 0 },
+): RectMm | null {
+  const a = onPanel(item, { xMm: -part.widthMm / 2 - grow.left, yMm: -part.heightMm / 2 - grow.top });
+  const b = onPanel(item, { xMm: part.widthMm / 2 + grow.right, yMm: part.heightMm / 2 + grow.bottom });
+  if (!a || !b) return null;
+  return {
+    leftMm: Math.min(a.xMm, b.xMm),
+    rightMm: Math.max(a.xMm, b.xMm),
+    topMm: Math.min(a.yMm, b.yMm),
+    bottomMm: Math.max(a.yMm, b.yMm),
+  };
+}
+
+export function placedTerminal(item: Item, terminal: Terminal): PlacedTerminal | null {
+  const point = onPanel(item, terminal);
+  if (!point || item.place.kind !== 'panel') return null;
+  return {
+    ...point,
+    zMm: terminal.zMm,
+    exitDeg: (terminal.exitDeg + item.place.rotationDeg) % 360,
+    panelId: item.place.panelId,
+    face: item.place.face,
+  };
+}
+
+const STUB_MM = 18;
+const stub = (t: PlacedTerminal): PointMm => ({
+  xMm: t.xMm + STUB_MM * Math.round(Math.cos((t.exitDeg * Math.PI) / 180)),
+  yMm: t.yMm + STUB_MM * Math.round(Math.sin((t.exitDeg * Math.PI) / 180)),
+});
+
+/** A right-angle guess between two terminals, leaving each in its exit direction; without the end points. */
+export function rightAngleGuess(from: PlacedTerminal, to: PlacedTerminal): PointMm[] {
+  const [a, b] = [stub(from), stub(to)];
+  const horizontalFirst = from.exitDeg % 180 === 0;
+  const corner = horizontalFirst ? { xMm: b.xMm, yMm: a.yMm } : { xMm: a.xMm, yMm: b.yMm };
+  const same = (p: PointMm, q: PointMm) => p.xMm === q.xMm && p.yMm === q.yMm;
+  return [a, corner, b].filter((p, i, all) => i === 0 || !same(p, all[i - 1]!));
+}
+
+export const pathLengthMm = (points: readonly PointMm[]): number =>
+  points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.xMm - points[i]!.xMm, p.yMm - points[i]!.yMm), 0);
+
+/** The point of a panel's edge nearest to a point: where a cable that goes elsewhere leaves it. */
+export function exitPoint(board: Pick<Board, 'panels'>, panelId: Id, from: PointMm): PointMm {
+  const panel = board.panels.find((p) => p.id === panelId);
+  const xs = panel?.outline.map((p) => p.xMm) ?? [0];
+  const ys = panel?.outline.map((p) => p.yMm) ?? [0];
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const options = [
+    { xMm: left, yMm: from.yMm },
+    { xMm: right, yMm: from.yMm },
+    { xMm: from.xMm, yMm: top },
+    { xMm: from.xMm, yMm: bottom },
+  ];
+  const distance = (p: PointMm) => Math.hypot(p.xMm - from.xMm, p.yMm - from.yMm);
+  return options.reduce((best, p) => (distance(p) < distance(best) - 1e-9 ? p : best));
+}
+
+export interface CablePath {
+  panelId: Id;
+  face: 'front' | 'back';
+  points: PointMm[];
+  /** True while nobody has accepted a route: a right-angle guess. */
+  provisional: boolean;
+}
+
+type Lookup = { items: Map<Id, Item>; parts: Map<Id, Part> };
+
+export function terminalOf(ref: TerminalRef, { items, parts }: Lookup): { item: Item; part: Part; terminal: Terminal } | null {
+  const item = items.get(ref.itemId);
+  const part = item && parts.get(item.partId);
+  const terminal = part?.terminals.find((t) => t.id === ref.terminalId);
+  return item && part && terminal ? { item, part, terminal } : null;
+}
+
+/** Where a cable's panel segments lie, in order, with accepted waypoints or the right-angle guess. */
+export function cablePaths(board: Pick<Board, 'panels'>, cable: Cable, connection: Connection, lookup: Lookup): CablePath[] {
+  const ends = { from: terminalOf(connection.from, lookup), to: terminalOf(connection.to, lookup) };
+  const placed = {
+    from: ends.from && placedTerminal(ends.from.item, ends.from.terminal),
+    to: ends.to && placedTerminal(ends.to.item, ends.to.terminal),
+  };
+  const routes = cable.segments.filter((s) => s.kind === 'panelRoute');
+  const hole = (id: Id): PointMm | undefined => board.panels.flatMap((p) => p.holes).find((h) => h.id === id);
+  return routes.map((route) => {
+    const at = cable.segments.indexOf(route);
+    const before = cable.segments[at - 1];
+    const after = cable.segments[at + 1];
+    const starts = before?.kind === 'passThrough' ? hole(before.holeId) : at === 0 ? placed.from : undefined;
+    const ends_ = after?.kind === 'passThrough' ? hole(after.holeId) : at === cable.segments.length - 1 ? placed.to : undefined;
+    const start = starts ?? (ends_ && exitPoint(board, route.panelId, ends_));
+    const end = ends_ ?? (starts && exitPoint(board, route.panelId, starts));
+    const accepted = route.waypoints.length > 0;
+    let middle = route.waypoints;
+    if (!accepted && start && end) {
+      const terminalToTerminal = start === placed.from && end === placed.to;
+      middle = terminalToTerminal
+        ? rightAngleGuess(placed.from as PlacedTerminal, placed.to as PlacedTerminal)
+        : [{ xMm: end.xMm, yMm: start.yMm }];
+    }
+    const plain = (p: PointMm): PointMm => ({ xMm: p.xMm, yMm: p.yMm });
+    const points = [...(start ? [plain(start)] : []), ...middle, ...(end ? [plain(end)] : [])];
+    return { panelId: route.panelId, face: route.face, points, provisional: !accepted };
+  });
+}

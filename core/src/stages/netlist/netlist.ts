@@ -1,0 +1,138 @@
+import type { Connection, Id, Item, TerminalRef } from '../../board/board.ts';
+import type { Element, Part } from '../../catalogue/part.ts';
+
+export type ElementOf<K extends Element['kind']> = Extract<Element, { kind: K }>;
+type Owned<K extends Element['kind']> = { item: Item; part: Part; element: ElementOf<K>; key: string };
+
+/** A two-terminal way for current: a wire between terminals, or a closed element inside a part. */
+export interface Branch {
+  /** `connection/ID` for wires, `item/ID/ELEMENT` for elements. */
+  key: string;
+  kind: 'wire' | 'resistance' | 'contact' | 'fuseSeat';
+  a: number;
+  b: number;
+  connectionId: Id | null;
+  itemId: Id | null;
+  elementId: Id | null;
+}
+
+/** Something that gives or takes current between two nodes. */
+export interface Port {
+  key: string;
+  item: Item;
+  plus: number;
+  minus: number;
+}
+export type SourcePort = Port & { element: ElementOf<'battery'> | ElementOf<'feed'> };
+export type SolarPort = Port & { element: ElementOf<'solarSource'> };
+export type ConsumerPort = Port & { element: ElementOf<'load'> | ElementOf<'inverter'> | ElementOf<'coil'> };
+export type ChargerPort = {
+  key: string;
+  item: Item;
+  element: ElementOf<'charger'>;
+  input: Port;
+  output: Port;
+};
+
+export interface Netlist {
+  nodeCount: number;
+  /** Node of each terminal, by `itemId terminalId`. */
+  nodeOf: Map<string, number>;
+  branches: Branch[];
+  sources: SourcePort[];
+  solar: SolarPort[];
+  consumers: ConsumerPort[];
+  chargers: ChargerPort[];
+  /** Bus bars and their ratings. */
+  bars: { itemId: Id; elementId: Id; node: number; ratingA: number }[];
+}
+
+export const terminalKey = (ref: TerminalRef): string => `${ref.itemId} ${ref.terminalId}`;
+
+/**
+ * Joins terminals into nodes: terminals on one bar are one node, everything else is a branch, so that each wire keeps
+ * its own current. Items are taken in the order of the board, so numbering is the same on every machine.
+ */
+export function buildNetlist(items: readonly Item[], parts: ReadonlyMap<Id, Part>, connections: readonly Connection[]): Netlist {
+  const nodeOf = new Map<string, number>();
+  let nodeCount = 0;
+  const owned: Owned<Element['kind']>[] = [];
+  const bars: Netlist['bars'] = [];
+  for (const item of items) {
+    const part = parts.get(item.partId);
+    if (!part) continue;
+    for (const element of part.elements) {
+      if (element.kind === 'bar') {
+        const node = nodeCount++;
+        for (const t of element.terminalIds) nodeOf.set(terminalKey({ itemId: item.id, terminalId: t }), node);
+        bars.push({ itemId: item.id, elementId: element.id, node, ratingA: element.ratingA });
+      } else owned.push({ item, part, element, key: `item/${item.id}/${element.id}` });
+    }
+    for (const t of part.terminals) {
+      const key = terminalKey({ itemId: item.id, terminalId: t.id });
+      if (!nodeOf.has(key)) nodeOf.set(key, nodeCount++);
+    }
+  }
+  const at = (item: Item, terminalId: Id): number => nodeOf.get(terminalKey({ itemId: item.id, terminalId }))!;
+
+  const netlist: Netlist = { nodeCount, nodeOf, branches: [], sources: [], solar: [], consumers: [], chargers: [], bars };
+  for (const { item, element, key } of owned) {
+    const port = (plus: Id, minus: Id, suffix = ''): Port => ({
+      key: key + suffix,
+      item,
+      plus: at(item, plus),
+      minus: at(item, minus),
+    });
+    switch (element.kind) {
+      case 'resistance':
+      case 'contact':
+      case 'fuseSeat':
+        netlist.branches.push({
+          key,
+          kind: element.kind,
+          a: at(item, element.a),
+          b: at(item, element.b),
+          connectionId: null,
+          itemId: item.id,
+          elementId: element.id,
+        });
+        break;
+      case 'battery':
+      case 'feed':
+        netlist.sources.push({ ...port(element.plus, element.minus), element });
+        break;
+      case 'solarSource':
+        netlist.solar.push({ ...port(element.plus, element.minus), element });
+        break;
+      case 'load':
+      case 'inverter':
+      case 'coil':
+        netlist.consumers.push({ ...port(element.plus, element.minus), element });
+        break;
+      case 'charger':
+        netlist.chargers.push({
+          key,
+          item,
+          element,
+          input: port(element.inPlus, element.inMinus, '/input'),
+          output: port(element.outPlus, element.outMinus, '/output'),
+        });
+        break;
+    }
+  }
+  for (const connection of connections) {
+    const a = nodeOf.get(terminalKey(connection.from));
+    const b = nodeOf.get(terminalKey(connection.to));
+    if (a === undefined || b === undefined) continue;
+    netlist.branches.push({
+      key: `connection/${connection.id}`,
+      kind: 'wire',
+      a,
+      b,
+      connectionId: connection.id,
+      itemId: null,
+      elementId: null,
+    });
+  }
+  return netlist;
+}

@@ -1,0 +1,104 @@
+import type { Brief, Connection, Environment, Id } from '../../board/board.ts';
+import type { Catalogue, Terminal } from '../../catalogue/part.ts';
+import { ambientFactor, ampacity } from '../../rules/formulas/cableRules.ts';
+import type { AmpacityTable, RuleProfile } from '../../rules/profiles/profile.ts';
+import { figure, given, use } from '../../rules/rule.ts';
+import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
+import type { Rejected } from './choiceResult.ts';
+import type { SizedCable, SizingInput } from './sizingInput.ts';
+
+export interface Candidates {
+  /** Areas that can be bought and terminated at both ends, rising. */
+  areasMm2: number[];
+  rejected: Rejected<number>[];
+  /** Temperature column: the lower of insulation and terminals. */
+  columnC: number;
+  connections: Connection[];
+}
+
+/** The hottest column of the table not above `maxC`; the coolest when even that is too hot. */
+export function columnFor(table: AmpacityTable, maxC: number): number {
+  const allowed = table.columnsC.filter((c) => c <= maxC + 1e-9);
+  return allowed.length > 0 ? Math.max(...allowed) : Math.min(...table.columnsC);
+}
+
+export function tableAmps(table: AmpacityTable, areaMm2: number, columnC: number): number | null {
+  const row = table.rows.find(([area]) => area === areaMm2);
+  return row?.[1][table.columnsC.indexOf(columnC)] ?? null;
+}
+
+const bundleFactor = (profile: RuleProfile, count: number): number =>
+  profile.bundle.factors.reduce((found, [from, factor]) => (count >= from ? factor : found), 1);
+
+/** What a cable of this area may carry where it lies, A: the worst of its segments. */
+export function cableAmpacity(
+  cableId: Id,
+  areaMm2: number,
+  columnC: number,
+  environments: readonly Environment[],
+  brief: Brief,
+  profile: RuleProfile,
+): number {
+  const tableA = tableAmps(profile.ampacity, areaMm2, columnC);
+  if (tableA === null) return 0;
+  const derating = (e: Environment) => {
+    const ambientC = e.ambientC ?? brief.ambientC;
+    return {
+      ambientC,
+      bundle: bundleFactor(profile, e.bundledCount),
+      factor: ambientFactor.compute({ maxC: columnC, ambientC, referenceC: profile.ampacity.referenceC }),
+      count: e.bundledCount,
+    };
+  };
+  const worst = environments.map(derating).reduce((w, d) => (d.factor * d.bundle < w.factor * w.bundle ? d : w));
+  const ambient = use(
+    ambientFactor,
+    { maxC: columnC, ambientC: worst.ambientC, referenceC: profile.ampacity.referenceC },
+    `cable/${cableId}/ambientFactor`,
+    {
+      maxC: given('the lower of insulation and terminal temperature, as a column of the table'),
+      ambientC: given('brief, or the segment where it is hottest'),
+      referenceC: given(profile.ampacity.source),
+    },
+  );
+  return use(
+    ampacity,
+    { tableA, ambientFactor: ambient, bundleFactor: worst.bundle },
+    `cable/${cableId}/ampacityA`,
+    {
+      tableA: given(`${profile.ampacity.source}, ${areaMm2} mm², ${columnC} °C column`),
+      ambientFactor: figure(`cable/${cableId}/ambientFactor`),
+      bundleFactor: given(`${worst.count} ${profile.bundle.counts}; ${profile.bundle.source}`),
+    },
+  );
+}
+
+/** Which areas a cable may take at all: sold, in the table, not under the profile's smallest, and fitting both ends. */
+export function candidatesOf(
+  sized: SizedCable,
+  input: SizingInput,
+  terminalOf: (itemId: Id, terminalId: Id) => Terminal | null,
+  byConnection: ReadonlyMap<Id, Connection>,
+): Candidates {
+  const { profile, catalogue } = input;
+  const connections = sized.cable.cores.flatMap((core) => byConnection.get(core.connectionId) ?? []);
+  const terminals = connections.flatMap((c) => [c.from, c.to]).flatMap((r) => terminalOf(r.itemId, r.terminalId) ?? []);
+  const insulationC = insulationMaxC(catalogue, profile);
+  const columnC = columnFor(profile.ampacity, Math.min(insulationC, ...terminals.map((t) => t.maxC)));
+  const areasMm2: number[] = [];
+  const rejected: Rejected<number>[] = [];
+  const areas = catalogue.cableTypes.filter((c) => c.insulation === profile.insulation).map((c) => c.areaMm2);
+  for (const area of areas.sort((a, b) => a - b)) {
+    const badEnd = terminals.find((t) => endsThatFit(area, t, catalogue.lugs).length === 0);
+    if (area < profile.minAreaMm2.value)
+      rejected.push({ value: area, why: `under ${profile.minAreaMm2.value} mm²: ${profile.minAreaMm2.source}` });
+    else if (tableAmps(profile.ampacity, area, columnC) === null)
+      rejected.push({ value: area, why: `not in the table: ${profile.ampacity.source}` });
+    else if (badEnd) rejected.push({ value: area, why: whyNoEnd(area, badEnd, catalogue.lugs) });
+    else areasMm2.push(area);
+  }
+  return { areasMm2, rejected, columnC, connections };
+}
+
+export const insulationMaxC = (catalogue: Catalogue, profile: RuleProfile): number =>
+  catalogue.cableTypes.find((c) => c.insulation === profile.insulation)?.insulationMaxC ?? 70;

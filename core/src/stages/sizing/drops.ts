@@ -1,0 +1,68 @@
+import type { Brief, Id, Item } from '../../board/board.ts';
+import { dropShare } from '../../rules/formulas/cableRules.ts';
+import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import { given, use } from '../../rules/rule.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { Netlist } from '../netlist/netlist.ts';
+import type { Potentials } from '../netlist/potentials.ts';
+import type { OperatingPoint } from './electrical.ts';
+
+export interface FlowDrop {
+  key: string;
+  itemId: Id;
+  way: Flow['way'];
+  currentA: number;
+  plusDropV: number;
+  minusDropV: number;
+  share: number;
+  limitShare: number;
+  dropClass: 'critical' | 'other';
+}
+
+/** Which limit judges a flow: a load row says so; inverters and chargers are critical. */
+const dropClassOf = (flow: Flow, items: ReadonlyMap<Id, Item>): 'critical' | 'other' =>
+  flow.way === 'discharge' && !flow.key.endsWith('/input') ? (items.get(flow.itemId)?.load?.dropClass ?? 'critical') : 'critical';
+
+/**
+ * Volts lost between the source's terminals and each flow's, both poles, at an operating point.
+ * A solar string floats, so each pole is compared with its own module lead.
+ */
+export function dropsOf(
+  flows: readonly Flow[],
+  point: OperatingPoint,
+  netlist: Netlist,
+  potentials: Potentials,
+  context: { brief: Brief; profile: RuleProfile; items: ReadonlyMap<Id, Item> },
+): FlowDrop[] {
+  const { brief, profile, items } = context;
+  return flows.map((flow, i) => {
+    const near = netlist.sources.filter((s) => potentials.islandOf[s.plus] === potentials.islandOf[flow.sink.plus]);
+    const top = Math.max(...near.map((s) => potentials.nodeV[s.plus]!));
+    const plusRef = flow.supply
+      ? point.nodeV[flow.supply.plus]!
+      : Math.max(...near.filter((s) => potentials.nodeV[s.plus]! > top - 0.5).map((s) => point.nodeV[s.plus]!));
+    const minusRef = flow.supply
+      ? point.nodeV[flow.supply.minus]!
+      : Math.min(...near.filter((s) => potentials.nodeV[s.minus]! < 0.5).map((s) => point.nodeV[s.minus]!));
+    const plusDropV = Math.abs(plusRef - point.nodeV[flow.sink.plus]!);
+    const minusDropV = Math.abs(point.nodeV[flow.sink.minus]! - minusRef);
+    const onFeed = near.length > 0 && near.every((s) => s.element.kind === 'feed');
+    const systemVoltageV = onFeed ? (near[0]!.item.feed?.restingVoltageV ?? 12) : brief.systemVoltageV;
+    const dropClass = dropClassOf(flow, items);
+    return {
+      key: flow.key,
+      itemId: flow.itemId,
+      way: flow.way,
+      currentA: point.flowA[i]!,
+      plusDropV,
+      minusDropV,
+      share: use(dropShare, { plusDropV, minusDropV, systemVoltageV }, `flow/${flow.key}/dropShare`, {
+        plusDropV: given('node voltages of the solved network, hot copper, fuses and contacts included'),
+        minusDropV: given('node voltages of the solved network, hot copper, shunt included'),
+        systemVoltageV: given('nominal voltage of what feeds it'),
+      }),
+      dropClass,
+      limitShare: dropClass === 'critical' ? profile.drop.criticalShare : profile.drop.otherShare,
+    };
+  });
+}

@@ -1,0 +1,111 @@
+import { resistiveNetwork, type ResistiveNetwork } from '../../solve/resistiveNetwork.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
+import { type EmfState, emfV } from '../netlist/potentials.ts';
+
+/** Resistance of each branch, Ω; undefined or infinite leaves the branch open. */
+export type BranchOhm = (branch: Branch) => number;
+
+export interface Circuit {
+  netlist: Netlist;
+  network: ResistiveNetwork;
+  conductanceS: Float64Array;
+}
+
+/** The network with stiff sources as their internal resistance; open branches are left out. */
+export function circuitOf(netlist: Netlist, branchOhm: BranchOhm, sourcesIn = true): Circuit {
+  const conductanceS = Float64Array.from(netlist.branches, (b) => {
+    const ohm = branchOhm(b);
+    return Number.isFinite(ohm) ? 1 / Math.max(ohm, 1e-7) : 0;
+  });
+  const resistors = netlist.branches
+    .map((b, i) => ({ a: b.a, b: b.b, conductanceS: conductanceS[i]! }))
+    .filter((r) => r.conductanceS > 0);
+  if (sourcesIn)
+    for (const s of netlist.sources) resistors.push({ a: s.plus, b: s.minus, conductanceS: 1 / s.element.resistanceOhm });
+  return { netlist, network: resistiveNetwork(netlist.nodeCount, resistors), conductanceS };
+}
+
+export function branchCurrents(circuit: Circuit, nodeV: Float64Array): Float64Array {
+  return Float64Array.from(circuit.netlist.branches, (b, i) => (nodeV[b.a]! - nodeV[b.b]!) * circuit.conductanceS[i]!);
+}
+
+/** Adds one ampere of a flow to an injection vector. */
+export function inject(flow: Flow, amps: number, injection: Float64Array): void {
+  const sign = flow.way === 'charge' ? 1 : -1;
+  injection[flow.sink.plus]! += sign * amps;
+  injection[flow.sink.minus]! -= sign * amps;
+  if (flow.supply) {
+    injection[flow.supply.plus]! += amps;
+    injection[flow.supply.minus]! -= amps;
+  }
+}
+
+/** Share of each flow's current in each branch: rows are flows, signed, −1 … 1. */
+export function shares(circuit: Circuit, flows: readonly Flow[]): Float64Array[] {
+  return flows.map((flow) => {
+    const injection = new Float64Array(circuit.netlist.nodeCount);
+    inject(flow, 1, injection);
+    return branchCurrents(circuit, circuit.network.solve(injection));
+  });
+}
+
+export interface OperatingPoint {
+  nodeV: Float64Array;
+  branchA: Float64Array;
+  flowA: number[];
+  /** Flows whose voltage collapses: they ask for more power than the line can bring. */
+  collapsed: Flow[];
+}
+
+const MAX_ITERATIONS = 80;
+const RELATIVE_TOLERANCE = 1e-11;
+
+/**
+ * Voltages and currents with the given flows on: the linear network, constant-power flows by fixed-point iteration.
+ * A flow that falls under half of its voltage without load cannot be fed and is reported, not solved to nonsense.
+ */
+export function operatingPoint(circuit: Circuit, flows: readonly Flow[], state: EmfState): OperatingPoint {
+  const { netlist, network } = circuit;
+  const emf = new Float64Array(netlist.nodeCount);
+  for (const s of netlist.sources) {
+    const shortA = emfV(s, state) / s.element.resistanceOhm;
+    emf[s.plus]! += shortA;
+    emf[s.minus]! -= shortA;
+  }
+  let nodeV = network.solve(emf);
+  const across = (flow: Flow) => nodeV[flow.sink.plus]! - nodeV[flow.sink.minus]!;
+  const idleV = flows.map(across);
+  const collapsed = new Set<Flow>();
+  let flowA = flows.map(() => 0);
+  const wanted = (flow: Flow, i: number): number => {
+    const { operating } = flow;
+    if (operating.kind === 'current') return operating.currentA;
+    if (operating.kind === 'resistance') return across(flow) / operating.ohm;
+    const floor = idleV[i]! / 2;
+    if (across(flow) < floor) {
+      collapsed.add(flow);
+      return operating.powerW / idleV[i]!;
+    }
+    return collapsed.has(flow) ? operating.powerW / idleV[i]! : operating.powerW / across(flow);
+  };
+  for (let iteration = 0; iteration < MAX_ITERATIONS; iteration++) {
+    flowA = flows.map(wanted);
+    const injection = Float64Array.from(emf);
+    flows.forEach((flow, i) => {
+      inject(flow, flowA[i]!, injection);
+    });
+    const next = network.solve(injection);
+    let change = 0;
+    for (let n = 0; n < next.length; n++) change = Math.max(change, Math.abs(next[n]! - nodeV[n]!) / (1 + Math.abs(next[n]!)));
+    nodeV = next;
+    if (change < RELATIVE_TOLERANCE) break;
+    if (iteration === MAX_ITERATIONS - 1) {
+      // Not settled in the cap: the flows that still move are at their limit.
+      flows.forEach((flow, i) => {
+        if (flow.operating.kind === 'power' && across(flow) < 0.6 * idleV[i]!) collapsed.add(flow);
+      });
+    }
+  }
+  return { nodeV, branchA: branchCurrents(circuit, nodeV), flowA, collapsed: [...collapsed] };
+}

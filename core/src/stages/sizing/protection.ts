@@ -1,0 +1,96 @@
+import type { Choice, FeederSchool, Id } from '../../board/board.ts';
+import type { Catalogue, FuseLink } from '../../catalogue/part.ts';
+import { fuseMinimum } from '../../rules/formulas/protectionRules.ts';
+import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import { figure, given, use } from '../../rules/rule.ts';
+import type { ElementOf } from '../netlist/netlist.ts';
+import { type ChoiceResult, lockedResult } from './choiceResult.ts';
+
+export interface Seat {
+  branch: number;
+  key: string;
+  itemId: Id;
+  element: ElementOf<'fuseSeat'>;
+  choice: Choice<Id>;
+}
+
+export interface SeatMinimum {
+  designCurrentA: number;
+  /** 1.25 × summed loads. */
+  loadsSchoolA: number;
+  /** Summed branch fuses and unfused loads; null where there are none below. */
+  fusesSchoolA: number | null;
+  minimumA: number;
+}
+
+/** Smallest rating a seat may take by the board's feeder school, A. */
+export function seatMinimum(
+  seat: Seat,
+  designCurrentA: number,
+  branchFusesA: readonly number[],
+  school: FeederSchool,
+  profile: RuleProfile,
+): SeatMinimum {
+  const address = `seat/${seat.itemId}/${seat.element.id}`;
+  const loadsSchoolA = use(
+    fuseMinimum,
+    { factor: profile.fuseFactor.value, currentA: designCurrentA },
+    `${address}/minimumA`,
+    { factor: given(profile.fuseFactor.source), currentA: figure(`${address}/designCurrentA`) },
+  );
+  const fusesSchoolA = branchFusesA.length > 1 ? branchFusesA.reduce((s, a) => s + a, 0) : null;
+  const minimumA = school === 'summedFuses' && fusesSchoolA !== null ? Math.max(fusesSchoolA, loadsSchoolA) : loadsSchoolA;
+  return { designCurrentA, loadsSchoolA, fusesSchoolA, minimumA };
+}
+
+/** Interrupt rating of a link at a voltage, A; 0 when it is not made for that voltage. */
+export function interruptA(link: FuseLink, voltageV: number): number {
+  return link.interrupt.find((row) => voltageV <= row.upToV + 1e-9)?.currentA ?? 0;
+}
+
+/** Links that a seat takes, rising by rating. */
+export function linksFor(seat: Seat, catalogue: Catalogue): FuseLink[] {
+  return catalogue.fuseLinks
+    .filter((l) => l.style === seat.element.style && l.ratingA <= seat.element.maxRatingA + 1e-9)
+    .sort((a, b) => a.ratingA - b.ratingA || (a.price ?? 0) - (b.price ?? 0) || a.id.localeCompare(b.id));
+}
+
+/** Rating a seat gets for a minimum, A: the next standard size up, or the largest there is. */
+export function seatRating(seat: Seat, minimumA: number, catalogue: Catalogue): number {
+  const links = linksFor(seat, catalogue);
+  if (seat.choice.mode === 'locked') {
+    const { value } = seat.choice;
+    return catalogue.fuseLinks.find((l) => l.id === value)?.ratingA ?? 0;
+  }
+  return (links.find((l) => l.ratingA >= minimumA - 1e-9) ?? links.at(-1))?.ratingA ?? 0;
+}
+
+/** The link itself: among links of the rating, one that can interrupt the fault, then the cheapest. */
+export function seatLink(
+  seat: Seat,
+  minimumA: number,
+  ratingA: number,
+  fault: { currentA: number; voltageV: number },
+  catalogue: Catalogue,
+): ChoiceResult<Id | null> {
+  if (seat.choice.mode === 'locked') return lockedResult(seat.choice);
+  const links = linksFor(seat, catalogue);
+  const same = links.filter((l) => l.ratingA === ratingA);
+  const able = same.filter((l) => interruptA(l, fault.voltageV) >= fault.currentA);
+  const rated = same.filter((l) => interruptA(l, fault.voltageV) > 0);
+  const link = able[0] ?? rated[0] ?? same[0];
+  const fits = link !== undefined && link.ratingA >= minimumA - 1e-9;
+  const rejected = links
+    .filter((l) => l !== link && (l.ratingA < ratingA || l.ratingA === ratingA))
+    .map((l) => ({
+      value: l.id,
+      why:
+        l.ratingA < minimumA - 1e-9
+          ? `${l.ratingA} A is under the smallest rating ${minimumA.toFixed(1)} A`
+          : `interrupts ${interruptA(l, fault.voltageV)} A at ${fault.voltageV.toFixed(1)} V, or costs more`,
+    }));
+  const reason = fits
+    ? `next standard size at or above ${minimumA.toFixed(1)} A`
+    : `no ${seat.element.style} fuse up to ${seat.element.maxRatingA} A reaches ${minimumA.toFixed(1)} A`;
+  return { value: link?.id ?? null, mode: 'auto', reason, who: null, rejected, fits };
+}

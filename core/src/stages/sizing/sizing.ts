@@ -1,0 +1,412 @@
+import type { Id } from '../../board/board.ts';
+import type { Terminal } from '../../catalogue/part.ts';
+import { conductorResistance, dropV } from '../../rules/formulas/cableRules.ts';
+import { figure, given, use } from '../../rules/rule.ts';
+import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
+import type { Potentials } from '../netlist/potentials.ts';
+import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
+import { type Candidates, candidatesOf, cableAmpacity } from './conductors.ts';
+import { type FlowDrop, dropsOf } from './drops.ts';
+import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
+import { faultsOf } from './faults.ts';
+import { carriesAll, childSeats, guardOf, passes } from './guards.ts';
+import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
+import type { SizedCable, SizingInput } from './sizingInput.ts';
+
+export interface SizedConductor {
+  cableId: Id;
+  conductor: ChoiceResult<number>;
+  ampacityA: number;
+  requiredA: number;
+  designCurrentA: number;
+  columnC: number;
+  /** The guarding fuse is larger than what any cable that fits could carry. */
+  guardUnmet: boolean;
+}
+export interface SizedWire {
+  connectionId: Id;
+  polarity: 'plus' | 'minus' | 'link' | 'none';
+  designCurrentA: number;
+  operatingCurrentA: number;
+  resistanceOhm: number;
+  dropV: number;
+  guardKey: string | null;
+  guardRatingA: number | null;
+  faultA: number | null;
+  flowKeys: string[];
+}
+export interface SizedSeat extends SeatMinimum {
+  key: string;
+  itemId: Id;
+  seatId: Id;
+  spare: boolean;
+  link: ChoiceResult<Id | null>;
+  ratingA: number | null;
+  prospectiveA: number | null;
+  faultVoltageV: number;
+  interruptA: number | null;
+  /** Seats in series between this one and every source. */
+  upstreamKeys: string[];
+}
+export interface SizingResult {
+  settled: boolean;
+  rounds: number;
+  cables: SizedConductor[];
+  wires: SizedWire[];
+  seats: SizedSeat[];
+  /** Design current of contacts, shunts and other resistances inside parts. */
+  elements: { key: string; itemId: Id; elementId: Id; designCurrentA: number }[];
+  drops: FlowDrop[];
+  collapsed: { itemId: Id; key: string }[];
+}
+
+/** Stated cap: every round grows at least one size or ends, so this is reached only by very large boards. */
+export const ROUND_CAP = 400;
+const UNSIZED_FUSE_OHM = 0.002;
+const GREATER = 1 + 1e-9;
+
+interface Working extends SizedCable {
+  candidates: Candidates;
+  locked: boolean;
+  areaMm2: number;
+  requiredA: number;
+  designCurrentA: number;
+  guardUnmet: boolean;
+  drivenBy: Map<number, string>;
+  branches: number[];
+}
+
+/**
+ * Network, conductors and protection together. Starts every automatic cable at its smallest candidate and every fuse
+ * at its smallest rating; each round solves the network and only lets sizes grow, so it ends.
+ */
+export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potentials, flows: readonly Flow[]): SizingResult {
+  const { profile, catalogue, brief } = input;
+  const items = new Map(input.items.map((i) => [i.id, i]));
+  const byConnection = new Map(input.connections.map((c) => [c.id, c]));
+  const terminals = new Map<string, Terminal>();
+  for (const item of input.items)
+    for (const t of input.parts.get(item.partId)?.terminals ?? []) terminals.set(`${item.id} ${t.id}`, t);
+  const terminalOf = (itemId: Id, terminalId: Id) => terminals.get(`${itemId} ${terminalId}`) ?? null;
+  const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
+
+  const cables: Working[] = input.cables.map((sized) => {
+    const candidates = candidatesOf(sized, input, terminalOf, byConnection);
+    const choice = sized.cable.conductorMm2;
+    const locked = choice.mode === 'locked';
+    return {
+      ...sized,
+      candidates,
+      locked,
+      areaMm2: choice.mode === 'locked' ? choice.value : (candidates.areasMm2[0] ?? profile.minAreaMm2.value),
+      requiredA: 0,
+      designCurrentA: 0,
+      guardUnmet: false,
+      drivenBy: new Map(),
+      branches: sized.cable.cores.flatMap((c) => branchIndex.get(`connection/${c.connectionId}`) ?? []),
+    };
+  });
+  const cableOfBranch = new Map<number, Working>();
+  for (const cable of cables) for (const b of cable.branches) cableOfBranch.set(b, cable);
+
+  const seats: Seat[] = netlist.branches.flatMap((b, branch) => {
+    if (b.kind !== 'fuseSeat') return [];
+    const item = items.get(b.itemId!)!;
+    const element = input.parts.get(item.partId)!.elements.find((e) => e.id === b.elementId);
+    if (element?.kind !== 'fuseSeat') return [];
+    const choice = item.inserts.find((i) => i.seatId === element.id)?.link ?? { mode: 'auto' as const };
+    return [{ branch, key: b.key, itemId: item.id, element, choice }];
+  });
+  const ratingA = new Map<number, number>(seats.map((s) => [s.branch, seatRating(s, 0, catalogue)]));
+  const minimum = new Map<number, SeatMinimum>();
+
+  const elementOhm = new Map<number, number>();
+  netlist.branches.forEach((b, i) => {
+    if (!b.itemId) return;
+    const element = input.parts.get(items.get(b.itemId)!.partId)!.elements.find((e) => e.id === b.elementId);
+    if (element?.kind === 'resistance' || element?.kind === 'contact') elementOhm.set(i, element.resistanceOhm);
+  });
+  const linkOhm = (branch: number): number => {
+    const rating = ratingA.get(branch);
+    const style = seats.find((s) => s.branch === branch)?.element.style;
+    return catalogue.fuseLinks.find((l) => l.style === style && l.ratingA === rating)?.coldResistanceOhm ?? UNSIZED_FUSE_OHM;
+  };
+  const wireOhm = (cable: Working, conductorC: number, traced: boolean): number => {
+    const inputs = {
+      ohmPerKm: CLASS5_OHM_PER_KM[String(cable.areaMm2)] ?? 18 / cable.areaMm2,
+      lengthMm: cable.lengthMm,
+      alphaPerK: COPPER_ALPHA_PER_K,
+      conductorC,
+    };
+    if (!traced) return conductorResistance.compute(inputs);
+    return use(conductorResistance, inputs, `cable/${cable.cable.id}/resistanceOhm`, {
+      ohmPerKm: given(`${CLASS5_SOURCE}, ${cable.areaMm2} mm²`),
+      lengthMm: figure(`cable/${cable.cable.id}/lengthMm`),
+      alphaPerK: given('annealed copper, IACS'),
+      conductorC: given('hot: the temperature its ampacity column allows'),
+    });
+  };
+  const ohmOf =
+    (hot: boolean) =>
+    (branch: Branch): number => {
+      const i = branchIndex.get(branch.key)!;
+      if (branch.kind === 'wire') {
+        const cable = cableOfBranch.get(i);
+        return cable ? wireOhm(cable, hot ? cable.candidates.columnC : 20, false) : 1e-4;
+      }
+      return branch.kind === 'fuseSeat' ? linkOhm(i) : (elementOhm.get(i) ?? 1e-4);
+    };
+
+  const discharge = flows.filter((f) => f.way !== 'charge');
+  const charge = flows.filter((f) => f.way === 'charge');
+  const seatBranches = seats.map((s) => s.branch);
+  let circuit: Circuit = circuitOf(netlist, ohmOf(true));
+  let share: Float64Array[] = [];
+  let designA = new Float64Array(netlist.branches.length);
+  let guards: ArrayLike<number> = [];
+  let drops: FlowDrop[] = [];
+  let operating = operatingPoint(circuit, [], 'nominal');
+  let charging = operating;
+  let collapsed: Flow[] = [];
+
+  const solveDesign = () => {
+    circuit = circuitOf(netlist, ohmOf(true));
+    share = shares(circuit, flows);
+    designA = Float64Array.from(netlist.branches, (_, b) => {
+      let [out, back] = [0, 0];
+      flows.forEach((flow, f) => {
+        const amps = share[f]![b]! * flow.designCurrentA;
+        if (flow.way === 'charge') back += amps;
+        else out += amps;
+      });
+      return Math.max(Math.abs(out), Math.abs(back));
+    });
+  };
+
+  const growFuses = (): boolean => {
+    let grew = false;
+    for (const seat of seats) {
+      const children = childSeats(seat.branch, seatBranches, share).map((s) => ratingA.get(s)!);
+      const need = seatMinimum(seat, designA[seat.branch]!, children, input.feederSchool, profile);
+      minimum.set(seat.branch, need);
+      const rating = seatRating(seat, need.minimumA, catalogue);
+      if (rating > ratingA.get(seat.branch)! * GREATER) {
+        ratingA.set(seat.branch, rating);
+        grew = true;
+      }
+    }
+    return grew;
+  };
+
+  const ampacityAt = (cable: Working, area: number) =>
+    cableAmpacity(cable.cable.id, area, cable.candidates.columnC, cable.environments, brief, profile);
+
+  const growConductors = (): boolean => {
+    let grew = false;
+    guards = guardOf(netlist.branches, share, new Map([...ratingA].filter(([b]) => designA[b]! > 0)));
+    for (const cable of cables) {
+      const currentA = Math.max(0, ...cable.branches.map((b) => designA[b]!));
+      const guardA = Math.max(0, ...cable.branches.map((b) => (guards[b]! >= 0 ? ratingA.get(guards[b]!)! : 0)));
+      cable.designCurrentA = currentA;
+      cable.requiredA = Math.max(currentA, guardA);
+      if (cable.locked) {
+        cable.guardUnmet = guardA > ampacityAt(cable, cable.areaMm2) * GREATER;
+        continue;
+      }
+      const enough = (amps: number) => cable.candidates.areasMm2.find((a) => a >= cable.areaMm2 && ampacityAt(cable, a) * GREATER >= amps);
+      const forAll = enough(cable.requiredA);
+      cable.guardUnmet = forAll === undefined;
+      const next = forAll ?? enough(currentA) ?? cable.candidates.areasMm2.at(-1) ?? cable.areaMm2;
+      if (next > cable.areaMm2) {
+        cable.areaMm2 = next;
+        grew = true;
+      }
+    }
+    return grew;
+  };
+
+  const measureDrops = () => {
+    const out = operatingPoint(circuit, discharge, 'nominal');
+    const back = operatingPoint(circuit, charge, 'nominal');
+    [operating, charging, collapsed] = [out, back, out.collapsed];
+    const context = { brief, profile, items };
+    drops = [
+      ...dropsOf(discharge, out, netlist, potentials, context),
+      ...dropsOf(charge, back, netlist, potentials, context),
+    ];
+  };
+
+  /** For each consumer over its limit, one cable on its path grows: the most volts saved per copper added. */
+  const growForDrop = (): boolean => {
+    let grew = false;
+    const grown = new Set<Working>();
+    for (const drop of drops) {
+      if (drop.share <= drop.limitShare * GREATER) continue;
+      const f = flows.findIndex((x) => x.key === drop.key);
+      let best: { cable: Working; next: number; merit: number } | null = null;
+      for (const cable of cables) {
+        if (cable.locked || grown.has(cable)) continue;
+        const through = Math.max(0, ...cable.branches.map((b) => (passes(share[f]!, b) ? Math.abs(share[f]![b]!) : 0)));
+        const next = cable.candidates.areasMm2.find((a) => a > cable.areaMm2);
+        if (through === 0 || next === undefined) continue;
+        const saved = wireOhm(cable, cable.candidates.columnC, false) * (1 - cable.areaMm2 / next) * cable.designCurrentA;
+        const merit = saved / ((next - cable.areaMm2) * cable.lengthMm);
+        const better =
+          best === null ||
+          merit > best.merit * GREATER ||
+          (merit > best.merit / GREATER && cable.cable.id < best.cable.cable.id);
+        if (better) best = { cable, next, merit };
+      }
+      if (!best) continue;
+      best.cable.drivenBy.set(best.cable.areaMm2, drop.itemId);
+      best.cable.areaMm2 = best.next;
+      grown.add(best.cable);
+      grew = true;
+    }
+    return grew;
+  };
+
+  let rounds = 0;
+  let settled = false;
+  while (rounds < ROUND_CAP && !settled) {
+    rounds++;
+    solveDesign();
+    const fusesGrew = growFuses();
+    const conductorsGrew = growConductors();
+    if (fusesGrew || conductorsGrew) continue;
+    measureDrops();
+    settled = !growForDrop();
+  }
+
+  const nameOf = (itemId: Id) => items.get(itemId)?.designation ?? itemId;
+  const sizedCables = cables.map((cable): SizedConductor => {
+    const ampacityA = ampacityAt(cable, cable.areaMm2);
+    const choice = cable.cable.conductorMm2;
+    if (choice.mode === 'locked')
+      return {
+        cableId: cable.cable.id,
+        conductor: lockedResult(choice),
+        ampacityA,
+        requiredA: cable.requiredA,
+        designCurrentA: cable.designCurrentA,
+        columnC: cable.candidates.columnC,
+        guardUnmet: cable.guardUnmet,
+      };
+    const rejected: Rejected<number>[] = cable.candidates.areasMm2
+      .filter((a) => a < cable.areaMm2)
+      .map((a) => {
+        const amps = cableAmpacity(`${cable.cable.id}`, a, cable.candidates.columnC, cable.environments, brief, profile);
+        const short = amps * GREATER < cable.requiredA;
+        const driver = cable.drivenBy.get(a);
+        return {
+          value: a,
+          why: short
+            ? `carries ${amps.toFixed(0)} A, ${cable.requiredA.toFixed(0)} A is needed`
+            : `drop too large${driver ? ` for ${nameOf(driver)}` : ''}`,
+        };
+      });
+    // Evaluated last so that the figure kept for this cable is the chosen size's.
+    const chosenA = ampacityAt(cable, cable.areaMm2);
+    return {
+      cableId: cable.cable.id,
+      conductor: {
+        value: cable.areaMm2,
+        mode: 'auto',
+        reason: `smallest that carries ${cable.requiredA.toFixed(0)} A, keeps the drop and fits both ends`,
+        who: null,
+        rejected: [...cable.candidates.rejected, ...rejected],
+        fits: cable.candidates.areasMm2.length > 0 && chosenA * GREATER >= cable.designCurrentA,
+      },
+      ampacityA: chosenA,
+      requiredA: cable.requiredA,
+      designCurrentA: cable.designCurrentA,
+      columnC: cable.candidates.columnC,
+      guardUnmet: cable.guardUnmet,
+    };
+  });
+
+  const faults = faultsOf(circuitOf(netlist, ohmOf(false)), potentials);
+  const wires = netlist.branches.flatMap((branch, b): SizedWire[] => {
+    if (!branch.connectionId) return [];
+    const cable = cableOfBranch.get(b);
+    const resistanceOhm = cable ? wireOhm(cable, cable.candidates.columnC, true) : 1e-4;
+    const operatingCurrentA = Math.max(Math.abs(operating.branchA[b]!), Math.abs(charging.branchA[b]!));
+    const guard = guards[b]!;
+    const faultA = faults.largestA([branch.a, branch.b], `connection/${branch.connectionId}/faultA`);
+    const polarity = wirePolarity(branch, potentials, netlist);
+    return [
+      {
+        connectionId: branch.connectionId,
+        polarity,
+        designCurrentA: designA[b]!,
+        operatingCurrentA,
+        resistanceOhm,
+        dropV: use(dropV, { currentA: operatingCurrentA, resistanceOhm }, `connection/${branch.connectionId}/dropV`, {
+          currentA: given('operating point of the solved network'),
+          resistanceOhm: figure(`cable/${cable?.cable.id ?? ''}/resistanceOhm`),
+        }),
+        guardKey: guard >= 0 ? netlist.branches[guard]!.key : null,
+        guardRatingA: guard >= 0 ? ratingA.get(guard)! : null,
+        faultA: polarity === 'minus' ? null : faultA,
+        flowKeys: flows.filter((_, f) => passes(share[f]!, b)).map((f) => f.key),
+      },
+    ];
+  });
+
+  const sizedSeats = seats.map((seat): SizedSeat => {
+    const need = minimum.get(seat.branch)!;
+    const spare = designA[seat.branch]! <= 0;
+    const branch = netlist.branches[seat.branch]!;
+    const voltageV = faults.openCircuitV(branch.a) ?? brief.systemVoltageV;
+    const address = `seat/${seat.itemId}/${seat.element.id}/prospectiveA`;
+    const prospectiveA = spare ? null : faults.largestA([branch.a, branch.b], address);
+    const link =
+      spare && seat.choice.mode === 'auto'
+        ? { value: null, mode: 'auto' as const, reason: 'nothing is fed through this seat', who: null, rejected: [], fits: true }
+        : seatLink(seat, need.minimumA, ratingA.get(seat.branch)!, { currentA: prospectiveA ?? 0, voltageV }, catalogue);
+    const chosen = catalogue.fuseLinks.find((l) => l.id === link.value);
+    return {
+      ...need,
+      key: seat.key,
+      itemId: seat.itemId,
+      seatId: seat.element.id,
+      spare,
+      link,
+      ratingA: chosen?.ratingA ?? null,
+      prospectiveA,
+      faultVoltageV: voltageV,
+      interruptA: chosen ? interruptA(chosen, voltageV) : null,
+      upstreamKeys: seats
+        .filter((o) => o !== seat && designA[o.branch]! > 0 && carriesAll(share, o.branch, seat.branch) && !carriesAll(share, seat.branch, o.branch))
+        .map((o) => o.key),
+    };
+  });
+  return {
+    settled,
+    rounds,
+    cables: sizedCables,
+    wires,
+    seats: sizedSeats,
+    elements: netlist.branches.flatMap((b, i) =>
+      b.itemId && b.kind !== 'fuseSeat'
+        ? [{ key: b.key, itemId: b.itemId, elementId: b.elementId!, designCurrentA: designA[i]! }]
+        : [],
+    ),
+    drops,
+    collapsed: collapsed.map((f) => ({ itemId: f.itemId, key: f.key })),
+  };
+}
+
+/** Whether a wire is on the plus side, the minus side, or links batteries in series. */
+function wirePolarity(branch: Branch, potentials: Potentials, netlist: Netlist): SizedWire['polarity'] {
+  const v = potentials.nodeV[branch.a]!;
+  const solar = netlist.solar.find((s) => potentials.islandOf[s.plus] === potentials.islandOf[branch.a] || potentials.islandOf[s.minus] === potentials.islandOf[branch.a]);
+  if (Number.isNaN(v)) {
+    if (!solar) return 'none';
+    return potentials.islandOf[solar.plus] === potentials.islandOf[branch.a] ? 'plus' : 'minus';
+  }
+  if (v < 0.5) return 'minus';
+  return v > potentials.islandV[potentials.islandOf[branch.a]!]! - 0.5 ? 'plus' : 'link';
+}

@@ -1,0 +1,21 @@
+import type { Brief, Cable, Connection, Environment, FeederSchool, Id, Item } from '../../board/board.ts';
+import type { Catalogue, Part } from '../../catalogue/part.ts';
+import type { RuleProfile } from '../../rules/profiles/profile.ts';
+
+/** A cable as sizing sees it: how long, through what, and which sizes it may take. */
+export interface SizedCable {
+  cable: Cable;
+  lengthMm: number;
+  environments: Environment[];
+}
+
+export interface SizingInput {
+  items: Item[];
+  parts: Map<Id, Part>;
+  connections: Connection[];
+  cables: SizedCable[];
+  brief: Brief;
+  feederSchool: FeederSchool;
+  profile: RuleProfile;
+  catalogue: Catalogue;
+}
