@@ -78,3 +78,28 @@ export function use<I extends string>(
 
 export const given = (words: string): Origin => ({ given: words });
 export const figure = (address: string): Origin => ({ figure: address });
+
+export const isTracing = (): boolean => tracer !== null;
+
+export interface SumTerm {
+  /** A name usable in a formula. */
+  name: string;
+  value: number;
+  what: string;
+  origin: Origin;
+}
+
+/** Adds terms up; traced like a rule whose formula is the sum written out. */
+export function useSum(terms: readonly SumTerm[], unit: string, title: string, source: string, address: string): number {
+  const value = terms.reduce((s, t) => s + t.value, 0);
+  tracer?.({
+    address,
+    value,
+    unit,
+    title,
+    source,
+    formula: terms.map((t) => t.name).join(' + ') || '0',
+    inputs: terms.map((t) => ({ name: t.name, value: t.value, unit, what: t.what, origin: t.origin })),
+  });
+  return value;
+}

@@ -4,7 +4,7 @@ import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { type EmfState, emfV } from '../netlist/potentials.ts';
 
 /** Resistance of each branch, Ω; undefined or infinite leaves the branch open. */
-export type BranchOhm = (branch: Branch) => number;
+export type BranchOhm = (branch: Branch, index: number) => number;
 
 export interface Circuit {
   netlist: Netlist;
@@ -14,8 +14,8 @@ export interface Circuit {
 
 /** The network with stiff sources as their internal resistance; open branches are left out. */
 export function circuitOf(netlist: Netlist, branchOhm: BranchOhm, sourcesIn = true): Circuit {
-  const conductanceS = Float64Array.from(netlist.branches, (b) => {
-    const ohm = branchOhm(b);
+  const conductanceS = Float64Array.from(netlist.branches, (b, i) => {
+    const ohm = branchOhm(b, i);
     return Number.isFinite(ohm) ? 1 / Math.max(ohm, 1e-7) : 0;
   });
   const resistors = netlist.branches
@@ -27,7 +27,13 @@ export function circuitOf(netlist: Netlist, branchOhm: BranchOhm, sourcesIn = tr
 }
 
 export function branchCurrents(circuit: Circuit, nodeV: Float64Array): Float64Array {
-  return Float64Array.from(circuit.netlist.branches, (b, i) => (nodeV[b.a]! - nodeV[b.b]!) * circuit.conductanceS[i]!);
+  const { branches } = circuit.netlist;
+  const currents = new Float64Array(branches.length);
+  for (let i = 0; i < currents.length; i++) {
+    const { a, b } = branches[i]!;
+    currents[i] = (nodeV[a]! - nodeV[b]!) * circuit.conductanceS[i]!;
+  }
+  return currents;
 }
 
 /** Adds one ampere of a flow to an injection vector. */

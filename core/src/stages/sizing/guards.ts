@@ -15,19 +15,36 @@ export function carriesAll(shares: readonly Float64Array[], outer: number, inner
 
 export const passes = (share: Float64Array, branch: number): boolean => Math.abs(share[branch]!) > NEGLIGIBLE;
 
+export interface Guard {
+  /** Branch indexes of the fuses: one in series, or several in parallel that feed the branch together. */
+  seats: number[];
+  ratingA: number;
+}
+
+/** Fuses in parallel that together carry all that a branch carries, such as one on each battery of a bank. */
+function together(branch: number, shares: readonly Float64Array[], ratingA: ReadonlyMap<number, number>): Guard | null {
+  const through = shares.filter((s) => passes(s, branch));
+  if (through.length === 0) return null;
+  const seats = [...ratingA.keys()].filter((seat) =>
+    through.every((s) => passes(s, seat) && Math.abs(s[seat]!) < Math.abs(s[branch]!) - NEGLIGIBLE),
+  );
+  const whole = through.every((s) => seats.reduce((sum, seat) => sum + Math.abs(s[seat]!), 0) >= Math.abs(s[branch]!) - NEGLIGIBLE);
+  return seats.length > 1 && whole ? { seats, ratingA: seats.reduce((sum, seat) => sum + ratingA.get(seat)!, 0) } : null;
+}
+
 /**
- * The fuse that guards each branch: in series with everything the branch carries, and the smallest such.
+ * The fuse that guards each branch: in series with everything the branch carries, and the smallest such; where there
+ * is none, fuses in parallel with their ratings added.
  * @param ratingA rating by branch index of the fuse seats; ties go to the lower index.
- * @returns branch index of the guarding seat, −1 where nothing guards.
  */
-export function guardOf(branches: readonly Branch[], shares: readonly Float64Array[], ratingA: ReadonlyMap<number, number>): Int32Array {
-  return Int32Array.from(branches, (_, b) => {
+export function guardsOf(branches: readonly Branch[], shares: readonly Float64Array[], ratingA: ReadonlyMap<number, number>): (Guard | null)[] {
+  return branches.map((_, b) => {
     let best = -1;
     for (const [seat, rating] of ratingA) {
       if (!carriesAll(shares, seat, b)) continue;
       if (best < 0 || rating < ratingA.get(best)! - 1e-9) best = seat;
     }
-    return best;
+    return best < 0 ? together(b, shares, ratingA) : { seats: [best], ratingA: ratingA.get(best)! };
   });
 }
 
@@ -35,4 +52,18 @@ export function guardOf(branches: readonly Branch[], shares: readonly Float64Arr
 export function childSeats(seat: number, seats: readonly number[], shares: readonly Float64Array[]): number[] {
   const inside = seats.filter((s) => s !== seat && carriesAll(shares, seat, s) && !carriesAll(shares, s, seat));
   return inside.filter((s) => !inside.some((o) => o !== s && carriesAll(shares, o, s) && !carriesAll(shares, s, o)));
+}
+
+/** True when `outer` lies between a source and `inner`: it passes all of inner's flows, and more, or a part of each. */
+export function isUpstream(shares: readonly Float64Array[], outer: number, inner: number): boolean {
+  let [wider, partial, any] = [false, false, false];
+  for (const share of shares) {
+    const [i, o] = [Math.abs(share[inner]!), Math.abs(share[outer]!)];
+    if (i > NEGLIGIBLE) {
+      any = true;
+      if (o <= NEGLIGIBLE) return false;
+      if (o < i - NEGLIGIBLE) partial = true;
+    } else if (o > NEGLIGIBLE) wider = true;
+  }
+  return any && (wider || partial);
 }

@@ -1,7 +1,7 @@
 import type { Id } from '../../board/board.ts';
 import type { Terminal } from '../../catalogue/part.ts';
 import { conductorResistance, dropV } from '../../rules/formulas/cableRules.ts';
-import { figure, given, use } from '../../rules/rule.ts';
+import { figure, given, isTracing, use, useSum } from '../../rules/rule.ts';
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
@@ -11,7 +11,7 @@ import { type Candidates, candidatesOf, cableAmpacity } from './conductors.ts';
 import { type FlowDrop, dropsOf } from './drops.ts';
 import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
 import { faultsOf } from './faults.ts';
-import { carriesAll, childSeats, guardOf, passes } from './guards.ts';
+import { childSeats, type Guard, guardsOf, isUpstream, passes } from './guards.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
 
@@ -32,7 +32,8 @@ export interface SizedWire {
   operatingCurrentA: number;
   resistanceOhm: number;
   dropV: number;
-  guardKey: string | null;
+  /** The fuse in series that protects it, or the parallel fuses that do so together. */
+  guardKeys: string[];
   guardRatingA: number | null;
   faultA: number | null;
   flowKeys: string[];
@@ -66,6 +67,8 @@ export interface SizingResult {
 export const ROUND_CAP = 400;
 const UNSIZED_FUSE_OHM = 0.002;
 const GREATER = 1 + 1e-9;
+/** Below this a branch carries nothing: what is left is rounding of the solver. */
+const NO_CURRENT_A = 1e-6;
 
 interface Working extends SizedCable {
   candidates: Candidates;
@@ -75,6 +78,7 @@ interface Working extends SizedCable {
   designCurrentA: number;
   guardUnmet: boolean;
   drivenBy: Map<number, string>;
+  ampacityA: Map<number, number>;
   branches: number[];
 }
 
@@ -105,6 +109,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
       designCurrentA: 0,
       guardUnmet: false,
       drivenBy: new Map(),
+      ampacityA: new Map(),
       branches: sized.cable.cores.flatMap((c) => branchIndex.get(`connection/${c.connectionId}`) ?? []),
     };
   });
@@ -128,11 +133,10 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
     const element = input.parts.get(items.get(b.itemId)!.partId)!.elements.find((e) => e.id === b.elementId);
     if (element?.kind === 'resistance' || element?.kind === 'contact') elementOhm.set(i, element.resistanceOhm);
   });
-  const linkOhm = (branch: number): number => {
-    const rating = ratingA.get(branch);
-    const style = seats.find((s) => s.branch === branch)?.element.style;
-    return catalogue.fuseLinks.find((l) => l.style === style && l.ratingA === rating)?.coldResistanceOhm ?? UNSIZED_FUSE_OHM;
-  };
+  const coldOhm = new Map(catalogue.fuseLinks.map((l) => [`${l.style} ${l.ratingA}`, l.coldResistanceOhm]));
+  const styleOf = new Map(seats.map((s) => [s.branch, s.element.style]));
+  const linkOhm = (branch: number): number =>
+    coldOhm.get(`${styleOf.get(branch)} ${ratingA.get(branch)}`) ?? UNSIZED_FUSE_OHM;
   const wireOhm = (cable: Working, conductorC: number, traced: boolean): number => {
     const inputs = {
       ohmPerKm: CLASS5_OHM_PER_KM[String(cable.areaMm2)] ?? 18 / cable.areaMm2,
@@ -150,8 +154,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
   };
   const ohmOf =
     (hot: boolean) =>
-    (branch: Branch): number => {
-      const i = branchIndex.get(branch.key)!;
+    (branch: Branch, i: number): number => {
       if (branch.kind === 'wire') {
         const cable = cableOfBranch.get(i);
         return cable ? wireOhm(cable, hot ? cable.candidates.columnC : 20, false) : 1e-4;
@@ -165,7 +168,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
   let circuit: Circuit = circuitOf(netlist, ohmOf(true));
   let share: Float64Array[] = [];
   let designA = new Float64Array(netlist.branches.length);
-  let guards: ArrayLike<number> = [];
+  let guards: (Guard | null)[] = [];
   let drops: FlowDrop[] = [];
   let operating = operatingPoint(circuit, [], 'nominal');
   let charging = operating;
@@ -200,15 +203,20 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
     return grew;
   };
 
-  const ampacityAt = (cable: Working, area: number) =>
-    cableAmpacity(cable.cable.id, area, cable.candidates.columnC, cable.environments, brief, profile);
+  const ampacityAt = (cable: Working, area: number): number => {
+    const known = cable.ampacityA.get(area);
+    if (known !== undefined) return known;
+    const amps = cableAmpacity(cable.cable.id, area, cable.candidates.columnC, cable.environments, brief, profile);
+    cable.ampacityA.set(area, amps);
+    return amps;
+  };
 
   const growConductors = (): boolean => {
     let grew = false;
-    guards = guardOf(netlist.branches, share, new Map([...ratingA].filter(([b]) => designA[b]! > 0)));
+    guards = guardsOf(netlist.branches, share, new Map([...ratingA].filter(([b]) => designA[b]! > NO_CURRENT_A)));
     for (const cable of cables) {
       const currentA = Math.max(0, ...cable.branches.map((b) => designA[b]!));
-      const guardA = Math.max(0, ...cable.branches.map((b) => (guards[b]! >= 0 ? ratingA.get(guards[b]!)! : 0)));
+      const guardA = Math.max(0, ...cable.branches.map((b) => guards[b]?.ratingA ?? 0));
       cable.designCurrentA = currentA;
       cable.requiredA = Math.max(currentA, guardA);
       if (cable.locked) {
@@ -280,8 +288,33 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
     settled = !growForDrop();
   }
 
+  /** Says which consumers or chargers make up a branch's design current. */
+  const traceDesign = (b: number, address: string) => {
+    if (!isTracing()) return;
+    const term = (flow: Flow, f: number) => ({
+      name: `I_${(items.get(flow.itemId)?.designation ?? flow.itemId).replace(/[^A-Za-z0-9]/g, '')}`,
+      value: share[f]![b]! * flow.designCurrentA,
+      what: `${items.get(flow.itemId)?.designation ?? flow.itemId}, ${(share[f]![b]! * 100).toFixed(0)} % of it passes here`,
+      origin: figure(`item/${flow.itemId}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`),
+    });
+    const of = (way: (w: Flow['way']) => boolean) =>
+      flows.map((flow, f) => ({ flow, f })).filter(({ flow, f }) => way(flow.way) && passes(share[f]!, b)).map(({ flow, f }) => term(flow, f));
+    const [out, back] = [of((w) => w !== 'charge'), of((w) => w === 'charge')];
+    const sum = (terms: { value: number }[]) => Math.abs(terms.reduce((s, t) => s + t.value, 0));
+    const larger = sum(out) >= sum(back) ? out : back;
+    const sign = larger.reduce((s, t) => s + t.value, 0) < 0 ? -1 : 1;
+    useSum(
+      larger.map((t) => ({ ...t, value: t.value * sign })),
+      'A',
+      larger === out ? 'Continuous current, everything on' : 'Continuous current, all charging',
+      'Kirchhoff: currents of the solved network; the larger of discharge and charge',
+      address,
+    );
+  };
   const nameOf = (itemId: Id) => items.get(itemId)?.designation ?? itemId;
   const sizedCables = cables.map((cable): SizedConductor => {
+    // Evaluated last, so that the figure kept for this cable is the chosen size's.
+    cable.ampacityA.delete(cable.areaMm2);
     const ampacityA = ampacityAt(cable, cable.areaMm2);
     const choice = cable.cable.conductorMm2;
     if (choice.mode === 'locked')
@@ -297,7 +330,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
     const rejected: Rejected<number>[] = cable.candidates.areasMm2
       .filter((a) => a < cable.areaMm2)
       .map((a) => {
-        const amps = cableAmpacity(`${cable.cable.id}`, a, cable.candidates.columnC, cable.environments, brief, profile);
+        const amps = ampacityAt(cable, a);
         const short = amps * GREATER < cable.requiredA;
         const driver = cable.drivenBy.get(a);
         return {
@@ -307,8 +340,6 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
             : `drop too large${driver ? ` for ${nameOf(driver)}` : ''}`,
         };
       });
-    // Evaluated last so that the figure kept for this cable is the chosen size's.
-    const chosenA = ampacityAt(cable, cable.areaMm2);
     return {
       cableId: cable.cable.id,
       conductor: {
@@ -317,9 +348,9 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
         reason: `smallest that carries ${cable.requiredA.toFixed(0)} A, keeps the drop and fits both ends`,
         who: null,
         rejected: [...cable.candidates.rejected, ...rejected],
-        fits: cable.candidates.areasMm2.length > 0 && chosenA * GREATER >= cable.designCurrentA,
+        fits: cable.candidates.areasMm2.length > 0 && ampacityA * GREATER >= cable.designCurrentA,
       },
-      ampacityA: chosenA,
+      ampacityA,
       requiredA: cable.requiredA,
       designCurrentA: cable.designCurrentA,
       columnC: cable.candidates.columnC,
@@ -333,7 +364,8 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
     const cable = cableOfBranch.get(b);
     const resistanceOhm = cable ? wireOhm(cable, cable.candidates.columnC, true) : 1e-4;
     const operatingCurrentA = Math.max(Math.abs(operating.branchA[b]!), Math.abs(charging.branchA[b]!));
-    const guard = guards[b]!;
+    const guard = guards[b] ?? null;
+    traceDesign(b, `connection/${branch.connectionId}/designCurrentA`);
     const faultA = faults.largestA([branch.a, branch.b], `connection/${branch.connectionId}/faultA`);
     const polarity = wirePolarity(branch, potentials, netlist);
     return [
@@ -347,8 +379,8 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
           currentA: given('operating point of the solved network'),
           resistanceOhm: figure(`cable/${cable?.cable.id ?? ''}/resistanceOhm`),
         }),
-        guardKey: guard >= 0 ? netlist.branches[guard]!.key : null,
-        guardRatingA: guard >= 0 ? ratingA.get(guard)! : null,
+        guardKeys: (guard?.seats ?? []).map((seat) => netlist.branches[seat]!.key),
+        guardRatingA: guard?.ratingA ?? null,
         faultA: polarity === 'minus' ? null : faultA,
         flowKeys: flows.filter((_, f) => passes(share[f]!, b)).map((f) => f.key),
       },
@@ -357,7 +389,8 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
 
   const sizedSeats = seats.map((seat): SizedSeat => {
     const need = minimum.get(seat.branch)!;
-    const spare = designA[seat.branch]! <= 0;
+    const spare = designA[seat.branch]! <= NO_CURRENT_A;
+    traceDesign(seat.branch, `seat/${seat.itemId}/${seat.element.id}/designCurrentA`);
     const branch = netlist.branches[seat.branch]!;
     const voltageV = faults.openCircuitV(branch.a) ?? brief.systemVoltageV;
     const address = `seat/${seat.itemId}/${seat.element.id}/prospectiveA`;
@@ -379,7 +412,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
       upstreamKeys: seats
-        .filter((o) => o !== seat && designA[o.branch]! > 0 && carriesAll(share, o.branch, seat.branch) && !carriesAll(share, seat.branch, o.branch))
+        .filter((o) => o !== seat && isUpstream(share, o.branch, seat.branch))
         .map((o) => o.key),
     };
   });

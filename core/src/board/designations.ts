@@ -1,0 +1,33 @@
+import type { PartKind } from '../catalogue/part.ts';
+import type { Board } from './board.ts';
+
+/** Letter codes of IEC 81346-2, as used on the board drawing. */
+export const LETTER_BY_KIND: Readonly<Record<PartKind, string>> = {
+  battery: 'G',
+  feed: 'G',
+  solarModule: 'G',
+  isolator: 'Q',
+  fuseHolder: 'F',
+  fuseBlock: 'F',
+  shunt: 'R',
+  busBar: 'X',
+  dcdcCharger: 'T',
+  solarController: 'T',
+  inverter: 'T',
+  relay: 'K',
+  load: 'E',
+};
+
+const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): string => {
+  let n = 1;
+  while (taken.has(make(n))) n++;
+  return make(n);
+};
+
+/** The next free designation for a kind of part, such as -F3. */
+export const nextDesignation = (items: Board['items'], kind: PartKind): string =>
+  lowestFree(new Set(items.map((i) => i.designation)), (n) => `-${LETTER_BY_KIND[kind]}${n}`);
+
+/** The next free wire name by the rule W1, W2, … */
+export const nextWireName = (cables: Board['cables'], alsoTaken: readonly string[] = []): string =>
+  lowestFree(new Set([...cables.map((c) => c.designation), ...alsoTaken]), (n) => `W${n}`);

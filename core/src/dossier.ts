@@ -1,0 +1,36 @@
+import type { Id } from './board/board.ts';
+import type { BenchStep } from './stages/bench/benchStep.ts';
+import type { Finding } from './stages/checks/finding.ts';
+import type { CutGroup } from './stages/cuts/cuts.ts';
+import type { Energy } from './stages/demand/demand.ts';
+import type { CablePath } from './stages/lengths/geometry.ts';
+import type { PartsLine } from './stages/parts/parts.ts';
+import type { SizingResult } from './stages/sizing/sizing.ts';
+import type { StackResult } from './stages/terminations/stacks.ts';
+import type { MadeCable } from './stages/terminations/terminations.ts';
+
+/** The four versioned values a dossier came from, and the core that made it. */
+export interface DossierInputs {
+  boardFormatVersion: number;
+  catalogueVersion: string;
+  profileId: string;
+  profileVersion: string;
+  workshopVersion: string;
+  coreVersion: string;
+}
+
+/** Everything derived from a board; plain JSON. */
+export interface Dossier {
+  inputs: DossierInputs;
+  energy: Energy;
+  /** Design currents of consumers and chargers, by flow. */
+  flows: { key: string; itemId: Id; way: 'discharge' | 'charge' | 'solar'; designCurrentA: number }[];
+  lengths: { cableId: Id; lengthMm: number; provisional: boolean; paths: CablePath[] }[];
+  sizing: SizingResult;
+  cables: MadeCable[];
+  stacks: StackResult[];
+  parts: PartsLine[];
+  cuts: CutGroup[];
+  bench: BenchStep[];
+  findings: Finding[];
+}

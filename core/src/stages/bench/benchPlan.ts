@@ -1,0 +1,310 @@
+import type { Brief, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
+import { fingerprint } from '../../board/fingerprint.ts';
+import type { Catalogue, Part } from '../../catalogue/part.ts';
+import { bankLimit, continuityLimit, dropLimit } from '../../rules/formulas/benchRules.ts';
+import { conductorResistance } from '../../rules/formulas/cableRules.ts';
+import { figure, given, use } from '../../rules/rule.ts';
+import { REST_VOLTAGE_PER_12V, REST_VOLTAGE_SOURCE } from '../../rules/tables/batteryVoltage.ts';
+import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
+import type { Workshop } from '../../rules/workshop.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { Netlist, Port } from '../netlist/netlist.ts';
+import type { Potentials } from '../netlist/potentials.ts';
+import type { Circuit } from '../sizing/electrical.ts';
+import { operatingPoint } from '../sizing/electrical.ts';
+import type { SizedSeat } from '../sizing/sizing.ts';
+import type { MadeCable } from '../terminations/terminations.ts';
+import type { BenchState, BenchStep } from './benchStep.ts';
+
+export interface BenchInput {
+  brief: Brief;
+  items: Item[];
+  parts: ReadonlyMap<Id, Part>;
+  connections: Connection[];
+  cables: readonly MadeCable[];
+  seats: readonly SizedSeat[];
+  flows: readonly Flow[];
+  netlist: Netlist;
+  potentials: Potentials;
+  /** The sized network with hot copper, for predicting drops. */
+  hot: Circuit;
+  workshop: Workshop;
+  catalogue: Catalogue;
+}
+
+/** Lowest reading that counts as "not connected". Common practice, no source. */
+const OPEN_OHM = 1000;
+const NO_LIVE = 'Batteries disconnected, sun covered or unplugged, starter feed off. Check with the meter before hands go in.';
+const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye protection, one hand where you can.';
+
+const cold: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
+
+type Draft = Omit<BenchStep, 'fingerprint'>;
+const finish = (d: Draft): BenchStep => ({
+  ...d,
+  fingerprint: fingerprint([d.id, d.title, d.lowLimit?.toPrecision(4), d.highLimit?.toPrecision(4), d.probes]),
+});
+
+/** Generates the bench test in the order it must be done, with limits computed from the board. */
+export function benchPlan(input: BenchInput): BenchStep[] {
+  return [...coldSteps(input), ...bankSteps(input), ...fuseSteps(input), ...loadSteps(input), ...mainsSteps(input)].map(finish);
+}
+
+const terminalOfPort = (input: BenchInput, port: Port, side: 'plus' | 'minus'): TerminalRef => {
+  const terminal = input.parts
+    .get(port.item.partId)
+    ?.terminals.find((t) => input.netlist.nodeOf.get(`${port.item.id} ${t.id}`) === port[side]);
+  return { itemId: port.item.id, terminalId: terminal?.id ?? '' };
+};
+
+/** The bank's outer terminals: highest plus and lowest minus of the batteries; null without a bank. */
+function bankTerminals(input: BenchInput): { plus: TerminalRef; minus: TerminalRef; island: number } | null {
+  const batteries = input.netlist.sources.filter((s) => s.element.kind === 'battery');
+  const first = batteries[0];
+  if (!first) return null;
+  const island = input.potentials.islandOf[first.minus]!;
+  const inIsland = batteries.filter((b) => input.potentials.islandOf[b.minus] === island);
+  const v = input.potentials.nodeV;
+  const top = inIsland.reduce((best, b) => (v[b.plus]! > v[best.plus]! + 1e-6 ? b : best));
+  const bottom = inIsland.reduce((best, b) => (v[b.minus]! < v[best.minus]! - 1e-6 ? b : best));
+  return { plus: terminalOfPort(input, top, 'plus'), minus: terminalOfPort(input, bottom, 'minus'), island };
+}
+
+const nameOf = (item: Item) => (item.name ? `${item.designation} ${item.name}` : item.designation);
+
+function coldSteps(input: BenchInput): Draft[] {
+  const base = {
+    stage: 'cold' as const,
+    caution: NO_LIVE,
+    measures: null,
+    unit: '' as const,
+    lowLimit: null,
+    highLimit: null,
+    expected: null,
+    limitFigure: null,
+    probes: [],
+    state: cold,
+    role: 'tester' as const,
+    method: 'confirm' as const,
+  };
+  const steps: Draft[] = [
+    {
+      ...base,
+      id: 'cold/visual',
+      entityId: 'board',
+      title: 'Look the board over',
+      how: 'Every part where the drawing has it, every wire label as on the drawing, nuts torqued and marked, no loose strand, no scrap left.',
+    },
+    {
+      ...base,
+      id: 'cold/fuses-out',
+      entityId: 'board',
+      title: 'All fuses out, all loads off',
+      how: 'Take every fuse link out and switch every load off. Isolators closed for the continuity checks.',
+    },
+  ];
+  const ohms = { ...base, method: 'reading' as const, measures: 'resistance' as const, unit: 'Ω' as const };
+  const bank = bankTerminals(input);
+  for (const port of [...input.netlist.consumers, ...input.netlist.chargers.map((c) => c.output)]) {
+    if (!bank || input.potentials.islandOf[port.minus] !== bank.island) continue;
+    const plus = terminalOfPort(input, port, 'plus');
+    steps.push({
+      ...ohms,
+      id: `cold/polarity/${port.key}`,
+      entityId: port.item.id,
+      title: `Polarity of ${nameOf(port.item)}`,
+      how: `Meter from the plus terminal of ${port.item.designation} to the bank's minus lead: no continuity, or its wires are swapped.`,
+      lowLimit: OPEN_OHM,
+      probes: [{ plus, minus: bank.minus, sign: 1 }],
+    });
+  }
+  if (bank)
+    steps.push({
+      ...ohms,
+      id: 'cold/plus-to-minus',
+      entityId: 'board',
+      title: 'No continuity from plus to minus',
+      how: 'Meter across the two bank leads. A capacitor input may swing first: wait until it settles.',
+      lowLimit: OPEN_OHM,
+      probes: [{ plus: bank.plus, minus: bank.minus, sign: 1 }],
+    });
+  for (const cable of input.cables) {
+    for (const core of cable.cores) {
+      const address = `bench/continuity/${core.coreId}`;
+      const cableOhm = conductorResistance.compute({
+        ohmPerKm: CLASS5_OHM_PER_KM[String(cable.areaMm2)] ?? 18 / cable.areaMm2,
+        lengthMm: cable.lengthMm,
+        alphaPerK: COPPER_ALPHA_PER_K,
+        conductorC: 20,
+      });
+      steps.push({
+        ...ohms,
+        id: `cold/continuity/${core.coreId}`,
+        entityId: cable.cableId,
+        title: `Continuity of ${cable.designation}`,
+        how: `Meter from ${core.from.at} to ${core.to.at}.`,
+        expected: cableOhm + input.workshop.testLeadOhm / 2,
+        highLimit: use(
+          continuityLimit,
+          { cableOhm, joinOhm: input.workshop.joinOhm, testLeadOhm: input.workshop.testLeadOhm },
+          address,
+          { cableOhm: given(`${cable.areaMm2} mm², ${Math.round(cable.lengthMm)} mm at 20 °C`), joinOhm: given('workshop setting'), testLeadOhm: given('workshop setting') },
+        ),
+        limitFigure: address,
+        probes: [{ plus: core.from.ref, minus: core.to.ref, sign: 1 }],
+      });
+    }
+  }
+  return steps;
+}
+
+function bankSteps(input: BenchInput): Draft[] {
+  const bank = bankTerminals(input);
+  if (!bank) return [];
+  const table = REST_VOLTAGE_PER_12V[input.brief.chemistry];
+  const limit = (per12V: number, address: string) =>
+    use(bankLimit, { per12V, systemVoltageV: input.brief.systemVoltageV }, address, {
+      per12V: given(`${input.brief.chemistry}: ${REST_VOLTAGE_SOURCE}`),
+      systemVoltageV: given('brief'),
+    });
+  return [
+    {
+      id: 'bank/voltage',
+      stage: 'bank',
+      entityId: 'bank',
+      title: 'Rested voltage of the bank',
+      how: 'Connect the batteries, isolators open, fuses still out. Meter across the bank.',
+      caution: `${LIVE} The bank can drive thousands of amps into a slipped spanner.`,
+      method: 'reading',
+      measures: 'voltage',
+      unit: 'V',
+      lowLimit: limit(table.benchLowV, 'bench/bank/low'),
+      highLimit: limit(table.benchHighV, 'bench/bank/high'),
+      expected: limit(table.nominalV, 'bench/bank/expected'),
+      limitFigure: 'bench/bank/low',
+      probes: [{ plus: bank.plus, minus: bank.minus, sign: 1 }],
+      state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [], flowsOn: [] },
+      role: 'tester',
+    },
+  ];
+}
+
+/** Fuses go in one by one, nearest the source first: a seat waits for every seat upstream of it. */
+function inOrder(seats: readonly SizedSeat[]): SizedSeat[] {
+  return seats.filter((s) => !s.spare).sort((a, b) => a.upstreamKeys.length - b.upstreamKeys.length || a.key.localeCompare(b.key));
+}
+
+function fuseSteps(input: BenchInput): Draft[] {
+  const { netlist, potentials, brief } = input;
+  const items = new Map(input.items.map((i) => [i.id, i]));
+  const steps: Draft[] = [];
+  const inSoFar: string[] = [];
+  const table = REST_VOLTAGE_PER_12V[brief.chemistry];
+  for (const seat of inOrder(input.seats)) {
+    const item = items.get(seat.itemId)!;
+    const part = input.parts.get(item.partId)!;
+    const element = part.elements.find((e) => e.id === seat.seatId);
+    const branch = netlist.branches.find((b) => b.key === seat.key)!;
+    if (element?.kind !== 'fuseSeat') continue;
+    const island = potentials.islandOf[branch.a]!;
+    const sources = netlist.sources.filter((s) => potentials.islandOf[s.minus] === island);
+    const base = sources.find((s) => potentials.nodeV[s.minus]! < 0.5);
+    if (!base || Number.isNaN(potentials.nodeV[branch.a]!)) continue;
+    inSoFar.push(seat.key);
+    const fed = base.element.kind === 'battery';
+    const many = part.elements.filter((e) => e.kind === 'fuseSeat').length > 1;
+    const name = many ? `${item.designation}:${seat.seatId}` : item.designation;
+    const link = input.catalogue.fuseLinks.find((l) => l.id === seat.link.value);
+    const factor = brief.systemVoltageV / 12;
+    // Seen from a side that is surely the load's: with the link in, both sides stand at the source's voltage.
+    steps.push({
+      id: `fuses/${seat.key}`,
+      stage: 'fuses',
+      entityId: seat.itemId,
+      title: `Fuse ${name}: ${link?.name ?? 'no link chosen'}`,
+      how: `${inSoFar.length === 1 ? 'Close the isolators. ' : ''}Read the rating on the link, put it in ${name}, then meter from its load side to the source's minus.`,
+      caution: LIVE,
+      method: 'reading',
+      measures: 'voltage',
+      unit: 'V',
+      lowLimit: (fed ? table.benchLowV * factor : (base.item.feed?.lowestVoltageV ?? 11)) - input.workshop.meterToleranceV,
+      highLimit: (fed ? table.benchHighV * factor : (base.item.feed?.restingVoltageV ?? 12.6) * 1.05) + input.workshop.meterToleranceV,
+      expected: fed ? table.nominalV * factor : (base.item.feed?.restingVoltageV ?? 12.6),
+      limitFigure: null,
+      probes: [{ plus: { itemId: item.id, terminalId: element.b }, minus: terminalOfPort(input, base, 'minus'), sign: 1 }],
+      state: { batteriesConnected: true, isolatorsClosed: true, seatsIn: [...inSoFar], flowsOn: [] },
+      role: 'tester',
+    });
+  }
+  return steps;
+}
+
+function loadSteps(input: BenchInput): Draft[] {
+  const bank = bankTerminals(input);
+  if (!bank) return [];
+  const seatsIn = inOrder(input.seats).map((s) => s.key);
+  const items = new Map(input.items.map((i) => [i.id, i]));
+  return input.flows.flatMap((flow): Draft[] => {
+    if (flow.way !== 'discharge' || flow.key.endsWith('/input') || flow.operating.kind === 'resistance') return [];
+    if (input.potentials.islandOf[flow.sink.plus] !== bank.island) return [];
+    const item = items.get(flow.itemId)!;
+    const point = operatingPoint(input.hot, [flow], 'nominal');
+    const at = (ref: TerminalRef) => point.nodeV[input.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!]!;
+    const [plus, minus] = [terminalOfPort(input, flow.sink, 'plus'), terminalOfPort(input, flow.sink, 'minus')];
+    const predictedV = Math.max(0, at(bank.plus) - at(bank.minus) - (at(plus) - at(minus)));
+    const address = `bench/drop/${flow.key}`;
+    return [
+      {
+        id: `load/${flow.key}`,
+        stage: 'load',
+        entityId: item.id,
+        title: `Drop to ${nameOf(item)} under load`,
+        how: `Switch only ${item.designation} on (${(point.flowA[0] ?? 0).toFixed(1)} A). Volts across the bank, less volts across the load's terminals.`,
+        caution: `${LIVE} Feel nothing by hand: use a thermometer on the joints.`,
+        method: 'reading',
+        measures: 'voltage',
+        unit: 'V',
+        lowLimit: -2 * input.workshop.meterToleranceV,
+        highLimit: use(dropLimit, { predictedV, meterToleranceV: input.workshop.meterToleranceV }, address, {
+          predictedV: figure(`flow/${flow.key}/dropShare`),
+          meterToleranceV: given('workshop setting'),
+        }),
+        expected: predictedV,
+        limitFigure: address,
+        probes: [
+          { plus: bank.plus, minus: bank.minus, sign: 1 },
+          { plus, minus, sign: -1 },
+        ],
+        state: { batteriesConnected: true, isolatorsClosed: true, seatsIn, flowsOn: [flow.key] },
+        role: 'tester',
+      },
+    ];
+  });
+}
+
+function mainsSteps(input: BenchInput): Draft[] {
+  return input.items.flatMap((item): Draft[] => {
+    const part = input.parts.get(item.partId);
+    if (!part?.terminals.some((t) => t.domain === 'ac')) return [];
+    return [
+      {
+        id: `mains/${item.id}`,
+        stage: 'mains',
+        entityId: item.id,
+        title: `Mains side of ${nameOf(item)}`,
+        how: 'Line and neutral, earth continuity and residual-current device, by a licensed person and after local rules. An unpowered output may read near zero ohms from line to neutral.',
+        caution: 'Mains voltage. A licensed person only.',
+        method: 'confirm',
+        measures: null,
+        unit: '',
+        lowLimit: null,
+        highLimit: null,
+        expected: null,
+        limitFigure: null,
+        probes: [],
+        state: cold,
+        role: 'electrician',
+      },
+    ];
+  });
+}

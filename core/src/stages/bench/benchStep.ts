@@ -1,0 +1,43 @@
+import type { Id, TerminalRef } from '../../board/board.ts';
+
+export type BenchStage = 'cold' | 'bank' | 'fuses' | 'load' | 'mains';
+export const STAGE_ORDER: readonly BenchStage[] = ['cold', 'bank', 'fuses', 'load'];
+
+/** What is connected while a step is measured; the simulated board is set up from it. */
+export interface BenchState {
+  batteriesConnected: boolean;
+  isolatorsClosed: boolean;
+  /** Fuse seats with their link in, by key. */
+  seatsIn: string[];
+  /** Flows that are switched on, by key. */
+  flowsOn: string[];
+}
+
+/** A pair of probe points; readings of several pairs add up with their signs. */
+export interface Probe {
+  plus: TerminalRef;
+  minus: TerminalRef;
+  sign: 1 | -1;
+}
+
+export interface BenchStep {
+  id: string;
+  stage: BenchStage;
+  title: string;
+  how: string;
+  caution: string;
+  /** The item or cable it judges. */
+  entityId: Id;
+  method: 'confirm' | 'reading';
+  measures: 'voltage' | 'resistance' | null;
+  unit: 'V' | 'Ω' | '';
+  lowLimit: number | null;
+  highLimit: number | null;
+  expected: number | null;
+  limitFigure: string | null;
+  probes: Probe[];
+  state: BenchState;
+  /** Who may sign it: mains work is a licensed person's. */
+  role: 'tester' | 'electrician';
+  fingerprint: string;
+}

@@ -1,0 +1,60 @@
+import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
+import type { Catalogue, Part, Terminal } from '../../catalogue/part.ts';
+import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import type { Demand } from '../demand/demand.ts';
+import type { CableLength } from '../lengths/lengths.ts';
+import type { Netlist } from '../netlist/netlist.ts';
+import type { Potentials } from '../netlist/potentials.ts';
+import type { SizingResult } from '../sizing/sizing.ts';
+import type { StackResult } from '../terminations/stacks.ts';
+import type { MadeCable } from '../terminations/terminations.ts';
+
+/** All that stands before the checks; they only read. */
+export interface CheckContext {
+  board: Board;
+  parts: ReadonlyMap<Id, Part>;
+  items: ReadonlyMap<Id, Item>;
+  connections: ReadonlyMap<Id, Connection>;
+  cableOfConnection: ReadonlyMap<Id, Cable>;
+  catalogue: Catalogue;
+  profile: RuleProfile;
+  netlist: Netlist;
+  potentials: Potentials;
+  demand: Omit<Demand, 'energy'>;
+  lengths: ReadonlyMap<Id, CableLength>;
+  sizing: SizingResult;
+  cables: readonly MadeCable[];
+  stacks: readonly StackResult[];
+}
+
+export const partOf = (context: CheckContext, item: Item): Part | null => context.parts.get(item.partId) ?? null;
+
+export function terminalAt(context: CheckContext, ref: TerminalRef): Terminal | null {
+  const item = context.items.get(ref.itemId);
+  return (item && partOf(context, item)?.terminals.find((t) => t.id === ref.terminalId)) ?? null;
+}
+
+/** A terminal as printed: `-F1:line`. */
+export const placeName = (context: CheckContext, ref: TerminalRef): string =>
+  `${context.items.get(ref.itemId)?.designation ?? '?'}:${terminalAt(context, ref)?.name ?? ref.terminalId}`;
+
+export const nodeAt = (context: CheckContext, ref: TerminalRef): number =>
+  context.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`) ?? -1;
+
+/** Free studs of bus bars and fuse blocks at a potential side, for fixes that connect something. */
+export function freeSpots(context: CheckContext, polarity: 'plus' | 'minus', island: number | null): TerminalRef[] {
+  const used = new Set(context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
+  const spots: TerminalRef[] = [];
+  for (const item of context.board.items) {
+    const part = partOf(context, item);
+    if (part?.kind !== 'busBar' && part?.kind !== 'fuseBlock') continue;
+    for (const t of part.terminals) {
+      const ref = { itemId: item.id, terminalId: t.id };
+      if (t.polarity !== polarity || t.required || used.has(`${item.id} ${t.id}`)) continue;
+      const node = nodeAt(context, ref);
+      if (island !== null && context.potentials.islandOf[node] !== island) continue;
+      spots.push(ref);
+    }
+  }
+  return spots;
+}

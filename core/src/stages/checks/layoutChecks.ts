@@ -1,0 +1,274 @@
+import type { Item, Panel, Place, PointMm } from '../../board/board.ts';
+import type { Part } from '../../catalogue/part.ts';
+import { itemRect, onPanel, type RectMm } from '../lengths/geometry.ts';
+import { type CheckContext, partOf } from './checkContext.ts';
+import { type Finding, makeFinding } from './finding.ts';
+
+interface Placed {
+  item: Item;
+  part: Part;
+  rect: RectMm;
+  clear: RectMm;
+  place: Extract<Place, { kind: 'panel' }>;
+}
+
+const overlap = (a: RectMm, b: RectMm) => ({
+  xMm: Math.min(a.rightMm, b.rightMm) - Math.max(a.leftMm, b.leftMm),
+  yMm: Math.min(a.bottomMm, b.bottomMm) - Math.max(a.topMm, b.topMm),
+});
+
+export function insideOutline(point: PointMm, outline: readonly PointMm[]): boolean {
+  let inside = false;
+  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
+    const [a, b] = [outline[i]!, outline[j]!];
+    const crosses = a.yMm > point.yMm !== b.yMm > point.yMm;
+    if (crosses && point.xMm < ((b.xMm - a.xMm) * (point.yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm) inside = !inside;
+  }
+  return inside;
+}
+
+/** Distance from a point to a polygon's edge, mm, with the nearest point on it. */
+export function edgeDistance(point: PointMm, outline: readonly PointMm[]): { distanceMm: number; nearest: PointMm } {
+  let best = { distanceMm: Number.POSITIVE_INFINITY, nearest: point };
+  outline.forEach((a, i) => {
+    const b = outline[(i + 1) % outline.length]!;
+    const [dx, dy] = [b.xMm - a.xMm, b.yMm - a.yMm];
+    const span = dx * dx + dy * dy || 1;
+    const t = Math.max(0, Math.min(1, ((point.xMm - a.xMm) * dx + (point.yMm - a.yMm) * dy) / span));
+    const nearest = { xMm: a.xMm + t * dx, yMm: a.yMm + t * dy };
+    const distanceMm = Math.hypot(point.xMm - nearest.xMm, point.yMm - nearest.yMm);
+    if (distanceMm < best.distanceMm) best = { distanceMm, nearest };
+  });
+  return best;
+}
+
+const round = (x: number) => Math.round(x * 10) / 10;
+
+/** The free spot nearest to where an item stands, searched on a 5 mm raster; null when there is none. */
+function freeSpot(moving: Placed, others: readonly Placed[], panel: Panel): PointMm | null {
+  const [w, h] = [moving.rect.rightMm - moving.rect.leftMm, moving.rect.bottomMm - moving.rect.topMm];
+  const [cx, cy] = [(moving.rect.leftMm + moving.rect.rightMm) / 2, (moving.rect.topMm + moving.rect.bottomMm) / 2];
+  const xs = panel.outline.map((p) => p.xMm);
+  const ys = panel.outline.map((p) => p.yMm);
+  let best: { point: PointMm; distance: number } | null = null;
+  const gapMm = 5;
+  for (let x = Math.min(...xs) + w / 2 + gapMm; x <= Math.max(...xs) - w / 2 - gapMm; x += 5) {
+    for (let y = Math.min(...ys) + h / 2 + gapMm; y <= Math.max(...ys) - h / 2 - gapMm; y += 5) {
+      const distance = Math.hypot(x - cx, y - cy);
+      if (best && distance >= best.distance) continue;
+      const rect = { leftMm: x - w / 2, rightMm: x + w / 2, topMm: y - h / 2, bottomMm: y + h / 2 };
+      const free = others.every((o) => {
+        const over = overlap(rect, o.rect);
+        return over.xMm <= -gapMm || over.yMm <= -gapMm;
+      });
+      if (free) best = { point: { xMm: round(x), yMm: round(y) }, distance };
+    }
+  }
+  return best?.point ?? null;
+}
+
+function placedItems(context: CheckContext): Placed[] {
+  return context.board.items.flatMap((item): Placed[] => {
+    const part = partOf(context, item);
+    if (!part || item.place.kind !== 'panel') return [];
+    return [{ item, part, place: item.place, rect: itemRect(item, part)!, clear: itemRect(item, part, part.clearSpaceMm)! }];
+  });
+}
+
+const sameSurface = (a: Placed, b: Placed) => a.place.panelId === b.place.panelId && a.place.face === b.place.face;
+
+function overlaps(context: CheckContext, placed: readonly Placed[]): Finding[] {
+  const found: Finding[] = [];
+  placed.forEach((a, i) => {
+    for (const b of placed.slice(i + 1)) {
+      if (!sameSurface(a, b)) continue;
+      const over = overlap(a.rect, b.rect);
+      if (over.xMm <= 0.5 || over.yMm <= 0.5) continue;
+      const panel = context.board.panels.find((p) => p.id === a.place.panelId)!;
+      const area = (p: Placed) => p.part.widthMm * p.part.heightMm;
+      const moving = area(b) <= area(a) ? b : a;
+      const spot = freeSpot(moving, placed.filter((o) => o !== moving && sameSurface(o, moving)), panel);
+      found.push(
+        makeFinding(
+          {
+            rule: 'parts-overlap',
+            severity: 'stop',
+            station: 'board',
+            where: { label: `${a.item.designation}, ${b.item.designation}`, itemIds: [a.item.id, b.item.id], panelId: panel.id },
+            says: `${a.item.designation} and ${b.item.designation} overlap by ${Math.round(over.xMm)} × ${Math.round(over.yMm)} mm`,
+            why: 'both cannot be screwed to the same place',
+            source: 'outlines from the part sheets',
+            fixes: spot
+              ? [
+                  {
+                    label: `Move ${moving.item.designation} to ${Math.round(spot.xMm)}, ${Math.round(spot.yMm)} mm`,
+                    commands: [
+                      { kind: 'set', collection: 'items', id: moving.item.id, field: 'place', value: { ...moving.place, ...spot } },
+                    ],
+                  },
+                ]
+              : [],
+          },
+          `${a.item.id}/${b.item.id}`,
+        ),
+      );
+    }
+  });
+  return found;
+}
+
+/** Space a maker asks round a hot part, taken by another part. */
+function clearances(placed: readonly Placed[]): Finding[] {
+  return placed.flatMap((a) =>
+    placed
+      .filter((b) => b !== a && sameSurface(a, b))
+      .flatMap((b) => {
+        const into = overlap(a.clear, b.rect);
+        const solid = overlap(a.rect, b.rect);
+        if (into.xMm <= 0.5 || into.yMm <= 0.5 || (solid.xMm > 0.5 && solid.yMm > 0.5)) return [];
+        const gapMm = Math.max(-solid.xMm, -solid.yMm);
+        const { left, right, top, bottom } = a.part.clearSpaceMm;
+        return [
+          makeFinding(
+            {
+              rule: 'clear-space',
+              severity: 'warn',
+              station: 'board',
+              where: { label: a.item.designation, itemIds: [a.item.id, b.item.id], panelId: a.place.panelId },
+              says: `${a.item.designation} breathes too little: ${b.item.designation} stands ${Math.round(gapMm)} mm away`,
+              why: `its sheet asks ${top} mm above, ${bottom} below, ${left} left and ${right} right of it`,
+              source: 'part sheet: clear space for heat',
+            },
+            `${a.item.id}/${b.item.id}`,
+          ),
+        ];
+      }),
+  );
+}
+
+function edges(context: CheckContext, placed: readonly Placed[]): Finding[] {
+  const found: Finding[] = [];
+  const neededMm = (panel: Panel, screwMm: number) => {
+    const rule = context.profile.edge[panel.material];
+    return Math.max(rule.minMm, rule.diameterFactor * screwMm);
+  };
+  for (const panel of context.board.panels) {
+    panel.fixings.forEach((fixing, n) => {
+      const inside = insideOutline(fixing, panel.outline);
+      const { distanceMm, nearest } = edgeDistance(fixing, panel.outline);
+      const needed = neededMm(panel, fixing.screwDiameterMm);
+      if (inside && distanceMm >= needed - 1e-6) return;
+      const moved = inwards(fixing, nearest, distanceMm, inside, needed, panel);
+      found.push(
+        makeFinding(
+          {
+            rule: 'fixing-near-edge',
+            severity: inside ? 'warn' : 'stop',
+            station: 'board',
+            where: { label: `${panel.name}, fixing ${n + 1}`, panelId: panel.id },
+            says: `Fixing ${n + 1} of ${panel.name} is ${inside ? `${round(distanceMm)} mm from` : 'outside'} the edge, ${round(needed)} mm is needed`,
+            why: `${fixing.screwDiameterMm} mm screw in ${panel.material}: the edge splits or breaks out`,
+            source: context.profile.edge.source,
+            fixes: moved
+              ? [
+                  {
+                    label: `Move it to ${round(moved.xMm)}, ${round(moved.yMm)} mm`,
+                    commands: [
+                      {
+                        kind: 'set',
+                        collection: 'panels',
+                        id: panel.id,
+                        field: 'fixings',
+                        value: panel.fixings.map((f) => (f.id === fixing.id ? { ...f, xMm: round(moved.xMm), yMm: round(moved.yMm) } : f)),
+                      },
+                    ],
+                  },
+                ]
+              : [],
+          },
+          `${panel.id}/${fixing.id}`,
+        ),
+      );
+    });
+  }
+  for (const { item, part, rect, place } of placed) {
+    const panel = context.board.panels.find((p) => p.id === place.panelId)!;
+    const corners = [
+      { xMm: rect.leftMm, yMm: rect.topMm },
+      { xMm: rect.rightMm, yMm: rect.topMm },
+      { xMm: rect.rightMm, yMm: rect.bottomMm },
+      { xMm: rect.leftMm, yMm: rect.bottomMm },
+    ];
+    if (corners.some((c) => !insideOutline(c, panel.outline) && edgeDistance(c, panel.outline).distanceMm > 0.5)) {
+      found.push(
+        makeFinding(
+          {
+            rule: 'part-off-panel',
+            severity: 'stop',
+            station: 'board',
+            where: { label: item.designation, itemIds: [item.id], panelId: panel.id },
+            says: `${item.designation} reaches over the edge of ${panel.name}`,
+            why: `it covers ${Math.round(rect.leftMm)}…${Math.round(rect.rightMm)} × ${Math.round(rect.topMm)}…${Math.round(rect.bottomMm)} mm`,
+            source: 'outlines from the part sheet and the panel',
+          },
+          item.id,
+        ),
+      );
+      continue;
+    }
+    for (const hole of part.mountHoles) {
+      const at = onPanel(item, hole)!;
+      const { distanceMm } = edgeDistance(at, panel.outline);
+      const needed = neededMm(panel, hole.screwDiameterMm);
+      if (distanceMm >= needed - 1e-6) continue;
+      found.push(
+        makeFinding(
+          {
+            rule: 'screw-near-edge',
+            severity: 'warn',
+            station: 'board',
+            where: { label: item.designation, itemIds: [item.id], panelId: panel.id },
+            says: `A screw of ${item.designation} is ${round(distanceMm)} mm from the edge, ${round(needed)} mm is needed`,
+            why: `${hole.screwDiameterMm} mm screw in ${panel.material}`,
+            source: context.profile.edge.source,
+          },
+          item.id,
+        ),
+      );
+      break;
+    }
+  }
+  return found;
+}
+
+/** The nearest place for a fixing that keeps its distance to every edge; null when the panel is too small there. */
+function inwards(fixing: PointMm, nearest: PointMm, distanceMm: number, inside: boolean, neededMm: number, panel: Panel): PointMm | null {
+  const tries = 12;
+  let point: PointMm = { xMm: fixing.xMm, yMm: fixing.yMm };
+  let near = { nearest, distanceMm };
+  let isInside = inside;
+  const centre = {
+    xMm: panel.outline.reduce((s, p) => s + p.xMm, 0) / panel.outline.length,
+    yMm: panel.outline.reduce((s, p) => s + p.yMm, 0) / panel.outline.length,
+  };
+  for (let i = 0; i < tries; i++) {
+    if (isInside && near.distanceMm >= neededMm - 1e-6) return point;
+    const away =
+      isInside && near.distanceMm > 1e-6
+        ? { x: point.xMm - near.nearest.xMm, y: point.yMm - near.nearest.yMm }
+        : { x: centre.xMm - near.nearest.xMm, y: centre.yMm - near.nearest.yMm };
+    const length = Math.hypot(away.x, away.y) || 1;
+    point = {
+      xMm: Math.ceil(10 * (near.nearest.xMm + (away.x / length) * neededMm)) / 10,
+      yMm: Math.ceil(10 * (near.nearest.yMm + (away.y / length) * neededMm)) / 10,
+    };
+    near = edgeDistance(point, panel.outline);
+    isInside = insideOutline(point, panel.outline);
+  }
+  return isInside && near.distanceMm >= neededMm - 0.2 ? point : null;
+}
+
+export function layoutChecks(context: CheckContext): Finding[] {
+  const placed = placedItems(context);
+  return [...overlaps(context, placed), ...edges(context, placed), ...clearances(placed)];
+}

@@ -1,0 +1,38 @@
+import type { ColourCode, Id } from '../../board/board.ts';
+import type { MadeCable } from '../terminations/terminations.ts';
+
+/** Required pieces of one cable type and colour. Which reel they come from is the stock solver's business. */
+export interface CutGroup {
+  key: string;
+  cableTypeId: Id | null;
+  name: string;
+  areaMm2: number;
+  colour: ColourCode;
+  pieces: MadeCable[];
+  totalMm: number;
+}
+
+/** Groups the cables to cut by type and colour, thickest first, longest piece first. */
+export function cutGroups(cables: readonly MadeCable[]): CutGroup[] {
+  const groups = new Map<string, CutGroup>();
+  for (const cable of cables) {
+    const colour = cable.cores[0]?.colour ?? 'BK';
+    const cores = cable.cores.length > 1 ? `${cable.cores.length} × ` : '';
+    const key = `${cable.cableTypeId ?? cable.areaMm2}/${colour}/${cable.cores.length}`;
+    const group = groups.get(key) ?? {
+      key,
+      cableTypeId: cable.cableTypeId,
+      name: cores + cable.cableTypeName,
+      areaMm2: cable.areaMm2,
+      colour,
+      pieces: [],
+      totalMm: 0,
+    };
+    group.pieces.push(cable);
+    group.totalMm += cable.cutMm;
+    groups.set(key, group);
+  }
+  for (const group of groups.values())
+    group.pieces.sort((a, b) => b.cutMm - a.cutMm || a.designation.localeCompare(b.designation));
+  return [...groups.values()].sort((a, b) => b.areaMm2 - a.areaMm2 || a.key.localeCompare(b.key));
+}

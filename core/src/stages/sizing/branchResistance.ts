@@ -1,0 +1,47 @@
+import type { Board, Id } from '../../board/board.ts';
+import type { Catalogue, Part } from '../../catalogue/part.ts';
+import { conductorResistance } from '../../rules/formulas/cableRules.ts';
+import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
+import type { CableLength } from '../lengths/lengths.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
+import type { SizingResult } from './sizing.ts';
+
+/** Resistance of every branch after sizing, Ω: for the bench plan, the simulated board and the exported netlist. */
+export function sizedBranchOhm(
+  netlist: Netlist,
+  sizing: SizingResult,
+  lengths: ReadonlyMap<Id, CableLength>,
+  board: Board,
+  parts: ReadonlyMap<Id, Part>,
+  catalogue: Catalogue,
+  hot: boolean,
+): (branch: Branch) => number {
+  const sized = new Map(sizing.cables.map((c) => [c.cableId, c]));
+  const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const)));
+  const seats = new Map(sizing.seats.map((s) => [s.key, s]));
+  const partOf = new Map(board.items.map((i) => [i.id, parts.get(i.partId)]));
+  const ohm = new Map<string, number>();
+  for (const branch of netlist.branches) {
+    if (branch.kind === 'wire') {
+      const cable = sized.get(cableOf.get(branch.connectionId!) ?? '');
+      ohm.set(
+        branch.key,
+        cable
+          ? conductorResistance.compute({
+              ohmPerKm: CLASS5_OHM_PER_KM[String(cable.conductor.value)] ?? 18 / cable.conductor.value,
+              lengthMm: lengths.get(cable.cableId)!.lengthMm,
+              alphaPerK: COPPER_ALPHA_PER_K,
+              conductorC: hot ? cable.columnC : 20,
+            })
+          : 1e-4,
+      );
+    } else if (branch.kind === 'fuseSeat') {
+      const link = catalogue.fuseLinks.find((l) => l.id === seats.get(branch.key)?.link.value);
+      ohm.set(branch.key, link?.coldResistanceOhm ?? 0.002);
+    } else {
+      const element = partOf.get(branch.itemId!)?.elements.find((e) => e.id === branch.elementId);
+      ohm.set(branch.key, element && 'resistanceOhm' in element ? element.resistanceOhm : 1e-4);
+    }
+  }
+  return (branch) => ohm.get(branch.key) ?? 1e-4;
+}

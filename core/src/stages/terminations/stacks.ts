@@ -1,0 +1,48 @@
+import type { Id, Item } from '../../board/board.ts';
+import type { MadeCable } from './terminations.ts';
+
+/** What sits on one stud, bottom first. */
+export interface StackResult {
+  itemId: Id;
+  terminalId: Id;
+  studMm: number;
+  mode: 'auto' | 'locked';
+  layers: { connectionId: Id; cableId: Id; designation: string; palmWidthMm: number }[];
+}
+
+/** Orders the lugs on each stud: as locked by hand, else the widest palm at the bottom (ties: wire name). */
+export function stacksOf(items: readonly Item[], cables: readonly MadeCable[]): StackResult[] {
+  const byStud = new Map<string, StackResult>();
+  for (const cable of cables) {
+    for (const core of cable.cores) {
+      for (const end of [core.from, core.to]) {
+        if (end.studMm === null) continue;
+        const key = `${end.ref.itemId} ${end.ref.terminalId}`;
+        const stack = byStud.get(key) ?? {
+          itemId: end.ref.itemId,
+          terminalId: end.ref.terminalId,
+          studMm: end.studMm,
+          mode: 'auto' as const,
+          layers: [],
+        };
+        stack.layers.push({
+          connectionId: core.connectionId,
+          cableId: cable.cableId,
+          designation: cable.designation,
+          palmWidthMm: end.palmWidthMm,
+        });
+        byStud.set(key, stack);
+      }
+    }
+  }
+  for (const stack of byStud.values()) {
+    stack.layers.sort((a, b) => b.palmWidthMm - a.palmWidthMm || a.designation.localeCompare(b.designation));
+    const order = items.find((i) => i.id === stack.itemId)?.stacks.find((s) => s.terminalId === stack.terminalId)?.order;
+    if (order?.mode === 'locked') {
+      const rank = (id: Id) => (order.value.includes(id) ? order.value.indexOf(id) : order.value.length);
+      stack.layers.sort((a, b) => rank(a.connectionId) - rank(b.connectionId));
+      stack.mode = 'locked';
+    }
+  }
+  return [...byStud.values()];
+}

@@ -1,0 +1,191 @@
+import type { Cable, Choice, ColourCode, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
+import { fingerprint } from '../../board/fingerprint.ts';
+import type { CableType, Catalogue, Lug, Part, Shrink, Terminal } from '../../catalogue/part.ts';
+import { cutLength, shrinkLength, stripLength } from '../../rules/formulas/cableRules.ts';
+import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import { figure, given, use } from '../../rules/rule.ts';
+import type { Workshop } from '../../rules/workshop.ts';
+import { type ChoiceResult, lockedResult } from '../sizing/choiceResult.ts';
+import { endsThatFit, whyNoEnd } from './terminates.ts';
+
+export interface MadeEnd {
+  ref: TerminalRef;
+  /** Where it goes, as printed: `-F1:line`. */
+  at: string;
+  attachment: Terminal['attachment']['kind'];
+  studMm: number | null;
+  lug: ChoiceResult<Id | null>;
+  lugName: string;
+  palmWidthMm: number;
+  stripMm: number;
+  shrinkId: Id | null;
+  shrinkMm: number;
+  torqueNm: number | null;
+}
+
+export interface MadeCore {
+  coreId: Id;
+  connectionId: Id;
+  colour: ColourCode;
+  from: MadeEnd;
+  to: MadeEnd;
+  /** Text of the label at both ends, the same as on the drawing. */
+  label: string;
+}
+
+export interface MadeCable {
+  cableId: Id;
+  designation: string;
+  cableTypeId: Id | null;
+  cableTypeName: string;
+  areaMm2: number;
+  lengthMm: number;
+  cutMm: number;
+  provisional: boolean;
+  cores: MadeCore[];
+  /** Of everything a person makes from this row; a later change shows as "made to an older spec". */
+  fingerprint: string;
+}
+
+export interface TerminationInput {
+  cable: Cable;
+  connections: Connection[];
+  items: Item[];
+  parts: Map<Id, Part>;
+  areaMm2: number;
+  lengthMm: number;
+  provisional: boolean;
+  /** Polarity of each connection, by id. */
+  polarity: Record<Id, 'plus' | 'minus' | 'link' | 'none'>;
+  profile: RuleProfile;
+  catalogue: Catalogue;
+  workshop: Workshop;
+}
+
+const shrinkFor = (lug: Lug, cable: CableType, shrinks: readonly Shrink[]): Shrink | null =>
+  [...shrinks]
+    .sort((a, b) => a.expandedMm - b.expandedMm)
+    .find((s) => s.expandedMm >= lug.barrelOuterMm * 1.1 && s.recoveredMm <= cable.outerDiameterMm) ?? null;
+
+function chooseEnd(choice: Choice<Id>, areaMm2: number, terminal: Terminal, lugs: readonly Lug[]): ChoiceResult<Id | null> {
+  if (choice.mode === 'locked') return lockedResult(choice);
+  const fitting = endsThatFit(areaMm2, terminal, lugs);
+  return {
+    value: fitting[0]?.id ?? null,
+    mode: 'auto',
+    reason: fitting[0] ? 'fits conductor and terminal, narrowest palm' : whyNoEnd(areaMm2, terminal, lugs),
+    who: null,
+    rejected: fitting.slice(1).map((l) => ({ value: l.id, why: 'wider palm' })),
+    fits: fitting.length > 0,
+  };
+}
+
+const defaultColour = (
+  polarity: 'plus' | 'minus' | 'link' | 'none',
+  terminals: readonly Terminal[],
+  profile: RuleProfile,
+): ColourCode => {
+  const side = polarity === 'none' || polarity === 'link' ? terminals.find((t) => t.polarity !== 'none')?.polarity : polarity;
+  return side === 'minus' ? profile.colours.minus : profile.colours.plus;
+};
+
+/** Lugs, strip, shrink, colour, label and cut length of one cable. */
+export function terminateCable(input: TerminationInput): MadeCable {
+  const { cable, catalogue, profile, areaMm2 } = input;
+  const items = new Map(input.items.map((i) => [i.id, i]));
+  const cableType =
+    catalogue.cableTypes.find((c) => c.insulation === profile.insulation && c.areaMm2 === areaMm2) ?? null;
+  const terminalOf = (ref: TerminalRef): Terminal | null => {
+    const item = items.get(ref.itemId);
+    return (item && input.parts.get(item.partId)?.terminals.find((t) => t.id === ref.terminalId)) ?? null;
+  };
+  let setbacks: [number, number] = [0, 0];
+
+  const cores = cable.cores.flatMap((core, index): MadeCore[] => {
+    const connection = input.connections.find((c) => c.id === core.connectionId);
+    if (!connection) return [];
+    const end = (ref: TerminalRef, choice: Choice<Id>, side: 'from' | 'to'): { made: MadeEnd; setbackMm: number } | null => {
+      const terminal = terminalOf(ref);
+      const item = items.get(ref.itemId);
+      if (!terminal || !item) return null;
+      const lug = chooseEnd(choice, areaMm2, terminal, catalogue.lugs);
+      const found = catalogue.lugs.find((l) => l.id === lug.value) ?? null;
+      const shrink = found && cableType && found.kind !== 'ferrule' ? shrinkFor(found, cableType, catalogue.shrinks) : null;
+      const address = `core/${core.id}/${side}`;
+      const studMm = terminal.attachment.kind === 'stud' ? terminal.attachment.diameterMm : null;
+      return {
+        setbackMm: found?.setbackMm ?? 0,
+        made: {
+          ref,
+          at: `${item.designation}:${terminal.name}`,
+          attachment: terminal.attachment.kind,
+          studMm,
+          lug,
+          lugName: found?.name ?? 'no end fits',
+          palmWidthMm: found?.palmWidthMm ?? 0,
+          stripMm: found
+            ? use(stripLength, { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.stripExtraMm }, `${address}/stripMm`, {
+                barrelDepthMm: given(`catalogue: ${found.name}`),
+                extraMm: given('workshop setting'),
+              })
+            : 0,
+          shrinkId: shrink?.id ?? null,
+          shrinkMm:
+            found && shrink
+              ? use(shrinkLength, { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.shrinkExtraMm }, `${address}/shrinkMm`, {
+                  barrelDepthMm: given(`catalogue: ${found.name}`),
+                  extraMm: given('workshop setting'),
+                })
+              : 0,
+          torqueNm: studMm === null ? null : (profile.torqueNmByStudMm.values[String(studMm)] ?? null),
+        },
+      };
+    };
+    const from = end(connection.from, core.fromLug, 'from');
+    const to = end(connection.to, core.toLug, 'to');
+    if (!from || !to) return [];
+    if (index === 0) setbacks = [from.setbackMm, to.setbackMm];
+    const terminals = [terminalOf(connection.from)!, terminalOf(connection.to)!];
+    return [
+      {
+        coreId: core.id,
+        connectionId: connection.id,
+        colour:
+          core.colour.mode === 'locked'
+            ? core.colour.value
+            : defaultColour(input.polarity[connection.id] ?? 'none', terminals, profile),
+        from: from.made,
+        to: to.made,
+        label: `${cable.designation} ${from.made.at} / ${to.made.at}`,
+      },
+    ];
+  });
+
+  const cutMm = use(
+    cutLength,
+    { lengthMm: input.lengthMm, fromSetbackMm: setbacks[0], toSetbackMm: setbacks[1] },
+    `cable/${cable.id}/cutMm`,
+    {
+      lengthMm: figure(`cable/${cable.id}/lengthMm`),
+      fromSetbackMm: given(`catalogue: ${cores[0]?.from.lugName ?? ''}`),
+      toSetbackMm: given(`catalogue: ${cores[0]?.to.lugName ?? ''}`),
+    },
+  );
+  const made = {
+    cableId: cable.id,
+    designation: cable.designation,
+    cableTypeId: cableType?.id ?? null,
+    cableTypeName: cableType?.name ?? `${areaMm2} mm², not in the catalogue`,
+    areaMm2,
+    lengthMm: input.lengthMm,
+    cutMm,
+    provisional: input.provisional,
+    cores,
+  };
+  const spec = [
+    made.cableTypeId,
+    Math.round(cutMm),
+    cores.map((c) => [c.colour, c.label, c.from.lug.value, c.from.stripMm, c.from.shrinkMm, c.to.lug.value, c.to.stripMm, c.to.shrinkMm]),
+  ];
+  return { ...made, fingerprint: fingerprint(spec) };
+}

@@ -1,0 +1,73 @@
+import type { Board } from './board/board.ts';
+import type { Dossier } from './dossier.ts';
+import type { BenchProgress } from './stages/bench/benchProgress.ts';
+
+export type StationName = 'brief' | 'power' | 'circuit' | 'board' | 'cables' | 'test' | 'ship';
+export const STATIONS: readonly StationName[] = ['brief', 'power', 'circuit', 'board', 'cables', 'test', 'ship'];
+
+/** ○ not ready, ◐ in work, ▲ open findings, ● done. */
+export type StationState = 'notReady' | 'inWork' | 'findings' | 'done';
+
+export interface StationStatus {
+  station: StationName;
+  state: StationState;
+  /** What the row's number counts: findings, cables still to make, checks still to pass. */
+  count: number;
+  waitsFor: string;
+}
+
+/** What a made cable's last tick says. */
+export interface MadeTick {
+  cableId: string;
+  made: boolean;
+  fingerprint: string;
+}
+
+export const isMadeToSpec = (tick: MadeTick | undefined, fingerprint: string): boolean =>
+  tick !== undefined && tick.made && tick.fingerprint === fingerprint;
+
+/** Where each station of a job stands, from the dossier and the floor's records. */
+export function stationStatuses(board: Board, dossier: Dossier, ticks: readonly MadeTick[], bench: BenchProgress): StationStatus[] {
+  const lastTick = new Map(ticks.map((t) => [t.cableId, t]));
+  const open = (station: StationName) =>
+    dossier.findings.filter((f) => f.station === station && f.severity !== 'note').length;
+  const toMake = dossier.cables.filter((c) => !isMadeToSpec(lastTick.get(c.cableId), c.fingerprint)).length;
+  const loads = board.items.filter((i) => i.load !== null).length;
+  const placed = board.items.some((i) => i.place.kind === 'panel');
+  const unplaced = board.items.filter((i) => i.place.kind === 'unplaced' && i.load === null).length;
+  const status = (station: StationName, state: StationState, count: number, waitsFor: string): StationStatus => ({
+    station,
+    state,
+    count,
+    waitsFor,
+  });
+  const briefGaps = [board.brief.customer, board.brief.place].filter((t) => t === '').length;
+  const circuit = open('circuit');
+  const layout = open('board');
+  const cableFindings = open('cables');
+  const testsLeft = bench.dcCount - bench.passedCount;
+  return [
+    status('brief', briefGaps > 0 ? 'inWork' : 'done', briefGaps, 'customer and place'),
+    status('power', loads === 0 ? 'notReady' : 'done', 0, 'the load list'),
+    status(
+      'circuit',
+      board.connections.length === 0 ? 'notReady' : circuit > 0 ? 'findings' : 'done',
+      circuit,
+      'connections and protection',
+    ),
+    status('board', !placed ? 'notReady' : layout + unplaced > 0 ? 'findings' : 'done', layout + unplaced, 'parts to be placed'),
+    status(
+      'cables',
+      dossier.cables.length === 0 ? 'notReady' : cableFindings > 0 ? 'findings' : toMake > 0 ? 'inWork' : 'done',
+      cableFindings > 0 ? cableFindings : toMake,
+      'cables to be made',
+    ),
+    status(
+      'test',
+      toMake > 0 || bench.dcCount === 0 ? 'notReady' : bench.dcPassed ? 'done' : 'inWork',
+      testsLeft,
+      'the bench test',
+    ),
+    status('ship', bench.dcPassed ? 'inWork' : 'notReady', 0, 'papers and packing'),
+  ];
+}

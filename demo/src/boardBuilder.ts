@@ -1,0 +1,82 @@
+import { defaultSegments } from '@ombrik/core/board/actions/connect';
+import type { Board, Brief, FeedSource, Id, Item, LoadDemand, Panel, RotationDeg, TerminalRef } from '@ombrik/core/board/board';
+import { newBoard, rectanglePanel } from '@ombrik/core/board/newBoard';
+
+export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg } | { location: string };
+export interface WireOptions {
+  /** Measured run off the panel, mm. */
+  runMm?: number;
+  sheathed?: boolean;
+}
+
+/** Builds a board with readable, repeatable ids: for the demo and for tests, never for people's own boards. */
+export class BoardBuilder {
+  readonly board: Board;
+
+  constructor(brief: Partial<Brief>, panel: [widthMm: number, heightMm: number]) {
+    this.board = newBoard(brief);
+    const main: Panel = rectanglePanel('Main board', panel[0], panel[1]);
+    this.board.panels = [{ ...main, id: 'pn_main', fixings: main.fixings.map((f, i) => ({ ...f, id: `fx_${i + 1}` })) }];
+  }
+
+  item(designation: string, partId: Id, spot: Spot, more: { name?: string; load?: Partial<LoadDemand>; feed?: FeedSource } = {}): this {
+    const item: Item = {
+      id: `it_${designation}`,
+      designation: `-${designation}`,
+      name: more.name ?? '',
+      partId,
+      place:
+        'at' in spot
+          ? { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: spot.at[0], yMm: spot.at[1], rotationDeg: spot.turn ?? 0 }
+          : { kind: 'location', location: spot.location },
+      load: more.load
+        ? { rating: { kind: 'watts', powerW: 10 }, hoursPerDay: 1, dutyShare: 1, essential: false, dropClass: 'other', ...more.load }
+        : null,
+      feed: more.feed ?? null,
+      inserts: [],
+      stacks: [],
+    };
+    this.board.items = [...this.board.items, item];
+    return this;
+  }
+
+  /** Joins `F1:load` to `X1:s1` with the next wire name. */
+  wire(from: string, to: string, options: WireOptions = {}): this {
+    const n = this.board.cables.length + 1;
+    const ref = (text: string): TerminalRef => {
+      const [designation, terminalId] = text.split(':');
+      return { itemId: `it_${designation}`, terminalId: terminalId! };
+    };
+    const [a, b] = [ref(from), ref(to)];
+    const item = (r: TerminalRef): Item => {
+      const found = this.board.items.find((i) => i.id === r.itemId);
+      if (!found) throw new RangeError(`wire ${from} to ${to}: no item ${r.itemId}`);
+      return found;
+    };
+    const segments = defaultSegments(item(a), item(b), (s) => `sg_${n}_${s}`).map((s) => ({
+      ...s,
+      ...(s.kind === 'measuredRun' && options.runMm ? { lengthMm: options.runMm, measured: true } : {}),
+      environment: { ...s.environment, sheathed: options.sheathed ?? false },
+    }));
+    this.board.connections = [...this.board.connections, { id: `cn_${n}`, from: a, to: b }];
+    this.board.cables = [
+      ...this.board.cables,
+      {
+        id: `cb_${n}`,
+        designation: `W${n}`,
+        cores: [
+          {
+            id: `co_${n}`,
+            connectionId: `cn_${n}`,
+            colour: { mode: 'auto' },
+            fromLug: { mode: 'auto' },
+            toLug: { mode: 'auto' },
+          },
+        ],
+        segments,
+        conductorMm2: { mode: 'auto' },
+      },
+    ];
+    return this;
+  }
+}

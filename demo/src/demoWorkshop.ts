@@ -1,0 +1,31 @@
+import type { Board } from '@ombrik/core/board/board';
+import { marketCartBoard } from './marketCart.ts';
+import { mountainHutBoard } from './mountainHut.ts';
+import { repeaterShelterBoard } from './repeaterShelter.ts';
+
+/** An invented workshop; nobody and nothing here exists. */
+export const demoWorkshopName = 'Teasel Lane Boards';
+export const DEMO_PASSWORD = 'bench-demo';
+
+export const demoPeople = [
+  { id: 'pe_designer', name: 'Mira Holt', email: 'mira@teasel.example', role: 'designer' as const, password: DEMO_PASSWORD },
+  { id: 'pe_assembler', name: 'Jonas Wick', email: 'jonas@teasel.example', role: 'assembler' as const, password: DEMO_PASSWORD },
+  { id: 'pe_tester', name: 'Ada Fenn', email: 'ada@teasel.example', role: 'tester' as const, password: DEMO_PASSWORD },
+  { id: 'pe_electrician', name: 'Tomas Reed', email: 'tomas@teasel.example', role: 'electrician' as const, password: DEMO_PASSWORD },
+];
+
+export interface DemoJob {
+  board: Board;
+  wantedOn: string;
+  /** Share of the cables already made. */
+  cablesMade: number;
+}
+
+const inDays = (from: Date, days: number) => new Date(from.getTime() + days * 864e5).toISOString().slice(0, 10);
+
+/** Three jobs at different stages, wanted at dates counted from today. */
+export const demoJobs = (today: Date): DemoJob[] => [
+  { board: repeaterShelterBoard(), wantedOn: inDays(today, 6), cablesMade: 1 },
+  { board: mountainHutBoard(), wantedOn: inDays(today, 24), cablesMade: 0.3 },
+  { board: marketCartBoard(), wantedOn: inDays(today, 38), cablesMade: 0 },
+];

@@ -1,0 +1,79 @@
+import type { Board } from '@ombrik/core/board/board';
+import { BoardBuilder } from './boardBuilder.ts';
+
+/** A 24 V board for a mountain hut: two LiFePO4 batteries, sun, a generator's starter battery, an inverter, eight loads. */
+export function mountainHutBoard(): Board {
+  const b = new BoardBuilder(
+    {
+      jobName: 'Larchfold hut board',
+      customer: 'Larchfold hut keepers',
+      place: 'Boot room, north wall, timber behind',
+      systemVoltageV: 24,
+      chemistry: 'lifepo4',
+      ambientC: 25,
+      profileId: 'fixed-iec',
+      notes: 'Room may fall below freezing in winter: battery shelf is in the heated store.',
+    },
+    [1100, 760],
+  );
+  const load = (powerW: number, hoursPerDay: number, essential = false, dropClass: 'critical' | 'other' = 'other', dutyShare = 1) => ({
+    load: { rating: { kind: 'watts' as const, powerW }, hoursPerDay, essential, dropClass, dutyShare },
+  });
+  b.item('G1', 'battery-lifepo4-24-100', { location: 'battery shelf' })
+    .item('G2', 'battery-lifepo4-24-100', { location: 'battery shelf' })
+    .item('G3', 'solar-400', { location: 'south roof' })
+    .item('G4', 'feed-12', { location: 'generator shed' }, { feed: { restingVoltageV: 12.6, lowestVoltageV: 11 } })
+    .item('F1', 'holder-classT', { at: [95, 80] })
+    .item('F2', 'holder-classT', { at: [95, 160] })
+    .item('Q1', 'isolator-300', { at: [255, 120] })
+    .item('X1', 'bar-plus-6x8', { at: [470, 120] })
+    .item('R1', 'shunt-500', { at: [110, 680] })
+    .item('X2', 'bar-minus-6x8', { at: [400, 680] })
+    .item('F3', 'holder-sf51', { at: [700, 100] })
+    .item('T1', 'inverter-24-2000', { at: [920, 300] })
+    .item('F4', 'holder-sf30', { at: [330, 245], turn: 90 })
+    .item('T2', 'mppt-100-30', { at: [330, 450] })
+    .item('F5', 'holder-sf30', { at: [560, 245], turn: 90 })
+    .item('T3', 'dcdc-12-24-15', { at: [590, 480] })
+    .item('F6', 'holder-sf30', { at: [660, 640] })
+    .item('F7', 'holder-sf30', { at: [95, 300], turn: 90 })
+    .item('F10', 'fuse-block-12', { at: [130, 480], turn: 90 })
+    .item('E1', 'load-small', { location: 'bunk room' }, { name: 'Bunk room lights', ...load(18, 5, false, 'critical') })
+    .item('E2', 'load-small', { location: 'kitchen' }, { name: 'Kitchen lights', ...load(24, 6, true, 'critical') })
+    .item('E3', 'load-large', { location: 'kitchen' }, { name: 'Fridge', ...load(60, 24, true, 'critical', 0.35) })
+    .item('E4', 'load-large', { location: 'pump house' }, { name: 'Water pump', ...load(120, 1.5) })
+    .item('E5', 'load-small', { location: 'porch' }, { name: 'Weather station', ...load(6, 24, true) })
+    .item('E6', 'load-small', { location: 'bunk room' }, { name: 'Phone charging shelf', ...load(60, 4) })
+    .item('E7', 'load-small', { location: 'privy' }, { name: 'Vent fan', ...load(8, 24) })
+    .item('E8', 'load-small', { location: 'office' }, { name: 'Radio telephone', ...load(40, 3, true, 'critical') })
+    .wire('G1:plus', 'F1:line', { runMm: 700, sheathed: true })
+    .wire('G2:plus', 'F2:line', { runMm: 700, sheathed: true })
+    .wire('F1:load', 'Q1:line')
+    .wire('F2:load', 'Q1:line')
+    .wire('Q1:load', 'X1:s1')
+    .wire('G1:minus', 'R1:battery', { runMm: 900, sheathed: true })
+    .wire('G2:minus', 'R1:battery', { runMm: 900, sheathed: true })
+    .wire('R1:load', 'X2:s1')
+    .wire('X1:s6', 'F3:line')
+    .wire('F3:load', 'T1:plus')
+    .wire('X2:s6', 'T1:minus')
+    .wire('X1:s3', 'F4:line')
+    .wire('F4:load', 'T2:outPlus')
+    .wire('X2:s3', 'T2:outMinus')
+    .wire('G3:plus', 'T2:inPlus', { runMm: 6000 })
+    .wire('G3:minus', 'T2:inMinus', { runMm: 6000 })
+    .wire('X1:s5', 'F5:line')
+    .wire('F5:load', 'T3:outPlus')
+    .wire('X2:s4', 'T3:outMinus')
+    .wire('G4:plus', 'F6:line', { runMm: 250, sheathed: true })
+    .wire('F6:load', 'T3:inPlus')
+    .wire('G4:minus', 'T3:inMinus', { runMm: 250 })
+    .wire('X1:s2', 'F7:line')
+    .wire('F7:load', 'F10:feed')
+    .wire('X2:s2', 'F10:minus');
+  const runs = [5500, 6500, 6000, 9000, 3000, 5000, 7000, 4000];
+  runs.forEach((runMm, i) => {
+    b.wire(`F10:w${i + 1}`, `E${i + 1}:plus`, { runMm }).wire(`F10:m${i + 1}`, `E${i + 1}:minus`, { runMm });
+  });
+  return b.board;
+}

@@ -1,0 +1,23 @@
+import createKnex, { type Knex } from 'knex';
+import pg from 'pg';
+import * as first from './migrations/001_first.ts';
+
+// Dates without a time stay text, so that no time zone shifts them by a day.
+pg.types.setTypeParser(1082, (text: string) => text);
+
+const MIGRATIONS: { name: string; module: Knex.Migration }[] = [{ name: '001_first', module: first }];
+
+const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
+  getMigrations: async () => MIGRATIONS,
+  getMigrationName: (m) => m.name,
+  getMigration: async (m) => m.module,
+};
+
+/** Opens the database named by a PostgreSQL URL. */
+export function openDatabase(url: string): Knex {
+  return createKnex({ client: 'pg', connection: url, pool: { min: 0, max: 10 } });
+}
+
+export async function migrate(db: Knex): Promise<void> {
+  await db.migrate.latest({ migrationSource });
+}

@@ -1,0 +1,61 @@
+import type { BenchRecord } from '@ombrik/core/stages/bench/benchProgress';
+import type { MadeTick } from '@ombrik/core/stations';
+import type { Knex } from 'knex';
+
+export type RecordKind = 'cableMade' | 'benchStep';
+export interface FloorRecord {
+  id: number;
+  kind: RecordKind;
+  entityId: string;
+  revision: number;
+  fingerprint: string;
+  data: Record<string, unknown>;
+  personName: string;
+  at: string;
+}
+
+export async function listRecords(db: Knex, jobId: string, kind: RecordKind): Promise<FloorRecord[]> {
+  const rows = await db('floor_records')
+    .join('people', 'people.id', 'floor_records.person_id')
+    .where({ job_id: jobId, kind })
+    .orderBy('floor_records.id')
+    .select('floor_records.*', 'people.name as person_name');
+  return rows.map((r) => ({
+    id: Number(r.id),
+    kind: r.kind,
+    entityId: r.entity_id,
+    revision: r.revision,
+    fingerprint: r.fingerprint,
+    data: r.data,
+    personName: r.person_name,
+    at: r.recorded_at.toISOString(),
+  }));
+}
+
+export async function addRecord(
+  db: Knex,
+  jobId: string,
+  personId: string,
+  record: { kind: RecordKind; entityId: string; revision: number; fingerprint: string; data: Record<string, unknown> },
+): Promise<void> {
+  await db('floor_records').insert({
+    job_id: jobId,
+    kind: record.kind,
+    entity_id: record.entityId,
+    revision: record.revision,
+    fingerprint: record.fingerprint,
+    data: JSON.stringify(record.data),
+    person_id: personId,
+  });
+}
+
+export const asTicks = (records: readonly FloorRecord[]): MadeTick[] =>
+  records.map((r) => ({ cableId: r.entityId, made: r.data.made === true, fingerprint: r.fingerprint }));
+
+export const asBenchRecords = (records: readonly FloorRecord[]): BenchRecord[] =>
+  records.map((r) => ({
+    stepId: r.entityId,
+    passed: r.data.passed === true,
+    value: typeof r.data.value === 'number' ? r.data.value : null,
+    fingerprint: r.fingerprint,
+  }));

@@ -1,0 +1,196 @@
+import type { Board } from '@ombrik/core/board/board';
+import { checkBoard } from '@ombrik/core/board/checkBoard';
+import { commandProblems } from '@ombrik/core/board/commandSchema';
+import { applyCommands, type Command, CommandError } from '@ombrik/core/board/commands';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { CORE_VERSION } from '@ombrik/core/derive';
+import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import type { Knex } from 'knex';
+import { nanoid } from 'nanoid';
+
+export interface JobRow {
+  id: string;
+  number: number;
+  revision: number;
+  wantedOn: string | null;
+  archived: boolean;
+  createdAt: string;
+}
+
+export type EditWay = 'edit' | 'undo' | 'redo';
+export interface EditRequest {
+  editId: string;
+  baseRevision: number;
+  label: string;
+  commands: Command[];
+  way: EditWay;
+  refersTo: number | null;
+}
+
+export type EditOutcome =
+  | { kind: 'accepted'; revision: number; board: Board }
+  | { kind: 'stale'; revision: number; board: Board }
+  | { kind: 'refused'; problems: string[] }
+  | { kind: 'noJob' };
+
+const SNAPSHOT_EVERY = 20;
+
+const jobRow = (row: Record<string, unknown>): JobRow => ({
+  id: row.id as string,
+  number: row.number as number,
+  revision: row.revision as number,
+  wantedOn: (row.wanted_on as string | null) ?? null,
+  archived: row.archived_at !== null,
+  createdAt: (row.created_at as Date).toISOString(),
+});
+
+/** Versions of the other three values and of core, kept with every revision. */
+export const pinsOf = (board: Board, workshopVersion: string) => ({
+  catalogue: genericCatalogue.version,
+  profile: `${board.brief.profileId}@${profileById(board.brief.profileId).version}`,
+  workshop: workshopVersion,
+  core: CORE_VERSION,
+});
+
+async function workshopVersion(db: Knex): Promise<string> {
+  const row = await db('workshop').first();
+  return row?.values?.version ?? '1';
+}
+
+export async function createJob(db: Knex, board: Board, personId: string, wantedOn: string | null, label: string): Promise<JobRow> {
+  return db.transaction(async (trx) => {
+    const id = `jb_${nanoid(12)}`;
+    const [row] = await trx('jobs').insert({ id, revision: 1, wanted_on: wantedOn, created_by: personId }).returning('*');
+    await trx('edits').insert({
+      job_id: id,
+      revision: 1,
+      edit_id: nanoid(),
+      person_id: personId,
+      label,
+      way: 'create',
+      commands: '[]',
+      inverse: '[]',
+      pins: JSON.stringify(pinsOf(board, await workshopVersion(trx))),
+    });
+    await trx('snapshots').insert({ job_id: id, revision: 1, board: JSON.stringify(board) });
+    return jobRow(row);
+  });
+}
+
+export async function listJobs(db: Knex): Promise<JobRow[]> {
+  return (await db('jobs').orderBy('number')).map(jobRow);
+}
+
+export async function findJob(db: Knex, id: string): Promise<JobRow | null> {
+  const row = await db('jobs').where({ id }).first();
+  return row ? jobRow(row) : null;
+}
+
+export async function setArchived(db: Knex, id: string, archived: boolean): Promise<void> {
+  await db('jobs').where({ id }).update({ archived_at: archived ? new Date() : null });
+}
+
+export async function setWantedOn(db: Knex, id: string, wantedOn: string | null): Promise<void> {
+  await db('jobs').where({ id }).update({ wanted_on: wantedOn });
+}
+
+const cache = new Map<string, Board>();
+const CACHE_SIZE = 200;
+function remember(key: string, board: Board): Board {
+  cache.delete(key);
+  cache.set(key, board);
+  if (cache.size > CACHE_SIZE) cache.delete(cache.keys().next().value as string);
+  return board;
+}
+
+/** The board at a revision: the nearest snapshot with the edits after it applied. Null when there is none. */
+export async function boardAt(db: Knex, jobId: string, revision: number): Promise<Board | null> {
+  const key = `${jobId}/${revision}`;
+  const known = cache.get(key);
+  if (known) return known;
+  const snapshot = await db('snapshots').where({ job_id: jobId }).where('revision', '<=', revision).orderBy('revision', 'desc').first();
+  if (!snapshot) return null;
+  const edits = await db('edits')
+    .where({ job_id: jobId })
+    .whereBetween('revision', [snapshot.revision + 1, revision])
+    .orderBy('revision');
+  if (snapshot.revision + edits.length !== revision) return null;
+  const board = edits.reduce((b: Board, e) => applyCommands(b, e.commands as Command[]).board, snapshot.board as Board);
+  return remember(key, board);
+}
+
+/** Commands that fit their schema and leave a good board, or what is wrong with them. */
+function tryApply(board: Board, commands: Command[]): { board: Board; inverse: Command[] } | { problems: string[] } {
+  const shape = commandProblems(commands);
+  if (shape.length > 0) return { problems: shape };
+  try {
+    const applied = applyCommands(board, commands);
+    const checked = checkBoard(applied.board, genericCatalogue);
+    return checked.ok ? applied : { problems: checked.problems };
+  } catch (error) {
+    if (error instanceof CommandError) return { problems: [error.message] };
+    throw error;
+  }
+}
+
+/**
+ * Appends one edit. The job's row is locked, so of two edits on the same revision one is accepted and one is stale.
+ * The same edit id sent again answers with what it did the first time.
+ */
+export async function appendEdit(db: Knex, jobId: string, personId: string, request: EditRequest): Promise<EditOutcome> {
+  return db.transaction(async (trx): Promise<EditOutcome> => {
+    const job = await trx('jobs').where({ id: jobId }).forUpdate().first();
+    if (!job) return { kind: 'noJob' };
+    const again = await trx('edits').where({ job_id: jobId, edit_id: request.editId }).first();
+    if (again) return { kind: 'accepted', revision: again.revision, board: (await boardAt(trx, jobId, again.revision))! };
+    const current = (await boardAt(trx, jobId, job.revision))!;
+    if (request.baseRevision !== job.revision) return { kind: 'stale', revision: job.revision, board: current };
+    const applied = tryApply(current, request.commands);
+    if ('problems' in applied) return { kind: 'refused', problems: applied.problems };
+    const revision = job.revision + 1;
+    await trx('edits').insert({
+      job_id: jobId,
+      revision,
+      edit_id: request.editId,
+      person_id: personId,
+      label: request.label,
+      way: request.way,
+      refers_to: request.refersTo,
+      commands: JSON.stringify(request.commands),
+      inverse: JSON.stringify(applied.inverse),
+      pins: JSON.stringify(pinsOf(applied.board, await workshopVersion(trx))),
+    });
+    if (revision % SNAPSHOT_EVERY === 0)
+      await trx('snapshots').insert({ job_id: jobId, revision, board: JSON.stringify(applied.board) });
+    await trx('jobs').where({ id: jobId }).update({ revision });
+    return { kind: 'accepted', revision, board: applied.board };
+  });
+}
+
+export interface Step {
+  revision: number;
+  label: string;
+  /** Commands that take the step back (for undo) or do it again (for redo). */
+  commands: Command[];
+}
+
+/** What this person can undo and redo on a job: their own edits, newest first. */
+export async function undoState(db: Knex, jobId: string, personId: string): Promise<{ undo: Step | null; redo: Step | null }> {
+  const rows = await db('edits').where({ job_id: jobId, person_id: personId }).whereNot('way', 'create').orderBy('revision');
+  const done: Step[] = [];
+  const undone: Step[] = [];
+  for (const row of rows) {
+    const step: Step = { revision: row.revision, label: row.label, commands: row.inverse };
+    if (row.way === 'undo') {
+      const taken = done.pop();
+      undone.push({ revision: row.revision, label: taken?.label ?? row.label, commands: row.inverse });
+    } else if (row.way === 'redo') {
+      const again = undone.pop();
+      done.push({ ...step, label: again?.label ?? row.label });
+    } else {
+      done.push(step);
+      undone.length = 0;
+    }
+  }
+  return { undo: done.at(-1) ?? null, redo: undone.at(-1) ?? null };
+}

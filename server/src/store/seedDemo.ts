@@ -1,0 +1,41 @@
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { derive } from '@ombrik/core/derive';
+import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { demoJobs, demoPeople, demoWorkshopName } from '@ombrik/demo/demoWorkshop';
+import type { Knex } from 'knex';
+import { addRecord } from './floorRecords.ts';
+import { createJob } from './jobs.ts';
+import { addPerson } from './people.ts';
+import { createWorkshop, readWorkshop } from './workshopStore.ts';
+
+/** Fills an empty database with the invented workshop. @returns false when the database already belongs to somebody. */
+export async function seedDemo(db: Knex): Promise<boolean> {
+  if (await readWorkshop(db)) return false;
+  await db.transaction(async (trx) => {
+    await createWorkshop(trx, demoWorkshopName, true);
+    for (const person of demoPeople) await addPerson(trx, person);
+    for (const job of demoJobs(new Date())) {
+      const row = await createJob(trx, job.board, 'pe_designer', job.wantedOn, 'Job taken in');
+      if (!job.cablesMade) continue;
+      const dossier = derive(job.board, genericCatalogue, profileById(job.board.brief.profileId), defaultWorkshop);
+      for (const cable of dossier.cables.slice(0, Math.round(dossier.cables.length * job.cablesMade)))
+        await addRecord(trx, row.id, 'pe_assembler', {
+          kind: 'cableMade',
+          entityId: cable.cableId,
+          revision: 1,
+          fingerprint: cable.fingerprint,
+          data: { made: true },
+        });
+    }
+  });
+  return true;
+}
+
+/** Empties every table of the demo's database, for `npm run reset-demo`. @throws when it is not a demo database. */
+export async function clearDemo(db: Knex): Promise<void> {
+  const workshop = await readWorkshop(db);
+  if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
+  await db.raw('TRUNCATE bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE');
+  await db.raw('ALTER SEQUENCE job_number RESTART');
+}
