@@ -1,0 +1,47 @@
+import Papa from 'papaparse';
+import type { Dossier } from '../dossier.ts';
+import type { CutGroup } from '../stages/cuts/cuts.ts';
+
+/** Parts list as CSV: one line a part, prices where known. */
+export function partsCsv(dossier: Pick<Dossier, 'parts'>): string {
+  return Papa.unparse(
+    dossier.parts.map((p) => ({
+      group: p.group,
+      part: p.partId,
+      name: p.name,
+      quantity: p.quantity,
+      unit: p.unit,
+      price_each: p.priceEach ?? '',
+      total: p.total ?? '',
+      lead_time_days: p.leadTimeDays ?? '',
+      used_by: p.usedBy.join(' '),
+    })),
+  );
+}
+
+const pieces = (groups: readonly CutGroup[]) => groups.flatMap((g) => g.pieces.map((piece) => ({ group: g, piece })));
+
+/** Cut list as CSV: one line a core, both ends. */
+export function cutsCsv(dossier: Pick<Dossier, 'cuts'>): string {
+  return Papa.unparse(
+    pieces(dossier.cuts).flatMap(({ group, piece }) =>
+      piece.cores.map((core) => ({
+        cable: piece.designation,
+        type: group.name,
+        area_mm2: piece.areaMm2,
+        colour: core.colour,
+        cut_mm: Math.round(piece.cutMm),
+        provisional: piece.provisional ? 'yes' : 'no',
+        label: core.label,
+        from: core.from.at,
+        from_end: core.from.lugName,
+        from_strip_mm: Math.round(core.from.stripMm),
+        from_shrink_mm: core.from.shrinkMm,
+        to: core.to.at,
+        to_end: core.to.lugName,
+        to_strip_mm: Math.round(core.to.stripMm),
+        to_shrink_mm: core.to.shrinkMm,
+      })),
+    ),
+  );
+}

@@ -1,0 +1,49 @@
+import { serveStatic } from '@hono/node-server/serve-static';
+import { Hono } from 'hono';
+import { HTTPException } from 'hono/http-exception';
+import { secureHeaders } from 'hono/secure-headers';
+import type { Knex } from 'knex';
+import type { Logger } from 'pino';
+import type { BenchFixture } from '../bench/benchFixture.ts';
+import { benchRoutes } from './benchRoutes.ts';
+import { jobRoutes } from './jobRoutes.ts';
+import { paperRoutes } from './paperRoutes.ts';
+import type { AppEnv } from './session.ts';
+import { signInRoutes } from './signInRoutes.ts';
+
+export interface AppParts {
+  db: Knex;
+  log: Logger;
+  bench: { fixture: BenchFixture; meter: { host: string; port: number } };
+  /** Folder of the built web application; null serves the API alone. */
+  webFolder: string | null;
+}
+
+/** The whole application: API under /api, the built web application for everything else. */
+export function createApp({ db, log, bench, webFolder }: AppParts) {
+  const app = new Hono<AppEnv>();
+  app.use(secureHeaders({ xFrameOptions: 'SAMEORIGIN' }));
+  app.use(async (c, next) => {
+    c.set('db', db);
+    await next();
+  });
+  app.onError((error, c) => {
+    if (error instanceof HTTPException) return error.getResponse();
+    log.error({ err: error, path: c.req.path }, 'request failed');
+    return c.json({ problems: ['something went wrong in the server; nothing was changed'] }, 500);
+  });
+  const routes = app
+    .route('/api', signInRoutes)
+    .route('/api/jobs', jobRoutes)
+    .route('/api/jobs', benchRoutes(bench))
+    .route('/api/jobs', paperRoutes);
+  app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
+  if (webFolder) {
+    app.use('*', serveStatic({ root: webFolder }));
+    // Stations have their own addresses; the web application reads them itself.
+    app.get('*', serveStatic({ root: webFolder, path: 'index.html' }));
+  }
+  return routes;
+}
+
+export type AppType = ReturnType<typeof createApp>;

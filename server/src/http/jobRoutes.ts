@@ -1,0 +1,183 @@
+import { checkBoard } from '@ombrik/core/board/checkBoard';
+import { newBoard } from '@ombrik/core/board/newBoard';
+import { list, num, oneOfNumber, oneOfText, orNull, record, text, flag } from '@ombrik/core/board/schemaKit';
+import type { Command } from '@ombrik/core/board/commands';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
+import { isMadeToSpec, stationStatuses } from '@ombrik/core/stations';
+import { Hono } from 'hono';
+import type { Knex } from 'knex';
+import type { Schema } from 'yup';
+import * as yup from 'yup';
+import { addRecord, asBenchRecords, asTicks, listRecords } from '../store/floorRecords.ts';
+import { type JobFile, jobFile } from '../store/jobFile.ts';
+import { appendEdit, createJob, type EditOutcome, findJob, listJobs, setArchived, setWantedOn, undoState } from '../store/jobs.ts';
+import { body, refuse } from './problems.ts';
+import { type AppEnv, signedIn } from './session.ts';
+
+const dateText = () =>
+  (text(10, 10) as yup.StringSchema<string>).matches(/^\d{4}-\d{2}-\d{2}$/, '${path} is ${value}; accepted: a date such as 2026-12-18');
+const wantedDate = () => orNull(dateText() as unknown as Schema<string>);
+const newJob = record({
+  jobName: text(1, 80),
+  customer: text(0, 80),
+  place: text(0, 120),
+  systemVoltageV: oneOfNumber([12, 24, 48]),
+  chemistry: oneOfText(['agm', 'lifepo4']),
+  profileId: oneOfText(['craft-iso', 'fixed-iec']),
+  wantedOn: wantedDate(),
+});
+const anyCommands = () => list(yup.mixed().defined() as unknown as Schema<unknown>, { min: 1, max: 2000 });
+const revisionNumber = () => num({ min: 1, max: 1e9, integer: true });
+const editBody = record({ editId: text(8, 64), baseRevision: revisionNumber(), label: text(1, 120), commands: anyCommands() });
+const stepBody = record({ editId: text(8, 64), baseRevision: revisionNumber() });
+const madeBody = record({ cableIds: list(text(1, 64), { min: 1, max: 800 }), made: flag(), revision: revisionNumber() });
+
+export async function fileOr404(db: Knex, jobId: string, revision?: number): Promise<JobFile> {
+  const file = await jobFile(db, jobId, revision);
+  if (!file) refuse(404, revision === undefined ? 'no such job' : `no revision ${revision} of this job`);
+  return file;
+}
+
+async function floorOf(db: Knex, file: JobFile) {
+  const [made, bench] = await Promise.all([listRecords(db, file.job.id, 'cableMade'), listRecords(db, file.job.id, 'benchStep')]);
+  const progress = benchProgress(file.dossier.bench, asBenchRecords(bench));
+  return { made, bench, progress, stations: stationStatuses(file.board, file.dossier, asTicks(made), progress) };
+}
+
+function outcome(result: EditOutcome) {
+  if (result.kind === 'noJob') refuse(404, 'no such job');
+  if (result.kind === 'refused') refuse(422, ...result.problems);
+  return result;
+}
+
+/** Jobs, their boards' edits, and ticks from the floor. */
+export const jobRoutes = new Hono<AppEnv>()
+  .use(signedIn)
+  .get('/', async (c) => {
+    const db = c.get('db');
+    const jobs = await listJobs(db);
+    const rows = await Promise.all(
+      jobs.map(async (job) => {
+        const file = await fileOr404(db, job.id);
+        const { stations } = await floorOf(db, file);
+        const { jobName, customer, systemVoltageV } = file.board.brief;
+        const stops = file.dossier.findings.filter((f) => f.severity === 'stop').length;
+        const next = stations.find((s) => s.state !== 'done');
+        const leadTimeDays = Math.max(0, ...file.dossier.parts.map((p) => p.leadTimeDays ?? 0));
+        return { ...job, jobName, customer, systemVoltageV, stations, stops, leadTimeDays, next: next?.station ?? null, waitsFor: next?.waitsFor ?? 'nothing' };
+      }),
+    );
+    return c.json({ jobs: rows });
+  })
+  .post('/', body(newJob), async (c) => {
+    const { wantedOn, ...brief } = c.req.valid('json');
+    const job = await createJob(c.get('db'), newBoard(brief), c.get('person').id, wantedOn, 'Job taken in');
+    return c.json({ job }, 201);
+  })
+  .post('/import', async (c) => {
+    const value: unknown = await c.req.json().catch(() => refuse(422, 'the file is not JSON; accepted: a board document'));
+    const checked = checkBoard(value, genericCatalogue);
+    if (!checked.ok) refuse(422, ...checked.problems);
+    const job = await createJob(c.get('db'), checked.board, c.get('person').id, null, 'Imported from a file');
+    return c.json({ job }, 201);
+  })
+  .get('/:id', async (c) => {
+    const db = c.get('db');
+    const file = await fileOr404(db, c.req.param('id'));
+    const { undo, redo } = await undoState(db, file.job.id, c.get('person').id);
+    const { stations } = await floorOf(db, file);
+    return c.json({
+      job: file.job,
+      revision: file.revision,
+      board: file.board,
+      workshop: file.workshop,
+      dossierFingerprint: file.dossierFingerprint,
+      undo: undo && { label: undo.label },
+      redo: redo && { label: redo.label },
+      stations,
+    });
+  })
+  .get('/:id/dossier', async (c) => {
+    const wanted = c.req.query('revision');
+    const file = await fileOr404(c.get('db'), c.req.param('id'), wanted ? Number(wanted) : undefined);
+    return c.json({ revision: file.revision, dossier: file.dossier, dossierFingerprint: file.dossierFingerprint });
+  })
+  .post('/:id/duplicate', async (c) => {
+    const file = await fileOr404(c.get('db'), c.req.param('id'));
+    const board = { ...file.board, brief: { ...file.board.brief, jobName: `${file.board.brief.jobName} (copy)`.slice(0, 80) } };
+    const job = await createJob(c.get('db'), board, c.get('person').id, null, `Copied from job ${file.job.number}`);
+    return c.json({ job }, 201);
+  })
+  .post('/:id/archive', body(record({ archived: flag() })), async (c) => {
+    if (!(await findJob(c.get('db'), c.req.param('id')))) refuse(404, 'no such job');
+    await setArchived(c.get('db'), c.req.param('id'), c.req.valid('json').archived);
+    return c.json({ ok: true });
+  })
+  .post('/:id/wanted', body(record({ wantedOn: wantedDate() })), async (c) => {
+    if (!(await findJob(c.get('db'), c.req.param('id')))) refuse(404, 'no such job');
+    await setWantedOn(c.get('db'), c.req.param('id'), c.req.valid('json').wantedOn);
+    return c.json({ ok: true });
+  })
+  .post('/:id/edits', body(editBody), async (c) => {
+    const { editId, baseRevision, label, commands } = c.req.valid('json');
+    const result = outcome(
+      await appendEdit(c.get('db'), c.req.param('id'), c.get('person').id, {
+        editId,
+        baseRevision,
+        label,
+        commands: commands as Command[],
+        way: 'edit',
+        refersTo: null,
+      }),
+    );
+    if (result.kind === 'stale')
+      return c.json({ problems: [`made on revision ${baseRevision}, the board is at ${result.revision}`], revision: result.revision, board: result.board }, 409);
+    return c.json({ revision: result.revision }, 200);
+  })
+  .post('/:id/:way{undo|redo}', body(stepBody), async (c) => {
+    const db = c.get('db');
+    const way = c.req.param('way') as 'undo' | 'redo';
+    const { editId, baseRevision } = c.req.valid('json');
+    const state = await undoState(db, c.req.param('id'), c.get('person').id);
+    const step = state[way];
+    if (!step) refuse(409, `nothing of yours to ${way}`);
+    const result = await appendEdit(db, c.req.param('id'), c.get('person').id, {
+      editId,
+      baseRevision,
+      label: `${way === 'undo' ? 'Undo' : 'Redo'}: ${step.label}`.slice(0, 120),
+      commands: step.commands,
+      way,
+      refersTo: step.revision,
+    });
+    if (result.kind === 'refused')
+      refuse(409, `"${step.label}" can no longer be taken back: somebody changed what it touched`, ...result.problems);
+    const done = outcome(result);
+    if (done.kind === 'stale')
+      return c.json({ problems: [`made on revision ${baseRevision}, the board is at ${done.revision}`], revision: done.revision, board: done.board }, 409);
+    return c.json({ revision: done.revision, board: done.board }, 200);
+  })
+  .get('/:id/floor', async (c) => {
+    const file = await fileOr404(c.get('db'), c.req.param('id'));
+    const { made, bench, stations } = await floorOf(c.get('db'), file);
+    return c.json({ revision: file.revision, made, bench, stations });
+  })
+  .post('/:id/made', body(madeBody), async (c) => {
+    const db = c.get('db');
+    const { cableIds, made, revision } = c.req.valid('json');
+    const file = await fileOr404(db, c.req.param('id'), revision);
+    const before = asTicks(await listRecords(db, file.job.id, 'cableMade'));
+    for (const cableId of cableIds) {
+      const cable = file.dossier.cables.find((x) => x.cableId === cableId);
+      if (!cable) refuse(422, `cableIds has "${cableId}"; accepted: a cable of revision ${revision}`);
+    }
+    await db.transaction(async (trx) => {
+      for (const cableId of cableIds) {
+        const { fingerprint } = file.dossier.cables.find((x) => x.cableId === cableId)!;
+        const last = before.filter((t) => t.cableId === cableId).at(-1);
+        if (made === isMadeToSpec(last, fingerprint) && last?.made === made) continue;
+        await addRecord(trx, file.job.id, c.get('person').id, { kind: 'cableMade', entityId: cableId, revision, fingerprint, data: { made } });
+      }
+    });
+    return c.json({ ok: true });
+  });

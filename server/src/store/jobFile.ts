@@ -1,0 +1,42 @@
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { derive } from '@ombrik/core/derive';
+import type { Dossier } from '@ombrik/core/dossier';
+import { fingerprint } from '@ombrik/core/board/fingerprint';
+import type { Board } from '@ombrik/core/board/board';
+import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { defaultWorkshop, type Workshop } from '@ombrik/core/rules/workshop';
+import type { Knex } from 'knex';
+import { boardAt, findJob, type JobRow } from './jobs.ts';
+import { readWorkshop } from './workshopStore.ts';
+
+/** A job at one revision with everything derived from it. */
+export interface JobFile {
+  job: JobRow;
+  revision: number;
+  board: Board;
+  dossier: Dossier;
+  dossierFingerprint: string;
+  workshop: Workshop;
+}
+
+const cache = new Map<string, { dossier: Dossier; dossierFingerprint: string }>();
+const CACHE_SIZE = 60;
+
+/** The authoritative dossier of a revision (the newest when none is given); null when there is no such revision. */
+export async function jobFile(db: Knex, jobId: string, revision?: number): Promise<JobFile | null> {
+  const job = await findJob(db, jobId);
+  if (!job) return null;
+  const at = revision ?? job.revision;
+  const board = await boardAt(db, jobId, at);
+  if (!board) return null;
+  const workshop = (await readWorkshop(db))?.values ?? defaultWorkshop;
+  const key = `${jobId}/${at}/${workshop.version}`;
+  let known = cache.get(key);
+  if (!known) {
+    const dossier = derive(board, genericCatalogue, profileById(board.brief.profileId), workshop);
+    known = { dossier, dossierFingerprint: fingerprint(dossier) };
+    cache.set(key, known);
+    if (cache.size > CACHE_SIZE) cache.delete(cache.keys().next().value as string);
+  }
+  return { job, revision: at, board, workshop, ...known };
+}
