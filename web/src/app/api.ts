@@ -1,0 +1,26 @@
+import type { AppType } from '@ombrik/server/http/app';
+import { hc } from 'hono/client';
+
+/** The typed client of the server's API. */
+export const api = hc<AppType>('/').api;
+
+export class ApiError extends Error {
+  override name = 'ApiError';
+  constructor(
+    readonly status: number,
+    readonly problems: string[],
+  ) {
+    super(problems.join('; '));
+  }
+}
+
+/** The JSON of a good answer. @throws ApiError with the server's own words otherwise */
+export async function answer<T>(response: Promise<{ ok: boolean; status: number; json(): Promise<T> }>): Promise<T> {
+  const got = await response;
+  if (got.ok) return got.json();
+  const said = (await got.json().catch(() => null)) as { problems?: string[] } | null;
+  throw new ApiError(got.status, said?.problems ?? [`the server answered ${got.status}`]);
+}
+
+export const problemsIn = (error: unknown): string[] =>
+  error instanceof ApiError ? error.problems : [error instanceof Error ? error.message : String(error)];

@@ -1,0 +1,22 @@
+const THIN = '\u2009';
+
+/** Numbers as a hand can use them, unit after a thin space. */
+export const mm = (x: number): string => `${Math.round(x)}${THIN}mm`;
+export const amps = (x: number): string => {
+  if (Math.abs(x) >= 1000) return `${(x / 1000).toFixed(1)}${THIN}kA`;
+  return `${Math.abs(x) < 10 ? x.toFixed(1) : Math.round(x)}${THIN}A`;
+};
+export const volts = (x: number): string => `${x.toFixed(2)}${THIN}V`;
+export const percent = (share: number): string => `${(share * 100).toFixed(1)}${THIN}%`;
+export const mm2 = (x: number): string => `${x}${THIN}mm²`;
+export const ampHours = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}Ah`;
+export const metres = (xMm: number): string => `${(xMm / 1000).toFixed(2)}${THIN}m`;
+
+/** A figure of any unit, for the why drawer. */
+export function quantity(value: number, unit: string): string {
+  if (Math.abs(value) >= 9e37) return 'open';
+  const size = Math.abs(value);
+  const text =
+    unit === 'mm' || size >= 100 ? String(Math.round(value)) : size >= 10 ? value.toFixed(1) : size >= 0.1 || size === 0 ? value.toFixed(2) : value.toPrecision(3);
+  return unit ? `${text}${THIN}${unit}` : text;
+}

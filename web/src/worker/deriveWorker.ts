@@ -1,0 +1,32 @@
+import type { Board } from '@ombrik/core/board/board';
+import { fingerprint } from '@ombrik/core/board/fingerprint';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { derive } from '@ombrik/core/derive';
+import type { Dossier } from '@ombrik/core/dossier';
+import { type Explanation, explain, traceAll } from '@ombrik/core/explain';
+import { Memo } from '@ombrik/core/memo';
+import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import type { Workshop } from '@ombrik/core/rules/workshop';
+import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
+import { expose } from 'comlink';
+
+const memo = new Memo();
+
+/** Derives off the main thread, redoing only what an edit touched. */
+const deriver = {
+  derive(board: Board, workshop: Workshop): { dossier: Dossier; dossierFingerprint: string } {
+    const dossier = derive(board, genericCatalogue, profileById(board.brief.profileId), workshop, memo);
+    return { dossier, dossierFingerprint: fingerprint(dossier) };
+  },
+  explain(board: Board, workshop: Workshop, dossier: Dossier, address: string): Explanation | null {
+    const entries = traceAll(board, genericCatalogue, profileById(board.brief.profileId), workshop);
+    const choices = new Map<string, ChoiceResult<unknown>>([
+      ...dossier.sizing.cables.map((c) => [`cable/${c.cableId}/conductorMm2`, c.conductor] as const),
+      ...dossier.sizing.seats.map((s) => [`seat/${s.itemId}/${s.seatId}/ratingA`, s.link] as const),
+    ]);
+    return explain(entries, address, choices);
+  },
+};
+
+export type Deriver = typeof deriver;
+expose(deriver);
