@@ -52,7 +52,7 @@ function valueProblems(command: Command, at: string): string[] {
 
 /** Problems of an unknown value as a list of commands: envelope first, then each value against its own schema. */
 export function commandProblems(value: unknown): string[] {
-  const envelope = problemsOf(list(shape, { min: 1, max: 2000 }), value);
+  const envelope = problemsOf(list(shape, { min: 1, max: 6000 }), value);
   if (envelope.length > 0) return envelope;
   return (value as Command[]).flatMap((c, i) => valueProblems(c, `commands[${i}]`));
 }

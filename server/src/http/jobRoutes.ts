@@ -27,7 +27,7 @@ const newJob = record({
   profileId: oneOfText(['craft-iso', 'fixed-iec']),
   wantedOn: wantedDate(),
 });
-const anyCommands = () => list(yup.mixed().defined() as unknown as Schema<unknown>, { min: 1, max: 2000 });
+const anyCommands = () => list(yup.mixed().defined() as unknown as Schema<unknown>, { min: 1, max: 6000 });
 const revisionNumber = () => num({ min: 1, max: 1e9, integer: true });
 const editBody = record({ editId: text(8, 64), baseRevision: revisionNumber(), label: text(1, 120), commands: anyCommands() });
 const stepBody = record({ editId: text(8, 64), baseRevision: revisionNumber() });

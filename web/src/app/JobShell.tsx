@@ -1,0 +1,143 @@
+import type { StationName } from '@ombrik/core/stations';
+import { Redo2, Undo2 } from 'lucide-react';
+import { type ComponentType, type ReactNode, useEffect, useMemo, useState } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { BoardStation } from '../stations/board/BoardStation.tsx';
+import { BriefStation } from '../stations/brief/BriefStation.tsx';
+import { CablesStation } from '../stations/cables/CablesStation.tsx';
+import { CircuitStation } from '../stations/circuit/CircuitStation.tsx';
+import { PowerStation } from '../stations/power/PowerStation.tsx';
+import { ShipStation } from '../stations/ship/ShipStation.tsx';
+import { TestStation } from '../stations/test/TestStation.tsx';
+import { FindingsTray } from '../ui/FindingsTray.tsx';
+import { Header } from '../ui/Header.tsx';
+import { Problems } from '../ui/Problems.tsx';
+import { RouteCard } from '../ui/RouteCard.tsx';
+import { WhyDrawer } from '../ui/WhyDrawer.tsx';
+import { WhyContext } from '../ui/whyContext.ts';
+import { JobProvider, useJob } from './jobSession.tsx';
+
+const STATION: Readonly<Record<StationName, ComponentType>> = {
+  brief: BriefStation,
+  power: PowerStation,
+  circuit: CircuitStation,
+  board: BoardStation,
+  cables: CablesStation,
+  test: TestStation,
+  ship: ShipStation,
+};
+const SAVE_WORDS = { saved: 'saved', saving: 'saving …', offline: 'not saved: server out of reach, trying again', conflict: 'somebody else changed this board' };
+
+const typing = (e: KeyboardEvent) => e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName);
+
+function JobHeader() {
+  const job = useJob();
+  const { undo, redo } = job;
+  useEffect(() => {
+    const keys = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || typing(e)) return;
+      if (e.key === 'z' && !e.shiftKey) undo();
+      else if (e.key === 'y' || (e.key.toLowerCase() === 'z' && e.shiftKey)) redo();
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener('keydown', keys);
+    return () => window.removeEventListener('keydown', keys);
+  }, [undo, redo]);
+  return (
+    <Header>
+      <span className="truncate">
+        {job.board.brief.jobName} · {job.board.brief.systemVoltageV} V · revision {job.revision}
+      </span>
+      <span className="flex-1" />
+      <span role="status" className={job.saveState === 'saved' || job.saveState === 'saving' ? '' : 'font-semibold text-warning-content bg-warning px-2'}>
+        {SAVE_WORDS[job.saveState]}
+      </span>
+      <button type="button" className="btn btn-ghost btn-sm" disabled={!job.undoLabel} title={job.undoLabel ? `Undo: ${job.undoLabel} (Ctrl Z)` : 'Nothing of yours to undo'} onClick={undo}>
+        <Undo2 size={15} aria-hidden /> Undo
+      </button>
+      <button type="button" className="btn btn-ghost btn-sm" disabled={!job.redoLabel} title={job.redoLabel ? `Redo: ${job.redoLabel} (Ctrl Y)` : 'Nothing to redo'} onClick={redo}>
+        <Redo2 size={15} aria-hidden /> Redo
+      </button>
+    </Header>
+  );
+}
+
+function Conflict() {
+  const job = useJob();
+  if (job.saveState !== 'conflict') return null;
+  return (
+    <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-warning p-3" style={{ background: 'var(--warn-wash)' }}>
+      <span className="flex-1">
+        Somebody changed this board while you worked. {job.pendingCount} of your changes are not saved yet; they are kept here.
+      </span>
+      <button type="button" className="btn btn-primary btn-sm" onClick={job.applyAgain}>
+        Apply mine on top
+      </button>
+      <button type="button" className="btn btn-sm" onClick={job.dropMine}>
+        Drop mine
+      </button>
+    </div>
+  );
+}
+
+/** Places where findings do not crowd the floor's work: the tray opens on request instead. */
+const TRAY_CLOSED: readonly StationName[] = ['cables', 'test', 'ship'];
+
+function StationFrame({ station }: { station: StationName }) {
+  const job = useJob();
+  const Station = STATION[station];
+  const [trayOpen, setTrayOpen] = useState(!TRAY_CLOSED.includes(station));
+  useEffect(() => setTrayOpen(!TRAY_CLOSED.includes(station)), [station]);
+  const ownAside = station === 'board';
+  return (
+    <div className="flex h-full flex-col">
+      <JobHeader />
+      <Conflict />
+      <Problems problems={job.problems} onDismiss={job.dismiss} />
+      <div className="relative grid min-h-0 flex-1 grid-cols-[172px_minmax(0,1fr)] xl:grid-cols-[204px_minmax(0,1fr)]">
+        <div className="flex flex-col border-r border-base-300 bg-base-100">
+          <RouteCard />
+          {!ownAside && (
+            <button type="button" className="btn btn-sm btn-ghost mx-2 mt-auto mb-3" aria-expanded={trayOpen} onClick={() => setTrayOpen(!trayOpen)}>
+              {trayOpen ? 'Hide findings' : `Findings: ${job.dossier.findings.filter((f) => f.severity !== 'note').length}`}
+            </button>
+          )}
+        </div>
+        <div className={`grid min-h-0 min-w-0 ${!ownAside && trayOpen ? 'grid-cols-[minmax(0,1fr)_272px]' : ''}`}>
+          <div className="min-h-0 min-w-0 overflow-auto">
+            <Station />
+          </div>
+          {!ownAside && trayOpen && (
+            <aside className="overflow-auto border-l border-base-300 bg-base-100 p-3">
+              <FindingsTray />
+            </aside>
+          )}
+        </div>
+        <WhyDrawer />
+      </div>
+    </div>
+  );
+}
+
+const waiting: ReactNode = (
+  <div className="flex h-full flex-col">
+    <Header />
+    <p className="p-8 dim">Fetching the job and working the board out …</p>
+  </div>
+);
+
+/** One job: header, route card, station, findings, why. */
+export function JobShell() {
+  const { jobId = '', station = '' } = useParams();
+  const [address, ask] = useState<string | null>(null);
+  const why = useMemo(() => ({ address, ask }), [address]);
+  if (!(station in STATION)) return <Navigate to={`/jobs/${jobId}/brief`} replace />;
+  return (
+    <WhyContext value={why}>
+      <JobProvider key={jobId} jobId={jobId} waiting={waiting}>
+        <StationFrame station={station as StationName} />
+      </JobProvider>
+    </WhyContext>
+  );
+}

@@ -1,0 +1,175 @@
+import { removeConnections } from '@ombrik/core/board/actions/connect';
+import type { Cable, Choice, ColourCode, Core, Environment, Segment } from '@ombrik/core/board/board';
+import { COLOUR_CODES } from '@ombrik/core/board/boardSchema';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
+import { useJob } from '../../app/jobSession.tsx';
+import { Askable } from '../../ui/Askable.tsx';
+import { ConductorTag } from '../../ui/ConductorTag.tsx';
+import { amps, mm, mm2, percent, volts } from '../../ui/format.ts';
+import { LockChoice } from '../../ui/LockChoice.tsx';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { Row } from './Row.tsx';
+
+/** The stretches a cable is made of, each with what surrounds it. */
+function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: Segment[], what: string) => void }) {
+  const { board, dossier } = useJob();
+  const paths = dossier.lengths.find((l) => l.cableId === cable.id)?.paths ?? [];
+  const change = (id: string, by: (s: Segment) => Segment, what: string) => onSegments(cable.segments.map((s) => (s.id === id ? by(s) : s)), what);
+  const surroundings = (s: Segment, by: Partial<Environment>, what: string) => change(s.id, (x) => ({ ...x, environment: { ...x.environment, ...by } }), what);
+  const routes = cable.segments.filter((s) => s.kind === 'panelRoute');
+  return (
+    <section className="perforated mt-2 pt-1">
+      <h4 className="text-base">Where it runs</h4>
+      {cable.segments.map((s) => {
+        const path = paths[routes.findIndex((r) => r.id === s.id)];
+        return (
+          <div key={s.id} className="mb-2">
+            {s.kind === 'panelRoute' && (
+              <div className="flex items-center justify-between gap-1">
+                <span>on {board.panels.find((p) => p.id === s.panelId)?.name}</span>
+                {s.waypoints.length === 0 ? (
+                  <button
+                    type="button"
+                    className="btn btn-xs"
+                    disabled={!path || path.points.length < 3}
+                    onClick={() => path && change(s.id, (x) => ({ ...x, waypoints: path.points.slice(1, -1) }) as Segment, 'route accepted')}
+                  >
+                    Accept this route
+                  </button>
+                ) : (
+                  <button type="button" className="btn btn-xs" onClick={() => change(s.id, (x) => ({ ...x, waypoints: [] }) as Segment, 'route reset')}>
+                    Guess again
+                  </button>
+                )}
+              </div>
+            )}
+            {s.kind === 'measuredRun' && (
+              <NumberField
+                label={s.measured ? 'Run off the board, measured' : 'Run off the board, not measured yet'}
+                value={s.lengthMm}
+                min={1}
+                max={200000}
+                unit="mm"
+                onCommit={(lengthMm) => change(s.id, (x) => ({ ...x, lengthMm, measured: true }) as Segment, 'run measured')}
+              />
+            )}
+            {s.kind === 'measuredRun' && !s.measured && (
+              <button type="button" className="btn btn-xs mt-1" onClick={() => change(s.id, (x) => ({ ...x, measured: true }) as Segment, 'run measured')}>
+                {mm(s.lengthMm)} is right
+              </button>
+            )}
+            {s.kind === 'passThrough' && <span>through the board</span>}
+            <div className="mt-1 grid grid-cols-[1fr_1fr_auto] items-end gap-1">
+              <NumberField label="Laid together" hideLabel value={s.environment.bundledCount} min={1} max={60} unit="in bundle" onCommit={(v) => surroundings(s, { bundledCount: Math.round(v) }, 'bundle')} />
+              <NumberField label="Ambient along it" hideLabel value={s.environment.ambientC ?? board.brief.ambientC} min={-30} max={70} unit="°C" onCommit={(ambientC) => surroundings(s, { ambientC }, 'ambient')} />
+              <label className="flex items-center gap-1 pb-1 text-xs">
+                <input type="checkbox" className="checkbox checkbox-xs" checked={s.environment.sheathed} onChange={(e) => surroundings(s, { sheathed: e.target.checked }, e.target.checked ? 'sleeved' : 'bare')} />
+                sleeve
+              </label>
+            </div>
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+/** What is chosen on the board, when it is a cable: its figures, its choices, its stretches. */
+export function CableInspector({ cable }: { cable: Cable }) {
+  const job = useJob();
+  const { dossier } = job;
+  const made = dossier.cables.find((c) => c.cableId === cable.id);
+  const sized = dossier.sizing.cables.find((c) => c.cableId === cable.id);
+  if (!made || !sized) return null;
+  const setCores = (cores: Core[], what: string) => job.edit(`${cable.designation}: ${what}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: cores }]);
+  const areas = genericCatalogue.cableTypes.filter((c) => c.insulation === job.profile.insulation).map((c) => ({ value: c.areaMm2, text: `${c.areaMm2} mm²` }));
+  const lugs = genericCatalogue.lugs.map((l) => ({ value: l.id, text: l.name }));
+  return (
+    <section aria-label={`Cable ${cable.designation}`}>
+      <div className="flex items-baseline justify-between gap-2">
+        <h3 className="text-xl">{cable.designation}</h3>
+        <button
+          type="button"
+          className="btn btn-xs"
+          onClick={() => {
+            job.select(null);
+            job.edit(`Remove ${cable.designation}`, removeConnections(job.board, new Set(cable.cores.map((c) => c.connectionId))));
+          }}
+        >
+          Remove
+        </button>
+      </div>
+      <TextField label="Wire name" hideLabel value={cable.designation} max={24} required onCommit={(v) => job.edit(`Rename ${cable.designation} to ${v}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'designation', value: v }])} />
+      {made.cores.map((m) => {
+        const core = cable.cores.find((c) => c.id === m.coreId)!;
+        const wire = dossier.sizing.wires.find((w) => w.connectionId === m.connectionId);
+        const drops = dossier.sizing.drops.filter((d) => wire?.flowKeys.includes(d.key));
+        const change = (by: Partial<Core>, what: string) => setCores(cable.cores.map((c) => (c.id === core.id ? { ...c, ...by } : c)), what);
+        return (
+          <div key={m.coreId}>
+            <p className="dim">
+              {m.from.at} to {m.to.at}
+            </p>
+            <dl className="mt-1">
+              <Row label={made.provisional ? 'length, provisional' : 'length'}>
+                <Askable address={`cable/${cable.id}/lengthMm`}>{mm(made.lengthMm)}</Askable>
+              </Row>
+              {wire && (
+                <>
+                  <Row label="continuous">
+                    <Askable address={`connection/${m.connectionId}/designCurrentA`}>{amps(wire.designCurrentA)}</Askable>
+                  </Row>
+                  <Row label="drop, this wire">
+                    <Askable address={`connection/${m.connectionId}/dropV`}>{volts(wire.dropV)}</Askable>
+                  </Row>
+                  {wire.faultA !== null && (
+                    <Row label="fault here">
+                      <Askable address={`connection/${m.connectionId}/faultA`}>{amps(wire.faultA)}</Askable>
+                    </Row>
+                  )}
+                  <Row label="guarded at">
+                    <span className="num">{wire.guardRatingA === null ? 'no fuse' : amps(wire.guardRatingA)}</span>
+                  </Row>
+                </>
+              )}
+              {drops.length > 0 && drops.length <= 2 && (
+                <Row label="path drop">
+                  <Askable address={`flow/${drops[0]!.key}/dropShare`}>{percent(drops[0]!.share)}</Askable>
+                </Row>
+              )}
+              <Row label="colour">
+                <ConductorTag colour={m.colour} />
+              </Row>
+            </dl>
+            <LockChoice label={`colour of ${cable.designation}`} choice={core.colour} current={m.colour} options={COLOUR_CODES.map((c) => ({ value: c, text: `${c} ${COLOUR_NAME[c]}` }))} onChange={(colour: Choice<ColourCode>) => change({ colour }, 'colour')} />
+            <Row label="first end">
+              <span>{m.from.lugName}</span>
+            </Row>
+            <LockChoice label={`first end of ${cable.designation}`} choice={core.fromLug} current={m.from.lug.value ?? lugs[0]!.value} options={lugs} onChange={(fromLug) => change({ fromLug }, 'first end')} />
+            <Row label="second end">
+              <span>{m.to.lugName}</span>
+            </Row>
+            <LockChoice label={`second end of ${cable.designation}`} choice={core.toLug} current={m.to.lug.value ?? lugs[0]!.value} options={lugs} onChange={(toLug) => change({ toLug }, 'second end')} />
+          </div>
+        );
+      })}
+      <dl className="perforated mt-2 pt-1">
+        <Row label="conductor">
+          <Askable address={`cable/${cable.id}/conductorMm2`}>{mm2(sized.conductor.value)}</Askable>
+        </Row>
+        <Row label="carries here">
+          <Askable address={`cable/${cable.id}/ampacityA`}>{amps(sized.ampacityA)}</Askable>
+        </Row>
+      </dl>
+      <LockChoice
+        label={`conductor of ${cable.designation}`}
+        choice={cable.conductorMm2}
+        current={sized.conductor.value}
+        options={areas}
+        onChange={(conductorMm2) => job.edit(`${cable.designation}: conductor ${conductorMm2.mode === 'auto' ? 'unlocked' : 'locked'}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: conductorMm2 }])}
+      />
+      <Segments cable={cable} onSegments={(segments, what) => job.edit(`${cable.designation}: ${what}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'segments', value: segments }])} />
+    </section>
+  );
+}

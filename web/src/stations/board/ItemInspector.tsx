@@ -1,0 +1,208 @@
+import { connectTerminals } from '@ombrik/core/board/actions/connect';
+import { duplicateItem, placeItem, removeItems } from '@ombrik/core/board/actions/items';
+import type { Choice, Item, Place, TerminalRef } from '@ombrik/core/board/board';
+import type { Command } from '@ombrik/core/board/commands';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import type { Part } from '@ombrik/core/catalogue/part';
+import { useJob } from '../../app/jobSession.tsx';
+import { Askable } from '../../ui/Askable.tsx';
+import { amps } from '../../ui/format.ts';
+import { LockChoice } from '../../ui/LockChoice.tsx';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { Row } from './Row.tsx';
+
+function Seats({ item, part }: { item: Item; part: Part }) {
+  const job = useJob();
+  const seats = job.dossier.sizing.seats.filter((s) => s.itemId === item.id);
+  const used = seats.filter((s) => !s.spare || s.link.mode === 'locked');
+  if (seats.length === 0) return null;
+  const setLink = (seatId: string, link: Choice<string>) => {
+    const others = item.inserts.filter((i) => i.seatId !== seatId);
+    job.edit(`${item.designation}: fuse ${link.mode === 'auto' ? 'unlocked' : 'locked'}`, [
+      { kind: 'set', collection: 'items', id: item.id, field: 'inserts', value: [...others, { seatId, link }] },
+    ]);
+  };
+  return (
+    <section className="perforated mt-2 pt-1">
+      <h4 className="text-base">Fuses</h4>
+      {used.map((seat) => {
+        const element = part.elements.find((e) => e.id === seat.seatId);
+        const style = element?.kind === 'fuseSeat' ? element.style : '';
+        const at = `seat/${item.id}/${seat.seatId}`;
+        const options = genericCatalogue.fuseLinks.filter((l) => l.style === style).map((l) => ({ value: l.id, text: l.name }));
+        return (
+          <div key={seat.key} className="mb-1">
+            <Row label={seats.length > 1 ? `way ${seat.seatId.replace('f', '')}` : 'link'}>
+              <Askable address={`${at}/ratingA`}>{seat.ratingA === null ? 'none fits' : amps(seat.ratingA)}</Askable>
+            </Row>
+            <Row label="carries">
+              <Askable address={`${at}/designCurrentA`}>{amps(seat.designCurrentA)}</Askable>
+            </Row>
+            {seat.fusesSchoolA !== null && (
+              <Row label="loads / fuses school">
+                <span className="num">
+                  {amps(seat.loadsSchoolA)} / {amps(seat.fusesSchoolA)}
+                </span>
+              </Row>
+            )}
+            {seat.prospectiveA !== null && (
+              <Row label="fault here / can open">
+                <Askable address={`${at}/prospectiveA`}>
+                  {amps(seat.prospectiveA)} / {amps(seat.interruptA ?? 0)}
+                </Askable>
+              </Row>
+            )}
+            <LockChoice
+              label={`fuse ${item.designation} ${seat.seatId}`}
+              choice={item.inserts.find((i) => i.seatId === seat.seatId)?.link ?? { mode: 'auto' }}
+              current={seat.link.value ?? options[0]?.value ?? ''}
+              options={options}
+              onChange={(link) => setLink(seat.seatId, link)}
+            />
+          </div>
+        );
+      })}
+      {used.length < seats.length && <p className="dim text-xs">{seats.length - used.length} ways spare</p>}
+    </section>
+  );
+}
+
+function Terminals({ item, part, connecting, onConnecting }: { item: Item; part: Part; connecting: TerminalRef | null; onConnecting: (r: TerminalRef | null) => void }) {
+  const job = useJob();
+  const { board } = job;
+  return (
+    <section className="perforated mt-2 pt-1">
+      <h4 className="text-base">Terminals</h4>
+      <ul className="text-[13px]">
+        {part.terminals.map((t) => {
+          const ref = { itemId: item.id, terminalId: t.id };
+          const wires = board.connections.filter((c) => [c.from, c.to].some((r) => r.itemId === item.id && r.terminalId === t.id));
+          const names = wires.map((w) => board.cables.find((c) => c.cores.some((k) => k.connectionId === w.id))?.designation ?? '?');
+          const licensed = t.domain === 'ac' || t.domain === 'earth';
+          const here = connecting?.itemId === item.id && connecting.terminalId === t.id;
+          const spec = t.attachment.kind === 'stud' ? `M${t.attachment.diameterMm}` : t.attachment.kind === 'clamp' ? `${t.attachment.minMm2}–${t.attachment.maxMm2} mm²` : `lead ${t.attachment.areaMm2} mm²`;
+          return (
+            <li key={t.id} className="flex items-center justify-between gap-1 border-t border-base-300/60">
+              <span>
+                {t.name} <span className="dim text-xs">{spec}</span> <b className="num text-xs">{names.join(' ')}</b>
+              </span>
+              {licensed ? (
+                <span className="dim text-xs">licensed person</span>
+              ) : (
+                <button
+                  type="button"
+                  className={`btn btn-xs ${here ? 'btn-primary' : 'btn-ghost'}`}
+                  onClick={() => {
+                    if (connecting && !here) {
+                      if (job.edit(`Connect ${item.designation}:${t.name}`, connectTerminals(board, connecting, ref))) onConnecting(null);
+                    } else onConnecting(here ? null : ref);
+                  }}
+                >
+                  {connecting && !here ? 'to here' : here ? 'leave it' : 'connect'}
+                </button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+/** What is chosen on the board, when it is a part: name, place, fuses, terminals. */
+export function ItemInspector({ item, connecting, onConnecting }: { item: Item; connecting: TerminalRef | null; onConnecting: (r: TerminalRef | null) => void }) {
+  const job = useJob();
+  const part = job.parts.get(item.partId);
+  if (!part) return null;
+  const set = (field: 'designation' | 'name', value: string) =>
+    job.edit(`${item.designation}: ${field}`, [{ kind: 'set', collection: 'items', id: item.id, field, value }]);
+  const place = (p: Place, what: string) => job.edit(`${what} ${item.designation}`, placeItem(job.board, item.id, p));
+  const { place: at } = item;
+  const flow = job.dossier.flows.find((f) => f.itemId === item.id && !f.key.endsWith('/output'));
+  const alternatives = [...job.parts.values()].filter((p) => p.kind === part.kind && part.terminals.every((t) => p.terminals.some((x) => x.id === t.id)));
+  const swap = (partId: string) => {
+    const commands: Command[] = [
+      { kind: 'set', collection: 'items', id: item.id, field: 'inserts', value: [] },
+      { kind: 'set', collection: 'items', id: item.id, field: 'partId', value: partId },
+    ];
+    job.edit(`${item.designation}: another part`, commands);
+  };
+  return (
+    <section aria-label={`Part ${item.designation}`}>
+      <h3 className="text-xl leading-tight">
+        {item.designation} {item.name}
+      </h3>
+      <p className="dim mb-1">{part.name}</p>
+      <div className="grid grid-cols-[90px_minmax(0,1fr)] gap-1">
+        <TextField label="Designation" hideLabel value={item.designation} max={24} required onCommit={(v) => set('designation', v)} />
+        <TextField label="Name" hideLabel value={item.name} max={80} onCommit={(v) => set('name', v)} />
+      </div>
+      <select className="select select-sm mt-1 w-full" aria-label="Part" value={part.id} onChange={(e) => swap(e.target.value)}>
+        {alternatives.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </select>
+      {at.kind === 'panel' ? (
+        <div className="mt-1 grid grid-cols-2 gap-1">
+          <NumberField label="x" hideLabel value={at.xMm} min={-5000} max={5000} unit="mm x" onCommit={(xMm) => place({ ...at, xMm }, 'Move')} />
+          <NumberField label="y" hideLabel value={at.yMm} min={-5000} max={5000} unit="mm y" onCommit={(yMm) => place({ ...at, yMm }, 'Move')} />
+        </div>
+      ) : (
+        <TextField className="mt-1" label="Where it is, off the board" value={at.kind === 'location' ? at.location : ''} max={80} required onCommit={(location) => place({ kind: 'location', location }, 'Locate')} />
+      )}
+      <div className="mt-1 flex flex-wrap gap-1">
+        {at.kind === 'panel' && (
+          <>
+            <button type="button" className="btn btn-xs" onClick={() => place({ ...at, rotationDeg: ((at.rotationDeg + 90) % 360) as 0 }, 'Turn')}>
+              Turn (R)
+            </button>
+            <button type="button" className="btn btn-xs" onClick={() => place({ kind: 'location', location: 'off the board' }, 'Take off the board')}>
+              Off the board
+            </button>
+          </>
+        )}
+        <button
+          type="button"
+          className="btn btn-xs"
+          onClick={() => {
+            const copy = duplicateItem(job.board, item, part);
+            if (job.edit(`Duplicate ${item.designation}`, [{ kind: 'add', collection: 'items', value: copy, index: null }])) job.select({ kind: 'item', id: copy.id });
+          }}
+        >
+          Duplicate
+        </button>
+        <button
+          type="button"
+          className="btn btn-xs"
+          onClick={() => {
+            job.select(null);
+            job.edit(`Delete ${item.designation}`, removeItems(job.board, new Set([item.id])));
+          }}
+        >
+          Delete
+        </button>
+      </div>
+      {flow && (
+        <dl className="mt-1">
+          <Row label="current">
+            {item.load?.rating.kind === 'amps' ? (
+              <span className="num">{amps(flow.designCurrentA)}</span>
+            ) : (
+              <Askable address={`item/${item.id}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`}>{amps(flow.designCurrentA)}</Askable>
+            )}
+          </Row>
+        </dl>
+      )}
+      {item.feed && (
+        <div className="mt-1 grid grid-cols-2 gap-1">
+          <NumberField label="At rest" value={item.feed.restingVoltageV} min={1} max={100} unit="V" onCommit={(restingVoltageV) => job.edit(`${item.designation}: resting voltage`, [{ kind: 'set', collection: 'items', id: item.id, field: 'feed', value: { ...item.feed!, restingVoltageV } }])} />
+          <NumberField label="At its lowest" value={item.feed.lowestVoltageV} min={1} max={100} unit="V" onCommit={(lowestVoltageV) => job.edit(`${item.designation}: lowest voltage`, [{ kind: 'set', collection: 'items', id: item.id, field: 'feed', value: { ...item.feed!, lowestVoltageV } }])} />
+        </div>
+      )}
+      <Seats item={item} part={part} />
+      <Terminals item={item} part={part} connecting={connecting} onConnecting={onConnecting} />
+    </section>
+  );
+}

@@ -1,0 +1,43 @@
+import type { Item } from '@ombrik/core/board/board';
+import { useJob } from '../../app/jobSession.tsx';
+
+/** A part's studs on the tape, each with what is stacked on it, bottom first. */
+export function StudTape({ item }: { item: Item }) {
+  const { dossier, parts, profile } = useJob();
+  const part = parts.get(item.partId);
+  const stacks = dossier.stacks.filter((s) => s.itemId === item.id);
+  if (!part) return null;
+  return (
+    <div>
+      <p>
+        <span className="label-face text-base">Studs · {item.designation}</span>{' '}
+        <span className="dim text-xs">
+          {part.widthMm} × {part.heightMm} × {part.depthMm} mm, {part.massKg} kg
+        </span>
+      </p>
+      {stacks.length === 0 && <p className="dim mt-2">Nothing sits on a stud of this part yet.</p>}
+      <div className="flex gap-6 overflow-x-auto">
+        {stacks.map((s) => {
+          const torque = profile.torqueNmByStudMm.values[String(s.studMm)];
+          return (
+            <svg key={s.terminalId} viewBox="0 0 96 112" className="h-[112px] shrink-0" role="img" aria-label={`Stud ${s.terminalId}, M${s.studMm}: ${s.layers.map((l) => l.designation).join(', then ')}`}>
+              <rect x={20} y={92} width={56} height={4} fill="currentColor" />
+              <rect x={48 - s.studMm * 0.7} y={14} width={s.studMm * 1.4} height={80} fill="#B9BEC2" stroke="currentColor" />
+              {s.layers.map((l, i) => (
+                <g key={l.connectionId}>
+                  <rect x={48 - l.palmWidthMm * 1.2} y={80 - i * 16} width={l.palmWidthMm * 2.4} height={11} rx={2} fill="#C9824F" stroke="#7A3C15" />
+                  <text x={48} y={89 - i * 16} textAnchor="middle" fontSize={9} className="num" fill="#23201B">
+                    {l.designation}
+                  </text>
+                </g>
+              ))}
+              <text x={48} y={109} textAnchor="middle" fontSize={10} fill="currentColor">
+                {s.terminalId} M{s.studMm} {torque ? `${torque} N·m` : ''}
+              </text>
+            </svg>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

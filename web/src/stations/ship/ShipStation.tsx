@@ -1,0 +1,93 @@
+import { problemsOf } from '@ombrik/core/board/schemaKit';
+import { boardSchema } from '@ombrik/core/board/boardSchema';
+import { replaceBoard } from '@ombrik/core/board/actions/replaceBoard';
+import { referenceProblems } from '@ombrik/core/board/references';
+import type { Board } from '@ombrik/core/board/board';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { useFloor } from '../../app/useFloor.ts';
+import { Problems } from '../../ui/Problems.tsx';
+
+const PAPERS = [
+  ['drawing.pdf', 'Board drawing', 'To scale, wire names as on the labels, wire list.'],
+  ['parts.pdf', 'Parts list', 'Everything to have on the bench, with prices.'],
+  ['cuts.pdf', 'Cut list', 'By cable type, both ends of every piece.'],
+  ['test-record.pdf', 'Test record', 'Every reading, failed ones too, with sign-off lines.'],
+] as const;
+const LISTS = [
+  ['parts.csv', 'Parts, CSV'],
+  ['cuts.csv', 'Cuts, CSV'],
+  ['board.json', 'Board document, JSON'],
+] as const;
+
+/** Papers as they will print, lists, and the board document in and out. */
+export function ShipStation() {
+  const job = useJob();
+  const { progress } = useFloor();
+  const [chosen, setChosen] = useState<string>(PAPERS[0][0]);
+  const [problems, setProblems] = useState<string[]>([]);
+  const href = (name: string) => `/api/jobs/${job.jobId}/out/${name}?revision=${job.revision}`;
+  const upload = async (file: File) => {
+    let value: unknown;
+    try {
+      value = JSON.parse(await file.text());
+    } catch (error) {
+      return setProblems([`${file.name} is not JSON: ${(error as Error).message}. Nothing was changed.`]);
+    }
+    const shape = problemsOf(boardSchema, value);
+    const found = shape.length > 0 ? shape : referenceProblems(value as Board, genericCatalogue);
+    if (found.length > 0) return setProblems([`${file.name} was refused; nothing was changed.`, ...found]);
+    setProblems([]);
+    job.edit(`Replace the board from ${file.name}`.slice(0, 120), replaceBoard(job.board, value as Board));
+  };
+  return (
+    <div className="grid h-full grid-cols-[260px_minmax(0,1fr)]">
+      <div className="overflow-auto p-5">
+        <h1 className="text-2xl">Papers</h1>
+        <p className="dim mb-2">of revision {job.revision}</p>
+        <p className={progress.dcPassed ? 'text-success' : 'text-warning'}>
+          {progress.dcPassed ? 'D.c. side passed its bench test.' : `Bench test: ${progress.passedCount} of ${progress.dcCount} checks passed.`}
+        </p>
+        <ul className="mt-3">
+          {PAPERS.map(([name, title, what]) => (
+            <li key={name} className="perforated py-2">
+              <button type="button" className={`block w-full text-left ${chosen === name ? 'text-primary' : ''}`} aria-pressed={chosen === name} onClick={() => setChosen(name)}>
+                <span className="label-face block text-lg">{title}</span>
+                <span className="dim text-xs">{what}</span>
+              </button>
+              <a className="btn btn-xs mt-1" href={href(name)} download>
+                Download {title}
+              </a>
+            </li>
+          ))}
+        </ul>
+        <h2 className="perforated mt-2 pt-3 text-lg">Lists and files</h2>
+        <div className="mt-1 grid gap-1">
+          {LISTS.map(([name, title]) => (
+            <a key={name} className="btn btn-sm" href={href(name)} download>
+              {title}
+            </a>
+          ))}
+          <label className="btn btn-sm">
+            Put a board file in its place
+            <input
+              type="file"
+              accept="application/json,.json"
+              className="sr-only"
+              onChange={(e) => {
+                const file = e.target.files?.[0];
+                e.target.value = '';
+                if (file) void upload(file);
+              }}
+            />
+          </label>
+        </div>
+        <div className="mt-2">
+          <Problems problems={problems} onDismiss={() => setProblems([])} />
+        </div>
+      </div>
+      <iframe key={chosen + job.revision} className="h-full w-full border-l border-base-300" title={PAPERS.find(([n]) => n === chosen)?.[1]} src={href(chosen)} />
+    </div>
+  );
+}

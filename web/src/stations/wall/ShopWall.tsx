@@ -1,0 +1,165 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { addDays, differenceInCalendarDays, format, parseISO, startOfDay } from 'date-fns';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { answer, api, problemsIn } from '../../app/api.ts';
+import { Header } from '../../ui/Header.tsx';
+import { Problems } from '../../ui/Problems.tsx';
+import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
+import { NewJobForm } from './NewJobForm.tsx';
+
+const fetchJobs = () => answer(api.jobs.$get());
+type Job = Awaited<ReturnType<typeof fetchJobs>>['jobs'][number];
+
+const AXIS_DAYS = 56;
+const PAST_DAYS = 7;
+
+/** Share of the axis at which a date lies. */
+const along = (date: Date, today: Date) =>
+  Math.min(1, Math.max(0, (differenceInCalendarDays(date, today) + PAST_DAYS) / (AXIS_DAYS + PAST_DAYS)));
+
+function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => void }) {
+  const navigate = useNavigate();
+  const wanted = job.wantedOn ? parseISO(job.wantedOn) : null;
+  const late = wanted !== null && wanted < today;
+  const begin = along(parseISO(job.createdAt), today);
+  const end = wanted ? along(wanted, today) : 1;
+  const duplicate = useMutation({
+    mutationFn: () => answer(api.jobs[':id'].duplicate.$post({ param: { id: job.id } })),
+    onSuccess: onDone,
+  });
+  const archive = useMutation({
+    mutationFn: () => answer(api.jobs[':id'].archive.$post({ param: { id: job.id }, json: { archived: !job.archived } })),
+    onSuccess: onDone,
+  });
+  const left = `${Math.min(begin, end - 0.02) * 100}%`;
+  return (
+    <li className="perforated grid grid-cols-[270px_minmax(0,1fr)_168px] items-center gap-3 py-2">
+      <div className="min-w-0">
+        <Link to={`/jobs/${job.id}/${job.next ?? 'ship'}`} className="label-face block truncate text-lg leading-tight hover:text-primary">
+          <span className="num dim mr-1 text-sm">{job.number}</span> {job.jobName}
+        </Link>
+        <p className="dim truncate text-xs">
+          {job.customer || 'no customer yet'} · {job.systemVoltageV} V
+        </p>
+      </div>
+      <button
+        type="button"
+        aria-label={`Open ${job.jobName}`}
+        className="relative h-14 cursor-pointer text-left"
+        onClick={() => navigate(`/jobs/${job.id}/${job.next ?? 'ship'}`)}
+      >
+        <span
+          className={`absolute inset-y-1 flex items-center overflow-hidden border bg-base-100 ${late ? 'border-error' : 'border-base-content/40'}`}
+          style={{ left, right: `${(1 - end) * 100}%`, borderRadius: 3, minWidth: 250 }}
+        >
+          <span className="flex h-full">
+            {job.stations.map((s) => (
+              <span
+                key={s.station}
+                title={`${STATION_TITLE[s.station]}: ${STATE_WORDS[s.state]}`}
+                className={`flex w-[24px] items-center justify-center border-r border-dashed border-base-300 text-xs ${s.state === 'findings' ? 'text-warning' : ''}`}
+              >
+                <span aria-hidden>{STATE_MARK[s.state]}</span>
+              </span>
+            ))}
+          </span>
+          <span className="min-w-0 px-2 text-xs leading-tight">
+            <span className="block truncate">waits for {job.waitsFor}</span>
+            {job.stops > 0 && <span className="block truncate text-error">{job.stops} stop findings</span>}
+          </span>
+        </span>
+      </button>
+      <div className="flex items-center justify-end gap-1">
+        <span className={`num mr-1 text-xs ${late ? 'text-error' : 'dim'}`}>{wanted ? format(wanted, 'd MMM') : 'no date'}</span>
+        <button type="button" className="btn btn-xs" onClick={() => duplicate.mutate()}>
+          Copy
+        </button>
+        <button type="button" className="btn btn-xs" onClick={() => archive.mutate()}>
+          {job.archived ? 'Bring back' : 'Archive'}
+        </button>
+      </div>
+    </li>
+  );
+}
+
+/** The wall of the shop: a plank per job along the weeks, late first, each with what it waits for. */
+export function ShopWall() {
+  const client = useQueryClient();
+  const query = useQuery({ queryKey: ['jobs'], queryFn: fetchJobs });
+  const [showArchived, setShowArchived] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const [problems, setProblems] = useState<string[]>([]);
+  const navigate = useNavigate();
+  const refresh = () => client.invalidateQueries({ queryKey: ['jobs'] });
+  const today = startOfDay(new Date());
+  const jobs = (query.data?.jobs ?? [])
+    .filter((j) => showArchived || !j.archived)
+    .sort((a, b) => (a.wantedOn ?? '9999').localeCompare(b.wantedOn ?? '9999') || a.number - b.number);
+  const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) => addDays(today, i * 7 - PAST_DAYS));
+  const upload = async (file: File) => {
+    try {
+      const value: unknown = JSON.parse(await file.text());
+      const { job } = await answer(api.jobs.import.$post({ json: value } as never));
+      navigate(`/jobs/${job.id}/brief`);
+    } catch (error) {
+      setProblems(error instanceof SyntaxError ? [`${file.name} is not JSON: ${error.message}. Nothing was written.`] : [`${file.name} was refused; nothing was written.`, ...problemsIn(error)]);
+    }
+  };
+  return (
+    <div className="flex h-full flex-col">
+      <Header>
+        <span>Shop wall</span>
+      </Header>
+      <main className="min-h-0 flex-1 overflow-auto px-6 py-4">
+        <div className="mb-3 flex items-center gap-2">
+          <h1 className="mr-auto text-2xl">What must happen next</h1>
+          <label className="flex items-center gap-2 text-sm">
+            <input type="checkbox" className="checkbox checkbox-sm" checked={showArchived} onChange={(e) => setShowArchived(e.target.checked)} />
+            archived too
+          </label>
+          <label className="btn btn-sm">
+            Open a board file
+            <input
+              type="file"
+              accept="application/json,.json"
+              className="sr-only"
+              onChange={(e) => {
+                const file = e.target.files?.[0];
+                e.target.value = '';
+                if (file) void upload(file);
+              }}
+            />
+          </label>
+          <button type="button" className="btn btn-primary btn-sm" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+            New job
+          </button>
+        </div>
+        <Problems problems={problems} onDismiss={() => setProblems([])} />
+        {adding && <NewJobForm onCancel={() => setAdding(false)} />}
+        {query.error && <Problems problems={problemsIn(query.error)} />}
+        <div className="grid grid-cols-[270px_minmax(0,1fr)_168px] gap-3">
+          <span />
+          <div className="relative h-5" aria-hidden>
+            {weeks.map((w) => (
+              <span key={w.toISOString()} className="num dim absolute text-xs" style={{ left: `${along(w, today) * 100}%` }}>
+                {format(w, 'd MMM')}
+              </span>
+            ))}
+          </div>
+        </div>
+        <div className="relative">
+          <div className="pointer-events-none absolute inset-y-0 left-[282px] right-[180px]" aria-hidden>
+            <span className="absolute inset-y-0 border-l-2 border-primary" style={{ left: `${along(today, today) * 100}%` }} />
+          </div>
+          <ul>
+            {jobs.map((job) => (
+              <Plank key={job.id} job={job} today={today} onDone={refresh} />
+            ))}
+          </ul>
+        </div>
+        {query.isSuccess && jobs.length === 0 && <p className="dim mt-8">No jobs on the wall. Take one in with "New job", or open a board file.</p>}
+      </main>
+    </div>
+  );
+}

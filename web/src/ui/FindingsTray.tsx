@@ -1,0 +1,86 @@
+import type { Finding } from '@ombrik/core/stages/checks/finding';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useJob } from '../app/jobSession.tsx';
+
+const WORD = { stop: 'stop', warn: 'warning', note: 'note' } as const;
+
+function FindingCard({ finding }: { finding: Finding }) {
+  const job = useJob();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const stop = finding.severity === 'stop';
+  const show = () => {
+    const cable = finding.where.cableIds[0];
+    const item = finding.where.itemIds[0];
+    if (cable) job.select({ kind: 'cable', id: cable });
+    else if (item) job.select({ kind: 'item', id: item });
+    navigate(`/jobs/${job.jobId}/board`);
+  };
+  return (
+    <li
+      className={`mt-2 border-l-4 p-2 ${stop ? 'border-error' : finding.severity === 'warn' ? 'border-warning' : 'border-base-300'}`}
+      style={{ background: stop ? 'var(--stop-wash)' : finding.severity === 'warn' ? 'var(--warn-wash)' : 'transparent' }}
+    >
+      <h4 className="label-face text-[15px] leading-tight">
+        <span className="sr-only">{WORD[finding.severity]}: </span>
+        {finding.says}
+      </h4>
+      {open && (
+        <>
+          <p className="mt-1 text-[13px]">{finding.why}</p>
+          <p className="dim mt-1 text-xs">{finding.source}</p>
+        </>
+      )}
+      <div className="mt-1.5 flex flex-wrap gap-1">
+        {finding.fixes.map((fix) => (
+          <button
+            key={fix.label}
+            type="button"
+            className="btn btn-primary btn-xs h-auto py-0.5 text-left"
+            onMouseEnter={() => job.preview(fix.commands)}
+            onMouseLeave={() => job.preview(null)}
+            onClick={() => job.edit(fix.label, fix.commands)}
+          >
+            {fix.label}
+          </button>
+        ))}
+        <button type="button" className="btn btn-xs btn-outline btn-primary" aria-expanded={open} onClick={() => setOpen(!open)}>
+          Why
+        </button>
+        <button type="button" className="btn btn-xs btn-ghost" onClick={show}>
+          Show
+        </button>
+      </div>
+    </li>
+  );
+}
+
+/** Findings travel with every station, worst first; a fix previews while the pointer rests on it. */
+export function FindingsTray() {
+  const { dossier } = useJob();
+  const [all, setAll] = useState(false);
+  const count = (s: Finding['severity']) => dossier.findings.filter((f) => f.severity === s).length;
+  const shown = all ? dossier.findings : dossier.findings.slice(0, 12);
+  return (
+    <section aria-label="Findings">
+      <h3 className="flex items-baseline justify-between text-[17px]">
+        Findings
+        <span className="num dim text-xs">
+          {count('stop')} stop · {count('warn')} warn · {count('note')} note
+        </span>
+      </h3>
+      {dossier.findings.length === 0 && <p className="dim mt-1">Nothing to complain about on this board.</p>}
+      <ul>
+        {shown.map((f) => (
+          <FindingCard key={f.id} finding={f} />
+        ))}
+      </ul>
+      {dossier.findings.length > 12 && (
+        <button type="button" className="btn btn-xs btn-ghost mt-2" onClick={() => setAll(!all)}>
+          {all ? 'Show the worst only' : `Show all ${dossier.findings.length}`}
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,99 @@
+import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
+import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
+
+const WIDTH = 1000;
+const LEFT = 96;
+const RIGHT = WIDTH - 96;
+
+function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 1; thickness: number }) {
+  const barrel = 34;
+  const y = 52;
+  if (end.attachment !== 'stud') {
+    // A ferrule or a splice: a plain sleeve on the strand.
+    return (
+      <g>
+        <rect x={side < 0 ? x - barrel : x} y={y - thickness / 2 + 1} width={barrel} height={thickness - 2} fill="#C9824F" stroke="#7A3C15" />
+        <text x={x + side * 40} y={y - thickness / 2 - 8} textAnchor={side < 0 ? 'start' : 'end'} fontSize={11} fill="currentColor">
+          {end.attachment === 'clamp' ? 'ferrule' : 'splice'}
+        </text>
+      </g>
+    );
+  }
+  const radius = Math.max(9, Math.min(22, end.palmWidthMm * 0.9));
+  const hole = Math.max(3, (end.studMm ?? 4) * 0.75);
+  const centre = x + side * (barrel + radius - 4);
+  return (
+    <g>
+      <rect x={side < 0 ? x - barrel : x} y={y - thickness / 2 - 1} width={barrel} height={thickness + 2} rx={2} fill="#C9824F" stroke="#7A3C15" />
+      <circle cx={centre} cy={y} r={radius} fill="#C9824F" stroke="#7A3C15" />
+      <circle cx={centre} cy={y} r={hole} fill="var(--color-base-100)" stroke="#7A3C15" />
+      <text x={centre} y={y + radius + 14} textAnchor="middle" fontSize={11} className="num" fill="currentColor">
+        M{end.studMm}
+      </text>
+    </g>
+  );
+}
+
+/** The chosen cable straightened: both ends as they are made, bends where it turns, a scale to cut by. */
+export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly CablePath[] }) {
+  const core = cable.cores[0];
+  if (!core) return null;
+  const thickness = Math.max(8, Math.min(26, Math.sqrt(cable.areaMm2) * 3.4));
+  const span = RIGHT - LEFT;
+  const scale = span / Math.max(1, cable.cutMm);
+  const marks = Array.from({ length: 6 }, (_, i) => (cable.cutMm * i) / 5);
+  const bends: number[] = [];
+  const path = paths[0];
+  if (path) {
+    let run = 0;
+    path.points.forEach((p, i) => {
+      if (i === 0) return;
+      const before = path.points[i - 1]!;
+      run += Math.hypot(p.xMm - before.xMm, p.yMm - before.yMm);
+      if (i < path.points.length - 1) bends.push(run);
+    });
+  }
+  const shrinkPx = (length: number) => Math.min(span * 0.2, Math.max(18, length * scale));
+  const colour = COLOUR_HEX[core.colour];
+  return (
+    <figure>
+      <figcaption className="flex flex-wrap items-baseline gap-x-3">
+        <span className="label-face text-base">Tape · {cable.designation}</span>
+        <span className="num dim text-xs">
+          cut {Math.round(cable.cutMm)} mm{cable.provisional ? ' (provisional)' : ''} · strip {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName} · shrink{' '}
+          {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
+        </span>
+      </figcaption>
+      <svg viewBox={`0 0 ${WIDTH} 112`} className="w-full" role="img" aria-label={`Cable ${cable.designation}, cut ${Math.round(cable.cutMm)} mm, ${core.colour}`}>
+        <rect x={LEFT} y={52 - thickness / 2} width={span} height={thickness} rx={3} fill={colour} stroke="var(--color-base-content)" strokeWidth={0.8} />
+        <End end={core.from} x={LEFT} side={-1} thickness={thickness} />
+        <End end={core.to} x={RIGHT} side={1} thickness={thickness} />
+        {core.from.shrinkMm > 0 && <rect x={LEFT - 12} y={50 - thickness / 2} width={shrinkPx(core.from.shrinkMm)} height={thickness + 4} rx={4} fill="#23201B" opacity={0.82} />}
+        {core.to.shrinkMm > 0 && (
+          <rect x={RIGHT + 12 - shrinkPx(core.to.shrinkMm)} y={50 - thickness / 2} width={shrinkPx(core.to.shrinkMm)} height={thickness + 4} rx={4} fill="#23201B" opacity={0.82} />
+        )}
+        <text x={LEFT - 12} y={18} fontSize={13} fill="currentColor" fontFamily="var(--font-label)">
+          {core.from.at}
+        </text>
+        <text x={RIGHT + 12} y={18} textAnchor="end" fontSize={13} fill="currentColor" fontFamily="var(--font-label)">
+          {core.to.at}
+        </text>
+        {bends.map((b) => (
+          <text key={b} x={LEFT + Math.min(span, b * scale)} y={30} textAnchor="middle" fontSize={12} fill="var(--color-secondary)" fontFamily="var(--font-label)">
+            ▼ bend
+          </text>
+        ))}
+        <line x1={LEFT} x2={RIGHT} y1={84} y2={84} stroke="currentColor" opacity={0.6} />
+        {marks.map((m) => (
+          <g key={m}>
+            <line x1={LEFT + m * scale} x2={LEFT + m * scale} y1={80} y2={88} stroke="currentColor" opacity={0.6} />
+            <text x={LEFT + m * scale} y={103} textAnchor="middle" fontSize={11} className="num" fill="currentColor">
+              {Math.round(m)}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </figure>
+  );
+}

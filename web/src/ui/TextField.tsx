@@ -1,0 +1,97 @@
+import { useEffect, useState } from 'react';
+
+type Common = { label: string; hideLabel?: boolean; className?: string; disabled?: boolean };
+
+/** A text field that makes its edit when it is left or Enter is pressed, and takes Escape back. */
+export function TextField({
+  label,
+  value,
+  onCommit,
+  max,
+  required,
+  hideLabel,
+  multiline,
+  className = '',
+  disabled,
+}: Common & { value: string; onCommit: (v: string) => void; max: number; required?: boolean; multiline?: boolean }) {
+  const [text, setText] = useState(value);
+  useEffect(() => setText(value), [value]);
+  const bad = required && text.trim() === '' ? 'cannot be empty' : text.length > max ? `at most ${max} characters` : null;
+  const commit = () => {
+    if (bad) return;
+    if (text !== value) onCommit(text);
+  };
+  const shared = {
+    value: text,
+    disabled,
+    'aria-label': label,
+    'aria-invalid': bad !== null,
+    onChange: (e: { target: { value: string } }) => setText(e.target.value),
+    onBlur: commit,
+    onKeyDown: (e: React.KeyboardEvent) => {
+      if (e.key === 'Enter' && !multiline) commit();
+      if (e.key === 'Escape') setText(value);
+    },
+  };
+  return (
+    <label className={`grid gap-0.5 ${className}`}>
+      {!hideLabel && <span className="label-face">{label}</span>}
+      {multiline ? <textarea className="textarea w-full" rows={4} {...shared} /> : <input className={`input w-full ${hideLabel ? 'input-sm' : ''}`} {...shared} />}
+      {bad && (
+        <span className="text-xs text-error">
+          {label} {bad}
+        </span>
+      )}
+    </label>
+  );
+}
+
+/** A number field with its range said when it is wrong; the last good value stays in the board. */
+export function NumberField({
+  label,
+  value,
+  onCommit,
+  min,
+  max,
+  unit,
+  step = 'any',
+  hideLabel,
+  className = '',
+  disabled,
+}: Common & { value: number; onCommit: (v: number) => void; min: number; max: number; unit: string; step?: number | 'any' }) {
+  const [text, setText] = useState(String(value));
+  useEffect(() => setText(String(value)), [value]);
+  const parsed = text.trim() === '' ? Number.NaN : Number(text.replace(',', '.'));
+  const bad = !(parsed >= min && parsed <= max);
+  const commit = () => {
+    if (!bad && parsed !== value) onCommit(parsed);
+  };
+  return (
+    <label className={`grid gap-0.5 ${className}`}>
+      {!hideLabel && <span className="label-face">{label}</span>}
+      <span className={`input w-full ${hideLabel ? 'input-sm' : ''} ${bad ? 'input-error' : ''}`}>
+        <input
+          className="num min-w-0 text-right"
+          inputMode="decimal"
+          step={step}
+          aria-label={label}
+          aria-invalid={bad}
+          disabled={disabled}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onBlur={commit}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') commit();
+            if (e.key === 'Escape') setText(String(value));
+          }}
+        />
+        {unit && <span className="dim text-xs">{unit}</span>}
+      </span>
+      {bad && (
+        <span className="text-xs text-error">
+          {text === '' ? 'missing' : `"${text}"`}: a number from {min} to {max}
+        </span>
+      )}
+    </label>
+  );
+}
