@@ -28,7 +28,7 @@ function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 
       <rect x={side < 0 ? x - barrel : x} y={y - thickness / 2 - 1} width={barrel} height={thickness + 2} rx={2} fill="#C9824F" stroke="#7A3C15" />
       <circle cx={centre} cy={y} r={radius} fill="#C9824F" stroke="#7A3C15" />
       <circle cx={centre} cy={y} r={hole} fill="var(--color-base-100)" stroke="#7A3C15" />
-      <text x={centre} y={y + radius + 14} textAnchor="middle" fontSize={11} className="num" fill="currentColor">
+      <text x={centre} y={y + radius + 14} textAnchor="middle" fontSize={12} className="svg-num" fill="currentColor">
         M{end.studMm}
       </text>
     </g>
@@ -60,7 +60,7 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
     <figure>
       <figcaption className="flex flex-wrap items-baseline gap-x-3">
         <span className="label-face text-base">Tape · {cable.designation}</span>
-        <span className="num dim text-xs">
+        <span className="num dim text-xs whitespace-normal">
           cut {Math.round(cable.cutMm)} mm{cable.provisional ? ' (provisional)' : ''} · strip {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName} · shrink{' '}
           {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
         </span>
@@ -88,7 +88,7 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
         {marks.map((m) => (
           <g key={m}>
             <line x1={LEFT + m * scale} x2={LEFT + m * scale} y1={80} y2={88} stroke="currentColor" opacity={0.6} />
-            <text x={LEFT + m * scale} y={103} textAnchor="middle" fontSize={11} className="num" fill="currentColor">
+            <text x={LEFT + m * scale} y={103} textAnchor="middle" fontSize={12} className="svg-num" fill="currentColor">
               {Math.round(m)}
             </text>
           </g>

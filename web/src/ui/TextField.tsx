@@ -11,9 +11,10 @@ export function TextField({
   required,
   hideLabel,
   multiline,
+  quiet,
   className = '',
   disabled,
-}: Common & { value: string; onCommit: (v: string) => void; max: number; required?: boolean; multiline?: boolean }) {
+}: Common & { value: string; onCommit: (v: string) => void; max: number; required?: boolean; multiline?: boolean; /** No edge until it is touched, for tables. */ quiet?: boolean }) {
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
   const bad = required && text.trim() === '' ? 'cannot be empty' : text.length > max ? `at most ${max} characters` : null;
@@ -36,7 +37,7 @@ export function TextField({
   return (
     <label className={`grid gap-0.5 ${className}`}>
       {!hideLabel && <span className="label-face">{label}</span>}
-      {multiline ? <textarea className="textarea w-full" rows={4} {...shared} /> : <input className={`input w-full ${hideLabel ? 'input-sm' : ''}`} {...shared} />}
+      {multiline ? <textarea className="textarea w-full" rows={4} {...shared} /> : <input className={`input w-full ${hideLabel ? 'input-sm' : ''} ${quiet ? 'border-transparent bg-transparent px-1 hover:border-base-300' : ''}`} {...shared} />}
       {bad && (
         <span className="text-xs text-error">
           {label} {bad}

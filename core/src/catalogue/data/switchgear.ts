@@ -99,7 +99,7 @@ const busBar = (polarity: Polarity, studs: number, studMm: number, ratingA: numb
     widthMm,
     heightMm: 40,
     depthMm: 45,
-    massKg: 0.12 * studs,
+    massKg: Math.round(12 * studs) / 100,
     clearSpaceMm: noClear,
     mountHoles: sideHoles(widthMm / 2 - 9),
     terminals,
@@ -135,7 +135,7 @@ const fuseBlock = (ways: number, price: number): Part => {
     widthMm,
     heightMm: 110,
     depthMm: 38,
-    massKg: 0.1 + 0.03 * ways,
+    massKg: Math.round(10 + 3 * ways) / 100,
     clearSpaceMm: noClear,
     mountHoles: sideHoles(widthMm / 2 - 7),
     terminals: [

@@ -263,41 +263,51 @@ function seats(context: CheckContext): Finding[] {
           seat.key,
         ),
       );
-    if (seat.prospectiveA === null || seat.interruptA === null || seat.interruptA >= seat.prospectiveA) continue;
+  }
+  return [...found, ...interrupts(context)];
+}
+
+/** Fuses that cannot open the fault that can flow at them, one finding an item: a block's ways share their place. */
+function interrupts(context: CheckContext): Finding[] {
+  const weak = context.sizing.seats.filter(
+    (s) => !s.spare && s.prospectiveA !== null && s.interruptA !== null && s.interruptA < s.prospectiveA,
+  );
+  return [...new Set(weak.map((s) => s.itemId))].map((itemId) => {
+    const item = context.items.get(itemId)!;
+    const own = weak.filter((s) => s.itemId === itemId);
+    const seat = own.reduce((w, s) => (s.prospectiveA! > w.prospectiveA! ? s : w));
+    const name = own.length === 1 ? seatName(context, seat.key) : `${own.length} fuses of ${item.designation}`;
     const upstream = seat.upstreamKeys.map((k) => context.sizing.seats.find((s) => s.key === k)!);
     // Fuses in parallel share the fault, but the first to open leaves it all to the others.
     const backing = upstream.find((s) => (s.interruptA ?? 0) >= seat.prospectiveA!);
-    const part = partOf(context, item);
-    const better = part?.kind === 'fuseHolder' ? betterHolder(context, item.id, seat.prospectiveA, seat.faultVoltageV, seat.minimumA) : null;
-    found.push(
-      makeFinding(
-        {
-          rule: 'interrupt-rating',
-          severity: backing ? 'warn' : 'stop',
-          station: 'circuit',
-          where,
-          says: `${name} can interrupt ${amps(seat.interruptA)} at ${seat.faultVoltageV.toFixed(1)} V; up to ${amps(seat.prospectiveA)} can flow there`,
-          why: backing
-            ? `${seatName(context, backing.key)} upstream can interrupt it (${amps(backing.interruptA!)}); that the pair works together must be confirmed from the maker's table`
-            : 'a fuse that cannot break the arc burns instead of opening',
-          source: 'interrupt rating at least the prospective current (IEC 60364-4-43 434.5.1); ratings by style from memory',
-          fixes: better
-            ? [
-                {
-                  label: `Use ${better.name}`,
-                  commands: [
-                    { kind: 'set', collection: 'items', id: item.id, field: 'inserts', value: [] },
-                    { kind: 'set', collection: 'items', id: item.id, field: 'partId', value: better.id },
-                  ],
-                },
-              ]
-            : [],
-        },
-        seat.key,
-      ),
+    const holder = partOf(context, item)?.kind === 'fuseHolder';
+    const better = holder ? betterHolder(context, item.id, seat.prospectiveA!, seat.faultVoltageV, seat.minimumA) : null;
+    return makeFinding(
+      {
+        rule: 'interrupt-rating',
+        severity: backing ? 'warn' : 'stop',
+        station: 'circuit',
+        where: { label: name, itemIds: [itemId] },
+        says: `${name} can interrupt ${amps(seat.interruptA!)} at ${seat.faultVoltageV.toFixed(1)} V; up to ${amps(seat.prospectiveA!)} can flow there`,
+        why: backing
+          ? `${seatName(context, backing.key)} upstream can interrupt it (${amps(backing.interruptA!)}); that the pair works together must be confirmed from the maker's table`
+          : 'a fuse that cannot break the arc burns instead of opening',
+        source: 'interrupt rating at least the prospective current (IEC 60364-4-43 434.5.1); ratings by style from memory',
+        fixes: better
+          ? [
+              {
+                label: `Use ${better.name}`,
+                commands: [
+                  { kind: 'set', collection: 'items', id: item.id, field: 'inserts', value: [] },
+                  { kind: 'set', collection: 'items', id: item.id, field: 'partId', value: better.id },
+                ],
+              },
+            ]
+          : [],
+      },
+      itemId,
     );
-  }
-  return found;
+  });
 }
 
 /** A holder with the same terminals whose fuses interrupt the fault and reach the rating. */

@@ -71,11 +71,26 @@ const stub = (t: PlacedTerminal): PointMm => ({
   yMm: t.yMm + STUB_MM * Math.round(Math.sin((t.exitDeg * Math.PI) / 180)),
 });
 
-/** A right-angle guess between two terminals, leaving each in its exit direction; without the end points. */
+/** Whether a leg runs through the part's own body: against its terminal's exit direction. */
+const throughBody = (from: PointMm, to: PointMm, exitDeg: number, sign: 1 | -1): boolean => {
+  const along = (to.xMm - from.xMm) * Math.cos((exitDeg * Math.PI) / 180) + (to.yMm - from.yMm) * Math.sin((exitDeg * Math.PI) / 180);
+  return sign * along < -1e-6;
+};
+
+/**
+ * A right-angle guess between two terminals, leaving each in its exit direction; without the end points. Of the two
+ * corners the one is taken that crosses fewer of the two parts' own bodies; ties go with the first exit direction.
+ */
 export function rightAngleGuess(from: PlacedTerminal, to: PlacedTerminal): PointMm[] {
   const [a, b] = [stub(from), stub(to)];
-  const horizontalFirst = from.exitDeg % 180 === 0;
-  const corner = horizontalFirst ? { xMm: b.xMm, yMm: a.yMm } : { xMm: a.xMm, yMm: b.yMm };
+  const corners = [
+    { xMm: b.xMm, yMm: a.yMm },
+    { xMm: a.xMm, yMm: b.yMm },
+  ];
+  if (from.exitDeg % 180 !== 0) corners.reverse();
+  const crossings = (corner: PointMm) =>
+    Number(throughBody(a, corner, from.exitDeg, 1)) + Number(throughBody(corner, b, to.exitDeg, -1));
+  const corner = crossings(corners[1]!) < crossings(corners[0]!) ? corners[1]! : corners[0]!;
   const same = (p: PointMm, q: PointMm) => p.xMm === q.xMm && p.yMm === q.yMm;
   return [a, corner, b].filter((p, i, all) => i === 0 || !same(p, all[i - 1]!));
 }

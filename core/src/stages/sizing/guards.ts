@@ -1,4 +1,6 @@
-import type { Branch } from '../netlist/netlist.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
+import { type BranchOhm, circuitOf, shares } from './electrical.ts';
 
 const NEGLIGIBLE = 1e-6;
 
@@ -66,4 +68,19 @@ export function isUpstream(shares: readonly Float64Array[], outer: number, inner
     } else if (o > NEGLIGIBLE) wider = true;
   }
   return any && (wider || partial);
+}
+
+/**
+ * Shares by which series can be told from coincidence. Two equal batteries in parallel carry equal shares without
+ * being in series; where any flow divides, each wire's resistance is changed a little differently and the shares are
+ * solved again: in series they stay equal, in parallel they part.
+ */
+export function seriesShares(netlist: Netlist, flows: readonly Flow[], known: Float64Array[], ohm: BranchOhm): Float64Array[] {
+  const divides = known.some((s) => s.some((x) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE));
+  if (!divides) return known;
+  const golden = 0.6180339887;
+  return shares(
+    circuitOf(netlist, (b, i) => ohm(b, i) * (1 + 0.05 * ((i * golden) % 1))),
+    flows,
+  );
 }

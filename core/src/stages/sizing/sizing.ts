@@ -11,7 +11,7 @@ import { type Candidates, candidatesOf, cableAmpacity } from './conductors.ts';
 import { type FlowDrop, dropsOf } from './drops.ts';
 import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
 import { faultsOf } from './faults.ts';
-import { childSeats, type Guard, guardsOf, isUpstream, passes } from './guards.ts';
+import { childSeats, type Guard, guardsOf, isUpstream, passes, seriesShares } from './guards.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
 
@@ -167,6 +167,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
   const seatBranches = seats.map((s) => s.branch);
   let circuit: Circuit = circuitOf(netlist, ohmOf(true));
   let share: Float64Array[] = [];
+  let series: Float64Array[] = [];
   let designA = new Float64Array(netlist.branches.length);
   let guards: (Guard | null)[] = [];
   let drops: FlowDrop[] = [];
@@ -177,6 +178,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
   const solveDesign = () => {
     circuit = circuitOf(netlist, ohmOf(true));
     share = shares(circuit, flows);
+    series = seriesShares(netlist, flows, share, ohmOf(true));
     designA = Float64Array.from(netlist.branches, (_, b) => {
       let [out, back] = [0, 0];
       flows.forEach((flow, f) => {
@@ -191,7 +193,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
   const growFuses = (): boolean => {
     let grew = false;
     for (const seat of seats) {
-      const children = childSeats(seat.branch, seatBranches, share).map((s) => ratingA.get(s)!);
+      const children = childSeats(seat.branch, seatBranches, series).map((s) => ratingA.get(s)!);
       const need = seatMinimum(seat, designA[seat.branch]!, children, input.feederSchool, profile);
       minimum.set(seat.branch, need);
       const rating = seatRating(seat, need.minimumA, catalogue);
@@ -213,7 +215,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
 
   const growConductors = (): boolean => {
     let grew = false;
-    guards = guardsOf(netlist.branches, share, new Map([...ratingA].filter(([b]) => designA[b]! > NO_CURRENT_A)));
+    guards = guardsOf(netlist.branches, series, new Map([...ratingA].filter(([b]) => designA[b]! > NO_CURRENT_A)));
     for (const cable of cables) {
       const currentA = Math.max(0, ...cable.branches.map((b) => designA[b]!));
       const guardA = Math.max(0, ...cable.branches.map((b) => guards[b]?.ratingA ?? 0));
@@ -412,7 +414,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
       upstreamKeys: seats
-        .filter((o) => o !== seat && isUpstream(share, o.branch, seat.branch))
+        .filter((o) => o !== seat && isUpstream(series, o.branch, seat.branch))
         .map((o) => o.key),
     };
   });

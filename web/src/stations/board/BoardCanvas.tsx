@@ -5,11 +5,12 @@ import type { Command } from '@ombrik/core/board/commands';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Terminal } from '@ombrik/core/catalogue/part';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
-import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { CableLine } from './CableLine.tsx';
 import { PartBody, TerminalMark } from './PartShape.tsx';
-import { type ShelfSpot, shelfSpots, shelfTerminal } from './shelf.ts';
+import { cableTags } from './cableTags.ts';
+import { Shelf } from './Shelf.tsx';
 import { type Snapped, snap } from './snap.ts';
 import { useViewport } from './useViewport.ts';
 
@@ -29,19 +30,16 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
   const drag = useRef<Drag | null>(null);
   const [guides, setGuides] = useState<Snapped['guides']>([]);
   const [moving, setMoving] = useState<string | null>(null);
-  const spots = useMemo(() => shelfSpots(shown, parts), [shown, parts]);
   const xs = panel.outline.map((p) => p.xMm);
   const ys = panel.outline.map((p) => p.yMm);
   const box = { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
-  const shelfLeft = Math.min(box.left - 20, ...spots.map((s) => s.xMm - 10));
-  const shelfBottom = Math.max(box.bottom, ...spots.map((s) => s.yMm + s.heightMm));
   const viewport = useViewport(svg, {
-    xMm: shelfLeft - 10,
-    yMm: box.top - 40,
-    widthMm: box.right - shelfLeft + 40,
-    heightMm: shelfBottom - box.top + 60,
+    xMm: box.left - 22,
+    yMm: box.top - 34,
+    widthMm: box.right - box.left + 44,
+    heightMm: box.bottom - box.top + 56,
   });
-  const { view } = viewport;
+  const { view, mmPerPx: k } = viewport;
   const place = (item: Item, p: Place) => placeItem(board, item.id, p);
 
   useEffect(() => {
@@ -100,9 +98,7 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
       const sideways = rotationDeg % 180 !== 0;
       const size = { widthMm: sideways ? part.heightMm : part.widthMm, heightMm: sideways ? part.widthMm : part.heightMm };
       const centre = { xMm: at.xMm - d.grab.xMm, yMm: at.yMm - d.grab.yMm };
-      // A part off the board stays there until it is dragged well onto the panel.
-      if (d.item.place.kind !== 'panel' && at.xMm < box.left) return;
-      const snapped = snap(centre, size, otherRects(d.item), 4 * (view.widthMm / 900));
+      const snapped = snap(centre, size, otherRects(d.item), 6 * k);
       setGuides(snapped.guides);
       setMoving(`${Math.round(snapped.xMm)}, ${Math.round(snapped.yMm)} mm`);
       d.commands = place(d.item, { kind: 'panel', panelId: panel.id, face: 'front', xMm: snapped.xMm, yMm: snapped.yMm, rotationDeg });
@@ -132,14 +128,16 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
     }
   };
 
+  const drawnCables = dossier.cables.map((cable) => ({
+    cable,
+    paths: (dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? []).filter((p) => p.panelId === panel.id),
+  }));
+  const tags = cableTags(drawnCables, selection?.kind === 'cable' ? selection.id : null, k);
   const stopItems = new Set(dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
-  const spotOf = new Map(spots.map((s) => [s.item.id, s]));
-  const terminalSpot = (ref: TerminalRef) => {
+  /** What an end off this panel goes to, in words for its flag. */
+  const leavesTo = (ref: TerminalRef): string | null => {
     const item = shown.items.find((i) => i.id === ref.itemId);
-    const terminal = item && parts.get(item.partId)?.terminals.find((t) => t.id === ref.terminalId);
-    if (!item || !terminal) return null;
-    const spot = spotOf.get(item.id);
-    return spot ? shelfTerminal(spot, terminal) : onPanel(item, terminal);
+    return item && !(item.place.kind === 'panel' && item.place.panelId === panel.id) ? item.designation : null;
   };
   const chosenCable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
   const terminalMark = (item: Item, t: Terminal, x: number, y: number) => {
@@ -150,6 +148,7 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
         terminal={t}
         x={x}
         y={y}
+        mmPerPx={k}
         label={`${item.designation}:${t.name}`}
         active={sameRef(connecting, ref)}
         licensed={t.domain === 'ac' || t.domain === 'earth'}
@@ -160,37 +159,10 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
   const labelOf = (item: Item, where: string) => `${item.designation} ${item.name || parts.get(item.partId)?.name || ''}, ${where}${stopItems.has(item.id) ? ', has a stop finding' : ''}`;
   const isChosen = (item: Item) => selection?.kind === 'item' && selection.id === item.id;
 
-  const drawShelf = (spot: ShelfSpot) => (
-    <g
-      key={spot.item.id}
-      role="button"
-      tabIndex={0}
-      aria-label={labelOf(spot.item, spot.place)}
-      className="cursor-grab"
-      onFocus={() => job.select({ kind: 'item', id: spot.item.id })}
-      onPointerDown={(e) => startItem(e, spot.item, viewport.toBoard(e))}
-    >
-      <rect x={spot.xMm} y={spot.yMm} width={spot.widthMm} height={spot.heightMm} rx={3} fill="var(--part)" stroke={isChosen(spot.item) ? 'var(--color-primary)' : 'currentColor'} strokeWidth={isChosen(spot.item) ? 3 : 1} strokeDasharray="6 3" />
-      <text x={spot.xMm + 8} y={spot.yMm + 19} fontSize={15} fontWeight={600} fontFamily="var(--font-label)" fill="currentColor">
-        {spot.item.designation} {(spot.item.name || spot.part.name).slice(0, 21)}
-      </text>
-      <text x={spot.xMm + 8} y={spot.yMm + 37} fontSize={12} fill="var(--dim)">
-        {spot.place.slice(0, 24)}
-      </text>
-      {stopItems.has(spot.item.id) && (
-        <text x={spot.xMm + 8} y={spot.yMm + 53} fontSize={12} fill="var(--color-error)">
-          ▲
-        </text>
-      )}
-      {spot.part.terminals.map((t) => {
-        const at = shelfTerminal(spot, t);
-        return terminalMark(spot.item, t, at.xMm, at.yMm);
-      })}
-    </g>
-  );
-
   return (
-    <div className="relative h-full" style={{ background: 'var(--desk)' }}>
+    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]" style={{ background: 'var(--desk)' }}>
+      <Shelf panelId={panel.id} connecting={connecting} onPick={pick} />
+      <div className="relative min-h-0">
       <svg
         ref={svg}
         className="h-full w-full touch-none select-none"
@@ -218,7 +190,7 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
         <polygon points={panel.outline.map((p) => `${p.xMm},${p.yMm}`).join(' ')} fill="var(--board)" stroke="var(--board-edge)" strokeWidth={2.5} />
         <polygon points={panel.outline.map((p) => `${p.xMm},${p.yMm}`).join(' ')} fill="url(#raster)" />
         {Array.from({ length: Math.floor((box.right - box.left) / 100) + 1 }, (_, i) => (
-          <text key={i} x={box.left + i * 100} y={box.top - 8} fontSize={11} textAnchor="middle" className="num" fill="var(--dim)">
+          <text key={i} x={box.left + i * 100} y={box.top - 6} fontSize={12 * k} textAnchor="middle" className="svg-num" fill="var(--dim)">
             {i * 100}
           </text>
         ))}
@@ -237,12 +209,10 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
           const clear = itemRect(item, part, part.clearSpaceMm)!;
           return <rect key={`clear-${item.id}`} x={clear.leftMm} y={clear.topMm} width={clear.rightMm - clear.leftMm} height={clear.bottomMm - clear.topMm} fill="url(#hot)" stroke="var(--color-primary)" strokeDasharray="5 4" />;
         })}
-        {spots.map(drawShelf)}
         {shown.items.map((item) => {
           const part = parts.get(item.partId);
           if (!part || item.place.kind !== 'panel' || item.place.panelId !== panel.id) return null;
           const { xMm, yMm, rotationDeg } = item.place;
-          const rect = itemRect(item, part)!;
           return (
             <g
               key={item.id}
@@ -259,23 +229,20 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
               <g transform={`translate(${xMm} ${yMm}) rotate(${rotationDeg})`}>
                 <PartBody part={part} width={part.widthMm} height={part.heightMm} />
               </g>
-              <text x={rect.leftMm + 5} y={rect.topMm + 15} fontSize={14} fontWeight={600} fontFamily="var(--font-label)" fill="currentColor">
-                {item.designation}
-                {stopItems.has(item.id) ? ' ▲' : ''}
-              </text>
             </g>
           );
         })}
-        {dossier.cables.map((cable) => {
+        {drawnCables.map(({ cable, paths }) => {
           const core = cable.cores[0];
           if (!core) return null;
-          const paths = (dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? []).filter((p) => p.panelId === panel.id);
           return (
             <CableLine
               key={cable.cableId}
               cable={cable}
               paths={paths}
-              ends={{ from: terminalSpot(core.from.ref), to: terminalSpot(core.to.ref) }}
+              leaves={{ from: leavesTo(core.from.ref), to: leavesTo(core.to.ref) }}
+              tag={tags.get(cable.cableId) ?? null}
+              mmPerPx={k}
               diameterMm={DIAMETER_MM.get(cable.cableTypeId ?? '') ?? 4}
               polarity={dossier.sizing.wires.find((w) => w.connectionId === core.connectionId)?.polarity ?? 'none'}
               selected={selection?.kind === 'cable' && selection.id === cable.cableId}
@@ -296,8 +263,25 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
         {shown.items.map((item) => {
           const part = parts.get(item.partId);
           if (!part || item.place.kind !== 'panel' || item.place.panelId !== panel.id) return null;
+          const rect = itemRect(item, part)!;
           return (
             <g key={`t-${item.id}`}>
+              <text
+                x={rect.leftMm + 4 * k}
+                y={rect.topMm + 13 * k}
+                fontSize={14 * k}
+                fontWeight={600}
+                fontFamily="var(--font-label)"
+                fill={isChosen(item) ? 'var(--color-primary)' : 'currentColor'}
+                stroke="var(--part)"
+                strokeWidth={3.5 * k}
+                strokeLinejoin="round"
+                paintOrder="stroke"
+                pointerEvents="none"
+              >
+                {item.designation}
+                {stopItems.has(item.id) ? ' ▲' : ''}
+              </text>
               {part.terminals.map((t) => {
                 const at = onPanel(item, t)!;
                 return terminalMark(item, t, at.xMm, at.yMm);
@@ -353,6 +337,7 @@ export function BoardCanvas({ panel, connecting, onConnecting }: { panel: Panel;
           From {board.items.find((i) => i.id === connecting.itemId)?.designation}:{connecting.terminalId}. Click the terminal it goes to; Esc leaves it.
         </p>
       )}
+      </div>
     </div>
   );
 }

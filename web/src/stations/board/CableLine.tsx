@@ -1,6 +1,7 @@
 import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
+import type { Tag } from './cableTags.ts';
 
 type Point = { xMm: number; yMm: number };
 const d = (points: readonly Point[]) => points.map((p, i) => `${i ? 'L' : 'M'}${p.xMm} ${p.yMm}`).join('');
@@ -9,7 +10,9 @@ const d = (points: readonly Point[]) => points.map((p, i) => `${i ? 'L' : 'M'}${
 export function CableLine({
   cable,
   paths,
-  ends,
+  leaves,
+  tag,
+  mmPerPx: k,
   diameterMm,
   polarity,
   selected,
@@ -18,8 +21,11 @@ export function CableLine({
 }: {
   cable: MadeCable;
   paths: readonly CablePath[];
-  /** Where its two terminals are drawn; runs off the panel are dashed to them. */
-  ends: { from: Point | null; to: Point | null };
+  /** What its ends off this panel go to; flagged where the cable leaves the edge. */
+  leaves: { from: string | null; to: string | null };
+  /** Where its name stands; null where there is no room for it. */
+  tag: Tag | null;
+  mmPerPx: number;
   diameterMm: number;
   polarity: string;
   selected: boolean;
@@ -31,21 +37,10 @@ export function CableLine({
   const width = Math.max(2.6, diameterMm);
   const colour = COLOUR_HEX[core.colour];
   const drawn = paths.filter((p) => p.points.length > 1);
-  const first = drawn[0]?.points[0];
-  const last = drawn.at(-1)?.points.at(-1);
-  const far = (a: Point | null, b: Point | undefined) => a && (!b || Math.hypot(a.xMm - b.xMm, a.yMm - b.yMm) > 1);
-  const loose: Point[][] = [];
-  if (drawn.length === 0 && ends.from && ends.to) loose.push([ends.from, ends.to]);
-  else {
-    if (ends.from && first && far(ends.from, first)) loose.push([ends.from, first]);
-    if (ends.to && last && far(ends.to, last)) loose.push([last, ends.to]);
-  }
-  const route = drawn[0]?.points ?? loose[0] ?? [];
-  const spans = route.slice(1).map((p, i) => ({ a: route[i]!, b: p, length: Math.hypot(p.xMm - route[i]!.xMm, p.yMm - route[i]!.yMm) }));
-  const longest = spans.reduce((best, s) => (s.length > (best?.length ?? -1) ? s : best), spans[0]);
-  const tag = longest && { x: (longest.a.xMm + longest.b.xMm) / 2, y: (longest.a.yMm + longest.b.yMm) / 2 };
-  const text = selected ? `${cable.designation} ${cable.areaMm2}²` : cable.designation;
-  const tagWidth = text.length * 7 + 6;
+  const flags = [
+    leaves.from && drawn[0] ? { at: drawn[0].points[0]!, text: leaves.from } : null,
+    leaves.to && drawn.length > 0 ? { at: drawn.at(-1)!.points.at(-1)!, text: leaves.to } : null,
+  ].filter((f) => f !== null);
   return (
     <g
       role="button"
@@ -65,9 +60,6 @@ export function CableLine({
         if (e.key === 'Enter' || e.key === ' ') onSelect();
       }}
     >
-      {loose.map((points) => (
-        <path key={d(points)} d={d(points)} fill="none" stroke={selected ? 'var(--color-primary)' : colour} strokeWidth={selected ? 3 : 1.6} strokeDasharray="7 5" opacity={selected ? 1 : 0.55} />
-      ))}
       {drawn.map((path) => (
         <g key={d(path.points)} fill="none" strokeLinecap="round" strokeLinejoin="round">
           <path d={d(path.points)} stroke="transparent" strokeWidth={width + 8} />
@@ -77,11 +69,21 @@ export function CableLine({
           {path.provisional && <path d={d(path.points)} stroke="#FBF8F2" strokeWidth={Math.max(0.9, width * 0.14)} strokeDasharray="1 14" opacity={0.9} />}
         </g>
       ))}
+      {flags.map((f) => (
+        <g key={f.text}>
+          <circle cx={f.at.xMm} cy={f.at.yMm} r={3.5 * k} fill="var(--part)" stroke="currentColor" strokeWidth={k} />
+          {selected && (
+            <text x={f.at.xMm} y={f.at.yMm - 7 * k} textAnchor="middle" fontSize={12 * k} fill="currentColor" fontFamily="var(--font-label)" fontWeight={600}>
+              to {f.text}
+            </text>
+          )}
+        </g>
+      ))}
       {tag && (
         <g>
-          <rect x={tag.x - tagWidth / 2} y={tag.y - 7.5} width={tagWidth} height={15} rx={2.5} fill={selected ? 'var(--color-primary)' : 'var(--part)'} stroke="#8C7A55" strokeWidth={0.5} />
-          <text x={tag.x} y={tag.y + 4} textAnchor="middle" fontSize={11} className="num" fill={selected ? 'var(--color-primary-content)' : 'currentColor'}>
-            {text}
+          <rect x={tag.xMm - tag.widthMm / 2} y={tag.yMm - 8 * k} width={tag.widthMm} height={16 * k} rx={2.5 * k} fill={selected ? 'var(--color-primary)' : 'var(--part)'} stroke="#8C7A55" strokeWidth={0.5} />
+          <text x={tag.xMm} y={tag.yMm + 4.2 * k} textAnchor="middle" fontSize={12 * k} className="svg-num" fill={selected ? 'var(--color-primary-content)' : 'currentColor'}>
+            {tag.text}
           </text>
         </g>
       )}

@@ -7,6 +7,7 @@ export function TerminalMark({
   terminal,
   x,
   y,
+  mmPerPx: k,
   label,
   active,
   licensed,
@@ -15,6 +16,7 @@ export function TerminalMark({
   terminal: Terminal;
   x: number;
   y: number;
+  mmPerPx: number;
   label: string;
   active: boolean;
   licensed: boolean;
@@ -42,8 +44,8 @@ export function TerminalMark({
         <rect x={x - r} y={y - r} width={2 * r} height={2 * r} rx={1} fill={fill} stroke="#23201B" strokeWidth={1} />
       )}
       {attachment.kind === 'clamp' && <line x1={x - r + 1.4} x2={x + r - 1.4} y1={y} y2={y} stroke="#23201B" strokeWidth={1.2} />}
-      {terminal.polarity !== 'none' && r > 3.6 && (
-        <text x={x} y={y - r - 1.5} textAnchor="middle" fontSize={8} fill="currentColor" className="num">
+      {terminal.polarity !== 'none' && (active || k < 0.9) && (
+        <text x={x} y={y - r - 2 * k} textAnchor="middle" fontSize={12 * k} fill="currentColor" className="svg-num">
           {SIGN[terminal.polarity]}
         </text>
       )}

@@ -26,7 +26,7 @@ export function StudTape({ item }: { item: Item }) {
               {s.layers.map((l, i) => (
                 <g key={l.connectionId}>
                   <rect x={48 - l.palmWidthMm * 1.2} y={80 - i * 16} width={l.palmWidthMm * 2.4} height={11} rx={2} fill="#C9824F" stroke="#7A3C15" />
-                  <text x={48} y={89 - i * 16} textAnchor="middle" fontSize={9} className="num" fill="#23201B">
+                  <text x={48} y={89 - i * 16} textAnchor="middle" fontSize={9} className="svg-num" fill="#23201B">
                     {l.designation}
                   </text>
                 </g>

@@ -16,6 +16,17 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
     if (fitted.current) setView(whole);
   }, [whole.xMm, whole.yMm, whole.widthMm, whole.heightMm]);
 
+  // Lettering keeps its size on the screen, whatever the zoom.
+  const [size, setSize] = useState({ width: 800, height: 560 });
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const watch = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [svg]);
+  const mmPerPx = Math.max(view.widthMm / Math.max(1, size.width), view.heightMm / Math.max(1, size.height));
+
   /** A pointer's place on the board, mm. */
   const toBoard = useCallback(
     (e: { clientX: number; clientY: number }) => {
@@ -37,6 +48,7 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
   const pan = useRef<{ clientX: number; clientY: number; view: View; scale: number } | null>(null);
   return {
     view,
+    mmPerPx,
     toBoard,
     zoom,
     fit: () => {

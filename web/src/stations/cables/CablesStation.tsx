@@ -31,7 +31,7 @@ export function CablesStation() {
   if (dossier.cables.length === 0)
     return <p className="dim p-6">No cables yet. Join terminals on the board; every wire appears here with its length and both ends.</p>;
   return (
-    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]">
       <div className="border-b border-base-300 bg-base-100 px-4 pt-2">
         {chosen && <Tape cable={chosen} paths={dossier.lengths.find((l) => l.cableId === chosen.cableId)?.paths ?? []} />}
       </div>

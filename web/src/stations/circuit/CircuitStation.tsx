@@ -131,6 +131,7 @@ export function CircuitStation() {
                       <TextField
                         label={`Name of ${cable.designation}`}
                         hideLabel
+                        quiet
                         value={cable.designation}
                         max={24}
                         required

@@ -21,7 +21,7 @@ function LoadLine({ item, load }: { item: Item; load: LoadDemand }) {
       <td>
         <TextField label={`Name of ${item.designation}`} hideLabel value={item.name} max={80} onCommit={(v) => job.edit(`${item.designation}: name`, [{ kind: 'set', collection: 'items', id: item.id, field: 'name', value: v }])} />
       </td>
-      <td className="w-28">
+      <td className="min-w-28">
         {rating.kind === 'watts' ? (
           <NumberField label={`Watts of ${name}`} hideLabel value={rating.powerW} min={0.01} max={50000} unit="W" onCommit={(powerW) => set({ rating: { kind: 'watts', powerW } }, 'watts')} />
         ) : (
@@ -30,7 +30,7 @@ function LoadLine({ item, load }: { item: Item; load: LoadDemand }) {
       </td>
       <td>
         <select
-          className="select select-sm"
+          className="select select-sm min-w-16"
           aria-label={`Unit of ${name}`}
           value={rating.kind}
           onChange={(e) => {
@@ -46,17 +46,17 @@ function LoadLine({ item, load }: { item: Item; load: LoadDemand }) {
           <option value="amps">A</option>
         </select>
       </td>
-      <td className="w-24">
+      <td className="min-w-24">
         <NumberField label={`Hours a day of ${name}`} hideLabel value={load.hoursPerDay} min={0} max={24} unit="h" onCommit={(v) => set({ hoursPerDay: v }, 'hours')} />
       </td>
-      <td className="w-24">
+      <td className="min-w-24">
         <NumberField label={`Duty of ${name}`} hideLabel value={Math.round(load.dutyShare * 1000) / 10} min={0} max={100} unit="%" onCommit={(v) => set({ dutyShare: v / 100 }, 'duty')} />
       </td>
       <td className="pt-3 text-center">
         <input type="checkbox" className="checkbox checkbox-sm" aria-label={`${name} is essential`} checked={load.essential} onChange={(e) => set({ essential: e.target.checked }, 'essential')} />
       </td>
       <td>
-        <select className="select select-sm" aria-label={`Drop limit of ${name}`} value={load.dropClass} onChange={(e) => set({ dropClass: e.target.value as LoadDemand['dropClass'] }, 'drop limit')}>
+        <select className="select select-sm min-w-24" aria-label={`Drop limit of ${name}`} value={load.dropClass} onChange={(e) => set({ dropClass: e.target.value as LoadDemand['dropClass'] }, 'drop limit')}>
           <option value="critical">critical</option>
           <option value="other">other</option>
         </select>

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { useFloor } from '../../app/useFloor.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { PaperView } from './PaperView.tsx';
 
 const PAPERS = [
   ['drawing.pdf', 'Board drawing', 'To scale, wire names as on the labels, wire list.'],
@@ -87,7 +88,7 @@ export function ShipStation() {
           <Problems problems={problems} onDismiss={() => setProblems([])} />
         </div>
       </div>
-      <iframe key={chosen + job.revision} className="h-full w-full border-l border-base-300" title={PAPERS.find(([n]) => n === chosen)?.[1]} src={href(chosen)} />
+      <PaperView key={chosen + job.revision} src={href(chosen)} title={PAPERS.find(([n]) => n === chosen)?.[1] ?? ''} />
     </div>
   );
 }

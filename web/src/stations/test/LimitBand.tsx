@@ -30,7 +30,7 @@ export function LimitBand({
           edge !== null && (
             <g key={i}>
               <line x1={x(edge)} x2={x(edge)} y1={30} y2={60} stroke="currentColor" strokeWidth={2} />
-              <text x={x(edge)} y={78} textAnchor={i === 0 ? 'start' : 'end'} className="num" fontSize={17} fill="currentColor">
+              <text x={x(edge)} y={78} textAnchor={i === 0 ? 'start' : 'end'} className="svg-num" fontSize={17} fill="currentColor">
                 {i === 0 ? '≥ ' : '≤ '}
                 {shown(edge, unit)}
               </text>
@@ -41,7 +41,7 @@ export function LimitBand({
         <g>
           <path d={`M${x(reading)} 36 l-8 -14 h16 z`} fill={good ? 'var(--color-secondary)' : 'var(--color-error)'} />
           <line x1={x(reading)} x2={x(reading)} y1={34} y2={56} stroke={good ? 'var(--color-secondary)' : 'var(--color-error)'} strokeWidth={3} />
-          <text x={Math.min(540, Math.max(60, x(reading)))} y={17} textAnchor="middle" className="num" fontSize={18} fill="currentColor">
+          <text x={Math.min(540, Math.max(60, x(reading)))} y={17} textAnchor="middle" className="svg-num" fontSize={18} fill="currentColor">
             {shown(reading, unit)}
           </text>
         </g>

@@ -51,7 +51,7 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
       >
         <span
           className={`absolute inset-y-1 flex items-center overflow-hidden border bg-base-100 ${late ? 'border-error' : 'border-base-content/40'}`}
-          style={{ left, right: `${(1 - end) * 100}%`, borderRadius: 3, minWidth: 250 }}
+          style={{ left, right: `${(1 - end) * 100}%`, borderRadius: 3, minWidth: 372 }}
         >
           <span className="flex h-full">
             {job.stations.map((s) => (

@@ -1,0 +1,65 @@
+import { placeItem } from '@ombrik/core/board/actions/items';
+import type { Item, TerminalRef } from '@ombrik/core/board/board';
+import { useJob } from '../../app/jobSession.tsx';
+
+const SIGN = { plus: '+', minus: '−', none: '·' } as const;
+
+/** Things that live off the panel, in a strip above it: choose one, join its terminals, or bring it onto the board. */
+export function Shelf({ panelId, connecting, onPick }: { panelId: string; connecting: TerminalRef | null; onPick: (ref: TerminalRef) => void }) {
+  const job = useJob();
+  const { shown, parts, selection } = job;
+  const off = shown.items.filter((i) => i.place.kind !== 'panel');
+  const stops = new Set(job.dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
+  const used = new Set(shown.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
+  const bring = (item: Item) => {
+    const panel = shown.panels.find((p) => p.id === panelId);
+    const xs = panel?.outline.map((p) => p.xMm) ?? [0];
+    const ys = panel?.outline.map((p) => p.yMm) ?? [0];
+    const centre = { xMm: (Math.min(...xs) + Math.max(...xs)) / 2, yMm: (Math.min(...ys) + Math.max(...ys)) / 2 };
+    job.edit(`Bring ${item.designation} onto the board`, placeItem(job.board, item.id, { kind: 'panel', panelId, face: 'front', ...centre, rotationDeg: 0 }));
+  };
+  if (off.length === 0) return null;
+  return (
+    <ul aria-label="Off the board" className="flex gap-1.5 overflow-x-auto border-b border-base-300 px-2 py-1.5">
+      {off.map((item) => {
+        const part = parts.get(item.partId);
+        const chosen = selection?.kind === 'item' && selection.id === item.id;
+        return (
+          <li key={item.id} className={`shrink-0 border border-dashed bg-base-100 px-1.5 py-0.5 ${chosen ? 'border-primary' : 'border-base-content/40'}`} style={{ borderRadius: 3 }}>
+            <button type="button" className="label-face block max-w-[150px] truncate text-left text-[14px] leading-tight" aria-pressed={chosen} onClick={() => job.select({ kind: 'item', id: item.id })}>
+              {stops.has(item.id) ? '▲ ' : ''}
+              {item.designation} {item.name || part?.name}
+            </button>
+            <span className="flex items-center gap-1">
+              <span className="dim max-w-[84px] truncate text-xs">{item.place.kind === 'location' ? item.place.location : 'not placed'}</span>
+              {part?.terminals
+                .filter((t) => t.domain === 'dc')
+                .map((t) => {
+                  const active = connecting?.itemId === item.id && connecting.terminalId === t.id;
+                  const free = !used.has(`${item.id} ${t.id}`);
+                  return (
+                    <button
+                      key={t.id}
+                      type="button"
+                      aria-label={`${item.designation}:${t.name}`}
+                      title={`${item.designation}:${t.name}${free ? ', free' : ''}`}
+                      className={`num h-5 w-5 border text-center leading-none ${active ? 'bg-primary text-primary-content' : free ? 'border-primary text-primary' : 'border-base-300 dim'}`}
+                      style={{ borderRadius: t.attachment.kind === 'stud' ? 10 : 2 }}
+                      onClick={() => onPick({ itemId: item.id, terminalId: t.id })}
+                    >
+                      {SIGN[t.polarity]}
+                    </button>
+                  );
+                })}
+              {chosen && (
+                <button type="button" className="btn btn-xs" onClick={() => bring(item)}>
+                  onto the board
+                </button>
+              )}
+            </span>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

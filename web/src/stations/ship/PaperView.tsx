@@ -1,0 +1,50 @@
+import { getDocument, GlobalWorkerOptions } from 'pdfjs-dist';
+import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
+import { useEffect, useRef, useState } from 'react';
+
+GlobalWorkerOptions.workerSrc = workerUrl;
+
+/** A paper as it will print, its pages side by side. Drawn here, because tablets show no PDF inside a page. */
+export function PaperView({ src, title }: { src: string; title: string }) {
+  const holder = useRef<HTMLDivElement>(null);
+  const [said, setSaid] = useState('Fetching the paper …');
+  useEffect(() => {
+    let current = true;
+    const task = getDocument({ url: src });
+    const draw = async () => {
+      try {
+        const paper = await task.promise;
+        const pages: HTMLCanvasElement[] = [];
+        for (let n = 1; n <= paper.numPages && current; n++) {
+          const page = await paper.getPage(n);
+          const viewport = page.getViewport({ scale: 1.5 });
+          const canvas = document.createElement('canvas');
+          canvas.width = viewport.width;
+          canvas.height = viewport.height;
+          canvas.setAttribute('role', 'img');
+          canvas.setAttribute('aria-label', `${title}, page ${n} of ${paper.numPages}`);
+          canvas.className = 'border border-base-300 bg-white';
+          canvas.style.width = `${viewport.width / 2.1}px`;
+          await page.render({ canvas, viewport }).promise;
+          pages.push(canvas);
+        }
+        if (!current) return;
+        holder.current?.replaceChildren(...pages);
+        setSaid('');
+      } catch (error) {
+        if (current) setSaid(`The paper could not be shown: ${(error as Error).message}`);
+      }
+    };
+    void draw();
+    return () => {
+      current = false;
+      void task.destroy();
+    };
+  }, [src, title]);
+  return (
+    <div className="overflow-auto p-4" style={{ background: 'var(--desk)' }}>
+      {said && <p className="dim">{said}</p>}
+      <div ref={holder} className="flex flex-wrap items-start gap-4" />
+    </div>
+  );
+}
