@@ -4,13 +4,17 @@ import { type BranchOhm, circuitOf, shares } from './electrical.ts';
 
 const NEGLIGIBLE = 1e-6;
 
-/** True when every flow that passes branch `inner` passes `outer` at least as fully, and some flow passes it at all. */
+/**
+ * True when `outer` is in series with all that `inner` carries: for every flow through `inner`, the whole flow passes
+ * `outer`, or the same part of it does. A larger part of a divided flow is another path, not a series one.
+ */
 export function carriesAll(shares: readonly Float64Array[], outer: number, inner: number): boolean {
   let any = false;
   for (const share of shares) {
     const [i, o] = [Math.abs(share[inner]!), Math.abs(share[outer]!)];
-    if (i > NEGLIGIBLE) any = true;
-    if (i > o + NEGLIGIBLE) return false;
+    if (i <= NEGLIGIBLE) continue;
+    any = true;
+    if (o < 1 - NEGLIGIBLE && Math.abs(o - i) > NEGLIGIBLE) return false;
   }
   return any;
 }

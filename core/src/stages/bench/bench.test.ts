@@ -1,0 +1,83 @@
+import { describe, expect, it } from 'vitest';
+import type { Board } from '../../board/board.ts';
+import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
+import { deriveStages } from '../../derive.ts';
+import { Memo } from '../../memo.ts';
+import { profileById } from '../../rules/profiles/profiles.ts';
+import { defaultWorkshop } from '../../rules/workshop.ts';
+import { demoBoards, mountainHutBoard, wiredCart } from '../../testing/demoBoards.ts';
+import { type BenchRecord, benchProgress, withinLimits } from './benchProgress.ts';
+import type { BenchStep } from './benchStep.ts';
+import { type Defect, OVERLOAD, simulateReading } from './simulate.ts';
+
+const stagesOf = (board: Board) => deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop, new Memo());
+function simulator(board: Board, defect: Defect | null) {
+  const stages = stagesOf(board);
+  const ohm = stages.branchOhm(false);
+  const simulated = { netlist: stages.netlist, flows: stages.demand.flows, branchOhm: new Map(stages.netlist.branches.map((b) => [b.key, ohm(b)])), defect };
+  const read = (step: BenchStep) => simulateReading(simulated, step.state, step.probes, step.measures!);
+  return { steps: stages.bench, read, failing: () => stages.bench.filter((s) => s.method === 'reading' && !withinLimits(s, read(s))) };
+}
+
+describe('the bench plan', () => {
+  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))('%s: a sound board passes every check', (_, board) => {
+    expect(simulator(board, null).failing().map((s) => s.title)).toEqual([]);
+  });
+  it('goes cold, bank, fuses, load, and a fuse waits for those upstream of it', () => {
+    const { steps } = simulator(mountainHutBoard(), null);
+    const stages = steps.map((s) => s.stage);
+    const order = ['cold', 'bank', 'fuses', 'load', 'mains'];
+    expect([...stages].sort((a, b) => order.indexOf(a) - order.indexOf(b))).toEqual(stages);
+    const at = (id: string) => steps.findIndex((s) => s.id === id);
+    expect(at('fuses/item/it_F1/seat')).toBeLessThan(at('fuses/item/it_F7/seat'));
+    expect(at('fuses/item/it_F7/seat')).toBeLessThan(at('fuses/item/it_F10/f1'));
+    expect(steps.find((s) => s.stage === 'mains')!.role).toBe('electrician');
+  });
+  it('finds a swapped pair cold, before anything is live', () => {
+    const failing = simulator(wiredCart(), { kind: 'swappedPair', itemId: 'it_E2' }).failing();
+    expect(failing[0]!.id).toContain('cold/polarity/item/it_E2');
+  });
+  it('finds a broken wire by continuity, and a meter then reads overload', () => {
+    const { failing, read } = simulator(wiredCart(), { kind: 'openWire', connectionId: 'cn_2' });
+    expect(failing()[0]!.id).toBe('cold/continuity/co_2');
+    expect(read(failing()[0]!)).toBe(OVERLOAD);
+  });
+  it('finds a loose crimp', () => {
+    const board = wiredCart();
+    const own = board.connections.find((c) => c.to.itemId === 'it_E1' && c.to.terminalId === 'plus')!;
+    const failing = simulator(board, { kind: 'looseCrimp', connectionId: own.id, extraOhm: 0.4 }).failing();
+    expect(failing.length).toBeGreaterThan(0);
+  });
+  it('the bank reads what the chemistry says: 24 V LiFePO4 between 25.8 and 27.4 V (common practice, no source)', () => {
+    const { steps, read } = simulator(mountainHutBoard(), null);
+    const bank = steps.find((s) => s.id === 'bank/voltage')!;
+    expect(bank.lowLimit).toBeCloseTo(25.8, 9);
+    expect(bank.highLimit).toBeCloseTo(27.4, 9);
+    expect(read(bank)).toBeCloseTo(26.4, 2);
+  });
+});
+
+describe('progress holds to the order', () => {
+  const { steps } = simulator(wiredCart(), null);
+  const pass = (s: BenchStep, by: Partial<BenchRecord> = {}): BenchRecord => ({ stepId: s.id, passed: true, value: 0, fingerprint: s.fingerprint, ...by });
+  it('the next step is the first that has not passed; later ones wait', () => {
+    const p = benchProgress(steps, [pass(steps[0]!)]);
+    expect(p.nextId).toBe(steps[1]!.id);
+    expect(p.states.get(steps[2]!.id)).toBe('waiting');
+  });
+  it('a failed check is next until it passes again', () => {
+    const p = benchProgress(steps, [pass(steps[0]!), pass(steps[1]!, { passed: false })]);
+    expect(p.nextId).toBe(steps[1]!.id);
+    expect(p.states.get(steps[1]!.id)).toBe('failed');
+    expect(benchProgress(steps, [pass(steps[0]!), pass(steps[1]!, { passed: false }), pass(steps[1]!)]).nextId).toBe(steps[2]!.id);
+  });
+  it('a pass on an older spec counts as open again', () => {
+    const p = benchProgress(steps, steps.map((s) => pass(s, s === steps[3] ? { fingerprint: 'old' } : {})));
+    expect(p.nextId).toBe(steps[3]!.id);
+    expect(p.states.get(steps[3]!.id)).toBe('older');
+    expect(p.dcPassed).toBe(false);
+  });
+  it('all passed is passed, mains or not', () => {
+    expect(benchProgress(steps, steps.filter((s) => s.role === 'tester').map((s) => pass(s))).dcPassed).toBe(true);
+  });
+});

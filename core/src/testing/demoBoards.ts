@@ -1,0 +1,24 @@
+import { marketCartBoard } from '@ombrik/demo/marketCart';
+import { mountainHutBoard } from '@ombrik/demo/mountainHut';
+import { repeaterShelterBoard } from '@ombrik/demo/repeaterShelter';
+import { wireToBlock } from '../board/actions/items.ts';
+import type { Board } from '../board/board.ts';
+import { applyCommands } from '../board/commands.ts';
+import { partIndex } from '../board/references.ts';
+import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { derive } from '../derive.ts';
+import { profileById } from '../rules/profiles/profiles.ts';
+import { defaultWorkshop } from '../rules/workshop.ts';
+
+/** For tests only: boards of the demo, and the whole of what derives from one. */
+export const deriveBoard = (board: Board) => derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+
+/** The market cart with its three loads wired. */
+export function wiredCart(): Board {
+  const board = marketCartBoard();
+  const loads = board.items.filter((i) => i.load).map((i) => i.id);
+  return applyCommands(board, wireToBlock(board, partIndex(board, genericCatalogue), 'it_F10', loads).commands).board;
+}
+
+export const demoBoards = (): Board[] => [mountainHutBoard(), wiredCart(), repeaterShelterBoard()];
+export { marketCartBoard, mountainHutBoard, repeaterShelterBoard };
