@@ -6,7 +6,9 @@ module.exports = {
       comment: 'core may import only itself and the pure packages listed here',
       severity: 'error',
       from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/src', 'node_modules/(yup|nanoid|papaparse|@types/papaparse|@sodaru/yup-to-json-schema)/'] },
+      to: {
+        pathNot: ['^core/src', 'node_modules/(yup|nanoid|papaparse|@types/papaparse|@sodaru/yup-to-json-schema)/'],
+      },
     },
     {
       name: 'core-no-node',
@@ -33,6 +35,10 @@ module.exports = {
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'node', 'default', 'types'], extensions: ['.ts', '.tsx', '.js', '.mjs'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'node', 'default', 'types'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs'],
+    },
   },
 };

@@ -38,7 +38,10 @@ if (!url) {
   url = cluster.url;
 }
 say('Building the web application …');
-execFileSync('npx', ['vite', 'build', 'web', '--logLevel', 'warn'], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+execFileSync('npx', ['vite', 'build', 'web', '--logLevel', 'warn'], {
+  cwd: root,
+  stdio: ['ignore', 'inherit', 'inherit'],
+});
 
 const wanted = Number(process.env.PORT ?? 4170);
 if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65535) {

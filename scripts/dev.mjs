@@ -19,7 +19,11 @@ if (!process.env.DATABASE_URL) {
 const apiPort = await freePort(4171);
 const env = { ...process.env, DATABASE_URL: process.env.DATABASE_URL ?? cluster.url, OMBRIK_DEMO: '1' };
 const children = [
-  spawn('npx', ['tsx', 'watch', '--clear-screen=false', 'server/src/main.ts'], { cwd: root, stdio: 'inherit', env: { ...env, PORT: String(apiPort) } }),
+  spawn('npx', ['tsx', 'watch', '--clear-screen=false', 'server/src/main.ts'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...env, PORT: String(apiPort) },
+  }),
   spawn('npx', ['vite', 'web', '--port', String(await freePort(Number(process.env.PORT ?? 4170)))], {
     cwd: root,
     stdio: 'inherit',

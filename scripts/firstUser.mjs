@@ -9,7 +9,10 @@ checkNode();
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 installPackages(root);
 try {
-  execFileSync('node', ['--import', 'tsx', 'server/src/firstUser.ts', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
+  execFileSync('node', ['--import', 'tsx', 'server/src/firstUser.ts', ...process.argv.slice(2)], {
+    cwd: root,
+    stdio: 'inherit',
+  });
 } catch {
   process.exitCode = 1;
 }

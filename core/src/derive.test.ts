@@ -29,11 +29,24 @@ function varied(board: Board, seed: number): Board {
   return {
     ...board,
     items: board.items.map((i) =>
-      i.load ? { ...i, load: { ...i.load, rating: next() < 0.6 ? { kind: 'watts', powerW: 5 + next() * 90 } : { kind: 'amps', currentA: 0.2 + next() * 4 } } } : i,
+      i.load
+        ? {
+            ...i,
+            load: {
+              ...i.load,
+              rating:
+                next() < 0.6
+                  ? { kind: 'watts', powerW: 5 + next() * 90 }
+                  : { kind: 'amps', currentA: 0.2 + next() * 4 },
+            },
+          }
+        : i,
     ),
     cables: board.cables.map((c) => ({
       ...c,
-      segments: c.segments.map((s) => (s.kind === 'measuredRun' ? { ...s, lengthMm: Math.round(200 + next() * 9000) } : s)),
+      segments: c.segments.map((s) =>
+        s.kind === 'measuredRun' ? { ...s, lengthMm: Math.round(200 + next() * 9000) } : s,
+      ),
     })),
   };
 }
@@ -52,7 +65,12 @@ function ngspice(deck: string): Record<string, number> {
 }
 
 describe('node voltages against ngspice', () => {
-  const cases = demoBoards().flatMap((board) => Array.from({ length: full ? 40 : 4 }, (_, n) => [board.brief.jobName, n, n === 0 ? board : varied(board, n)] as const));
+  const cases = demoBoards().flatMap((board) =>
+    Array.from(
+      { length: full ? 40 : 4 },
+      (_, n) => [board.brief.jobName, n, n === 0 ? board : varied(board, n)] as const,
+    ),
+  );
   it.each(cases)('%s, variation %i: within 0.1 %%', (_, __, board) => {
     const deck = spiceDeck(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
     const reference = ngspice(deck.text);
@@ -60,45 +78,69 @@ describe('node voltages against ngspice', () => {
     expect(names.length).toBeGreaterThan(20);
     for (const name of names) {
       const [ours, theirs] = [deck.nodeV[name]!, reference[name]!];
-      expect(Math.abs(ours - theirs), `${name}: ${ours} against ${theirs}`).toBeLessThan(Math.max(0.001 * Math.abs(theirs), 1e-4));
+      expect(Math.abs(ours - theirs), `${name}: ${ours} against ${theirs}`).toBeLessThan(
+        Math.max(0.001 * Math.abs(theirs), 1e-4),
+      );
     }
   });
 });
 
 describe('the solved network', () => {
-  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))('%s: Kirchhoff at every node, and energy in equals energy out', (_, board) => {
-    const stages = deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop, new Memo());
-    const flows = stages.demand.flows.filter((f) => f.way === 'discharge');
-    const circuit = circuitOf(stages.netlist, stages.branchOhm(true));
-    const point = operatingPoint(circuit, flows, 'nominal');
-    const net = new Float64Array(stages.netlist.nodeCount);
-    stages.netlist.branches.forEach((b, i) => {
-      net[b.a]! -= point.branchA[i]!;
-      net[b.b]! += point.branchA[i]!;
-    });
-    flows.forEach((f, i) => {
-      net[f.sink.plus]! -= point.flowA[i]!;
-      net[f.sink.minus]! += point.flowA[i]!;
-    });
-    const sources = new Set(stages.netlist.sources.flatMap((s) => [s.plus, s.minus]));
-    net.forEach((sum, node) => {
-      if (!sources.has(node)) expect(Math.abs(sum)).toBeLessThan(1e-6);
-    });
-    const used = flows.reduce((s, f, i) => s + point.flowA[i]! * (point.nodeV[f.sink.plus]! - point.nodeV[f.sink.minus]!), 0);
-    const lost = stages.netlist.branches.reduce((s, b, i) => s + point.branchA[i]! * (point.nodeV[b.a]! - point.nodeV[b.b]!), 0);
-    const given = stages.netlist.sources.reduce((s, source) => s + (net[source.plus]! * -1) * (point.nodeV[source.plus]! - point.nodeV[source.minus]!), 0);
-    expect(used + lost).toBeCloseTo(given, 4);
-  });
+  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
+    '%s: Kirchhoff at every node, and energy in equals energy out',
+    (_, board) => {
+      const stages = deriveStages(
+        board,
+        genericCatalogue,
+        profileById(board.brief.profileId),
+        defaultWorkshop,
+        new Memo(),
+      );
+      const flows = stages.demand.flows.filter((f) => f.way === 'discharge');
+      const circuit = circuitOf(stages.netlist, stages.branchOhm(true));
+      const point = operatingPoint(circuit, flows, 'nominal');
+      const net = new Float64Array(stages.netlist.nodeCount);
+      stages.netlist.branches.forEach((b, i) => {
+        net[b.a]! -= point.branchA[i]!;
+        net[b.b]! += point.branchA[i]!;
+      });
+      flows.forEach((f, i) => {
+        net[f.sink.plus]! -= point.flowA[i]!;
+        net[f.sink.minus]! += point.flowA[i]!;
+      });
+      const sources = new Set(stages.netlist.sources.flatMap((s) => [s.plus, s.minus]));
+      net.forEach((sum, node) => {
+        if (!sources.has(node)) expect(Math.abs(sum)).toBeLessThan(1e-6);
+      });
+      const used = flows.reduce(
+        (s, f, i) => s + point.flowA[i]! * (point.nodeV[f.sink.plus]! - point.nodeV[f.sink.minus]!),
+        0,
+      );
+      const lost = stages.netlist.branches.reduce(
+        (s, b, i) => s + point.branchA[i]! * (point.nodeV[b.a]! - point.nodeV[b.b]!),
+        0,
+      );
+      const given = stages.netlist.sources.reduce(
+        (s, source) => s + net[source.plus]! * -1 * (point.nodeV[source.plus]! - point.nodeV[source.minus]!),
+        0,
+      );
+      expect(used + lost).toBeCloseTo(given, 4);
+    },
+  );
 });
 
 describe('sizing', () => {
-  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))('%s: every conductor carries its current and its fuse, every fuse 1.25 × its current', (_, board) => {
-    const { sizing } = deriveBoard(board);
-    expect(sizing.settled).toBe(true);
-    for (const c of sizing.cables) expect(c.ampacityA).toBeGreaterThanOrEqual(c.requiredA - 1e-6);
-    for (const s of sizing.seats) if (!s.spare) expect(s.ratingA!).toBeGreaterThanOrEqual(1.25 * s.designCurrentA - 1e-6);
-    for (const d of sizing.drops) expect(d.share).toBeLessThanOrEqual(d.limitShare + 1e-9);
-  });
+  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
+    '%s: every conductor carries its current and its fuse, every fuse 1.25 × its current',
+    (_, board) => {
+      const { sizing } = deriveBoard(board);
+      expect(sizing.settled).toBe(true);
+      for (const c of sizing.cables) expect(c.ampacityA).toBeGreaterThanOrEqual(c.requiredA - 1e-6);
+      for (const s of sizing.seats)
+        if (!s.spare) expect(s.ratingA!).toBeGreaterThanOrEqual(1.25 * s.designCurrentA - 1e-6);
+      for (const d of sizing.drops) expect(d.share).toBeLessThanOrEqual(d.limitShare + 1e-9);
+    },
+  );
   it('each of two batteries in parallel is guarded by its own fuse, the trunk by both', () => {
     const { sizing } = deriveBoard(mountainHutBoard());
     const guards = (id: string) => sizing.wires.find((w) => w.connectionId === id)!.guardKeys;
@@ -110,8 +152,19 @@ describe('sizing', () => {
   it('a thicker locked conductor never drops more (property)', () => {
     const board = wiredCart();
     const dropOf = (mm2: number) => {
-      const locked = { ...board, cables: board.cables.map((c) => (c.id === 'cb_13' ? { ...c, conductorMm2: { mode: 'locked' as const, value: mm2, reason: 'test', who: 'test' } } : c)) };
-      return deriveBoard(locked).sizing.wires.find((w) => w.connectionId === board.cables.find((c) => c.id === 'cb_13')?.cores[0]?.connectionId)?.dropV ?? 0;
+      const locked = {
+        ...board,
+        cables: board.cables.map((c) =>
+          c.id === 'cb_13'
+            ? { ...c, conductorMm2: { mode: 'locked' as const, value: mm2, reason: 'test', who: 'test' } }
+            : c,
+        ),
+      };
+      return (
+        deriveBoard(locked).sizing.wires.find(
+          (w) => w.connectionId === board.cables.find((c) => c.id === 'cb_13')?.cores[0]?.connectionId,
+        )?.dropV ?? 0
+      );
     };
     const own = board.cables.find((c) => c.segments.some((s) => s.kind === 'measuredRun'))!;
     expect(own).toBeDefined();
@@ -122,7 +175,12 @@ describe('sizing', () => {
   });
   it('40 A continuous gets a 50 A fuse, 1.2 A gets 2 A (common practice, no source)', () => {
     const cart = wiredCart();
-    const withAmps = (currentA: number) => ({ ...cart, items: cart.items.map((i) => (i.id === 'it_E1' ? { ...i, load: { ...i.load!, rating: { kind: 'amps' as const, currentA } } } : i)) });
+    const withAmps = (currentA: number) => ({
+      ...cart,
+      items: cart.items.map((i) =>
+        i.id === 'it_E1' ? { ...i, load: { ...i.load!, rating: { kind: 'amps' as const, currentA } } } : i,
+      ),
+    });
     const rating = (b: Board) => deriveBoard(b).sizing.seats.find((s) => s.seatId === 'f1')!.ratingA;
     expect(rating(withAmps(1.2))).toBe(2);
     expect(rating(withAmps(8))).toBe(10);
@@ -142,49 +200,85 @@ describe('incremental equals full', () => {
     const start = mountainHutBoard();
     const profile = profileById(start.brief.profileId);
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(6), fc.nat(60), fc.integer({ min: 20, max: 700 })), { minLength: 1, maxLength: 6 }), (edits) => {
-        const memo = new Memo();
-        let board = start;
-        derive(board, genericCatalogue, profile, defaultWorkshop, memo);
-        for (const [kind, pick, n] of edits) {
-          const item = board.items[pick % board.items.length]!;
-          const cable = board.cables[pick % board.cables.length]!;
-          const edit: Command[] = [
-            () => placeItem(board, item.id, { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: n, yMm: n / 2, rotationDeg: 90 }),
-            (): Command[] => [{ kind: 'set', collection: 'items', id: item.id, field: 'designation', value: `-N${n}` }],
-            (): Command[] => (item.load ? [{ kind: 'set', collection: 'items', id: item.id, field: 'load', value: { ...item.load, rating: { kind: 'watts', powerW: n } } }] : []),
-            (): Command[] => [{ kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: n % 2 ? { mode: 'auto' } : { mode: 'locked', value: 10, reason: 'r', who: 'w' } }],
-            (): Command[] => [{ kind: 'setBrief', field: 'ambientC', value: n / 20 }],
-            (): Command[] => [{ kind: 'remove', collection: 'cables', id: cable.id }],
-            (): Command[] => [{ kind: 'setSetting', field: 'endSlackMm', value: n % 60 }],
-          ][kind]!();
-          board = applyCommands(board, edit).board;
-          const incremental = derive(board, genericCatalogue, profile, defaultWorkshop, memo);
-          expect(incremental).toEqual(derive(board, genericCatalogue, profile, defaultWorkshop));
-        }
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.nat(6), fc.nat(60), fc.integer({ min: 20, max: 700 })), { minLength: 1, maxLength: 6 }),
+        (edits) => {
+          const memo = new Memo();
+          let board = start;
+          derive(board, genericCatalogue, profile, defaultWorkshop, memo);
+          for (const [kind, pick, n] of edits) {
+            const item = board.items[pick % board.items.length]!;
+            const cable = board.cables[pick % board.cables.length]!;
+            const edit: Command[] = [
+              () =>
+                placeItem(board, item.id, {
+                  kind: 'panel',
+                  panelId: 'pn_main',
+                  face: 'front',
+                  xMm: n,
+                  yMm: n / 2,
+                  rotationDeg: 90,
+                }),
+              (): Command[] => [
+                { kind: 'set', collection: 'items', id: item.id, field: 'designation', value: `-N${n}` },
+              ],
+              (): Command[] =>
+                item.load
+                  ? [
+                      {
+                        kind: 'set',
+                        collection: 'items',
+                        id: item.id,
+                        field: 'load',
+                        value: { ...item.load, rating: { kind: 'watts', powerW: n } },
+                      },
+                    ]
+                  : [],
+              (): Command[] => [
+                {
+                  kind: 'set',
+                  collection: 'cables',
+                  id: cable.id,
+                  field: 'conductorMm2',
+                  value: n % 2 ? { mode: 'auto' } : { mode: 'locked', value: 10, reason: 'r', who: 'w' },
+                },
+              ],
+              (): Command[] => [{ kind: 'setBrief', field: 'ambientC', value: n / 20 }],
+              (): Command[] => [{ kind: 'remove', collection: 'cables', id: cable.id }],
+              (): Command[] => [{ kind: 'setSetting', field: 'endSlackMm', value: n % 60 }],
+            ][kind]!();
+            board = applyCommands(board, edit).board;
+            const incremental = derive(board, genericCatalogue, profile, defaultWorkshop, memo);
+            expect(incremental).toEqual(derive(board, genericCatalogue, profile, defaultWorkshop));
+          }
+        },
+      ),
       { seed: 2, numRuns: full ? 200 : 25 },
     );
   });
 });
 
 describe('figures explain themselves', () => {
-  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))('%s: every traced value is the dossier’s, every origin leads on', (_, board) => {
-    const entries = traceAll(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
-    const dossier = deriveBoard(board);
-    for (const cable of dossier.cables) {
-      expect(entries.get(`cable/${cable.cableId}/lengthMm`)!.value).toBe(cable.lengthMm);
-      expect(entries.get(`cable/${cable.cableId}/cutMm`)!.value).toBe(cable.cutMm);
-    }
-    for (const c of dossier.sizing.cables) expect(entries.get(`cable/${c.cableId}/ampacityA`)!.value).toBe(c.ampacityA);
-    for (const w of dossier.sizing.wires) {
-      expect(entries.get(`connection/${w.connectionId}/dropV`)!.value).toBe(w.dropV);
-      expect(entries.get(`connection/${w.connectionId}/designCurrentA`)!.value).toBeCloseTo(w.designCurrentA, 9);
-    }
-    for (const d of dossier.sizing.drops) expect(entries.get(`flow/${d.key}/dropShare`)!.value).toBe(d.share);
-    const tree = explain(entries, `cable/${dossier.cables[0]!.cableId}/conductorMm2`)!;
-    expect(tree.inputs.find((i) => i.name === 'ampacityA')?.from?.source).toContain('table of the rule profile');
-  });
+  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
+    '%s: every traced value is the dossier’s, every origin leads on',
+    (_, board) => {
+      const entries = traceAll(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+      const dossier = deriveBoard(board);
+      for (const cable of dossier.cables) {
+        expect(entries.get(`cable/${cable.cableId}/lengthMm`)!.value).toBe(cable.lengthMm);
+        expect(entries.get(`cable/${cable.cableId}/cutMm`)!.value).toBe(cable.cutMm);
+      }
+      for (const c of dossier.sizing.cables)
+        expect(entries.get(`cable/${c.cableId}/ampacityA`)!.value).toBe(c.ampacityA);
+      for (const w of dossier.sizing.wires) {
+        expect(entries.get(`connection/${w.connectionId}/dropV`)!.value).toBe(w.dropV);
+        expect(entries.get(`connection/${w.connectionId}/designCurrentA`)!.value).toBeCloseTo(w.designCurrentA, 9);
+      }
+      for (const d of dossier.sizing.drops) expect(entries.get(`flow/${d.key}/dropShare`)!.value).toBe(d.share);
+      const tree = explain(entries, `cable/${dossier.cables[0]!.cableId}/conductorMm2`)!;
+      expect(tree.inputs.find((i) => i.name === 'ampacityA')?.from?.source).toContain('table of the rule profile');
+    },
+  );
   it('an address that names nothing has no explanation', () => {
     expect(explain(new Map(), 'nothing/here')).toBeNull();
   });

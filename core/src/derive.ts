@@ -34,7 +34,9 @@ const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
 export function deriveStages(board: Board, catalogue: Catalogue, profile: RuleProfile, workshop: Workshop, memo: Memo) {
   memo.begin();
   const versions = [catalogue.version, profile.id, profile.version, workshop];
-  const parts: Map<Id, Part> = memo.each('parts', 'all', [versions, board.customParts], () => partIndex(board, catalogue));
+  const parts: Map<Id, Part> = memo.each('parts', 'all', [versions, board.customParts], () =>
+    partIndex(board, catalogue),
+  );
   const partsToken = memo.token(parts);
   const items = new Map(board.items.map((i) => [i.id, i]));
   const connections = new Map(board.connections.map((c) => [c.id, c]));
@@ -49,8 +51,11 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   const demand = memo.each('demand', 'all', [memo.token(netlist), memo.token(potentials), board.brief], () =>
     demandOf(netlist, potentials, board.brief),
   );
-  const energy = memo.each('energy', 'all', [memo.token(netlist), electricalItems, board.brief, board.settings, versions], () =>
-    energyOf(electricalItems, netlist.sources, board.brief, board.settings.autonomyDays, workshop),
+  const energy = memo.each(
+    'energy',
+    'all',
+    [memo.token(netlist), electricalItems, board.brief, board.settings, versions],
+    () => energyOf(electricalItems, netlist.sources, board.brief, board.settings.autonomyDays, workshop),
   );
 
   const measured = board.cables.flatMap((cable) => {
@@ -67,7 +72,16 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
       endSlackMm: board.settings.endSlackMm,
     };
     const places = ends.map((i) => [i.id, i.partId, i.place]);
-    const key = [cable.cores.length, cable.segments, connection, board.panels, places, input.slackShare, input.endSlackMm, partsToken];
+    const key = [
+      cable.cores.length,
+      cable.segments,
+      connection,
+      board.panels,
+      places,
+      input.slackShare,
+      input.endSlackMm,
+      partsToken,
+    ];
     return [memo.each('lengths', cable.id, key, () => cableLength(input))];
   });
   const lengths = new Map(measured.map((l) => [l.cableId, l]));
@@ -116,7 +130,19 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
       cable.id,
       [cable.designation, cable.cores, own, labels, areaMm2, lengthMm, provisional, ownPolarity, versions, partsToken],
       () =>
-        terminateCable({ cable, connections: own, items: ends, parts, areaMm2, lengthMm, provisional, polarity: ownPolarity, profile, catalogue, workshop }),
+        terminateCable({
+          cable,
+          connections: own,
+          items: ends,
+          parts,
+          areaMm2,
+          lengthMm,
+          provisional,
+          polarity: ownPolarity,
+          profile,
+          catalogue,
+          workshop,
+        }),
     );
   });
   const madeTokens = made.map((m) => memo.token(m));
@@ -168,13 +194,33 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     cables: made,
     stacks,
   };
-  const findings = [...wiringChecks(context), ...protectionChecks(context), ...terminationChecks(context), ...layoutChecks(context)].sort(
+  const findings = [
+    ...wiringChecks(context),
+    ...protectionChecks(context),
+    ...terminationChecks(context),
+    ...layoutChecks(context),
+  ].sort(
     (a, b) =>
       SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||
       STATION_ORDER.indexOf(a.station) - STATION_ORDER.indexOf(b.station) ||
       a.id.localeCompare(b.id),
   );
-  return { parts, netlist, potentials, demand, energy, lengths, sizing, made, stacks, partLines, cuts, bench, findings: findings as Finding[], branchOhm };
+  return {
+    parts,
+    netlist,
+    potentials,
+    demand,
+    energy,
+    lengths,
+    sizing,
+    made,
+    stacks,
+    partLines,
+    cuts,
+    bench,
+    findings: findings as Finding[],
+    branchOhm,
+  };
 }
 
 /**
@@ -182,7 +228,13 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
  * on the server and in the command line.
  * @param memo pass the same one again to redo only what an edit touched
  */
-export function derive(board: Board, catalogue: Catalogue, profile: RuleProfile, workshop: Workshop, memo = new Memo()): Dossier {
+export function derive(
+  board: Board,
+  catalogue: Catalogue,
+  profile: RuleProfile,
+  workshop: Workshop,
+  memo = new Memo(),
+): Dossier {
   const s = deriveStages(board, catalogue, profile, workshop, memo);
   return {
     inputs: {
@@ -195,7 +247,12 @@ export function derive(board: Board, catalogue: Catalogue, profile: RuleProfile,
     },
     energy: s.energy,
     flows: s.demand.flows.map(({ key, itemId, way, designCurrentA }) => ({ key, itemId, way, designCurrentA })),
-    lengths: [...s.lengths.values()].map(({ cableId, lengthMm, provisional, paths }) => ({ cableId, lengthMm, provisional, paths })),
+    lengths: [...s.lengths.values()].map(({ cableId, lengthMm, provisional, paths }) => ({
+      cableId,
+      lengthMm,
+      provisional,
+      paths,
+    })),
     sizing: s.sizing,
     cables: s.made,
     stacks: s.stacks,

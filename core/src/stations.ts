@@ -27,7 +27,12 @@ export const isMadeToSpec = (tick: MadeTick | undefined, fingerprint: string): b
   tick !== undefined && tick.made && tick.fingerprint === fingerprint;
 
 /** Where each station of a job stands, from the dossier and the floor's records. */
-export function stationStatuses(board: Board, dossier: Dossier, ticks: readonly MadeTick[], bench: BenchProgress): StationStatus[] {
+export function stationStatuses(
+  board: Board,
+  dossier: Dossier,
+  ticks: readonly MadeTick[],
+  bench: BenchProgress,
+): StationStatus[] {
   const lastTick = new Map(ticks.map((t) => [t.cableId, t]));
   const open = (station: StationName) =>
     dossier.findings.filter((f) => f.station === station && f.severity !== 'note').length;
@@ -55,7 +60,12 @@ export function stationStatuses(board: Board, dossier: Dossier, ticks: readonly 
       circuit,
       'connections and protection',
     ),
-    status('board', !placed ? 'notReady' : layout + unplaced > 0 ? 'findings' : 'done', layout + unplaced, 'parts to be placed'),
+    status(
+      'board',
+      !placed ? 'notReady' : layout + unplaced > 0 ? 'findings' : 'done',
+      layout + unplaced,
+      'parts to be placed',
+    ),
     status(
       'cables',
       dossier.cables.length === 0 ? 'notReady' : cableFindings > 0 ? 'findings' : toMake > 0 ? 'inWork' : 'done',

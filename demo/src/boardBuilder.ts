@@ -1,5 +1,15 @@
 import { defaultSegments } from '@ombrik/core/board/actions/connect';
-import type { Board, Brief, FeedSource, Id, Item, LoadDemand, Panel, RotationDeg, TerminalRef } from '@ombrik/core/board/board';
+import type {
+  Board,
+  Brief,
+  FeedSource,
+  Id,
+  Item,
+  LoadDemand,
+  Panel,
+  RotationDeg,
+  TerminalRef,
+} from '@ombrik/core/board/board';
 import { newBoard, rectanglePanel } from '@ombrik/core/board/newBoard';
 
 export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg } | { location: string };
@@ -16,10 +26,17 @@ export class BoardBuilder {
   constructor(brief: Partial<Brief>, panel: [widthMm: number, heightMm: number]) {
     this.board = newBoard(brief);
     const main: Panel = rectanglePanel('Main board', panel[0], panel[1]);
-    this.board.panels = [{ ...main, id: 'pn_main', fixings: main.fixings.map((f, i) => ({ ...f, id: `fx_${i + 1}` })) }];
+    this.board.panels = [
+      { ...main, id: 'pn_main', fixings: main.fixings.map((f, i) => ({ ...f, id: `fx_${i + 1}` })) },
+    ];
   }
 
-  item(designation: string, partId: Id, spot: Spot, more: { name?: string; load?: Partial<LoadDemand>; feed?: FeedSource } = {}): this {
+  item(
+    designation: string,
+    partId: Id,
+    spot: Spot,
+    more: { name?: string; load?: Partial<LoadDemand>; feed?: FeedSource } = {},
+  ): this {
     const item: Item = {
       id: `it_${designation}`,
       designation: `-${designation}`,
@@ -27,10 +44,24 @@ export class BoardBuilder {
       partId,
       place:
         'at' in spot
-          ? { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: spot.at[0], yMm: spot.at[1], rotationDeg: spot.turn ?? 0 }
+          ? {
+              kind: 'panel',
+              panelId: 'pn_main',
+              face: 'front',
+              xMm: spot.at[0],
+              yMm: spot.at[1],
+              rotationDeg: spot.turn ?? 0,
+            }
           : { kind: 'location', location: spot.location },
       load: more.load
-        ? { rating: { kind: 'watts', powerW: 10 }, hoursPerDay: 1, dutyShare: 1, essential: false, dropClass: 'other', ...more.load }
+        ? {
+            rating: { kind: 'watts', powerW: 10 },
+            hoursPerDay: 1,
+            dutyShare: 1,
+            essential: false,
+            dropClass: 'other',
+            ...more.load,
+          }
         : null,
       feed: more.feed ?? null,
       inserts: [],

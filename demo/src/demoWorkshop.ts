@@ -8,10 +8,28 @@ export const demoWorkshopName = 'Teasel Lane Boards';
 export const DEMO_PASSWORD = 'bench-demo';
 
 export const demoPeople = [
-  { id: 'pe_designer', name: 'Mira Holt', email: 'mira@teasel.example', role: 'designer' as const, password: DEMO_PASSWORD },
-  { id: 'pe_assembler', name: 'Jonas Wick', email: 'jonas@teasel.example', role: 'assembler' as const, password: DEMO_PASSWORD },
+  {
+    id: 'pe_designer',
+    name: 'Mira Holt',
+    email: 'mira@teasel.example',
+    role: 'designer' as const,
+    password: DEMO_PASSWORD,
+  },
+  {
+    id: 'pe_assembler',
+    name: 'Jonas Wick',
+    email: 'jonas@teasel.example',
+    role: 'assembler' as const,
+    password: DEMO_PASSWORD,
+  },
   { id: 'pe_tester', name: 'Ada Fenn', email: 'ada@teasel.example', role: 'tester' as const, password: DEMO_PASSWORD },
-  { id: 'pe_electrician', name: 'Tomas Reed', email: 'tomas@teasel.example', role: 'electrician' as const, password: DEMO_PASSWORD },
+  {
+    id: 'pe_electrician',
+    name: 'Tomas Reed',
+    email: 'tomas@teasel.example',
+    role: 'electrician' as const,
+    password: DEMO_PASSWORD,
+  },
 ];
 
 export interface DemoJob {

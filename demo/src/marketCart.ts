@@ -26,9 +26,36 @@ export function marketCartBoard(): Board {
     .item('F2', 'holder-sf30', { at: [560, 160], turn: 90 })
     .item('T1', 'mppt-100-20', { at: [440, 225], turn: 0 })
     .item('F10', 'fuse-block-6', { at: [170, 210] })
-    .item('E1', 'load-small', { location: 'counter' }, { name: 'Cooler', load: { rating: { kind: 'watts', powerW: 45 }, hoursPerDay: 10, dutyShare: 0.4, essential: true, dropClass: 'critical' } })
-    .item('E2', 'load-small', { location: 'awning' }, { name: 'Awning lights', load: { rating: { kind: 'watts', powerW: 24 }, hoursPerDay: 4 } })
-    .item('E3', 'load-small', { location: 'counter' }, { name: 'Scale and card reader', load: { rating: { kind: 'watts', powerW: 12 }, hoursPerDay: 9, essential: true, dropClass: 'critical' } })
+    .item(
+      'E1',
+      'load-small',
+      { location: 'counter' },
+      {
+        name: 'Cooler',
+        load: {
+          rating: { kind: 'watts', powerW: 45 },
+          hoursPerDay: 10,
+          dutyShare: 0.4,
+          essential: true,
+          dropClass: 'critical',
+        },
+      },
+    )
+    .item(
+      'E2',
+      'load-small',
+      { location: 'awning' },
+      { name: 'Awning lights', load: { rating: { kind: 'watts', powerW: 24 }, hoursPerDay: 4 } },
+    )
+    .item(
+      'E3',
+      'load-small',
+      { location: 'counter' },
+      {
+        name: 'Scale and card reader',
+        load: { rating: { kind: 'watts', powerW: 12 }, hoursPerDay: 9, essential: true, dropClass: 'critical' },
+      },
+    )
     .wire('G1:plus', 'F1:line', { runMm: 350, sheathed: true })
     .wire('F1:load', 'Q1:line')
     .wire('Q1:load', 'X1:s1')

@@ -16,7 +16,13 @@ export function mountainHutBoard(): Board {
     },
     [1100, 760],
   );
-  const load = (powerW: number, hoursPerDay: number, essential = false, dropClass: 'critical' | 'other' = 'other', dutyShare = 1) => ({
+  const load = (
+    powerW: number,
+    hoursPerDay: number,
+    essential = false,
+    dropClass: 'critical' | 'other' = 'other',
+    dutyShare = 1,
+  ) => ({
     load: { rating: { kind: 'watts' as const, powerW }, hoursPerDay, essential, dropClass, dutyShare },
   });
   b.item('G1', 'battery-lifepo4-24-100', { location: 'battery shelf' })
@@ -38,7 +44,12 @@ export function mountainHutBoard(): Board {
     .item('F6', 'holder-sf30', { at: [700, 700] })
     .item('F7', 'holder-sf30', { at: [95, 300], turn: 90 })
     .item('F10', 'fuse-block-12', { at: [130, 480], turn: 90 })
-    .item('E1', 'load-small', { location: 'bunk room' }, { name: 'Bunk room lights', ...load(18, 5, false, 'critical') })
+    .item(
+      'E1',
+      'load-small',
+      { location: 'bunk room' },
+      { name: 'Bunk room lights', ...load(18, 5, false, 'critical') },
+    )
     .item('E2', 'load-small', { location: 'kitchen' }, { name: 'Kitchen lights', ...load(24, 6, true, 'critical') })
     .item('E3', 'load-large', { location: 'kitchen' }, { name: 'Fridge', ...load(60, 24, true, 'critical', 0.35) })
     .item('E4', 'load-large', { location: 'pump house' }, { name: 'Water pump', ...load(120, 1.5) })

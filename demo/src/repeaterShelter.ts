@@ -17,7 +17,13 @@ export function repeaterShelterBoard(): Board {
     [900, 560],
   );
   const load = (powerW: number, essential: boolean, hoursPerDay = 24, dutyShare = 1) => ({
-    load: { rating: { kind: 'watts' as const, powerW }, hoursPerDay, essential, dropClass: 'critical' as const, dutyShare },
+    load: {
+      rating: { kind: 'watts' as const, powerW },
+      hoursPerDay,
+      essential,
+      dropClass: 'critical' as const,
+      dutyShare,
+    },
   });
   b.item('G1', 'battery-agm-12-200', { location: 'battery rack' })
     .item('G2', 'battery-agm-12-200', { location: 'battery rack' })

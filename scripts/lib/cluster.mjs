@@ -36,7 +36,9 @@ export function freePort(wanted = 0) {
 /** Where a checkout's own database lives: outside the checkout, one folder per checkout. */
 export function dataFolder(root) {
   const name = createHash('sha256').update(root).digest('hex').slice(0, 12);
-  const base = isRoot() ? '/var/lib/ombrik' : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local/share'), 'ombrik');
+  const base = isRoot()
+    ? '/var/lib/ombrik'
+    : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local/share'), 'ombrik');
   return join(base, name);
 }
 
@@ -63,7 +65,17 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     rmSync(pgdata, { recursive: true, force: true });
     writeFileSync(passwordFile, randomBytes(18).toString('base64url'), { mode: 0o600 });
     if (user) chownSync(passwordFile, user.uid, user.gid);
-    run('initdb', ['-D', pgdata, '-U', 'ombrik', '-E', 'UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${passwordFile}`]);
+    run('initdb', [
+      '-D',
+      pgdata,
+      '-U',
+      'ombrik',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+    ]);
     chmodSync(passwordFile, 0o600);
   }
   const password = readFileSync(passwordFile, 'utf8');
@@ -73,7 +85,9 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     const settings = ['listen_addresses=127.0.0.1', "unix_socket_directories=''", `port=${port}`, 'max_connections=60'];
     if (throwaway) settings.push('fsync=off', 'full_page_writes=off');
     const options = settings.map((s) => `-c ${s}`).join(' ');
-    run('pg_ctl', ['-D', pgdata, '-l', join(folder, 'server.log'), '-o', options, '-w', '-t', '60', 'start'], { stdio: ['ignore', 'ignore', 'inherit'] });
+    run('pg_ctl', ['-D', pgdata, '-l', join(folder, 'server.log'), '-o', options, '-w', '-t', '60', 'start'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
     started = true;
   }
   const port = Number(readFileSync(join(pgdata, 'postmaster.pid'), 'utf8').split('\n')[3]);

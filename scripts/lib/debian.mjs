@@ -29,9 +29,15 @@ export function ensureDebian(names) {
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (!isRoot()) {
     const cluster = missing.includes('postgresql')
-      ? ["  sudo mkdir -p /etc/postgresql-common && echo 'create_main_cluster = false' | sudo tee /etc/postgresql-common/createcluster.conf"]
+      ? [
+          "  sudo mkdir -p /etc/postgresql-common && echo 'create_main_cluster = false' | sudo tee /etc/postgresql-common/createcluster.conf",
+        ]
       : [];
-    stop('These Debian packages are missing, and installing them needs root. Run:', ...cluster, `  sudo sh -c '${command}'`);
+    stop(
+      'These Debian packages are missing, and installing them needs root. Run:',
+      ...cluster,
+      `  sudo sh -c '${command}'`,
+    );
   }
   if (missing.includes('postgresql')) {
     // Debian would make and start a cluster of the system's; Ombrik makes its own.

@@ -9,12 +9,15 @@ import './styles.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
-import { ApiError } from './app/api.ts';
 import { App } from './app/App.tsx';
+import { ApiError } from './app/api.ts';
 
 const client = new QueryClient({
   defaultOptions: {
-    queries: { retry: (count, error) => !(error instanceof ApiError && error.status < 500) && count < 3, staleTime: 2000 },
+    queries: {
+      retry: (count, error) => !(error instanceof ApiError && error.status < 500) && count < 3,
+      staleTime: 2000,
+    },
   },
 });
 

@@ -26,7 +26,9 @@ const paths = (value: unknown, at: Path = []): Path[] =>
 function mutated(board: Board, path: Path, how: string): unknown {
   const copy = structuredClone(board) as unknown;
   if (path.length === 0) return how === 'remove' ? {} : how === 'null' ? null : [copy];
-  const holder = path.slice(0, -1).reduce((o: unknown, k) => (o as Record<string | number, unknown>)[k], copy) as Record<string | number, unknown>;
+  const holder = path
+    .slice(0, -1)
+    .reduce((o: unknown, k) => (o as Record<string | number, unknown>)[k], copy) as Record<string | number, unknown>;
   const key = path.at(-1)!;
   const old = holder[key];
   if (how === 'remove') Array.isArray(holder) ? holder.splice(Number(key), 1) : delete holder[key];
@@ -35,37 +37,49 @@ function mutated(board: Board, path: Path, how: string): unknown {
   else if (how === 'huge') holder[key] = typeof old === 'number' ? 1e12 : 'x'.repeat(5000);
   else if (how === 'negative') holder[key] = typeof old === 'number' ? -1e12 : '';
   else if (how === 'fraction') holder[key] = typeof old === 'number' ? old + 0.5 : true;
-  else if (typeof old === 'object' && old !== null && !Array.isArray(old)) (old as Record<string, unknown>).surprise = 1;
+  else if (typeof old === 'object' && old !== null && !Array.isArray(old))
+    (old as Record<string, unknown>).surprise = 1;
   else holder[key] = 'nobody knows this word';
   return copy;
 }
 
 describe('the board format', () => {
-  it.each([...demoBoards(), custom()].map((b) => [b.brief.jobName, b] as const))('%s is good by Yup and by the published JSON Schema', (_, board) => {
-    expect(problemsOf(boardSchema, board)).toEqual([]);
-    expect(ajv(board) || ajv.errors).toBe(true);
-    expect(checkBoard(board, genericCatalogue).ok).toBe(true);
-  });
+  it.each([...demoBoards(), custom()].map((b) => [b.brief.jobName, b] as const))(
+    '%s is good by Yup and by the published JSON Schema',
+    (_, board) => {
+      expect(problemsOf(boardSchema, board)).toEqual([]);
+      expect(ajv(board) || ajv.errors).toBe(true);
+      expect(checkBoard(board, genericCatalogue).ok).toBe(true);
+    },
+  );
 
   it('Yup and the JSON Schema agree on every kind of spoilt file', () => {
     const boards = [mountainHutBoard(), wiredCart(), custom()];
     const places = boards.map((b) => paths(b));
     let refused = 0;
     fc.assert(
-      fc.property(fc.nat(2), fc.nat(), fc.constantFrom('remove', 'null', 'text', 'huge', 'negative', 'fraction', 'unknown'), (which, pick, how) => {
-        const path = places[which]![pick % places[which]!.length]!;
-        const spoilt = mutated(boards[which]!, path, how);
-        const yup = problemsOf(boardSchema, spoilt).length === 0;
-        if (!yup) refused++;
-        expect({ path, how, good: yup }).toEqual({ path, how, good: ajv(spoilt) === true });
-      }),
+      fc.property(
+        fc.nat(2),
+        fc.nat(),
+        fc.constantFrom('remove', 'null', 'text', 'huge', 'negative', 'fraction', 'unknown'),
+        (which, pick, how) => {
+          const path = places[which]![pick % places[which]!.length]!;
+          const spoilt = mutated(boards[which]!, path, how);
+          const yup = problemsOf(boardSchema, spoilt).length === 0;
+          if (!yup) refused++;
+          expect({ path, how, good: yup }).toEqual({ path, how, good: ajv(spoilt) === true });
+        },
+      ),
       { seed: 11, numRuns: process.env.OMBRIK_FULL ? 3000 : 220 },
     );
     expect(refused).toBeGreaterThan(50);
   });
 
   it('says path, value and what is accepted', () => {
-    const board = wiredCart() as unknown as { items: { place: Record<string, unknown> }[]; brief: Record<string, unknown> };
+    const board = wiredCart() as unknown as {
+      items: { place: Record<string, unknown> }[];
+      brief: Record<string, unknown>;
+    };
     board.brief.ambientC = '30';
     board.items[3]!.place.rotationDeg = 45;
     board.brief.colour = 'red';
@@ -91,30 +105,41 @@ describe('commands', () => {
   it('undo exactly what they did, whatever the order', () => {
     const board = wiredCart();
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(4), fc.nat(40), fc.integer({ min: -300, max: 900 })), { minLength: 1, maxLength: 12 }), (moves) => {
-        let at = board;
-        const back: Command[][] = [];
-        for (const [kind, pick, n] of moves) {
-          const item = at.items[pick % at.items.length]!;
-          const command: Command =
-            kind === 0
-              ? { kind: 'setBrief', field: 'ambientC', value: n / 20 }
-              : kind === 1
-                ? { kind: 'set', collection: 'items', id: item.id, field: 'name', value: `n${n}` }
-                : kind === 2 && at.cables.length > 0
-                  ? { kind: 'remove', collection: 'cables', id: at.cables[pick % at.cables.length]!.id }
-                  : { kind: 'set', collection: 'items', id: item.id, field: 'place', value: { kind: 'location', location: `l${n}` } };
-          const step = applyCommands(at, [command]);
-          back.push(step.inverse);
-          at = step.board;
-        }
-        for (const inverse of back.reverse()) at = applyCommands(at, inverse).board;
-        expect(at).toEqual(board);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.nat(4), fc.nat(40), fc.integer({ min: -300, max: 900 })), { minLength: 1, maxLength: 12 }),
+        (moves) => {
+          let at = board;
+          const back: Command[][] = [];
+          for (const [kind, pick, n] of moves) {
+            const item = at.items[pick % at.items.length]!;
+            const command: Command =
+              kind === 0
+                ? { kind: 'setBrief', field: 'ambientC', value: n / 20 }
+                : kind === 1
+                  ? { kind: 'set', collection: 'items', id: item.id, field: 'name', value: `n${n}` }
+                  : kind === 2 && at.cables.length > 0
+                    ? { kind: 'remove', collection: 'cables', id: at.cables[pick % at.cables.length]!.id }
+                    : {
+                        kind: 'set',
+                        collection: 'items',
+                        id: item.id,
+                        field: 'place',
+                        value: { kind: 'location', location: `l${n}` },
+                      };
+            const step = applyCommands(at, [command]);
+            back.push(step.inverse);
+            at = step.board;
+          }
+          for (const inverse of back.reverse()) at = applyCommands(at, inverse).board;
+          expect(at).toEqual(board);
+        },
+      ),
       { seed: 5, numRuns: 80 },
     );
   });
   it('refuse what is not there', () => {
-    expect(() => applyCommands(newBoard({}), [{ kind: 'remove', collection: 'items', id: 'gone' }])).toThrow(/"gone" is not there/);
+    expect(() => applyCommands(newBoard({}), [{ kind: 'remove', collection: 'items', id: 'gone' }])).toThrow(
+      /"gone" is not there/,
+    );
   });
 });

@@ -19,7 +19,7 @@ import {
   type Rating,
   type Segment,
 } from './board.ts';
-import { flag, list, num, oneOfNumber, oneOfText, orNull, record, tagIs, taggedUnion, text } from './schemaKit.ts';
+import { flag, list, num, oneOfNumber, oneOfText, orNull, record, taggedUnion, tagIs, text } from './schemaKit.ts';
 
 const id = () => text(1, 64);
 const mm = (min = -5000, max = 5000) => num({ min, max, unit: 'mm' });
@@ -64,7 +64,9 @@ export const panelSchema: Schema<Panel> = record({
   fixings: list(record({ id: id(), xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), {
     max: 60,
   }),
-  holes: list(record({ id: id(), xMm: mm(), yMm: mm(), diameterMm: num({ min: 2, max: 200, unit: 'mm' }) }), { max: 60 }),
+  holes: list(record({ id: id(), xMm: mm(), yMm: mm(), diameterMm: num({ min: 2, max: 200, unit: 'mm' }) }), {
+    max: 60,
+  }),
 });
 
 const place: Schema<Place> = taggedUnion('kind', {
@@ -293,7 +295,9 @@ export const partSchema: Schema<Part> = record({
   depthMm: positiveMm(),
   massKg: num({ min: 0, max: 1000, unit: 'kg' }),
   clearSpaceMm: record({ left: clear(), right: clear(), top: clear(), bottom: clear() }),
-  mountHoles: list(record({ xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), { max: 20 }),
+  mountHoles: list(record({ xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), {
+    max: 20,
+  }),
   terminals: list(terminal, { min: 1, max: 80 }),
   elements: list(element, { max: 80 }),
   systemVoltagesV: list(num({ min: 1, max: 1000, unit: 'V' }), { max: 10 }),

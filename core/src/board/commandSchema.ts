@@ -1,8 +1,16 @@
 import type { Schema } from 'yup';
 import * as yup from 'yup';
-import { briefSchema, cableSchema, connectionSchema, itemSchema, panelSchema, partSchema, settingsSchema } from './boardSchema.ts';
+import {
+  briefSchema,
+  cableSchema,
+  connectionSchema,
+  itemSchema,
+  panelSchema,
+  partSchema,
+  settingsSchema,
+} from './boardSchema.ts';
 import { COLLECTIONS, type CollectionName, type Command } from './commands.ts';
-import { list, num, oneOfText, orNull, problemsOf, record, tagIs, taggedUnion, text } from './schemaKit.ts';
+import { list, num, oneOfText, orNull, problemsOf, record, taggedUnion, tagIs, text } from './schemaKit.ts';
 
 const entitySchemas: Record<CollectionName, Schema<unknown>> = {
   panels: panelSchema,
@@ -33,8 +41,7 @@ const shape = taggedUnion<Command>('kind', {
   setSetting: record({ kind: tagIs('setSetting'), field: text(1, 40), value: anything() }),
 });
 
-const fieldsOf = (schema: Schema<unknown>) =>
-  (schema as unknown as { fields: Record<string, Schema<unknown>> }).fields;
+const fieldsOf = (schema: Schema<unknown>) => (schema as unknown as { fields: Record<string, Schema<unknown>> }).fields;
 
 function valueProblems(command: Command, at: string): string[] {
   const inside = (schema: Schema<unknown> | undefined, value: unknown, path: string) =>
@@ -44,7 +51,8 @@ function valueProblems(command: Command, at: string): string[] {
   if (command.kind === 'add') return inside(entitySchemas[command.collection], command.value, `${at}.value`);
   if (command.kind === 'set')
     return inside(fieldsOf(entitySchemas[command.collection])[command.field], command.value, `${at}.value`);
-  if (command.kind === 'setBrief') return inside(fieldsOf(briefSchema)[command.field], command.value, `brief.${command.field}`);
+  if (command.kind === 'setBrief')
+    return inside(fieldsOf(briefSchema)[command.field], command.value, `brief.${command.field}`);
   if (command.kind === 'setSetting')
     return inside(fieldsOf(settingsSchema)[command.field], command.value, `settings.${command.field}`);
   return [];
@@ -56,4 +64,3 @@ export function commandProblems(value: unknown): string[] {
   if (envelope.length > 0) return envelope;
   return (value as Command[]).flatMap((c, i) => valueProblems(c, `commands[${i}]`));
 }
-

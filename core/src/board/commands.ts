@@ -47,7 +47,9 @@ function applyOne(board: Board, command: Command): { board: Board; inverse: Comm
   switch (command.kind) {
     case 'setBrief': {
       if (!Object.hasOwn(board.brief, command.field))
-        throw new CommandError(`brief has no field "${command.field}"; accepted: ${Object.keys(board.brief).join(', ')}`);
+        throw new CommandError(
+          `brief has no field "${command.field}"; accepted: ${Object.keys(board.brief).join(', ')}`,
+        );
       const inverse = { kind: 'setBrief', field: command.field, value: board.brief[command.field] } as Command;
       return { board: { ...board, brief: { ...board.brief, [command.field]: command.value } }, inverse };
     }

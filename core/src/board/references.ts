@@ -35,18 +35,46 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
     problems.push(`${path} is "${value}", which names nothing; accepted: ${accepted}`);
 
   problems.push(
-    ...duplicates('panels', board.panels.map((p) => p.id)),
-    ...duplicates('customParts', board.customParts.map((p) => p.id)),
-    ...duplicates('items', board.items.map((i) => i.id)),
-    ...duplicates('connections', board.connections.map((c) => c.id)),
-    ...duplicates('cables', board.cables.map((c) => c.id)),
-    ...duplicates('cables[].cores', board.cables.flatMap((c) => c.cores.map((k) => k.id))),
+    ...duplicates(
+      'panels',
+      board.panels.map((p) => p.id),
+    ),
+    ...duplicates(
+      'customParts',
+      board.customParts.map((p) => p.id),
+    ),
+    ...duplicates(
+      'items',
+      board.items.map((i) => i.id),
+    ),
+    ...duplicates(
+      'connections',
+      board.connections.map((c) => c.id),
+    ),
+    ...duplicates(
+      'cables',
+      board.cables.map((c) => c.id),
+    ),
+    ...duplicates(
+      'cables[].cores',
+      board.cables.flatMap((c) => c.cores.map((k) => k.id)),
+    ),
   );
 
   board.customParts.forEach((part, p) => {
     const at = `customParts[${p}]`;
-    problems.push(...duplicates(`${at}.terminals`, part.terminals.map((t) => t.id)));
-    problems.push(...duplicates(`${at}.elements`, part.elements.map((e) => e.id)));
+    problems.push(
+      ...duplicates(
+        `${at}.terminals`,
+        part.terminals.map((t) => t.id),
+      ),
+    );
+    problems.push(
+      ...duplicates(
+        `${at}.elements`,
+        part.elements.map((e) => e.id),
+      ),
+    );
     const terminalIds = new Set(part.terminals.map((t) => t.id));
     part.elements.forEach((element, e) => {
       for (const [field, value] of Object.entries(element)) {
@@ -96,11 +124,7 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
       }
       const part = parts.get(item.partId);
       if (part && !part.terminals.some((t) => t.id === ref.terminalId))
-        missing(
-          `connections[${c}].${end}.terminalId`,
-          ref.terminalId,
-          part.terminals.map((t) => t.id).join(', '),
-        );
+        missing(`connections[${c}].${end}.terminalId`, ref.terminalId, part.terminals.map((t) => t.id).join(', '));
     }
     const same =
       connection.from.itemId === connection.to.itemId && connection.from.terminalId === connection.to.terminalId;
@@ -111,10 +135,13 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
   board.cables.forEach((cable, b) => {
     cable.cores.forEach((core, k) => {
       const at = `cables[${b}].cores[${k}]`;
-      if (!connections.has(core.connectionId)) missing(`${at}.connectionId`, core.connectionId, 'the id of a connection');
+      if (!connections.has(core.connectionId))
+        missing(`${at}.connectionId`, core.connectionId, 'the id of a connection');
       carried.set(core.connectionId, (carried.get(core.connectionId) ?? 0) + 1);
       if ((carried.get(core.connectionId) ?? 0) > 1)
-        problems.push(`${at}.connectionId is "${core.connectionId}", already carried by another core; accepted: one core each`);
+        problems.push(
+          `${at}.connectionId is "${core.connectionId}", already carried by another core; accepted: one core each`,
+        );
       for (const end of ['fromLug', 'toLug'] as const) {
         const choice = core[end];
         if (choice.mode === 'locked' && !lugs.has(choice.value))

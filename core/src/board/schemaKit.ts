@@ -20,7 +20,14 @@ const says =
 
 export function text(min: number, max: number) {
   const message = says(min > 0 ? `text of ${min} to ${max} characters` : `text of at most ${max} characters`);
-  return yup.string().strict().typeError(message).defined(message).nonNullable(message).min(min, message).max(max, message);
+  return yup
+    .string()
+    .strict()
+    .typeError(message)
+    .defined(message)
+    .nonNullable(message)
+    .min(min, message)
+    .max(max, message);
 }
 
 export interface NumberRange {

@@ -40,9 +40,14 @@ export function spiceDeck(board: Board, catalogue: Catalogue, profile: RuleProfi
     const { operating } = flow;
     if (flow.supply) {
       const amps = number(operating.kind === 'current' ? operating.currentA : 0);
-      lines.push(`IP${i + 1} ${name(flow.supply.minus)} ${name(flow.supply.plus)} DC ${amps}`, `IL${i + 1} ${p} ${m} DC ${amps} ; ${flow.key}`);
-    } else if (operating.kind === 'power') lines.push(`B${i + 1} ${p} ${m} I = ${number(operating.powerW)} / V(${p},${m}) ; ${flow.key}`);
-    else if (operating.kind === 'current') lines.push(`I${i + 1} ${p} ${m} DC ${number(operating.currentA)} ; ${flow.key}`);
+      lines.push(
+        `IP${i + 1} ${name(flow.supply.minus)} ${name(flow.supply.plus)} DC ${amps}`,
+        `IL${i + 1} ${p} ${m} DC ${amps} ; ${flow.key}`,
+      );
+    } else if (operating.kind === 'power')
+      lines.push(`B${i + 1} ${p} ${m} I = ${number(operating.powerW)} / V(${p},${m}) ; ${flow.key}`);
+    else if (operating.kind === 'current')
+      lines.push(`I${i + 1} ${p} ${m} DC ${number(operating.currentA)} ; ${flow.key}`);
     else lines.push(`RL${i + 1} ${p} ${m} ${number(operating.ohm)} ; ${flow.key}`);
   });
   // Where the search for constant-power loads starts: the voltages without load.

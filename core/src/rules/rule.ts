@@ -2,7 +2,11 @@
  * Declared formulas. A rule is called with `use`, giving a plain number; when a tracer is set, the same call also
  * reports its formula, inputs and where each input came from. One code path, so the explanation cannot disagree.
  */
-export type Quantity = { unit: string; what: string; /** Range used to test the formula's text. */ sample: [number, number] };
+export type Quantity = {
+  unit: string;
+  what: string /** Range used to test the formula's text. */;
+  sample: [number, number];
+};
 
 export interface Rule<I extends string = string> {
   id: string;
@@ -90,7 +94,13 @@ export interface SumTerm {
 }
 
 /** Adds terms up; traced like a rule whose formula is the sum written out. */
-export function useSum(terms: readonly SumTerm[], unit: string, title: string, source: string, address: string): number {
+export function useSum(
+  terms: readonly SumTerm[],
+  unit: string,
+  title: string,
+  source: string,
+  address: string,
+): number {
   const value = terms.reduce((s, t) => s + t.value, 0);
   tracer?.({
     address,

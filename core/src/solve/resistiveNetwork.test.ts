@@ -7,25 +7,38 @@ import { resistiveNetwork } from './resistiveNetwork.ts';
 describe('sparse LDLᵀ against a dense solver (mathjs lusolve)', () => {
   it('agrees on random networks', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 14 }), fc.array(fc.tuple(fc.nat(13), fc.nat(13), fc.double({ min: 0.01, max: 1000, noNaN: true })), { minLength: 1, maxLength: 40 }), (size, edges) => {
-        const dense = Array.from({ length: size }, (_, i) => Array.from({ length: size }, (_, j) => (i === j ? 1 : 0)));
-        const entries = Array.from({ length: size }, (_, i) => ({ row: i, column: i, value: 1 }));
-        for (const [a, b, g] of edges) {
-          const [i, j] = [a % size, b % size];
-          if (i === j) continue;
-          dense[i]![i]! += g;
-          dense[j]![j]! += g;
-          dense[i]![j]! -= g;
-          dense[j]![i]! -= g;
-          entries.push({ row: i, column: i, value: g }, { row: j, column: j, value: g }, { row: i, column: j, value: -g });
-        }
-        const b = Array.from({ length: size }, (_, i) => Math.sin(i + 1) * 10);
-        const sparse = factorise(size, entries).solve(b);
-        const reference = (lusolve(dense, b) as number[][]).map((r) => r[0]!);
-        reference.forEach((x, i) => {
-          expect(Math.abs(sparse[i]! - x)).toBeLessThan(1e-7 * (1 + Math.abs(x)));
-        });
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 14 }),
+        fc.array(fc.tuple(fc.nat(13), fc.nat(13), fc.double({ min: 0.01, max: 1000, noNaN: true })), {
+          minLength: 1,
+          maxLength: 40,
+        }),
+        (size, edges) => {
+          const dense = Array.from({ length: size }, (_, i) =>
+            Array.from({ length: size }, (_, j) => (i === j ? 1 : 0)),
+          );
+          const entries = Array.from({ length: size }, (_, i) => ({ row: i, column: i, value: 1 }));
+          for (const [a, b, g] of edges) {
+            const [i, j] = [a % size, b % size];
+            if (i === j) continue;
+            dense[i]![i]! += g;
+            dense[j]![j]! += g;
+            dense[i]![j]! -= g;
+            dense[j]![i]! -= g;
+            entries.push(
+              { row: i, column: i, value: g },
+              { row: j, column: j, value: g },
+              { row: i, column: j, value: -g },
+            );
+          }
+          const b = Array.from({ length: size }, (_, i) => Math.sin(i + 1) * 10);
+          const sparse = factorise(size, entries).solve(b);
+          const reference = (lusolve(dense, b) as number[][]).map((r) => r[0]!);
+          reference.forEach((x, i) => {
+            expect(Math.abs(sparse[i]! - x)).toBeLessThan(1e-7 * (1 + Math.abs(x)));
+          });
+        },
+      ),
       { seed: 3, numRuns: 150 },
     );
   });

@@ -11,7 +11,8 @@ import { profileById } from '../rules/profiles/profiles.ts';
 import { defaultWorkshop } from '../rules/workshop.ts';
 
 /** For tests only: boards of the demo, and the whole of what derives from one. */
-export const deriveBoard = (board: Board) => derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+export const deriveBoard = (board: Board) =>
+  derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
 
 /** The market cart with its three loads wired. */
 export function wiredCart(): Board {

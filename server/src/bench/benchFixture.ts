@@ -56,7 +56,8 @@ export class BenchFixture {
 
   #read(measures: 'voltage' | 'resistance'): number {
     if (!this.#board || !this.#state || !this.#probe) return measures === 'voltage' ? 0 : 9.9e37;
-    return simulateReading(this.#board, this.#state, [this.#probe], measures);
+    // The meter sees its two probes; which reading is subtracted is the tester's arithmetic.
+    return simulateReading(this.#board, this.#state, [{ ...this.#probe, sign: 1 }], measures);
   }
 
   /** Takes a step's reading with the meter at a host and port, probe pair by probe pair. */
@@ -79,7 +80,11 @@ export class BenchFixture {
   }
 }
 
-export async function startBench(): Promise<{ fixture: BenchFixture; meter: { host: string; port: number }; close: () => void }> {
+export async function startBench(): Promise<{
+  fixture: BenchFixture;
+  meter: { host: string; port: number };
+  close: () => void;
+}> {
   const fixture = new BenchFixture();
   const { server, port } = await startScpiMeter(fixture.functions, Number(process.env.METER_PORT ?? 0));
   return { fixture, meter: { host: '127.0.0.1', port }, close: () => server.close() };

@@ -1,5 +1,5 @@
-import { createServer, type Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
+import { createServer, type Server } from 'node:net';
 
 export interface MeterFunctions {
   voltageV(): number;
@@ -10,7 +10,10 @@ export interface MeterFunctions {
 const QUERIES: readonly [RegExp, (m: MeterFunctions) => string][] = [
   [/^\*IDN\?$/i, () => 'OMBRIK,SIMULATED-METER,0,1.0'],
   [/^MEAS(URE)?:VOLT(AGE)?(:DC)?\?$/i, (m) => scientific(Math.round(m.voltageV() * 1000) / 1000)],
-  [/^MEAS(URE)?:RES(ISTANCE)?\?$/i, (m) => scientific(m.resistanceOhm() >= 9e37 ? 9.9e37 : Math.round(m.resistanceOhm() * 1000) / 1000)],
+  [
+    /^MEAS(URE)?:RES(ISTANCE)?\?$/i,
+    (m) => scientific(m.resistanceOhm() >= 9e37 ? 9.9e37 : Math.round(m.resistanceOhm() * 1000) / 1000),
+  ],
 ];
 
 /** Number as instruments print it: +1.34000000E+01. */

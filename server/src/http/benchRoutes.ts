@@ -1,4 +1,4 @@
-import { record, num, oneOfText, orNull, flag, text } from '@ombrik/core/board/schemaKit';
+import { flag, num, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
 import { benchProgress, withinLimits } from '@ombrik/core/stages/bench/benchProgress';
 import type { Defect } from '@ombrik/core/stages/bench/simulate';
 import { Hono } from 'hono';
@@ -34,17 +34,24 @@ export const benchRoutes = (bench: { fixture: BenchFixture; meter: { host: strin
       const person = c.get('person');
       const file = await fileOr404(db, c.req.param('id'));
       if (input.revision !== file.revision)
-        refuse(409, `measured against revision ${input.revision}, the board is at ${file.revision}: look at the step again`);
+        refuse(
+          409,
+          `measured against revision ${input.revision}, the board is at ${file.revision}: look at the step again`,
+        );
       const step = file.dossier.bench.find((s) => s.id === input.stepId);
       if (!step) refuse(422, `stepId is "${input.stepId}"; accepted: a step of this board's test plan`);
       if (step.role === 'electrician' && person.role !== 'electrician')
         refuse(403, 'the mains side is a licensed person’s work: only an electrician may sign it');
-      const progress = benchProgress(file.dossier.bench, asBenchRecords(await listRecords(db, file.job.id, 'benchStep')));
+      const progress = benchProgress(
+        file.dossier.bench,
+        asBenchRecords(await listRecords(db, file.job.id, 'benchStep')),
+      );
       const index = file.dossier.bench.indexOf(step);
       const nextIndex = file.dossier.bench.findIndex((s) => s.id === progress.nextId);
       if (step.role === 'tester' && nextIndex >= 0 && index > nextIndex)
         refuse(409, `"${file.dossier.bench[nextIndex]!.title}" comes first: the test holds to its order`);
-      if (step.method === 'reading' && input.value === null) refuse(422, `value is missing; accepted: a number in ${step.unit}`);
+      if (step.method === 'reading' && input.value === null)
+        refuse(422, `value is missing; accepted: a number in ${step.unit}`);
       if (step.method === 'confirm' && input.found === null) refuse(422, 'found is missing; accepted: good, bad');
       const passed = step.method === 'reading' ? withinLimits(step, input.value!) : input.found === 'good';
       await addRecord(db, file.job.id, person.id, {
@@ -52,7 +59,16 @@ export const benchRoutes = (bench: { fixture: BenchFixture; meter: { host: strin
         entityId: step.id,
         revision: file.revision,
         fingerprint: step.fingerprint,
-        data: { passed, value: input.value, note: input.note, method: input.method, title: step.title, unit: step.unit, lowLimit: step.lowLimit, highLimit: step.highLimit },
+        data: {
+          passed,
+          value: input.value,
+          note: input.note,
+          method: input.method,
+          title: step.title,
+          unit: step.unit,
+          lowLimit: step.lowLimit,
+          highLimit: step.highLimit,
+        },
       });
       return c.json({ passed }, 201);
     })
@@ -61,11 +77,15 @@ export const benchRoutes = (bench: { fixture: BenchFixture; meter: { host: strin
       const { stepId, revision: at } = c.req.valid('json');
       const file = await fileOr404(db, c.req.param('id'), at);
       const step = file.dossier.bench.find((s) => s.id === stepId);
-      if (!step || step.method !== 'reading') refuse(422, `stepId is "${stepId}"; accepted: a measured step of this board's test plan`);
+      if (!step || step.method !== 'reading')
+        refuse(422, `stepId is "${stepId}"; accepted: a measured step of this board's test plan`);
       const row = await db('bench_simulators').where({ job_id: file.job.id }).first();
       const board = simulatedBoard(file.board, file.workshop, (row?.defect as Defect | null) ?? null);
       try {
-        return c.json({ value: await bench.fixture.takeReading(board, step, bench.meter), from: `${bench.meter.host}:${bench.meter.port}` });
+        return c.json({
+          value: await bench.fixture.takeReading(board, step, bench.meter),
+          from: `${bench.meter.host}:${bench.meter.port}`,
+        });
       } catch (error) {
         if (error instanceof InstrumentError) refuse(502, error.message);
         throw error;
@@ -76,9 +96,20 @@ export const benchRoutes = (bench: { fixture: BenchFixture; meter: { host: strin
       const file = await fileOr404(db, c.req.param('id'));
       const { hidden } = c.req.valid('json');
       const sound = simulatedBoard(file.board, file.workshop, null);
-      const defect = hidden ? drawDefect(sound, file.board.connections.map((x) => x.id), Math.random) : null;
+      const defect = hidden
+        ? drawDefect(
+            sound,
+            file.board.connections.map((x) => x.id),
+            Math.random,
+          )
+        : null;
       await db('bench_simulators')
-        .insert({ job_id: file.job.id, defect: defect && JSON.stringify(defect), set_by: c.get('person').id, set_at: new Date() })
+        .insert({
+          job_id: file.job.id,
+          defect: defect && JSON.stringify(defect),
+          set_by: c.get('person').id,
+          set_at: new Date(),
+        })
         .onConflict('job_id')
         .merge();
       return c.json({ ok: true });
@@ -87,5 +118,9 @@ export const benchRoutes = (bench: { fixture: BenchFixture; meter: { host: strin
       const file = await fileOr404(c.get('db'), c.req.param('id'));
       const row = await c.get('db')('bench_simulators').where({ job_id: file.job.id }).first();
       const reveal = c.req.query('reveal') === 'yes';
-      return c.json({ hidden: Boolean(row?.defect), meter: `${bench.meter.host}:${bench.meter.port}`, defect: reveal ? ((row?.defect as Defect | null) ?? null) : null });
+      return c.json({
+        hidden: Boolean(row?.defect),
+        meter: `${bench.meter.host}:${bench.meter.port}`,
+        defect: reveal ? ((row?.defect as Defect | null) ?? null) : null,
+      });
     });

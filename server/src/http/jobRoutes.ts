@@ -1,7 +1,7 @@
 import { checkBoard } from '@ombrik/core/board/checkBoard';
-import { newBoard } from '@ombrik/core/board/newBoard';
-import { list, num, oneOfNumber, oneOfText, orNull, record, text, flag } from '@ombrik/core/board/schemaKit';
 import type { Command } from '@ombrik/core/board/commands';
+import { newBoard } from '@ombrik/core/board/newBoard';
+import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { isMadeToSpec, stationStatuses } from '@ombrik/core/stations';
@@ -11,12 +11,24 @@ import type { Schema } from 'yup';
 import * as yup from 'yup';
 import { addRecord, asBenchRecords, asTicks, listRecords } from '../store/floorRecords.ts';
 import { type JobFile, jobFile } from '../store/jobFile.ts';
-import { appendEdit, createJob, type EditOutcome, findJob, listJobs, setArchived, setWantedOn, undoState } from '../store/jobs.ts';
+import {
+  appendEdit,
+  createJob,
+  type EditOutcome,
+  findJob,
+  listJobs,
+  setArchived,
+  setWantedOn,
+  undoState,
+} from '../store/jobs.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
 const dateText = () =>
-  (text(10, 10) as yup.StringSchema<string>).matches(/^\d{4}-\d{2}-\d{2}$/, '${path} is ${value}; accepted: a date such as 2026-12-18');
+  (text(10, 10) as yup.StringSchema<string>).matches(
+    /^\d{4}-\d{2}-\d{2}$/,
+    '${path} is ${value}; accepted: a date such as 2026-12-18',
+  );
 const wantedDate = () => orNull(dateText() as unknown as Schema<string>);
 const newJob = record({
   jobName: text(1, 80),
@@ -29,9 +41,18 @@ const newJob = record({
 });
 const anyCommands = () => list(yup.mixed().defined() as unknown as Schema<unknown>, { min: 1, max: 6000 });
 const revisionNumber = () => num({ min: 1, max: 1e9, integer: true });
-const editBody = record({ editId: text(8, 64), baseRevision: revisionNumber(), label: text(1, 120), commands: anyCommands() });
+const editBody = record({
+  editId: text(8, 64),
+  baseRevision: revisionNumber(),
+  label: text(1, 120),
+  commands: anyCommands(),
+});
 const stepBody = record({ editId: text(8, 64), baseRevision: revisionNumber() });
-const madeBody = record({ cableIds: list(text(1, 64), { min: 1, max: 800 }), made: flag(), revision: revisionNumber() });
+const madeBody = record({
+  cableIds: list(text(1, 64), { min: 1, max: 800 }),
+  made: flag(),
+  revision: revisionNumber(),
+});
 
 export async function fileOr404(db: Knex, jobId: string, revision?: number): Promise<JobFile> {
   const file = await jobFile(db, jobId, revision);
@@ -40,7 +61,10 @@ export async function fileOr404(db: Knex, jobId: string, revision?: number): Pro
 }
 
 async function floorOf(db: Knex, file: JobFile) {
-  const [made, bench] = await Promise.all([listRecords(db, file.job.id, 'cableMade'), listRecords(db, file.job.id, 'benchStep')]);
+  const [made, bench] = await Promise.all([
+    listRecords(db, file.job.id, 'cableMade'),
+    listRecords(db, file.job.id, 'benchStep'),
+  ]);
   const progress = benchProgress(file.dossier.bench, asBenchRecords(bench));
   return { made, bench, progress, stations: stationStatuses(file.board, file.dossier, asTicks(made), progress) };
 }
@@ -65,7 +89,17 @@ export const jobRoutes = new Hono<AppEnv>()
         const stops = file.dossier.findings.filter((f) => f.severity === 'stop').length;
         const next = stations.find((s) => s.state !== 'done');
         const leadTimeDays = Math.max(0, ...file.dossier.parts.map((p) => p.leadTimeDays ?? 0));
-        return { ...job, jobName, customer, systemVoltageV, stations, stops, leadTimeDays, next: next?.station ?? null, waitsFor: next?.waitsFor ?? 'nothing' };
+        return {
+          ...job,
+          jobName,
+          customer,
+          systemVoltageV,
+          stations,
+          stops,
+          leadTimeDays,
+          next: next?.station ?? null,
+          waitsFor: next?.waitsFor ?? 'nothing',
+        };
       }),
     );
     return c.json({ jobs: rows });
@@ -76,7 +110,9 @@ export const jobRoutes = new Hono<AppEnv>()
     return c.json({ job }, 201);
   })
   .post('/import', async (c) => {
-    const value: unknown = await c.req.json().catch(() => refuse(422, 'the file is not JSON; accepted: a board document'));
+    const value: unknown = await c.req
+      .json()
+      .catch(() => refuse(422, 'the file is not JSON; accepted: a board document'));
     const checked = checkBoard(value, genericCatalogue);
     if (!checked.ok) refuse(422, ...checked.problems);
     const job = await createJob(c.get('db'), checked.board, c.get('person').id, null, 'Imported from a file');
@@ -105,7 +141,10 @@ export const jobRoutes = new Hono<AppEnv>()
   })
   .post('/:id/duplicate', async (c) => {
     const file = await fileOr404(c.get('db'), c.req.param('id'));
-    const board = { ...file.board, brief: { ...file.board.brief, jobName: `${file.board.brief.jobName} (copy)`.slice(0, 80) } };
+    const board = {
+      ...file.board,
+      brief: { ...file.board.brief, jobName: `${file.board.brief.jobName} (copy)`.slice(0, 80) },
+    };
     const job = await createJob(c.get('db'), board, c.get('person').id, null, `Copied from job ${file.job.number}`);
     return c.json({ job }, 201);
   })
@@ -132,7 +171,14 @@ export const jobRoutes = new Hono<AppEnv>()
       }),
     );
     if (result.kind === 'stale')
-      return c.json({ problems: [`made on revision ${baseRevision}, the board is at ${result.revision}`], revision: result.revision, board: result.board }, 409);
+      return c.json(
+        {
+          problems: [`made on revision ${baseRevision}, the board is at ${result.revision}`],
+          revision: result.revision,
+          board: result.board,
+        },
+        409,
+      );
     return c.json({ revision: result.revision }, 200);
   })
   .post('/:id/:way{undo|redo}', body(stepBody), async (c) => {
@@ -154,7 +200,14 @@ export const jobRoutes = new Hono<AppEnv>()
       refuse(409, `"${step.label}" can no longer be taken back: somebody changed what it touched`, ...result.problems);
     const done = outcome(result);
     if (done.kind === 'stale')
-      return c.json({ problems: [`made on revision ${baseRevision}, the board is at ${done.revision}`], revision: done.revision, board: done.board }, 409);
+      return c.json(
+        {
+          problems: [`made on revision ${baseRevision}, the board is at ${done.revision}`],
+          revision: done.revision,
+          board: done.board,
+        },
+        409,
+      );
     return c.json({ revision: done.revision, board: done.board }, 200);
   })
   .get('/:id/floor', async (c) => {
@@ -176,7 +229,13 @@ export const jobRoutes = new Hono<AppEnv>()
         const { fingerprint } = file.dossier.cables.find((x) => x.cableId === cableId)!;
         const last = before.filter((t) => t.cableId === cableId).at(-1);
         if (made === isMadeToSpec(last, fingerprint) && last?.made === made) continue;
-        await addRecord(trx, file.job.id, c.get('person').id, { kind: 'cableMade', entityId: cableId, revision, fingerprint, data: { made } });
+        await addRecord(trx, file.job.id, c.get('person').id, {
+          kind: 'cableMade',
+          entityId: cableId,
+          revision,
+          fingerprint,
+          data: { made },
+        });
       }
     });
     return c.json({ ok: true });

@@ -35,7 +35,11 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
   const name = c.req.param('name');
   const stem = `job-${file.job.number}-r${file.revision}`;
   const pdf = async (title: string, make: (head: PaperHead) => Promise<Buffer>, slug: string) =>
-    c.body(new Uint8Array(await make(headOf(file, title))), 200, attachment(`${stem}-${slug}.pdf`, 'application/pdf', true));
+    c.body(
+      new Uint8Array(await make(headOf(file, title))),
+      200,
+      attachment(`${stem}-${slug}.pdf`, 'application/pdf', true),
+    );
   switch (name) {
     case 'drawing.pdf':
       return pdf('Board drawing', (head) => boardDrawing(file, head), 'drawing');
@@ -54,6 +58,9 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
     case 'board.json':
       return c.body(JSON.stringify(file.board, null, 2), 200, attachment(`${stem}-board.json`, 'application/json'));
     default:
-      return refuse(404, `no paper "${name}"; accepted: drawing.pdf, parts.pdf, cuts.pdf, test-record.pdf, parts.csv, cuts.csv, board.json`);
+      return refuse(
+        404,
+        `no paper "${name}"; accepted: drawing.pdf, parts.pdf, cuts.pdf, test-record.pdf, parts.csv, cuts.csv, board.json`,
+      );
   }
 });

@@ -1,9 +1,23 @@
-import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
-import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import type { JobFile } from '../store/jobFile.ts';
-import { cautions, closePaper, DIM, FONT, heading, INK, MARGIN, openPaper, type PaperHead, plain, RULE, signOff, table } from './paper.ts';
+import {
+  cautions,
+  closePaper,
+  DIM,
+  FONT,
+  heading,
+  INK,
+  MARGIN,
+  openPaper,
+  type PaperHead,
+  plain,
+  RULE,
+  signOff,
+  table,
+} from './paper.ts';
 
 /** The board drawing, to scale, with wire names as on the labels, and the wire list. */
 export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buffer> {
@@ -21,17 +35,33 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
     const [x0, y0] = [MARGIN + (room.w - w * scale) / 2, doc.y + 14];
     const X = (mm: number) => x0 + (mm - left) * scale;
     const Y = (mm: number) => y0 + (mm - top) * scale;
-    doc.font(FONT.text).fontSize(8).fillColor(DIM).text(plain(`${panel.name}, front: ${Math.round(w)} × ${Math.round(h)} × ${panel.thicknessMm} mm ${panel.material}. Scale 1:${(2.8346 / scale).toFixed(1)}; not for measuring off.`), MARGIN, doc.y - 2, { lineBreak: false });
+    doc
+      .font(FONT.text)
+      .fontSize(8)
+      .fillColor(DIM)
+      .text(
+        plain(
+          `${panel.name}, front: ${Math.round(w)} × ${Math.round(h)} × ${panel.thicknessMm} mm ${panel.material}. Scale 1:${(2.8346 / scale).toFixed(1)}; not for measuring off.`,
+        ),
+        MARGIN,
+        doc.y - 2,
+        { lineBreak: false },
+      );
     doc.lineWidth(1.4).strokeColor(INK).fillColor('#F8F2E4');
     panel.outline.forEach((p, i) => (i === 0 ? doc.moveTo(X(p.xMm), Y(p.yMm)) : doc.lineTo(X(p.xMm), Y(p.yMm))));
     doc.closePath().fillAndStroke();
-    for (const f of panel.fixings) doc.circle(X(f.xMm), Y(f.yMm), Math.max(1.5, (f.screwDiameterMm / 2) * scale)).fillAndStroke('#FFFFFF', INK);
-    for (const hole of panel.holes) doc.circle(X(hole.xMm), Y(hole.yMm), (hole.diameterMm / 2) * scale).fillAndStroke('#FFFFFF', DIM);
+    for (const f of panel.fixings)
+      doc.circle(X(f.xMm), Y(f.yMm), Math.max(1.5, (f.screwDiameterMm / 2) * scale)).fillAndStroke('#FFFFFF', INK);
+    for (const hole of panel.holes)
+      doc.circle(X(hole.xMm), Y(hole.yMm), (hole.diameterMm / 2) * scale).fillAndStroke('#FFFFFF', DIM);
     for (const item of board.items) {
       const part = parts.get(item.partId);
       if (!part || item.place.kind !== 'panel' || item.place.panelId !== panel.id) continue;
       const rect = itemRect(item, part)!;
-      doc.lineWidth(0.8).rect(X(rect.leftMm), Y(rect.topMm), (rect.rightMm - rect.leftMm) * scale, (rect.bottomMm - rect.topMm) * scale).fillAndStroke('#FFFFFF', INK);
+      doc
+        .lineWidth(0.8)
+        .rect(X(rect.leftMm), Y(rect.topMm), (rect.rightMm - rect.leftMm) * scale, (rect.bottomMm - rect.topMm) * scale)
+        .fillAndStroke('#FFFFFF', INK);
     }
     for (const cable of dossier.cables) {
       const length = dossier.lengths.find((l) => l.cableId === cable.cableId);
@@ -39,10 +69,15 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       for (const path of length?.paths ?? []) {
         if (path.panelId !== panel.id || path.points.length < 2) continue;
         const width = Math.max(0.8, Math.sqrt(cable.areaMm2) * 1.4 * scale);
-        const draw = () => path.points.forEach((p, i) => (i === 0 ? doc.moveTo(X(p.xMm), Y(p.yMm)) : doc.lineTo(X(p.xMm), Y(p.yMm))));
+        const draw = () =>
+          path.points.forEach((p, i) => (i === 0 ? doc.moveTo(X(p.xMm), Y(p.yMm)) : doc.lineTo(X(p.xMm), Y(p.yMm))));
         if (path.provisional) doc.dash(4, { space: 2 });
         draw();
-        doc.lineJoin('round').lineWidth(width + 0.8).strokeColor(INK).stroke();
+        doc
+          .lineJoin('round')
+          .lineWidth(width + 0.8)
+          .strokeColor(INK)
+          .stroke();
         draw();
         doc.lineWidth(width).strokeColor(colour).stroke();
         doc.undash();
@@ -56,7 +91,11 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
         doc.circle(X(at.xMm), Y(at.yMm), 1.2).fillAndStroke('#FFFFFF', INK);
       }
       const rect = itemRect(item, part)!;
-      doc.font(FONT.label).fontSize(8).fillColor(INK).text(plain(item.designation), X(rect.leftMm) + 2, Y(rect.topMm) + 1.5, { lineBreak: false });
+      doc
+        .font(FONT.label)
+        .fontSize(8)
+        .fillColor(INK)
+        .text(plain(item.designation), X(rect.leftMm) + 2, Y(rect.topMm) + 1.5, { lineBreak: false });
     }
     for (const cable of dossier.cables) {
       const path = dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths.find((p) => p.panelId === panel.id);
@@ -65,7 +104,10 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       const [a, b] = [path.points[i]!, path.points[i + 1]!];
       const [x, y] = [X((a.xMm + b.xMm) / 2), Y((a.yMm + b.yMm) / 2)];
       const width = doc.font(FONT.number).fontSize(5.5).widthOfString(cable.designation) + 3;
-      doc.lineWidth(0.4).rect(x - width / 2, y - 4, width, 8).fillAndStroke('#FFFFFF', RULE);
+      doc
+        .lineWidth(0.4)
+        .rect(x - width / 2, y - 4, width, 8)
+        .fillAndStroke('#FFFFFF', RULE);
       doc.fillColor(INK).text(cable.designation, x - width / 2 + 1.5, y - 2.6, { lineBreak: false });
     }
     doc.x = MARGIN;
@@ -81,7 +123,13 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       { title: 'To', width: 90, value: (c) => c.cores.map((k) => k.to.at).join(', ') },
       { title: 'mm²', width: 36, align: 'right', number: true, value: (c) => String(c.areaMm2) },
       { title: 'Colour', width: 40, value: (c) => c.cores.map((k) => k.colour).join(', ') },
-      { title: 'Cut mm', width: 46, align: 'right', number: true, value: (c) => `${Math.round(c.cutMm)}${c.provisional ? ' ~' : ''}` },
+      {
+        title: 'Cut mm',
+        width: 46,
+        align: 'right',
+        number: true,
+        value: (c) => `${Math.round(c.cutMm)}${c.provisional ? ' ~' : ''}`,
+      },
     ],
     dossier.cables,
   );
@@ -93,7 +141,16 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       { title: 'Name', width: 50, value: (i) => i.designation },
       { title: 'Part', width: 200, value: (i) => parts.get(i.partId)?.name ?? i.partId },
       { title: 'What', width: 120, value: (i) => i.name },
-      { title: 'Where', width: 110, value: (i) => (i.place.kind === 'panel' ? `${Math.round(i.place.xMm)}, ${Math.round(i.place.yMm)} mm` : i.place.kind === 'location' ? i.place.location : 'not placed') },
+      {
+        title: 'Where',
+        width: 110,
+        value: (i) =>
+          i.place.kind === 'panel'
+            ? `${Math.round(i.place.xMm)}, ${Math.round(i.place.yMm)} mm`
+            : i.place.kind === 'location'
+              ? i.place.location
+              : 'not placed',
+      },
     ],
     board.items,
   );

@@ -3,7 +3,13 @@ import type { JobFile } from '../store/jobFile.ts';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
 
 const money = (x: number | null) => (x === null ? '' : x.toFixed(2));
-const GROUP_TITLE = { device: 'Devices', fuse: 'Fuse links', cable: 'Cable', end: 'Lugs and ferrules', shrink: 'Heat-shrink' } as const;
+const GROUP_TITLE = {
+  device: 'Devices',
+  fuse: 'Fuse links',
+  cable: 'Cable',
+  end: 'Lugs and ferrules',
+  shrink: 'Heat-shrink',
+} as const;
 
 /** Parts list: the total is the sum of the printed lines. */
 export async function partsPaper(file: JobFile, head: PaperHead): Promise<Buffer> {
@@ -20,19 +26,39 @@ export async function partsPaper(file: JobFile, head: PaperHead): Promise<Buffer
       doc,
       [
         { title: 'Part', width: 210, value: (l) => l.name },
-        { title: 'Qty', width: 42, align: 'right', number: true, value: (l) => (l.unit === 'm' ? l.quantity.toFixed(1) : String(l.quantity)) },
+        {
+          title: 'Qty',
+          width: 42,
+          align: 'right',
+          number: true,
+          value: (l) => (l.unit === 'm' ? l.quantity.toFixed(1) : String(l.quantity)),
+        },
         { title: '', width: 24, value: (l) => l.unit },
         { title: 'Each', width: 48, align: 'right', number: true, value: (l) => money(l.priceEach) },
         { title: 'Total', width: 54, align: 'right', number: true, value: (l) => money(l.total) },
-        { title: 'Days', width: 32, align: 'right', number: true, value: (l) => (l.leadTimeDays === null ? '' : String(l.leadTimeDays)) },
-        { title: 'Used by', width: 110, value: (l) => (l.usedBy.length > 8 ? `${l.usedBy.slice(0, 8).join(' ')} +${l.usedBy.length - 8}` : l.usedBy.join(' ')) },
+        {
+          title: 'Days',
+          width: 32,
+          align: 'right',
+          number: true,
+          value: (l) => (l.leadTimeDays === null ? '' : String(l.leadTimeDays)),
+        },
+        {
+          title: 'Used by',
+          width: 110,
+          value: (l) =>
+            l.usedBy.length > 8 ? `${l.usedBy.slice(0, 8).join(' ')} +${l.usedBy.length - 8}` : l.usedBy.join(' '),
+        },
       ],
       lines,
     );
   }
   heading(doc, `All lines: ${(sum / 100).toFixed(2)} ${file.workshop.currency}`);
   const unpriced = parts.filter((p) => p.total === null).length;
-  paragraph(doc, `${unpriced > 0 ? `${unpriced} lines have no price and count as nothing. ` : ''}Loads and feeds are the customer's. No spares are added.`);
+  paragraph(
+    doc,
+    `${unpriced > 0 ? `${unpriced} lines have no price and count as nothing. ` : ''}Loads and feeds are the customer's. No spares are added.`,
+  );
   cautions(doc, ['Fuse links, lugs and cable sizes follow this revision only: check the revision before ordering.']);
   signOff(doc, ['Ordered by', 'Received and counted by']);
   return closePaper(doc, head);
@@ -42,26 +68,50 @@ export async function partsPaper(file: JobFile, head: PaperHead): Promise<Buffer
 export async function cutsPaper(file: JobFile, head: PaperHead): Promise<Buffer> {
   const doc = openPaper(head, 'landscape');
   for (const group of file.dossier.cuts) {
-    heading(doc, `${group.name}, ${COLOUR_NAME[group.colour]} · ${group.pieces.length} pieces · ${(group.totalMm / 1000).toFixed(2)} m`);
+    heading(
+      doc,
+      `${group.name}, ${COLOUR_NAME[group.colour]} · ${group.pieces.length} pieces · ${(group.totalMm / 1000).toFixed(2)} m`,
+    );
     const rows = group.pieces.flatMap((piece) => piece.cores.map((core) => ({ piece, core })));
     table(
       doc,
       [
         { title: 'Wire', width: 34, number: true, value: (r) => r.piece.designation },
-        { title: 'Cut mm', width: 48, align: 'right', number: true, value: (r) => `${Math.round(r.piece.cutMm)}${r.piece.provisional ? ' ~' : ''}` },
+        {
+          title: 'Cut mm',
+          width: 48,
+          align: 'right',
+          number: true,
+          value: (r) => `${Math.round(r.piece.cutMm)}${r.piece.provisional ? ' ~' : ''}`,
+        },
         { title: 'Label', width: 120, value: (r) => r.core.label },
         { title: 'First end', width: 150, value: (r) => `${r.core.from.at}: ${r.core.from.lugName}` },
-        { title: 'Strip', width: 34, align: 'right', number: true, value: (r) => String(Math.round(r.core.from.stripMm)) },
+        {
+          title: 'Strip',
+          width: 34,
+          align: 'right',
+          number: true,
+          value: (r) => String(Math.round(r.core.from.stripMm)),
+        },
         { title: 'Shrink', width: 38, align: 'right', number: true, value: (r) => String(r.core.from.shrinkMm || '') },
         { title: 'Second end', width: 150, value: (r) => `${r.core.to.at}: ${r.core.to.lugName}` },
-        { title: 'Strip', width: 34, align: 'right', number: true, value: (r) => String(Math.round(r.core.to.stripMm)) },
+        {
+          title: 'Strip',
+          width: 34,
+          align: 'right',
+          number: true,
+          value: (r) => String(Math.round(r.core.to.stripMm)),
+        },
         { title: 'Shrink', width: 38, align: 'right', number: true, value: (r) => String(r.core.to.shrinkMm || '') },
         { title: 'Made', width: 34, value: () => '[  ]' },
       ],
       rows,
     );
   }
-  paragraph(doc, 'Lengths in mm, conductor end to conductor end. ~ route or run not yet accepted or measured: do not cut.');
+  paragraph(
+    doc,
+    'Lengths in mm, conductor end to conductor end. ~ route or run not yet accepted or measured: do not cut.',
+  );
   cautions(doc, [
     'Slide the heat-shrink on before crimping. The die must match the barrel; tug every crimp.',
     'Cut away from the hand; gloves and eye protection with the hot-air gun.',

@@ -13,7 +13,8 @@ export const RULE = '#C9BFAB';
 export const MARGIN = 42;
 
 /** The shipped text faces have no Greek; papers spell the ohm out. */
-export const plain = (text: string): string => text.replaceAll('Ω', 'ohm').replaceAll('√', 'sqrt').replaceAll('→', 'to').replaceAll('\u2009', ' ');
+export const plain = (text: string): string =>
+  text.replaceAll('Ω', 'ohm').replaceAll('√', 'sqrt').replaceAll('→', 'to').replaceAll('\u2009', ' ');
 
 export interface PaperHead {
   title: string;
@@ -26,7 +27,13 @@ export interface PaperHead {
 
 /** A paper with the head and foot every sheet carries: job, revision, rule profile, page. */
 export function openPaper(head: PaperHead, layout: 'portrait' | 'landscape' = 'portrait'): Doc {
-  const doc = new PDFDocument({ size: 'A4', layout, margin: MARGIN, bufferPages: true, info: { Title: `${head.title}, job ${head.jobNumber} revision ${head.revision}` } });
+  const doc = new PDFDocument({
+    size: 'A4',
+    layout,
+    margin: MARGIN,
+    bufferPages: true,
+    info: { Title: `${head.title}, job ${head.jobNumber} revision ${head.revision}` },
+  });
   doc.registerFont(FONT.text, font('barlow', 'barlow-latin-400-normal.woff'));
   doc.registerFont(FONT.bold, font('barlow', 'barlow-latin-600-normal.woff'));
   doc.registerFont(FONT.label, font('barlow-condensed', 'barlow-condensed-latin-600-normal.woff'));
@@ -36,8 +43,18 @@ export function openPaper(head: PaperHead, layout: 'portrait' | 'landscape' = 'p
     .font(FONT.text)
     .fontSize(9)
     .fillColor(DIM)
-    .text(plain(`Job ${head.jobNumber} · ${head.jobName} · revision ${head.revision} · ${head.workshopName} · rules: ${head.profile}`));
-  doc.moveDown(0.6).strokeColor(RULE).moveTo(MARGIN, doc.y).lineTo(doc.page.width - MARGIN, doc.y).stroke().moveDown(0.6);
+    .text(
+      plain(
+        `Job ${head.jobNumber} · ${head.jobName} · revision ${head.revision} · ${head.workshopName} · rules: ${head.profile}`,
+      ),
+    );
+  doc
+    .moveDown(0.6)
+    .strokeColor(RULE)
+    .moveTo(MARGIN, doc.y)
+    .lineTo(doc.page.width - MARGIN, doc.y)
+    .stroke()
+    .moveDown(0.6);
   doc.fillColor(INK);
   return doc;
 }
@@ -59,11 +76,16 @@ export function closePaper(doc: Doc, head: PaperHead): Promise<Buffer> {
       .font(FONT.text)
       .fontSize(8)
       .fillColor(DIM)
-      .text(plain(`${head.title} · job ${head.jobNumber} · revision ${head.revision} · page ${i + 1} of ${count}`), MARGIN, doc.page.height - 28, {
-        width: doc.page.width - 2 * MARGIN,
-        align: 'right',
-        lineBreak: false,
-      });
+      .text(
+        plain(`${head.title} · job ${head.jobNumber} · revision ${head.revision} · page ${i + 1} of ${count}`),
+        MARGIN,
+        doc.page.height - 28,
+        {
+          width: doc.page.width - 2 * MARGIN,
+          align: 'right',
+          lineBreak: false,
+        },
+      );
     doc.page.margins.bottom = bottom;
   }
   doc.end();
@@ -83,7 +105,12 @@ export function table<T>(doc: Doc, columns: readonly Column<T>[], rows: readonly
   const total = columns.reduce((s, c) => s + c.width, 0);
   const scale = (doc.page.width - 2 * MARGIN) / total;
   const line = (texts: string[], fonts: string[], colour: string, size: number) => {
-    const heights = texts.map((t, i) => doc.font(fonts[i]!).fontSize(size).heightOfString(t || ' ', { width: columns[i]!.width * scale - 6 }));
+    const heights = texts.map((t, i) =>
+      doc
+        .font(fonts[i]!)
+        .fontSize(size)
+        .heightOfString(t || ' ', { width: columns[i]!.width * scale - 6 }),
+    );
     const height = Math.max(...heights) + 5;
     if (doc.y + height > doc.page.height - MARGIN - 14) {
       doc.addPage();
@@ -97,11 +124,22 @@ export function table<T>(doc: Doc, columns: readonly Column<T>[], rows: readonly
       doc.text(t, x, y + 2, { width: column.width * scale - 6, align: column.align ?? 'left' });
       x += column.width * scale;
     });
-    doc.strokeColor(RULE).lineWidth(0.5).moveTo(MARGIN, y + height).lineTo(doc.page.width - MARGIN, y + height).stroke();
+    doc
+      .strokeColor(RULE)
+      .lineWidth(0.5)
+      .moveTo(MARGIN, y + height)
+      .lineTo(doc.page.width - MARGIN, y + height)
+      .stroke();
     doc.y = y + height + 1;
     doc.x = MARGIN;
   };
-  const headLine = () => line(columns.map((c) => c.title), columns.map(() => FONT.label), DIM, 9.5);
+  const headLine = () =>
+    line(
+      columns.map((c) => c.title),
+      columns.map(() => FONT.label),
+      DIM,
+      9.5,
+    );
   headLine();
   for (const row of rows)
     line(
@@ -118,7 +156,12 @@ export function heading(doc: Doc, text: string): void {
 }
 
 export function paragraph(doc: Doc, text: string, colour = INK): void {
-  doc.font(FONT.text).fontSize(9).fillColor(colour).text(plain(text), MARGIN, doc.y, { width: doc.page.width - 2 * MARGIN }).moveDown(0.3);
+  doc
+    .font(FONT.text)
+    .fontSize(9)
+    .fillColor(colour)
+    .text(plain(text), MARGIN, doc.y, { width: doc.page.width - 2 * MARGIN })
+    .moveDown(0.3);
 }
 
 /** Cautions where the hand meets the hazard. */
@@ -126,10 +169,24 @@ export function cautions(doc: Doc, lines: readonly string[]): void {
   if (doc.y > doc.page.height - MARGIN - 30 - 14 * lines.length) doc.addPage();
   doc.moveDown(0.5);
   const top = doc.y;
-  doc.font(FONT.label).fontSize(11).fillColor(COPPER).text('Cautions', MARGIN + 10);
+  doc
+    .font(FONT.label)
+    .fontSize(11)
+    .fillColor(COPPER)
+    .text('Cautions', MARGIN + 10);
   for (const line of lines)
-    doc.font(FONT.text).fontSize(8.5).fillColor(INK).text(plain(line), MARGIN + 10, doc.y, { width: doc.page.width - 2 * MARGIN - 14 });
-  doc.strokeColor(COPPER).lineWidth(2).moveTo(MARGIN + 2, top).lineTo(MARGIN + 2, doc.y).stroke().lineWidth(1);
+    doc
+      .font(FONT.text)
+      .fontSize(8.5)
+      .fillColor(INK)
+      .text(plain(line), MARGIN + 10, doc.y, { width: doc.page.width - 2 * MARGIN - 14 });
+  doc
+    .strokeColor(COPPER)
+    .lineWidth(2)
+    .moveTo(MARGIN + 2, top)
+    .lineTo(MARGIN + 2, doc.y)
+    .stroke()
+    .lineWidth(1);
   doc.x = MARGIN;
   doc.moveDown(0.5);
 }
@@ -140,8 +197,20 @@ export function signOff(doc: Doc, who: readonly string[]): void {
   doc.moveDown(1);
   for (const role of who) {
     const y = doc.y + 18;
-    doc.strokeColor(INK).lineWidth(0.7).moveTo(MARGIN, y).lineTo(MARGIN + 300, y).moveTo(MARGIN + 330, y).lineTo(doc.page.width - MARGIN, y).stroke();
-    doc.font(FONT.text).fontSize(8).fillColor(DIM).text(plain(role), MARGIN, y + 3, { lineBreak: false }).text('date', MARGIN + 330, y + 3);
+    doc
+      .strokeColor(INK)
+      .lineWidth(0.7)
+      .moveTo(MARGIN, y)
+      .lineTo(MARGIN + 300, y)
+      .moveTo(MARGIN + 330, y)
+      .lineTo(doc.page.width - MARGIN, y)
+      .stroke();
+    doc
+      .font(FONT.text)
+      .fontSize(8)
+      .fillColor(DIM)
+      .text(plain(role), MARGIN, y + 3, { lineBreak: false })
+      .text('date', MARGIN + 330, y + 3);
     doc.y = y + 16;
     doc.x = MARGIN;
   }

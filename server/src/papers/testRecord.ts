@@ -15,21 +15,45 @@ const reading = (r: FloorRecord): string => {
   if (value === null) return r.data.passed ? 'good' : 'not good';
   return value >= 9e37 ? 'open' : `${value.toFixed(Math.abs(value) < 1 ? 3 : 2)} ${unit}`;
 };
-const STAGE_TITLE = { cold: 'Cold', bank: 'Bank', fuses: 'Fuses, one by one', load: 'Under load', mains: 'Mains side' } as const;
+const STAGE_TITLE = {
+  cold: 'Cold',
+  bank: 'Bank',
+  fuses: 'Fuses, one by one',
+  load: 'Under load',
+  mains: 'Mains side',
+} as const;
 
 /** The test record: every reading taken, failed ones too, and what the whole comes to. */
-export async function testRecordPaper(file: JobFile, records: readonly FloorRecord[], head: PaperHead): Promise<Buffer> {
+export async function testRecordPaper(
+  file: JobFile,
+  records: readonly FloorRecord[],
+  head: PaperHead,
+): Promise<Buffer> {
   const doc = openPaper(head);
   const steps = file.dossier.bench;
   const progress = benchProgress(steps, asBenchRecords(records));
   const mains = steps.filter((s) => s.stage === 'mains');
   const stops = file.dossier.findings.filter((f) => f.severity === 'stop');
-  heading(doc, progress.dcPassed ? 'D.c. side: PASSED' : `D.c. side: NOT PASSED, ${progress.passedCount} of ${progress.dcCount} checks done`);
+  heading(
+    doc,
+    progress.dcPassed
+      ? 'D.c. side: PASSED'
+      : `D.c. side: NOT PASSED, ${progress.passedCount} of ${progress.dcCount} checks done`,
+  );
   if (mains.length > 0) {
     const signed = mains.every((s) => progress.states.get(s.id) === 'passed');
-    paragraph(doc, signed ? 'Mains side: signed by a licensed person.' : 'Mains side: NOT tested. A licensed person has to test and sign it before use.');
+    paragraph(
+      doc,
+      signed
+        ? 'Mains side: signed by a licensed person.'
+        : 'Mains side: NOT tested. A licensed person has to test and sign it before use.',
+    );
   }
-  if (stops.length > 0) paragraph(doc, `The drawing of this revision has ${stops.length} open stop findings: ${stops.map((f) => f.says).join('; ')}.`);
+  if (stops.length > 0)
+    paragraph(
+      doc,
+      `The drawing of this revision has ${stops.length} open stop findings: ${stops.map((f) => f.says).join('; ')}.`,
+    );
   for (const stage of ['cold', 'bank', 'fuses', 'load', 'mains'] as const) {
     const own = steps.filter((s) => s.stage === stage);
     if (own.length === 0) continue;
@@ -44,7 +68,13 @@ export async function testRecordPaper(file: JobFile, records: readonly FloorReco
       [
         { title: 'Check', width: 170, value: (r) => r.step.title },
         { title: 'Limit', width: 96, value: (r) => limits(r.step) },
-        { title: 'Reading', width: 62, align: 'right', number: true, value: (r) => (r.record ? reading(r.record) : '') },
+        {
+          title: 'Reading',
+          width: 62,
+          align: 'right',
+          number: true,
+          value: (r) => (r.record ? reading(r.record) : ''),
+        },
         {
           title: 'Result',
           width: 60,
@@ -55,7 +85,12 @@ export async function testRecordPaper(file: JobFile, records: readonly FloorReco
           },
         },
         { title: 'By', width: 66, value: (r) => r.record?.personName ?? '' },
-        { title: 'When', width: 84, number: true, value: (r) => (r.record ? `${r.record.at.slice(0, 16).replace('T', ' ')} r${r.record.revision}` : '') },
+        {
+          title: 'When',
+          width: 84,
+          number: true,
+          value: (r) => (r.record ? `${r.record.at.slice(0, 16).replace('T', ' ')} r${r.record.revision}` : ''),
+        },
       ],
       rows,
     );

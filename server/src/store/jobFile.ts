@@ -1,8 +1,8 @@
+import type { Board } from '@ombrik/core/board/board';
+import { fingerprint } from '@ombrik/core/board/fingerprint';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
 import type { Dossier } from '@ombrik/core/dossier';
-import { fingerprint } from '@ombrik/core/board/fingerprint';
-import type { Board } from '@ombrik/core/board/board';
 import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import { defaultWorkshop, type Workshop } from '@ombrik/core/rules/workshop';
 import type { Knex } from 'knex';

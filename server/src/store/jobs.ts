@@ -57,10 +57,18 @@ async function workshopVersion(db: Knex): Promise<string> {
   return row?.values?.version ?? '1';
 }
 
-export async function createJob(db: Knex, board: Board, personId: string, wantedOn: string | null, label: string): Promise<JobRow> {
+export async function createJob(
+  db: Knex,
+  board: Board,
+  personId: string,
+  wantedOn: string | null,
+  label: string,
+): Promise<JobRow> {
   return db.transaction(async (trx) => {
     const id = `jb_${nanoid(12)}`;
-    const [row] = await trx('jobs').insert({ id, revision: 1, wanted_on: wantedOn, created_by: personId }).returning('*');
+    const [row] = await trx('jobs')
+      .insert({ id, revision: 1, wanted_on: wantedOn, created_by: personId })
+      .returning('*');
     await trx('edits').insert({
       job_id: id,
       revision: 1,
@@ -87,7 +95,9 @@ export async function findJob(db: Knex, id: string): Promise<JobRow | null> {
 }
 
 export async function setArchived(db: Knex, id: string, archived: boolean): Promise<void> {
-  await db('jobs').where({ id }).update({ archived_at: archived ? new Date() : null });
+  await db('jobs')
+    .where({ id })
+    .update({ archived_at: archived ? new Date() : null });
 }
 
 export async function setWantedOn(db: Knex, id: string, wantedOn: string | null): Promise<void> {
@@ -108,7 +118,11 @@ export async function boardAt(db: Knex, jobId: string, revision: number): Promis
   const key = `${jobId}/${revision}`;
   const known = cache.get(key);
   if (known) return known;
-  const snapshot = await db('snapshots').where({ job_id: jobId }).where('revision', '<=', revision).orderBy('revision', 'desc').first();
+  const snapshot = await db('snapshots')
+    .where({ job_id: jobId })
+    .where('revision', '<=', revision)
+    .orderBy('revision', 'desc')
+    .first();
   if (!snapshot) return null;
   const edits = await db('edits')
     .where({ job_id: jobId })
@@ -137,12 +151,18 @@ function tryApply(board: Board, commands: Command[]): { board: Board; inverse: C
  * Appends one edit. The job's row is locked, so of two edits on the same revision one is accepted and one is stale.
  * The same edit id sent again answers with what it did the first time.
  */
-export async function appendEdit(db: Knex, jobId: string, personId: string, request: EditRequest): Promise<EditOutcome> {
+export async function appendEdit(
+  db: Knex,
+  jobId: string,
+  personId: string,
+  request: EditRequest,
+): Promise<EditOutcome> {
   return db.transaction(async (trx): Promise<EditOutcome> => {
     const job = await trx('jobs').where({ id: jobId }).forUpdate().first();
     if (!job) return { kind: 'noJob' };
     const again = await trx('edits').where({ job_id: jobId, edit_id: request.editId }).first();
-    if (again) return { kind: 'accepted', revision: again.revision, board: (await boardAt(trx, jobId, again.revision))! };
+    if (again)
+      return { kind: 'accepted', revision: again.revision, board: (await boardAt(trx, jobId, again.revision))! };
     const current = (await boardAt(trx, jobId, job.revision))!;
     if (request.baseRevision !== job.revision) return { kind: 'stale', revision: job.revision, board: current };
     const applied = tryApply(current, request.commands);
@@ -175,8 +195,15 @@ export interface Step {
 }
 
 /** What this person can undo and redo on a job: their own edits, newest first. */
-export async function undoState(db: Knex, jobId: string, personId: string): Promise<{ undo: Step | null; redo: Step | null }> {
-  const rows = await db('edits').where({ job_id: jobId, person_id: personId }).whereNot('way', 'create').orderBy('revision');
+export async function undoState(
+  db: Knex,
+  jobId: string,
+  personId: string,
+): Promise<{ undo: Step | null; redo: Step | null }> {
+  const rows = await db('edits')
+    .where({ job_id: jobId, person_id: personId })
+    .whereNot('way', 'create')
+    .orderBy('revision');
   const done: Step[] = [];
   const undone: Step[] = [];
   for (const row of rows) {

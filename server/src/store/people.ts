@@ -16,7 +16,10 @@ const SESSION_DAYS = 14;
 const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex');
 const shown = ({ id, name, email, role }: Person): Person => ({ id, name, email, role });
 
-export async function addPerson(db: Knex, person: Omit<Person, 'id'> & { password: string; id?: string }): Promise<Person> {
+export async function addPerson(
+  db: Knex,
+  person: Omit<Person, 'id'> & { password: string; id?: string },
+): Promise<Person> {
   const { password, ...rest } = person;
   const row = { ...rest, id: person.id ?? `pe_${nanoid(12)}`, email: person.email.toLowerCase() };
   await db('people').insert({ ...row, password_hash: await hash(password) });
@@ -47,7 +50,9 @@ export async function openSession(db: Knex, personId: string): Promise<string> {
 }
 
 export async function closeSession(db: Knex, token: string): Promise<void> {
-  await db('sessions').where({ token_hash: tokenHash(token) }).delete();
+  await db('sessions')
+    .where({ token_hash: tokenHash(token) })
+    .delete();
 }
 
 export async function personOfSession(db: Knex, token: string): Promise<Person | null> {

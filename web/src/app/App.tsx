@@ -8,7 +8,8 @@ import { useMe } from './useMe.ts';
 export function App() {
   const me = useMe();
   if (me.isPending) return <p className="p-8 dim">Opening the workshop …</p>;
-  if (me.error) return <p className="p-8 text-error">The server cannot be reached. Start it again and reload this page.</p>;
+  if (me.error)
+    return <p className="p-8 text-error">The server cannot be reached. Start it again and reload this page.</p>;
   if (!me.data.person) return <SignIn />;
   return (
     <Routes>

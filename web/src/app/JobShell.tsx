@@ -26,9 +26,15 @@ const STATION: Readonly<Record<StationName, ComponentType>> = {
   test: TestStation,
   ship: ShipStation,
 };
-const SAVE_WORDS = { saved: 'saved', saving: 'saving …', offline: 'not saved: server out of reach, trying again', conflict: 'somebody else changed this board' };
+const SAVE_WORDS = {
+  saved: 'saved',
+  saving: 'saving …',
+  offline: 'not saved: server out of reach, trying again',
+  conflict: 'somebody else changed this board',
+};
 
-const typing = (e: KeyboardEvent) => e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName);
+const typing = (e: KeyboardEvent) =>
+  e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName);
 
 function JobHeader() {
   const job = useJob();
@@ -50,13 +56,32 @@ function JobHeader() {
         {job.board.brief.jobName} · {job.board.brief.systemVoltageV} V · revision {job.revision}
       </span>
       <span className="flex-1" />
-      <span role="status" className={job.saveState === 'saved' || job.saveState === 'saving' ? '' : 'font-semibold text-warning-content bg-warning px-2'}>
+      <span
+        role="status"
+        className={
+          job.saveState === 'saved' || job.saveState === 'saving'
+            ? ''
+            : 'font-semibold text-warning-content bg-warning px-2'
+        }
+      >
         {SAVE_WORDS[job.saveState]}
       </span>
-      <button type="button" className="btn btn-ghost btn-sm" disabled={!job.undoLabel} title={job.undoLabel ? `Undo: ${job.undoLabel} (Ctrl Z)` : 'Nothing of yours to undo'} onClick={undo}>
+      <button
+        type="button"
+        className="btn btn-ghost btn-sm"
+        disabled={!job.undoLabel}
+        title={job.undoLabel ? `Undo: ${job.undoLabel} (Ctrl Z)` : 'Nothing of yours to undo'}
+        onClick={undo}
+      >
         <Undo2 size={15} aria-hidden /> Undo
       </button>
-      <button type="button" className="btn btn-ghost btn-sm" disabled={!job.redoLabel} title={job.redoLabel ? `Redo: ${job.redoLabel} (Ctrl Y)` : 'Nothing to redo'} onClick={redo}>
+      <button
+        type="button"
+        className="btn btn-ghost btn-sm"
+        disabled={!job.redoLabel}
+        title={job.redoLabel ? `Redo: ${job.redoLabel} (Ctrl Y)` : 'Nothing to redo'}
+        onClick={redo}
+      >
         <Redo2 size={15} aria-hidden /> Redo
       </button>
     </Header>
@@ -67,9 +92,14 @@ function Conflict() {
   const job = useJob();
   if (job.saveState !== 'conflict') return null;
   return (
-    <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-warning p-3" style={{ background: 'var(--warn-wash)' }}>
+    <div
+      role="alert"
+      className="flex flex-wrap items-center gap-3 border-b border-warning p-3"
+      style={{ background: 'var(--warn-wash)' }}
+    >
       <span className="flex-1">
-        Somebody changed this board while you worked. {job.pendingCount} of your changes are not saved yet; they are kept here.
+        Somebody changed this board while you worked. {job.pendingCount} of your changes are not saved yet; they are
+        kept here.
       </span>
       <button type="button" className="btn btn-primary btn-sm" onClick={job.applyAgain}>
         Apply mine on top
@@ -99,8 +129,15 @@ function StationFrame({ station }: { station: StationName }) {
         <div className="flex flex-col border-r border-base-300 bg-base-100">
           <RouteCard />
           {!ownAside && (
-            <button type="button" className="btn btn-sm btn-ghost mx-2 mt-auto mb-3" aria-expanded={trayOpen} onClick={() => setTrayOpen(!trayOpen)}>
-              {trayOpen ? 'Hide findings' : `Findings: ${job.dossier.findings.filter((f) => f.severity !== 'note').length}`}
+            <button
+              type="button"
+              className="btn btn-sm btn-ghost mx-2 mt-auto mb-3"
+              aria-expanded={trayOpen}
+              onClick={() => setTrayOpen(!trayOpen)}
+            >
+              {trayOpen
+                ? 'Hide findings'
+                : `Findings: ${job.dossier.findings.filter((f) => f.severity !== 'note').length}`}
             </button>
           )}
         </div>

@@ -32,13 +32,20 @@ export function SignIn() {
       <div className="w-full max-w-md border border-base-300 bg-base-100 p-7" style={{ borderRadius: 6 }}>
         <div className="mx-auto mb-4 h-4 w-4 rounded-full bg-base-300" aria-hidden />
         <h1 className="text-3xl tracking-wide">OMBRIK</h1>
-        <p className="dim mb-4">{me.data?.workshopName ?? 'This workshop has no first user yet: run "npm run first-user".'}</p>
+        <p className="dim mb-4">
+          {me.data?.workshopName ?? 'This workshop has no first user yet: run "npm run first-user".'}
+        </p>
         {me.data && me.data.demoPeople.length > 0 && (
           <section className="mb-5">
             <h2 className="mb-2 text-lg">Demo workshop: come in as</h2>
             <div className="grid grid-cols-2 gap-2">
               {me.data.demoPeople.map((p) => (
-                <button key={p.id} type="button" className="btn btn-outline btn-primary justify-between" onClick={() => demo.mutate(p.id)}>
+                <button
+                  key={p.id}
+                  type="button"
+                  className="btn btn-outline btn-primary justify-between"
+                  onClick={() => demo.mutate(p.id)}
+                >
                   {p.name} <span className="text-xs font-normal">{p.role}</span>
                 </button>
               ))}
@@ -53,7 +60,12 @@ export function SignIn() {
           </label>
           <label className="grid gap-1">
             <span className="label-face">Password</span>
-            <input className="input w-full" type="password" autoComplete="current-password" {...form.register('password')} />
+            <input
+              className="input w-full"
+              type="password"
+              autoComplete="current-password"
+              {...form.register('password')}
+            />
             {errors.password && <span className="text-sm text-error">{errors.password.message}</span>}
           </label>
           {failed && <Problems problems={problemsIn(failed)} />}

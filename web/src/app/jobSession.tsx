@@ -5,8 +5,8 @@ import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
 import type { Dossier } from '@ombrik/core/dossier';
 import type { Explanation } from '@ombrik/core/explain';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import type { RuleProfile } from '@ombrik/core/rules/profiles/profile';
+import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import type { Workshop } from '@ombrik/core/rules/workshop';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { type Remote, wrap } from 'comlink';
@@ -166,7 +166,10 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
           }),
         );
         const rest = s.pending.slice(1);
-        put({ base: { revision: got.revision, board: applyCommands(s.base.board, next.commands).board }, pending: rest });
+        put({
+          base: { revision: got.revision, board: applyCommands(s.base.board, next.commands).board },
+          pending: rest,
+        });
         setLabels({ undo: next.label, redo: null });
       } catch (error) {
         if (error instanceof ApiError && error.status === 409) {
@@ -320,7 +323,10 @@ function useAuthoritative(
   const settled = saveState === 'saved' && result?.board === base.board;
   const query = useQuery({
     queryKey: ['dossier', jobId, base.revision],
-    queryFn: () => answer(api.jobs[':id'].dossier.$get({ param: { id: jobId }, query: { revision: String(base.revision) } } as never)),
+    queryFn: () =>
+      answer(
+        api.jobs[':id'].dossier.$get({ param: { id: jobId }, query: { revision: String(base.revision) } } as never),
+      ),
     enabled: settled,
     staleTime: Number.POSITIVE_INFINITY,
   });

@@ -1,4 +1,4 @@
-import { benchProgress, type BenchRecord } from '@ombrik/core/stages/bench/benchProgress';
+import { type BenchRecord, benchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { type MadeTick, stationStatuses } from '@ombrik/core/stations';
 import { useQuery } from '@tanstack/react-query';
 import { answer, api } from './api.ts';
@@ -13,7 +13,11 @@ export function useFloor() {
   });
   const made = query.data?.made ?? [];
   const bench = query.data?.bench ?? [];
-  const ticks: MadeTick[] = made.map((r) => ({ cableId: r.entityId, made: r.data.made === true, fingerprint: r.fingerprint }));
+  const ticks: MadeTick[] = made.map((r) => ({
+    cableId: r.entityId,
+    made: r.data.made === true,
+    fingerprint: r.fingerprint,
+  }));
   const readings: BenchRecord[] = bench.map((r) => ({
     stepId: r.entityId,
     passed: r.data.passed === true,
@@ -21,5 +25,12 @@ export function useFloor() {
     fingerprint: r.fingerprint,
   }));
   const progress = benchProgress(dossier.bench, readings);
-  return { made, bench, ticks, progress, stations: stationStatuses(board, dossier, ticks, progress), loaded: query.isSuccess };
+  return {
+    made,
+    bench,
+    ticks,
+    progress,
+    stations: stationStatuses(board, dossier, ticks, progress),
+    loaded: query.isSuccess,
+  };
 }

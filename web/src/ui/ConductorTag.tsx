@@ -5,7 +5,11 @@ import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColo
 export function ConductorTag({ colour }: { colour: ColourCode }) {
   return (
     <span className="inline-flex items-center gap-1" title={COLOUR_NAME[colour]}>
-      <span aria-hidden className="inline-block h-2.5 w-5 border border-base-content/60" style={{ background: COLOUR_HEX[colour], borderRadius: 2 }} />
+      <span
+        aria-hidden
+        className="inline-block h-2.5 w-5 border border-base-content/60"
+        style={{ background: COLOUR_HEX[colour], borderRadius: 2 }}
+      />
       <span className="num text-xs">{colour}</span>
     </span>
   );

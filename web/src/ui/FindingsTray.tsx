@@ -20,7 +20,9 @@ function FindingCard({ finding }: { finding: Finding }) {
   return (
     <li
       className={`mt-2 border-l-4 p-2 ${stop ? 'border-error' : finding.severity === 'warn' ? 'border-warning' : 'border-base-300'}`}
-      style={{ background: stop ? 'var(--stop-wash)' : finding.severity === 'warn' ? 'var(--warn-wash)' : 'transparent' }}
+      style={{
+        background: stop ? 'var(--stop-wash)' : finding.severity === 'warn' ? 'var(--warn-wash)' : 'transparent',
+      }}
     >
       <h4 className="label-face text-[15px] leading-tight">
         <span className="sr-only">{WORD[finding.severity]}: </span>
@@ -45,7 +47,12 @@ function FindingCard({ finding }: { finding: Finding }) {
             {fix.label}
           </button>
         ))}
-        <button type="button" className="btn btn-xs btn-outline btn-primary" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <button
+          type="button"
+          className="btn btn-xs btn-outline btn-primary"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
           Why
         </button>
         <button type="button" className="btn btn-xs btn-ghost" onClick={show}>

@@ -28,7 +28,12 @@ export function LockChoice<T extends string | number>({
         <span className="dim min-w-0 truncate" title={`${choice.who}: ${choice.reason}`}>
           {choice.who}: {choice.reason}
         </span>
-        <button type="button" className="btn btn-xs" aria-label={`Unlock ${label}`} onClick={() => onChange({ mode: 'auto' })}>
+        <button
+          type="button"
+          className="btn btn-xs"
+          aria-label={`Unlock ${label}`}
+          onClick={() => onChange({ mode: 'auto' })}
+        >
           Unlock
         </button>
       </span>
@@ -70,7 +75,14 @@ export function LockChoice<T extends string | number>({
           </option>
         ))}
       </select>
-      <input className="input input-sm w-full" placeholder="Reason (needed)" aria-label={`Reason for locking ${label}`} maxLength={300} value={reason} onChange={(e) => setReason(e.target.value)} />
+      <input
+        className="input input-sm w-full"
+        placeholder="Reason (needed)"
+        aria-label={`Reason for locking ${label}`}
+        maxLength={300}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+      />
       <span className="flex gap-1">
         <button type="submit" className="btn btn-primary btn-xs" disabled={reason.trim() === ''}>
           Lock it

@@ -13,8 +13,21 @@ function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 
     // A ferrule or a splice: a plain sleeve on the strand.
     return (
       <g>
-        <rect x={side < 0 ? x - barrel : x} y={y - thickness / 2 + 1} width={barrel} height={thickness - 2} fill="#C9824F" stroke="#7A3C15" />
-        <text x={x + side * 40} y={y - thickness / 2 - 8} textAnchor={side < 0 ? 'start' : 'end'} fontSize={11} fill="currentColor">
+        <rect
+          x={side < 0 ? x - barrel : x}
+          y={y - thickness / 2 + 1}
+          width={barrel}
+          height={thickness - 2}
+          fill="#C9824F"
+          stroke="#7A3C15"
+        />
+        <text
+          x={x + side * 40}
+          y={y - thickness / 2 - 8}
+          textAnchor={side < 0 ? 'start' : 'end'}
+          fontSize={11}
+          fill="currentColor"
+        >
           {end.attachment === 'clamp' ? 'ferrule' : 'splice'}
         </text>
       </g>
@@ -25,7 +38,15 @@ function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 
   const centre = x + side * (barrel + radius - 4);
   return (
     <g>
-      <rect x={side < 0 ? x - barrel : x} y={y - thickness / 2 - 1} width={barrel} height={thickness + 2} rx={2} fill="#C9824F" stroke="#7A3C15" />
+      <rect
+        x={side < 0 ? x - barrel : x}
+        y={y - thickness / 2 - 1}
+        width={barrel}
+        height={thickness + 2}
+        rx={2}
+        fill="#C9824F"
+        stroke="#7A3C15"
+      />
       <circle cx={centre} cy={y} r={radius} fill="#C9824F" stroke="#7A3C15" />
       <circle cx={centre} cy={y} r={hole} fill="var(--color-base-100)" stroke="#7A3C15" />
       <text x={centre} y={y + radius + 14} textAnchor="middle" fontSize={12} className="svg-num" fill="currentColor">
@@ -61,17 +82,50 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
       <figcaption className="flex flex-wrap items-baseline gap-x-3">
         <span className="label-face text-base">Tape · {cable.designation}</span>
         <span className="num dim text-xs whitespace-normal">
-          cut {Math.round(cable.cutMm)} mm{cable.provisional ? ' (provisional)' : ''} · strip {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName} · shrink{' '}
-          {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
+          cut {Math.round(cable.cutMm)} mm{cable.provisional ? ' (provisional)' : ''} · strip{' '}
+          {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName} ·
+          shrink {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
         </span>
       </figcaption>
-      <svg viewBox={`0 0 ${WIDTH} 112`} className="w-full" role="img" aria-label={`Cable ${cable.designation}, cut ${Math.round(cable.cutMm)} mm, ${core.colour}`}>
-        <rect x={LEFT} y={52 - thickness / 2} width={span} height={thickness} rx={3} fill={colour} stroke="var(--color-base-content)" strokeWidth={0.8} />
+      <svg
+        viewBox={`0 0 ${WIDTH} 112`}
+        className="w-full"
+        role="img"
+        aria-label={`Cable ${cable.designation}, cut ${Math.round(cable.cutMm)} mm, ${core.colour}`}
+      >
+        <rect
+          x={LEFT}
+          y={52 - thickness / 2}
+          width={span}
+          height={thickness}
+          rx={3}
+          fill={colour}
+          stroke="var(--color-base-content)"
+          strokeWidth={0.8}
+        />
         <End end={core.from} x={LEFT} side={-1} thickness={thickness} />
         <End end={core.to} x={RIGHT} side={1} thickness={thickness} />
-        {core.from.shrinkMm > 0 && <rect x={LEFT - 12} y={50 - thickness / 2} width={shrinkPx(core.from.shrinkMm)} height={thickness + 4} rx={4} fill="#23201B" opacity={0.82} />}
+        {core.from.shrinkMm > 0 && (
+          <rect
+            x={LEFT - 12}
+            y={50 - thickness / 2}
+            width={shrinkPx(core.from.shrinkMm)}
+            height={thickness + 4}
+            rx={4}
+            fill="#23201B"
+            opacity={0.82}
+          />
+        )}
         {core.to.shrinkMm > 0 && (
-          <rect x={RIGHT + 12 - shrinkPx(core.to.shrinkMm)} y={50 - thickness / 2} width={shrinkPx(core.to.shrinkMm)} height={thickness + 4} rx={4} fill="#23201B" opacity={0.82} />
+          <rect
+            x={RIGHT + 12 - shrinkPx(core.to.shrinkMm)}
+            y={50 - thickness / 2}
+            width={shrinkPx(core.to.shrinkMm)}
+            height={thickness + 4}
+            rx={4}
+            fill="#23201B"
+            opacity={0.82}
+          />
         )}
         <text x={LEFT - 12} y={18} fontSize={13} fill="currentColor" fontFamily="var(--font-label)">
           {core.from.at}
@@ -80,7 +134,15 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
           {core.to.at}
         </text>
         {bends.map((b) => (
-          <text key={b} x={LEFT + Math.min(span, b * scale)} y={30} textAnchor="middle" fontSize={12} fill="var(--color-secondary)" fontFamily="var(--font-label)">
+          <text
+            key={b}
+            x={LEFT + Math.min(span, b * scale)}
+            y={30}
+            textAnchor="middle"
+            fontSize={12}
+            fill="var(--color-secondary)"
+            fontFamily="var(--font-label)"
+          >
             ▼ bend
           </text>
         ))}
@@ -88,7 +150,14 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
         {marks.map((m) => (
           <g key={m}>
             <line x1={LEFT + m * scale} x2={LEFT + m * scale} y1={80} y2={88} stroke="currentColor" opacity={0.6} />
-            <text x={LEFT + m * scale} y={103} textAnchor="middle" fontSize={12} className="svg-num" fill="currentColor">
+            <text
+              x={LEFT + m * scale}
+              y={103}
+              textAnchor="middle"
+              fontSize={12}
+              className="svg-num"
+              fill="currentColor"
+            >
               {Math.round(m)}
             </text>
           </g>

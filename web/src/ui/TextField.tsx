@@ -14,10 +14,18 @@ export function TextField({
   quiet,
   className = '',
   disabled,
-}: Common & { value: string; onCommit: (v: string) => void; max: number; required?: boolean; multiline?: boolean; /** No edge until it is touched, for tables. */ quiet?: boolean }) {
+}: Common & {
+  value: string;
+  onCommit: (v: string) => void;
+  max: number;
+  required?: boolean;
+  multiline?: boolean /** No edge until it is touched, for tables. */;
+  quiet?: boolean;
+}) {
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
-  const bad = required && text.trim() === '' ? 'cannot be empty' : text.length > max ? `at most ${max} characters` : null;
+  const bad =
+    required && text.trim() === '' ? 'cannot be empty' : text.length > max ? `at most ${max} characters` : null;
   const commit = () => {
     if (bad) return;
     if (text !== value) onCommit(text);
@@ -37,7 +45,14 @@ export function TextField({
   return (
     <label className={`grid gap-0.5 ${className}`}>
       {!hideLabel && <span className="label-face">{label}</span>}
-      {multiline ? <textarea className="textarea w-full" rows={4} {...shared} /> : <input className={`input w-full ${hideLabel ? 'input-sm' : ''} ${quiet ? 'border-transparent bg-transparent px-1 hover:border-base-300' : ''}`} {...shared} />}
+      {multiline ? (
+        <textarea className="textarea w-full" rows={4} {...shared} />
+      ) : (
+        <input
+          className={`input w-full ${hideLabel ? 'input-sm' : ''} ${quiet ? 'border-transparent bg-transparent px-1 hover:border-base-300' : ''}`}
+          {...shared}
+        />
+      )}
       {bad && (
         <span className="text-xs text-error">
           {label} {bad}
@@ -59,7 +74,14 @@ export function NumberField({
   hideLabel,
   className = '',
   disabled,
-}: Common & { value: number; onCommit: (v: number) => void; min: number; max: number; unit: string; step?: number | 'any' }) {
+}: Common & {
+  value: number;
+  onCommit: (v: number) => void;
+  min: number;
+  max: number;
+  unit: string;
+  step?: number | 'any';
+}) {
   const [text, setText] = useState(String(value));
   useEffect(() => setText(String(value)), [value]);
   const parsed = text.trim() === '' ? Number.NaN : Number(text.replace(',', '.'));

@@ -101,7 +101,9 @@ export function WhyDrawer() {
           <X size={16} />
         </button>
       </div>
-      {found?.address === address && found.explanation && <Sum key={address} explanation={found.explanation} depth={0} />}
+      {found?.address === address && found.explanation && (
+        <Sum key={address} explanation={found.explanation} depth={0} />
+      )}
       {found?.address === address && !found.explanation && (
         <p className="dim">This value was entered or comes straight from a part sheet; nothing was computed.</p>
       )}

@@ -17,6 +17,12 @@ export function quantity(value: number, unit: string): string {
   if (Math.abs(value) >= 9e37) return 'open';
   const size = Math.abs(value);
   const text =
-    unit === 'mm' || size >= 100 ? String(Math.round(value)) : size >= 10 ? value.toFixed(1) : size >= 0.1 || size === 0 ? value.toFixed(2) : value.toPrecision(3);
+    unit === 'mm' || size >= 100
+      ? String(Math.round(value))
+      : size >= 10
+        ? value.toFixed(1)
+        : size >= 0.1 || size === 0
+          ? value.toFixed(2)
+          : value.toPrecision(3);
   return unit ? `${text}${THIN}${unit}` : text;
 }

@@ -1,7 +1,12 @@
 import type { StationName, StationState } from '@ombrik/core/stations';
 
 /** Shape first, colour second. */
-export const STATE_MARK: Readonly<Record<StationState, string>> = { notReady: '○', inWork: '◐', findings: '▲', done: '●' };
+export const STATE_MARK: Readonly<Record<StationState, string>> = {
+  notReady: '○',
+  inWork: '◐',
+  findings: '▲',
+  done: '●',
+};
 export const STATE_WORDS: Readonly<Record<StationState, string>> = {
   notReady: 'not ready',
   inWork: 'in work',

@@ -19,7 +19,16 @@ export function defaultSegments(from: Item, to: Item, makeId: (n: number) => Id)
   });
   const route = (item: Item, n: number): Segment[] =>
     item.place.kind === 'panel'
-      ? [{ id: makeId(n), kind: 'panelRoute', panelId: item.place.panelId, face: item.place.face, waypoints: [], environment: freeAir() }]
+      ? [
+          {
+            id: makeId(n),
+            kind: 'panelRoute',
+            panelId: item.place.panelId,
+            face: item.place.face,
+            waypoints: [],
+            environment: freeAir(),
+          },
+        ]
       : [];
   const together =
     from.place.kind === 'panel' &&
@@ -69,7 +78,10 @@ export function connectTerminals(
 /** Terminals of an item that nothing is connected to, in the part's order. */
 export function freeTerminals(board: Pick<Board, 'connections'>, item: Item, part: Part): Part['terminals'] {
   const used = new Set(
-    board.connections.flatMap((c) => [c.from, c.to]).filter((r) => r.itemId === item.id).map((r) => r.terminalId),
+    board.connections
+      .flatMap((c) => [c.from, c.to])
+      .filter((r) => r.itemId === item.id)
+      .map((r) => r.terminalId),
   );
   return part.terminals.filter((t) => !used.has(t.id));
 }
@@ -84,7 +96,9 @@ export function removeConnections(board: Board, connectionIds: ReadonlySet<Id>):
     else commands.push({ kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: left });
   }
   for (const item of board.items) {
-    const touches = item.stacks.some((s) => s.order.mode === 'locked' && s.order.value.some((c) => connectionIds.has(c)));
+    const touches = item.stacks.some(
+      (s) => s.order.mode === 'locked' && s.order.value.some((c) => connectionIds.has(c)),
+    );
     if (touches)
       commands.push({
         kind: 'set',

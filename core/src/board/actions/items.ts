@@ -55,7 +55,9 @@ export function placeItem(board: Board, itemId: Id, place: Place): Command[] {
     const to = items.get(connection.to.itemId);
     if (!from || !to) continue;
     const kept = cable.segments.find((s) => s.kind === 'measuredRun' && s.measured);
-    const segments = defaultSegments(from, to, () => newId('sg')).map((s) => (s.kind === 'measuredRun' && kept ? kept : s));
+    const segments = defaultSegments(from, to, () => newId('sg')).map((s) =>
+      s.kind === 'measuredRun' && kept ? kept : s,
+    );
     commands.push({ kind: 'set', collection: 'cables', id: cable.id, field: 'segments', value: segments });
   }
   return commands;
@@ -75,7 +77,12 @@ export interface WiredLoads {
 }
 
 /** Wires several consumers to the next free ways and minus screws of a fuse block in one go. */
-export function wireToBlock(board: Board, parts: ReadonlyMap<Id, Part>, blockId: Id, itemIds: readonly Id[]): WiredLoads {
+export function wireToBlock(
+  board: Board,
+  parts: ReadonlyMap<Id, Part>,
+  blockId: Id,
+  itemIds: readonly Id[],
+): WiredLoads {
   const block = board.items.find((i) => i.id === blockId);
   const blockPart = block && parts.get(block.partId);
   if (!block || !blockPart) return { commands: [], left: [...itemIds] };

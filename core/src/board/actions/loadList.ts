@@ -18,7 +18,15 @@ export interface ReadLoads {
 }
 
 /** Columns of a load list; name and one of power_w and current_a are needed. */
-export const LOAD_COLUMNS = ['name', 'power_w', 'current_a', 'hours_per_day', 'duty_percent', 'essential', 'drop_class'] as const;
+export const LOAD_COLUMNS = [
+  'name',
+  'power_w',
+  'current_a',
+  'hours_per_day',
+  'duty_percent',
+  'essential',
+  'drop_class',
+] as const;
 
 const YES = ['yes', 'true', '1', 'x'];
 const NO = ['no', 'false', '0', ''];
@@ -52,18 +60,27 @@ export function readLoadsCsv(text: string): ReadLoads {
       if (!/^-?\d+([.,]\d+)?$/.test(value)) problems.push(`line ${line}: ${column} is "${value}"; accepted: a number`);
       return Number(value.replace(',', '.'));
     };
-    const word = <T>(column: (typeof LOAD_COLUMNS)[number], read: (v: string) => T | null, accepted: string): T | null => {
+    const word = <T>(
+      column: (typeof LOAD_COLUMNS)[number],
+      read: (v: string) => T | null,
+      accepted: string,
+    ): T | null => {
       const value = read(cell(column).toLowerCase());
       if (value === null) problems.push(`line ${line}: ${column} is "${cell(column)}"; accepted: ${accepted}`);
       return value;
     };
     const name = cell('name');
-    if (name === '' || name.length > 80) problems.push(`line ${line}: name is "${name.slice(0, 40)}"; accepted: text of 1 to 80 characters`);
+    if (name === '' || name.length > 80)
+      problems.push(`line ${line}: name is "${name.slice(0, 40)}"; accepted: text of 1 to 80 characters`);
     const [watts, amps] = [cell('power_w'), cell('current_a')];
     if ((watts === '') === (amps === ''))
-      problems.push(`line ${line}: ${watts === '' ? 'neither power_w nor current_a is' : 'both power_w and current_a are'} given; accepted: one of them`);
+      problems.push(
+        `line ${line}: ${watts === '' ? 'neither power_w nor current_a is' : 'both power_w and current_a are'} given; accepted: one of them`,
+      );
     const rating: LoadDemand['rating'] =
-      watts === '' ? { kind: 'amps', currentA: number('current_a', 0) } : { kind: 'watts', powerW: number('power_w', 0) };
+      watts === ''
+        ? { kind: 'amps', currentA: number('current_a', 0) }
+        : { kind: 'watts', powerW: number('power_w', 0) };
     const hoursPerDay = number('hours_per_day', 1);
     const dutyShare = number('duty_percent', 100) / 100;
     const essential = word('essential', (v) => (YES.includes(v) ? true : NO.includes(v) ? false : null), 'yes, no');

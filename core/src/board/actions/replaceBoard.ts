@@ -6,7 +6,8 @@ export function replaceBoard(from: Board, to: Board): Command[] {
   const commands: Command[] = [];
   const differs = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
   for (const field of Object.keys(to.brief) as (keyof Brief)[])
-    if (differs(from.brief[field], to.brief[field])) commands.push({ kind: 'setBrief', field, value: to.brief[field] } as Command);
+    if (differs(from.brief[field], to.brief[field]))
+      commands.push({ kind: 'setBrief', field, value: to.brief[field] } as Command);
   for (const field of Object.keys(to.settings) as (keyof BoardSettings)[])
     if (differs(from.settings[field], to.settings[field]))
       commands.push({ kind: 'setSetting', field, value: to.settings[field] } as Command);

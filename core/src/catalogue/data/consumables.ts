@@ -20,7 +20,14 @@ const INTERRUPT: Record<FuseStyle, FuseLink['interrupt']> = {
 /** Volts a link loses at its rating, for its cold resistance. Common practice, no source. */
 const DROP_AT_RATING_V = 0.07;
 
-const links = (style: FuseStyle, label: string, ratings: number[], base: number, suffix = '', interrupt = INTERRUPT[style]): FuseLink[] =>
+const links = (
+  style: FuseStyle,
+  label: string,
+  ratings: number[],
+  base: number,
+  suffix = '',
+  interrupt = INTERRUPT[style],
+): FuseLink[] =>
   ratings.map((ratingA) => ({
     id: `${style}${suffix}-${ratingA}`,
     name: `${ratingA} A ${label}`,
@@ -37,7 +44,12 @@ export const FUSE_LINKS: FuseLink[] = [
   ...links('blade', 'blade fuse, 58 V', BLADE, 0.9, '58', [{ upToV: 58, currentA: 1000 }]),
   ...links('sf30', 'bolt-down fuse, SF30', [30, 40, 50, 60, 70, 80, 100, 125, 150], 3),
   ...links('sf51', 'bolt-down fuse, SF51', [40, 50, 60, 80, 100, 125, 150, 175, 200, 250, 300, 350, 400, 500], 6),
-  ...links('classT', 'battery fuse, Class T', [30, 40, 50, 60, 70, 80, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400], 24),
+  ...links(
+    'classT',
+    'battery fuse, Class T',
+    [30, 40, 50, 60, 70, 80, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400],
+    24,
+  ),
 ];
 
 /** Outer diameters of single-core class 5 cable, mm by mm². Mark: [mem], makers differ by a few tenths. */
@@ -63,7 +75,9 @@ const massKgPerM = (areaMm2: number, outerMm: number): number => {
   const insulationMm2 = (Math.PI / 4) * outerMm ** 2 - areaMm2 * 1.25;
   return (areaMm2 * 8.89 + Math.max(0, insulationMm2) * 1.4) / 1000;
 };
-const AREAS = Object.keys(OUTER_MM).map(Number).sort((a, b) => a - b);
+const AREAS = Object.keys(OUTER_MM)
+  .map(Number)
+  .sort((a, b) => a - b);
 
 const cable = (areaMm2: number, insulation: CableType['insulation']): CableType => ({
   id: `${insulation}-${areaMm2}`,

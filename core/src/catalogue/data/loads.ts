@@ -12,7 +12,10 @@ const load = (id: string, name: string, [min, max]: [number, number], [w, h]: [n
   massKg: 0.2,
   clearSpaceMm: { left: 0, right: 0, top: 0, bottom: 0 },
   mountHoles: [],
-  terminals: [clamp('plus', 'plus', [-10, h / 2 - 6, 90], [min, max]), clamp('minus', 'minus', [10, h / 2 - 6, 90], [min, max])],
+  terminals: [
+    clamp('plus', 'plus', [-10, h / 2 - 6, 90], [min, max]),
+    clamp('minus', 'minus', [10, h / 2 - 6, 90], [min, max]),
+  ],
   elements: [{ kind: 'load', id: 'l', plus: 'plus', minus: 'minus' }],
   systemVoltagesV: [],
   price: null,

@@ -7,7 +7,11 @@ export const routedLength = declareRule({
   formula: 'pathMm * (1 + slackShare) + runsMm + 2 * endSlackMm',
   unit: 'mm',
   inputs: {
-    pathMm: { unit: 'mm', what: 'measured along the route on the panel, with the rise at each end', sample: [50, 3000] },
+    pathMm: {
+      unit: 'mm',
+      what: 'measured along the route on the panel, with the rise at each end',
+      sample: [50, 3000],
+    },
     slackShare: { unit: '', what: 'slack on the routed part', sample: [0, 0.2] },
     runsMm: { unit: 'mm', what: 'runs off the panel and through holes', sample: [0, 8000] },
     endSlackMm: { unit: 'mm', what: 'dressing at each end', sample: [0, 60] },

@@ -26,7 +26,10 @@ describe('every formula says what it computes (against mathjs, an independent ev
         Object.entries(rule.inputs).map(([name, q]) => [name, q.sample[0] + random() * (q.sample[1] - q.sample[0])]),
       );
       const independent = evaluate(rule.formula, inputs) as number;
-      expect(rule.compute(inputs)).toBeCloseTo(independent, Math.max(0, 9 - Math.ceil(Math.log10(Math.abs(independent) + 1))));
+      expect(rule.compute(inputs)).toBeCloseTo(
+        independent,
+        Math.max(0, 9 - Math.ceil(Math.log10(Math.abs(independent) + 1))),
+      );
     }
     expect(rule.source).not.toBe('');
   });
@@ -39,7 +42,12 @@ describe('worked figures of the trade', () => {
     expect(protection.fuseMinimum.compute({ factor: 1.25, currentA: amps })).toBeCloseTo(252.5, 0);
   });
   it('a 40 A DC-DC charger draws about 50 A (common practice, no source)', () => {
-    const amps = demand.converterInputCurrent.compute({ outputV: 14.4, outputA: 40, lowestInputV: 13.0, efficiencyShare: 0.88 });
+    const amps = demand.converterInputCurrent.compute({
+      outputV: 14.4,
+      outputA: 40,
+      lowestInputV: 13.0,
+      efficiencyShare: 0.88,
+    });
     expect(amps).toBeGreaterThan(48);
     expect(amps).toBeLessThan(52);
   });

@@ -17,7 +17,11 @@ export const fixedIec: RuleProfile = {
   },
   insulation: 'pvc70',
   minAreaMm2: { value: 1.5, source: 'IEC 60364-5-52 table 52.2: power circuits at least 1.5 mm² copper (from memory)' },
-  drop: { criticalShare: 0.03, otherShare: 0.05, source: 'IEC 60364-5-52 annex G: 3 % lighting, 5 % other (from memory)' },
+  drop: {
+    criticalShare: 0.03,
+    otherShare: 0.05,
+    source: 'IEC 60364-5-52 annex G: 3 % lighting, 5 % other (from memory)',
+  },
   fuseFactor: COMMON_FUSE_FACTOR,
   unfused: {
     plainMm: 300,

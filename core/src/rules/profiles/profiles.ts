@@ -8,6 +8,7 @@ export const PROFILES: readonly RuleProfile[] = [craftIso, fixedIec];
 
 export function profileById(id: ProfileId): RuleProfile {
   const profile = PROFILES.find((p) => p.id === id);
-  if (!profile) throw new RangeError(`rule profile "${id}" is not known; accepted: ${PROFILES.map((p) => p.id).join(', ')}`);
+  if (!profile)
+    throw new RangeError(`rule profile "${id}" is not known; accepted: ${PROFILES.map((p) => p.id).join(', ')}`);
   return profile;
 }

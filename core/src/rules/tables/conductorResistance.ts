@@ -28,4 +28,6 @@ export const CLASS5_SOURCE = 'IEC 60228 table 3, class 5 plain copper, 20 °C (f
 export const COPPER_ALPHA_PER_K = 0.00393;
 
 /** Standard areas, mm², in rising order. */
-export const STANDARD_AREAS_MM2 = Object.keys(CLASS5_OHM_PER_KM).map(Number).sort((a, b) => a - b);
+export const STANDARD_AREAS_MM2 = Object.keys(CLASS5_OHM_PER_KM)
+  .map(Number)
+  .sort((a, b) => a - b);

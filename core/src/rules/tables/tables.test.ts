@@ -7,7 +7,8 @@ import { IEC_METHOD_C } from './iecMethodC.ts';
 import { ISO_AMPACITY } from './isoAmpacity.ts';
 
 /** GNU units (Debian), an independent reference program. */
-const gnuUnits = (have: string, want: string): number => Number(execFileSync('units', ['-t', have, want], { encoding: 'utf8' }));
+const gnuUnits = (have: string, want: string): number =>
+  Number(execFileSync('units', ['-t', have, want], { encoding: 'utf8' }));
 
 describe('wire gauges against GNU units', () => {
   it.each([
@@ -42,10 +43,13 @@ describe('conductor tables', () => {
   });
   it('resistance falls and ampacity rises with area, in every column', () => {
     for (let i = 1; i < STANDARD_AREAS_MM2.length; i++)
-      expect(CLASS5_OHM_PER_KM[String(STANDARD_AREAS_MM2[i])]!).toBeLessThan(CLASS5_OHM_PER_KM[String(STANDARD_AREAS_MM2[i - 1])]!);
+      expect(CLASS5_OHM_PER_KM[String(STANDARD_AREAS_MM2[i])]!).toBeLessThan(
+        CLASS5_OHM_PER_KM[String(STANDARD_AREAS_MM2[i - 1])]!,
+      );
     for (const table of [ISO_AMPACITY, IEC_METHOD_C])
       table.columnsC.forEach((_, c) => {
-        for (let r = 1; r < table.rows.length; r++) expect(table.rows[r]![1][c]!).toBeGreaterThan(table.rows[r - 1]![1][c]!);
+        for (let r = 1; r < table.rows.length; r++)
+          expect(table.rows[r]![1][c]!).toBeGreaterThan(table.rows[r - 1]![1][c]!);
       });
   });
   it('ISO 13297 annex A at 105 °C: 35 mm² carries 210 A, so 35 mm² on a 200 A breaker fails 1.25 × (handbook, from memory)', () => {

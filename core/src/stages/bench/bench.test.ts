@@ -10,19 +10,36 @@ import { type BenchRecord, benchProgress, withinLimits } from './benchProgress.t
 import type { BenchStep } from './benchStep.ts';
 import { type Defect, OVERLOAD, simulateReading } from './simulate.ts';
 
-const stagesOf = (board: Board) => deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop, new Memo());
+const stagesOf = (board: Board) =>
+  deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop, new Memo());
 function simulator(board: Board, defect: Defect | null) {
   const stages = stagesOf(board);
   const ohm = stages.branchOhm(false);
-  const simulated = { netlist: stages.netlist, flows: stages.demand.flows, branchOhm: new Map(stages.netlist.branches.map((b) => [b.key, ohm(b)])), defect };
+  const simulated = {
+    netlist: stages.netlist,
+    flows: stages.demand.flows,
+    branchOhm: new Map(stages.netlist.branches.map((b) => [b.key, ohm(b)])),
+    defect,
+  };
   const read = (step: BenchStep) => simulateReading(simulated, step.state, step.probes, step.measures!);
-  return { steps: stages.bench, read, failing: () => stages.bench.filter((s) => s.method === 'reading' && !withinLimits(s, read(s))) };
+  return {
+    steps: stages.bench,
+    read,
+    failing: () => stages.bench.filter((s) => s.method === 'reading' && !withinLimits(s, read(s))),
+  };
 }
 
 describe('the bench plan', () => {
-  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))('%s: a sound board passes every check', (_, board) => {
-    expect(simulator(board, null).failing().map((s) => s.title)).toEqual([]);
-  });
+  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
+    '%s: a sound board passes every check',
+    (_, board) => {
+      expect(
+        simulator(board, null)
+          .failing()
+          .map((s) => s.title),
+      ).toEqual([]);
+    },
+  );
   it('goes cold, bank, fuses, load, and a fuse waits for those upstream of it', () => {
     const { steps } = simulator(mountainHutBoard(), null);
     const stages = steps.map((s) => s.stage);
@@ -59,7 +76,13 @@ describe('the bench plan', () => {
 
 describe('progress holds to the order', () => {
   const { steps } = simulator(wiredCart(), null);
-  const pass = (s: BenchStep, by: Partial<BenchRecord> = {}): BenchRecord => ({ stepId: s.id, passed: true, value: 0, fingerprint: s.fingerprint, ...by });
+  const pass = (s: BenchStep, by: Partial<BenchRecord> = {}): BenchRecord => ({
+    stepId: s.id,
+    passed: true,
+    value: 0,
+    fingerprint: s.fingerprint,
+    ...by,
+  });
   it('the next step is the first that has not passed; later ones wait', () => {
     const p = benchProgress(steps, [pass(steps[0]!)]);
     expect(p.nextId).toBe(steps[1]!.id);
@@ -69,15 +92,25 @@ describe('progress holds to the order', () => {
     const p = benchProgress(steps, [pass(steps[0]!), pass(steps[1]!, { passed: false })]);
     expect(p.nextId).toBe(steps[1]!.id);
     expect(p.states.get(steps[1]!.id)).toBe('failed');
-    expect(benchProgress(steps, [pass(steps[0]!), pass(steps[1]!, { passed: false }), pass(steps[1]!)]).nextId).toBe(steps[2]!.id);
+    expect(benchProgress(steps, [pass(steps[0]!), pass(steps[1]!, { passed: false }), pass(steps[1]!)]).nextId).toBe(
+      steps[2]!.id,
+    );
   });
   it('a pass on an older spec counts as open again', () => {
-    const p = benchProgress(steps, steps.map((s) => pass(s, s === steps[3] ? { fingerprint: 'old' } : {})));
+    const p = benchProgress(
+      steps,
+      steps.map((s) => pass(s, s === steps[3] ? { fingerprint: 'old' } : {})),
+    );
     expect(p.nextId).toBe(steps[3]!.id);
     expect(p.states.get(steps[3]!.id)).toBe('older');
     expect(p.dcPassed).toBe(false);
   });
   it('all passed is passed, mains or not', () => {
-    expect(benchProgress(steps, steps.filter((s) => s.role === 'tester').map((s) => pass(s))).dcPassed).toBe(true);
+    expect(
+      benchProgress(
+        steps,
+        steps.filter((s) => s.role === 'tester').map((s) => pass(s)),
+      ).dcPassed,
+    ).toBe(true);
   });
 });

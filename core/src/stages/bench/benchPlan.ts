@@ -34,7 +34,8 @@ export interface BenchInput {
 
 /** Lowest reading that counts as "not connected". Common practice, no source. */
 const OPEN_OHM = 1000;
-const NO_LIVE = 'Batteries disconnected, sun covered or unplugged, starter feed off. Check with the meter before hands go in.';
+const NO_LIVE =
+  'Batteries disconnected, sun covered or unplugged, starter feed off. Check with the meter before hands go in.';
 const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye protection, one hand where you can.';
 
 const cold: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
@@ -47,7 +48,9 @@ const finish = (d: Draft): BenchStep => ({
 
 /** Generates the bench test in the order it must be done, with limits computed from the board. */
 export function benchPlan(input: BenchInput): BenchStep[] {
-  return [...coldSteps(input), ...bankSteps(input), ...fuseSteps(input), ...loadSteps(input), ...mainsSteps(input)].map(finish);
+  return [...coldSteps(input), ...bankSteps(input), ...fuseSteps(input), ...loadSteps(input), ...mainsSteps(input)].map(
+    finish,
+  );
 }
 
 const terminalOfPort = (input: BenchInput, port: Port, side: 'plus' | 'minus'): TerminalRef => {
@@ -148,7 +151,11 @@ function coldSteps(input: BenchInput): Draft[] {
           continuityLimit,
           { cableOhm, joinOhm: input.workshop.joinOhm, testLeadOhm: input.workshop.testLeadOhm },
           address,
-          { cableOhm: given(`${cable.areaMm2} mm², ${Math.round(cable.lengthMm)} mm at 20 °C`), joinOhm: given('workshop setting'), testLeadOhm: given('workshop setting') },
+          {
+            cableOhm: given(`${cable.areaMm2} mm², ${Math.round(cable.lengthMm)} mm at 20 °C`),
+            joinOhm: given('workshop setting'),
+            testLeadOhm: given('workshop setting'),
+          },
         ),
         limitFigure: address,
         probes: [{ plus: core.from.ref, minus: core.to.ref, sign: 1 }],
@@ -191,7 +198,9 @@ function bankSteps(input: BenchInput): Draft[] {
 
 /** Fuses go in one by one, nearest the source first: a seat waits for every seat upstream of it. */
 function inOrder(seats: readonly SizedSeat[]): SizedSeat[] {
-  return seats.filter((s) => !s.spare).sort((a, b) => a.upstreamKeys.length - b.upstreamKeys.length || a.key.localeCompare(b.key));
+  return seats
+    .filter((s) => !s.spare)
+    .sort((a, b) => a.upstreamKeys.length - b.upstreamKeys.length || a.key.localeCompare(b.key));
 }
 
 function fuseSteps(input: BenchInput): Draft[] {
@@ -227,11 +236,16 @@ function fuseSteps(input: BenchInput): Draft[] {
       method: 'reading',
       measures: 'voltage',
       unit: 'V',
-      lowLimit: (fed ? table.benchLowV * factor : (base.item.feed?.lowestVoltageV ?? 11)) - input.workshop.meterToleranceV,
-      highLimit: (fed ? table.benchHighV * factor : (base.item.feed?.restingVoltageV ?? 12.6) * 1.05) + input.workshop.meterToleranceV,
+      lowLimit:
+        (fed ? table.benchLowV * factor : (base.item.feed?.lowestVoltageV ?? 11)) - input.workshop.meterToleranceV,
+      highLimit:
+        (fed ? table.benchHighV * factor : (base.item.feed?.restingVoltageV ?? 12.6) * 1.05) +
+        input.workshop.meterToleranceV,
       expected: fed ? table.nominalV * factor : (base.item.feed?.restingVoltageV ?? 12.6),
       limitFigure: null,
-      probes: [{ plus: { itemId: item.id, terminalId: element.b }, minus: terminalOfPort(input, base, 'minus'), sign: 1 }],
+      probes: [
+        { plus: { itemId: item.id, terminalId: element.b }, minus: terminalOfPort(input, base, 'minus'), sign: 1 },
+      ],
       state: { batteriesConnected: true, isolatorsClosed: true, seatsIn: [...inSoFar], flowsOn: [] },
       role: 'tester',
     });

@@ -32,7 +32,12 @@ function withSwap(netlist: Netlist, itemId: Id): Netlist {
 }
 
 /** What a meter with these probes would read on the simulated board, V or Ω. */
-export function simulateReading(board: SimulatedBoard, state: BenchState, probes: readonly Probe[], measures: 'voltage' | 'resistance'): number {
+export function simulateReading(
+  board: SimulatedBoard,
+  state: BenchState,
+  probes: readonly Probe[],
+  measures: 'voltage' | 'resistance',
+): number {
   const { defect } = board;
   const netlist = defect?.kind === 'swappedPair' ? withSwap(board.netlist, defect.itemId) : board.netlist;
   const seatsIn = new Set(state.seatsIn);
@@ -40,7 +45,9 @@ export function simulateReading(board: SimulatedBoard, state: BenchState, probes
     if (branch.kind === 'fuseSeat' && !seatsIn.has(branch.key)) return Number.POSITIVE_INFINITY;
     if (branch.kind === 'contact' && !state.isolatorsClosed) return Number.POSITIVE_INFINITY;
     if (defect && defect.kind !== 'swappedPair' && branch.connectionId === defect.connectionId)
-      return defect.kind === 'openWire' ? Number.POSITIVE_INFINITY : (board.branchOhm.get(branch.key) ?? 1e-4) + defect.extraOhm;
+      return defect.kind === 'openWire'
+        ? Number.POSITIVE_INFINITY
+        : (board.branchOhm.get(branch.key) ?? 1e-4) + defect.extraOhm;
     return board.branchOhm.get(branch.key) ?? 1e-4;
   };
   const circuit = circuitOf(netlist, ohm, state.batteriesConnected);

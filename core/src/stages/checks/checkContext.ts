@@ -43,7 +43,9 @@ export const nodeAt = (context: CheckContext, ref: TerminalRef): number =>
 
 /** Free studs of bus bars and fuse blocks at a potential side, for fixes that connect something. */
 export function freeSpots(context: CheckContext, polarity: 'plus' | 'minus', island: number | null): TerminalRef[] {
-  const used = new Set(context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
+  const used = new Set(
+    context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
+  );
   const spots: TerminalRef[] = [];
   for (const item of context.board.items) {
     const part = partOf(context, item);

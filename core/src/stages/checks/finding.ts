@@ -29,7 +29,10 @@ export interface Finding {
   fixes: Fix[];
 }
 
-type Draft = Omit<Finding, 'id' | 'where' | 'fixes'> & { where: Partial<Finding['where']> & { label: string }; fixes?: Fix[] };
+type Draft = Omit<Finding, 'id' | 'where' | 'fixes'> & {
+  where: Partial<Finding['where']> & { label: string };
+  fixes?: Fix[];
+};
 
 /** Completes a finding; its id is stable: the rule and what it names. */
 export function makeFinding(draft: Draft, entity: string): Finding {

@@ -26,19 +26,33 @@ const fixed = (board: Board, rule: string): Board => {
   return after;
 };
 const lock = (board: Board, id: string, mm2: number) =>
-  change(board, { kind: 'set', collection: 'cables', id, field: 'conductorMm2', value: { mode: 'locked', value: mm2, reason: 'reel at hand', who: 'Mira' } });
+  change(board, {
+    kind: 'set',
+    collection: 'cables',
+    id,
+    field: 'conductorMm2',
+    value: { mode: 'locked', value: mm2, reason: 'reel at hand', who: 'Mira' },
+  });
 const wire = (board: Board, from: string, to: string) => {
   const ref = (t: string) => ({ itemId: `it_${t.split(':')[0]}`, terminalId: t.split(':')[1]! });
   return change(board, ...connectTerminals(board, ref(from), ref(to)));
 };
 const without = (board: Board, ...ids: string[]) => change(board, ...removeConnections(board, new Set(ids)));
 const move = (board: Board, id: string, xMm: number, yMm: number) =>
-  change(board, { kind: 'set', collection: 'items', id, field: 'place', value: { kind: 'panel', panelId: 'pn_main', face: 'front', xMm, yMm, rotationDeg: 0 } });
-const onLoad = (board: Board, terminal: string) => board.connections.find((c) => c.to.itemId === 'it_E1' && c.to.terminalId === terminal)!;
+  change(board, {
+    kind: 'set',
+    collection: 'items',
+    id,
+    field: 'place',
+    value: { kind: 'panel', panelId: 'pn_main', face: 'front', xMm, yMm, rotationDeg: 0 },
+  });
+const onLoad = (board: Board, terminal: string) =>
+  board.connections.find((c) => c.to.itemId === 'it_E1' && c.to.terminalId === terminal)!;
 
 describe('wiring findings', () => {
   it('the demo boards carry no stop finding, so each below is caused by its own change', () => {
-    for (const b of [wiredCart(), mountainHutBoard()]) expect(deriveBoard(b).findings.filter((f) => f.severity === 'stop')).toEqual([]);
+    for (const b of [wiredCart(), mountainHutBoard()])
+      expect(deriveBoard(b).findings.filter((f) => f.severity === 'stop')).toEqual([]);
   });
   it('terminal left unconnected', () => {
     expect(deriveBoard(marketCartBoard()).findings.filter((f) => f.rule === 'terminal-unconnected')).toHaveLength(6);
@@ -91,13 +105,27 @@ describe('protection findings', () => {
   });
   it('a lead that is good for 150 A on a 200 A fuse somebody had in the drawer', () => {
     const board = lock(mountainHutBoard(), 'cb_9', 35);
-    const big = change(board, { kind: 'set', collection: 'items', id: 'it_F3', field: 'inserts', value: [{ seatId: 'seat', link: { mode: 'locked', value: 'sf51-200', reason: 'was in the drawer', who: 'Jonas' } }] });
+    const big = change(board, {
+      kind: 'set',
+      collection: 'items',
+      id: 'it_F3',
+      field: 'inserts',
+      value: [
+        { seatId: 'seat', link: { mode: 'locked', value: 'sf51-200', reason: 'was in the drawer', who: 'Jonas' } },
+      ],
+    });
     expect(finding(big, 'cable-below-fuse').says).toContain('200 A');
   });
   it('drop over the limit, unlocked by the fix', () => {
     const board = wiredCart();
     const own = board.cables.find((c) => c.cores[0]!.connectionId === onLoad(board, 'plus').id)!;
-    const long = change(board, { kind: 'set', collection: 'cables', id: own.id, field: 'segments', value: own.segments.map((s) => (s.kind === 'measuredRun' ? { ...s, lengthMm: 9000, measured: true } : s)) });
+    const long = change(board, {
+      kind: 'set',
+      collection: 'cables',
+      id: own.id,
+      field: 'segments',
+      value: own.segments.map((s) => (s.kind === 'measuredRun' ? { ...s, lengthMm: 9000, measured: true } : s)),
+    });
     const thin = lock(long, own.id, 1);
     expect(finding(thin, 'drop-over-limit').says).toMatch(/loses \d+\.\d %, limit 3\.0 %/);
     fixed(thin, 'drop-over-limit');
@@ -113,7 +141,13 @@ describe('protection findings', () => {
   });
   it('the far end of a charger’s lead is a battery source too: without its fuse the lead is below the battery fuse', () => {
     const board = wiredCart();
-    const heavy = change(board, { kind: 'set', collection: 'items', id: 'it_F1', field: 'inserts', value: [{ seatId: 'seat', link: { mode: 'locked', value: 'classT-150', reason: 'growth', who: 'Mira' } }] });
+    const heavy = change(board, {
+      kind: 'set',
+      collection: 'items',
+      id: 'it_F1',
+      field: 'inserts',
+      value: [{ seatId: 'seat', link: { mode: 'locked', value: 'classT-150', reason: 'growth', who: 'Mira' } }],
+    });
     const direct = wire(without(heavy, 'cn_8', 'cn_9'), 'X1:s6', 'T1:outPlus');
     const found = finding(direct, 'cable-below-fuse');
     expect(found.why).toContain('put a smaller fuse where this branch leaves');
@@ -131,11 +165,31 @@ describe('protection findings', () => {
   });
   it('an inverter far over what its bank and line can push collapses, and says so', () => {
     const board = mountainHutBoard();
-    const far = (c: Cable): Cable => (c.id === 'cb_10' || c.id === 'cb_11' ? { ...c, segments: [{ id: 'x', kind: 'measuredRun', lengthMm: 200000, measured: true, environment: c.segments[0]!.environment }] } : c);
+    const far = (c: Cable): Cable =>
+      c.id === 'cb_10' || c.id === 'cb_11'
+        ? {
+            ...c,
+            segments: [
+              {
+                id: 'x',
+                kind: 'measuredRun',
+                lengthMm: 200000,
+                measured: true,
+                environment: c.segments[0]!.environment,
+              },
+            ],
+          }
+        : c;
     expect(finding({ ...board, cables: board.cables.map(far) }, 'line-collapses').severity).toBe('stop');
   });
   it('a small isolator behind a large inverter', () => {
-    const board = change(mountainHutBoard(), { kind: 'set', collection: 'items', id: 'it_Q1', field: 'partId', value: 'isolator-100' });
+    const board = change(mountainHutBoard(), {
+      kind: 'set',
+      collection: 'items',
+      id: 'it_Q1',
+      field: 'partId',
+      value: 'isolator-100',
+    });
     expect(finding(board, 'series-rating').says).toMatch(/-Q1 is rated 100 A, 115 A goes through it/);
   });
 });
@@ -144,7 +198,15 @@ describe('termination and layout findings', () => {
   it('a lug that does not fit its stud', () => {
     const board = wiredCart();
     const cable = board.cables[0]!;
-    const wrong = change(board, { kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: [{ ...cable.cores[0]!, toLug: { mode: 'locked', value: 'lug-6-m6', reason: 'have plenty', who: 'Jonas' } }] });
+    const wrong = change(board, {
+      kind: 'set',
+      collection: 'cables',
+      id: cable.id,
+      field: 'cores',
+      value: [
+        { ...cable.cores[0]!, toLug: { mode: 'locked', value: 'lug-6-m6', reason: 'have plenty', who: 'Jonas' } },
+      ],
+    });
     expect(finding(wrong, 'lug-does-not-fit').why).toBe('its hole is for M6, the stud is M8');
     fixed(wrong, 'lug-does-not-fit');
   });
@@ -156,7 +218,13 @@ describe('termination and layout findings', () => {
   it('a fixing too near the edge, moved in by the fix', () => {
     const board = wiredCart();
     const panel = board.panels[0]!;
-    const near = change(board, { kind: 'set', collection: 'panels', id: panel.id, field: 'fixings', value: panel.fixings.map((f, i) => (i === 0 ? { ...f, xMm: 5, yMm: 25 } : f)) });
+    const near = change(board, {
+      kind: 'set',
+      collection: 'panels',
+      id: panel.id,
+      field: 'fixings',
+      value: panel.fixings.map((f, i) => (i === 0 ? { ...f, xMm: 5, yMm: 25 } : f)),
+    });
     expect(finding(near, 'fixing-near-edge').says).toContain('5 mm from the edge, 12 mm is needed');
     fixed(near, 'fixing-near-edge');
   });

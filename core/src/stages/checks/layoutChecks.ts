@@ -71,7 +71,9 @@ function placedItems(context: CheckContext): Placed[] {
   return context.board.items.flatMap((item): Placed[] => {
     const part = partOf(context, item);
     if (!part || item.place.kind !== 'panel') return [];
-    return [{ item, part, place: item.place, rect: itemRect(item, part)!, clear: itemRect(item, part, part.clearSpaceMm)! }];
+    return [
+      { item, part, place: item.place, rect: itemRect(item, part)!, clear: itemRect(item, part, part.clearSpaceMm)! },
+    ];
   });
 }
 
@@ -87,14 +89,22 @@ function overlaps(context: CheckContext, placed: readonly Placed[]): Finding[] {
       const panel = context.board.panels.find((p) => p.id === a.place.panelId)!;
       const area = (p: Placed) => p.part.widthMm * p.part.heightMm;
       const moving = area(b) <= area(a) ? b : a;
-      const spot = freeSpot(moving, placed.filter((o) => o !== moving && sameSurface(o, moving)), panel);
+      const spot = freeSpot(
+        moving,
+        placed.filter((o) => o !== moving && sameSurface(o, moving)),
+        panel,
+      );
       found.push(
         makeFinding(
           {
             rule: 'parts-overlap',
             severity: 'stop',
             station: 'board',
-            where: { label: `${a.item.designation}, ${b.item.designation}`, itemIds: [a.item.id, b.item.id], panelId: panel.id },
+            where: {
+              label: `${a.item.designation}, ${b.item.designation}`,
+              itemIds: [a.item.id, b.item.id],
+              panelId: panel.id,
+            },
             says: `${a.item.designation} and ${b.item.designation} overlap by ${Math.round(over.xMm)} × ${Math.round(over.yMm)} mm`,
             why: 'both cannot be screwed to the same place',
             source: 'outlines from the part sheets',
@@ -103,7 +113,13 @@ function overlaps(context: CheckContext, placed: readonly Placed[]): Finding[] {
                   {
                     label: `Move ${moving.item.designation} to ${Math.round(spot.xMm)}, ${Math.round(spot.yMm)} mm`,
                     commands: [
-                      { kind: 'set', collection: 'items', id: moving.item.id, field: 'place', value: { ...moving.place, ...spot } },
+                      {
+                        kind: 'set',
+                        collection: 'items',
+                        id: moving.item.id,
+                        field: 'place',
+                        value: { ...moving.place, ...spot },
+                      },
                     ],
                   },
                 ]
@@ -179,7 +195,9 @@ function edges(context: CheckContext, placed: readonly Placed[]): Finding[] {
                         collection: 'panels',
                         id: panel.id,
                         field: 'fixings',
-                        value: panel.fixings.map((f) => (f.id === fixing.id ? { ...f, xMm: round(moved.xMm), yMm: round(moved.yMm) } : f)),
+                        value: panel.fixings.map((f) =>
+                          f.id === fixing.id ? { ...f, xMm: round(moved.xMm), yMm: round(moved.yMm) } : f,
+                        ),
                       },
                     ],
                   },
@@ -242,7 +260,14 @@ function edges(context: CheckContext, placed: readonly Placed[]): Finding[] {
 }
 
 /** The nearest place for a fixing that keeps its distance to every edge; null when the panel is too small there. */
-function inwards(fixing: PointMm, nearest: PointMm, distanceMm: number, inside: boolean, neededMm: number, panel: Panel): PointMm | null {
+function inwards(
+  fixing: PointMm,
+  nearest: PointMm,
+  distanceMm: number,
+  inside: boolean,
+  neededMm: number,
+  panel: Panel,
+): PointMm | null {
   const tries = 12;
   let point: PointMm = { xMm: fixing.xMm, yMm: fixing.yMm };
   let near = { nearest, distanceMm };

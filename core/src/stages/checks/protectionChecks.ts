@@ -25,13 +25,17 @@ function conductors(context: CheckContext): Finding[] {
         ? [
             {
               label: 'Let it be worked out',
-              commands: [{ kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: { mode: 'auto' } }],
+              commands: [
+                { kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: { mode: 'auto' } },
+              ],
             },
           ]
         : [];
     const { value } = sized.conductor;
     const guardA = Math.max(0, ...wires.map((w) => w.guardRatingA ?? 0));
-    const guard = (wires.find((w) => w.guardRatingA === guardA)?.guardKeys ?? []).map((k) => seatName(context, k)).join(' with ');
+    const guard = (wires.find((w) => w.guardRatingA === guardA)?.guardKeys ?? [])
+      .map((k) => seatName(context, k))
+      .join(' with ');
     if (sized.designCurrentA > sized.ampacityA * (1 + 1e-9) && sized.designCurrentA > 0) {
       const none = sized.conductor.mode === 'auto';
       found.push(
@@ -45,7 +49,9 @@ function conductors(context: CheckContext): Finding[] {
               ? `No catalogue size fits ${cable.designation}`
               : `${cable.designation} is too thin for its current`,
             why: `${amps(sized.designCurrentA)} continuous; ${value} mm² carries ${amps(sized.ampacityA)} here (${sized.columnC} °C column)${
-              none ? `; ${sized.conductor.rejected.filter((r) => r.value > value)[0]?.why ?? 'nothing larger is sold'}` : ''
+              none
+                ? `; ${sized.conductor.rejected.filter((r) => r.value > value)[0]?.why ?? 'nothing larger is sold'}`
+                : ''
             }`,
             source: context.profile.ampacity.source,
             fixes: unlock,
@@ -96,7 +102,11 @@ function drops(context: CheckContext): Finding[] {
         rule: 'drop-over-limit',
         severity: 'warn',
         station: 'circuit',
-        where: { label: item.designation, itemIds: [item.id], cableIds: onPath.flatMap((w) => context.cableOfConnection.get(w.connectionId)?.id ?? []) },
+        where: {
+          label: item.designation,
+          itemIds: [item.id],
+          cableIds: onPath.flatMap((w) => context.cableOfConnection.get(w.connectionId)?.id ?? []),
+        },
         says: `${item.designation} ${item.name} loses ${percent(drop.share)}, limit ${percent(drop.limitShare)}`,
         why: `${drop.plusDropV.toFixed(2)} V out and ${drop.minusDropV.toFixed(2)} V back at ${amps(drop.currentA)}, hot copper, fuses and shunt included`,
         source: context.profile.drop.source,
@@ -104,7 +114,15 @@ function drops(context: CheckContext): Finding[] {
           ? [
               {
                 label: `Let ${locked.map((c) => c!.designation).join(', ')} be worked out`,
-                commands: locked.map((c): Command => ({ kind: 'set', collection: 'cables', id: c!.id, field: 'conductorMm2', value: { mode: 'auto' } })),
+                commands: locked.map(
+                  (c): Command => ({
+                    kind: 'set',
+                    collection: 'cables',
+                    id: c!.id,
+                    field: 'conductorMm2',
+                    value: { mode: 'auto' },
+                  }),
+                ),
               },
             ]
           : [],
@@ -137,7 +155,9 @@ function unfused(context: CheckContext): Finding[] {
   const best = new Map<Id, { runMm: number; sheathed: boolean; source: string }>();
   for (const source of netlist.sources) {
     if (Number.isNaN(potentials.nodeV[source.plus]!)) continue;
-    const reached = new Map<number, { runMm: number; sheathed: boolean }>([[source.plus, { runMm: 0, sheathed: true }]]);
+    const reached = new Map<number, { runMm: number; sheathed: boolean }>([
+      [source.plus, { runMm: 0, sheathed: true }],
+    ]);
     const queue = [source.plus];
     const minusBase = source.minus;
     for (const node of queue) {
@@ -152,7 +172,8 @@ function unfused(context: CheckContext): Finding[] {
         const runMm = here.runMm + lengthMm;
         if (b.connectionId) {
           const known = best.get(b.connectionId);
-          if (!known || runMm < known.runMm) best.set(b.connectionId, { runMm, sheathed, source: source.item.designation });
+          if (!known || runMm < known.runMm)
+            best.set(b.connectionId, { runMm, sheathed, source: source.item.designation });
         }
         const before = reached.get(other);
         if (!before || runMm < before.runMm - 1e-9) {
@@ -180,7 +201,9 @@ function unfused(context: CheckContext): Finding[] {
           where: { label: cable.designation, cableIds: [cable.id] },
           says: `${cable.designation} runs ${Math.round(runMm)} mm from ${source} without a fuse, limit ${limitMm} mm`,
           why: `${source} can feed a short in it and nothing would open; ${
-            couldSheathe ? `in a sleeve all along ${profile.unfused.sheathedMm} mm is allowed` : 'put a fuse nearer to the source'
+            couldSheathe
+              ? `in a sleeve all along ${profile.unfused.sheathedMm} mm is allowed`
+              : 'put a fuse nearer to the source'
           }`,
           source: profile.unfused.source,
           fixes: couldSheathe
@@ -226,7 +249,9 @@ function seats(context: CheckContext): Finding[] {
                   collection: 'items',
                   id: item.id,
                   field: 'inserts',
-                  value: item.inserts.map((i) => (i.seatId === seat.seatId ? { ...i, link: { mode: 'auto' as const } } : i)),
+                  value: item.inserts.map((i) =>
+                    i.seatId === seat.seatId ? { ...i, link: { mode: 'auto' as const } } : i,
+                  ),
                 },
               ],
             },
@@ -281,7 +306,9 @@ function interrupts(context: CheckContext): Finding[] {
     // Fuses in parallel share the fault, but the first to open leaves it all to the others.
     const backing = upstream.find((s) => (s.interruptA ?? 0) >= seat.prospectiveA!);
     const holder = partOf(context, item)?.kind === 'fuseHolder';
-    const better = holder ? betterHolder(context, item.id, seat.prospectiveA!, seat.faultVoltageV, seat.minimumA) : null;
+    const better = holder
+      ? betterHolder(context, item.id, seat.prospectiveA!, seat.faultVoltageV, seat.minimumA)
+      : null;
     return makeFinding(
       {
         rule: 'interrupt-rating',
@@ -292,7 +319,8 @@ function interrupts(context: CheckContext): Finding[] {
         why: backing
           ? `${seatName(context, backing.key)} upstream can interrupt it (${amps(backing.interruptA!)}); that the pair works together must be confirmed from the maker's table`
           : 'a fuse that cannot break the arc burns instead of opening',
-        source: 'interrupt rating at least the prospective current (IEC 60364-4-43 434.5.1); ratings by style from memory',
+        source:
+          'interrupt rating at least the prospective current (IEC 60364-4-43 434.5.1); ratings by style from memory',
         fixes: better
           ? [
               {
@@ -315,7 +343,8 @@ function betterHolder(context: CheckContext, itemId: Id, faultA: number, faultV:
   const own = context.parts.get(context.items.get(itemId)!.partId)!;
   return (
     context.catalogue.parts.find((p) => {
-      const seat = p.kind === 'fuseHolder' && p.id !== own.id ? p.elements.find((e) => e.kind === 'fuseSeat') : undefined;
+      const seat =
+        p.kind === 'fuseHolder' && p.id !== own.id ? p.elements.find((e) => e.kind === 'fuseSeat') : undefined;
       if (seat?.kind !== 'fuseSeat') return false;
       if (!own.terminals.every((t) => p.terminals.some((x) => x.id === t.id))) return false;
       return context.catalogue.fuseLinks.some(
@@ -382,4 +411,3 @@ export function protectionChecks(context: CheckContext): Finding[] {
     ...drops(context),
   ];
 }
-

@@ -21,7 +21,9 @@ function lugs(context: CheckContext): Finding[] {
             collection: 'cables',
             id: cable.id,
             field: 'cores',
-            value: cable.cores.map((c) => (c.id === core.coreId ? { ...c, [`${side}Lug`]: { mode: 'auto' as const } } : c)),
+            value: cable.cores.map((c) =>
+              c.id === core.coreId ? { ...c, [`${side}Lug`]: { mode: 'auto' as const } } : c,
+            ),
           },
         ];
         const lug = context.catalogue.lugs.find((l) => l.id === end.lug.value);
@@ -31,7 +33,12 @@ function lugs(context: CheckContext): Finding[] {
               rule: 'lug-does-not-fit',
               severity: 'stop',
               station: 'cables',
-              where: { label: `${made.designation} at ${end.at}`, cableIds: [cable.id], itemIds: [end.ref.itemId], terminals: [end.ref] },
+              where: {
+                label: `${made.designation} at ${end.at}`,
+                cableIds: [cable.id],
+                itemIds: [end.ref.itemId],
+                terminals: [end.ref],
+              },
               says: lug
                 ? `${lug.name} does not fit ${made.designation} at ${end.at}`
                 : `No cable end fits ${made.designation} at ${end.at}`,
@@ -60,7 +67,12 @@ function stacks(context: CheckContext): Finding[] {
   return context.stacks.flatMap((stack) => {
     const name = placeName(context, stack);
     const found: Finding[] = [];
-    const where = { label: name, itemIds: [stack.itemId], cableIds: stack.layers.map((l) => l.cableId), terminals: [stack] };
+    const where = {
+      label: name,
+      itemIds: [stack.itemId],
+      cableIds: stack.layers.map((l) => l.cableId),
+      terminals: [stack],
+    };
     if (stack.layers.length > lugsPerStudMax.value)
       found.push(
         makeFinding(

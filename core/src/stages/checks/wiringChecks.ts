@@ -8,7 +8,9 @@ const RETURN_SOURCE = 'a circuit needs a way out and a way back (Kirchhoff)';
 
 /** Required terminals that nothing is connected to: the still-to-connect list. */
 function unconnected(context: CheckContext): Finding[] {
-  const used = new Set(context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
+  const used = new Set(
+    context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
+  );
   return context.board.items.flatMap((item) =>
     (partOf(context, item)?.terminals ?? [])
       .filter((t) => t.required && !used.has(`${item.id} ${t.id}`))
@@ -17,7 +19,12 @@ function unconnected(context: CheckContext): Finding[] {
         const isBarSide = t.polarity === 'minus' && item.load !== null;
         const spot = isBarSide ? freeSpots(context, 'minus', bankIsland(context))[0] : undefined;
         const fixes: Fix[] = spot
-          ? [{ label: `Connect to ${placeName(context, spot)}`, commands: connectTerminals(context.board, spot, ref, { seed: 'fix' }) }]
+          ? [
+              {
+                label: `Connect to ${placeName(context, spot)}`,
+                commands: connectTerminals(context.board, spot, ref, { seed: 'fix' }),
+              },
+            ]
           : [];
         return makeFinding(
           {
@@ -43,7 +50,8 @@ const bankIsland = (context: CheckContext): number | null => {
 
 const terminalRefAt = (context: CheckContext, itemId: string, node: number): TerminalRef | null => {
   const item = context.items.get(itemId);
-  const terminal = item && partOf(context, item)?.terminals.find((t) => nodeAt(context, { itemId, terminalId: t.id }) === node);
+  const terminal =
+    item && partOf(context, item)?.terminals.find((t) => nodeAt(context, { itemId, terminalId: t.id }) === node);
   return terminal ? { itemId, terminalId: terminal.id } : null;
 };
 
@@ -55,7 +63,9 @@ function unfed(context: CheckContext): Finding[] {
     ports.set(c.input.key, c.input);
     ports.set(c.output.key, c.output);
   }
-  const used = new Set(context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
+  const used = new Set(
+    context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
+  );
   return context.demand.unfed.flatMap(({ itemId, key, plusFed, minusFed, reversed }) => {
     const item = context.items.get(itemId);
     if (!item) return [];
@@ -73,7 +83,9 @@ function unfed(context: CheckContext): Finding[] {
             says: `${name} is connected the wrong way round`,
             why: `its plus terminal lies ${Math.abs(context.potentials.nodeV[port.plus]! - context.potentials.nodeV[port.minus]!).toFixed(0)} V below its minus terminal`,
             source: 'part sheet: polarity of the terminals',
-            fixes: [{ label: 'Swap its two wires', commands: swapWires(context, itemId, port) }].filter((f) => f.commands.length > 0),
+            fixes: [{ label: 'Swap its two wires', commands: swapWires(context, itemId, port) }].filter(
+              (f) => f.commands.length > 0,
+            ),
           },
           key,
         ),
@@ -85,7 +97,12 @@ function unfed(context: CheckContext): Finding[] {
       const spot = freeSpots(context, 'minus', bankIsland(context))[0];
       const fixes: Fix[] =
         spot && minusRef && open(minusRef)
-          ? [{ label: `Return to ${placeName(context, spot)}`, commands: connectTerminals(context.board, spot, minusRef, { seed: 'return' }) }]
+          ? [
+              {
+                label: `Return to ${placeName(context, spot)}`,
+                commands: connectTerminals(context.board, spot, minusRef, { seed: 'return' }),
+              },
+            ]
           : [];
       return [
         makeFinding(
@@ -113,7 +130,9 @@ function unfed(context: CheckContext): Finding[] {
           station: 'circuit',
           where,
           says: `${name} is fed by no source`,
-          why: plusFed ? 'plus and minus come from sources that have nothing in common' : 'nothing on its plus side reaches a source',
+          why: plusFed
+            ? 'plus and minus come from sources that have nothing in common'
+            : 'nothing on its plus side reaches a source',
           source: RETURN_SOURCE,
         },
         key,
@@ -132,7 +151,8 @@ function swapWires(context: CheckContext, itemId: string, port: { plus: number; 
       const node = nodeAt(context, ref);
       const other = node === port.plus ? port.minus : node === port.minus ? port.plus : null;
       const target = other === null ? null : terminalRefAt(context, itemId, other);
-      if (target) commands.push({ kind: 'set', collection: 'connections', id: connection.id, field: end, value: target });
+      if (target)
+        commands.push({ kind: 'set', collection: 'connections', id: connection.id, field: end, value: target });
     }
   }
   return commands;
@@ -272,7 +292,12 @@ function behindShunt(context: CheckContext): Finding[] {
             rule: 'minus-before-shunt',
             severity: 'stop',
             station: 'circuit',
-            where: { label: bad.designation, itemIds: [itemId], cableIds: cable ? [cable.id] : [], terminals: ref ? [ref] : [] },
+            where: {
+              label: bad.designation,
+              itemIds: [itemId],
+              cableIds: cable ? [cable.id] : [],
+              terminals: ref ? [ref] : [],
+            },
             says: `${bad.designation}'s minus is on the battery side of ${item.designation}`,
             why: 'its current does not pass the shunt, so the monitor counts wrong',
             source: 'every minus but the battery on the load side of the shunt (common practice, no source)',
@@ -296,7 +321,11 @@ function uncabled(context: CheckContext): Finding[] {
           rule: 'connection-without-cable',
           severity: 'stop',
           station: 'circuit',
-          where: { label: placeName(context, c.from), itemIds: [c.from.itemId, c.to.itemId], terminals: [c.from, c.to] },
+          where: {
+            label: placeName(context, c.from),
+            itemIds: [c.from.itemId, c.to.itemId],
+            terminals: [c.from, c.to],
+          },
           says: `No cable carries ${placeName(context, c.from)} to ${placeName(context, c.to)}`,
           why: 'the connection is drawn, but nothing would be cut for it',
           source: 'board document',
@@ -327,11 +356,19 @@ function domains(context: CheckContext): Finding[] {
           rule: 'domain-mixed',
           severity: 'stop',
           station: 'circuit',
-          where: { label: cable?.designation ?? placeName(context, c.from), itemIds: [c.from.itemId, c.to.itemId], cableIds: cable ? [cable.id] : [] },
+          where: {
+            label: cable?.designation ?? placeName(context, c.from),
+            itemIds: [c.from.itemId, c.to.itemId],
+            cableIds: cable ? [cable.id] : [],
+          },
           says: `${placeName(context, c.from)} (${a.domain}) is wired to ${placeName(context, c.to)} (${b.domain})`,
           why: 'd.c., mains, earth and signal terminals are never joined by one wire',
           source: 'part sheet: domain of the terminals',
-          fixes: cable ? [{ label: `Remove ${cable.designation}`, commands: removeWire(c, cable) }].filter((f) => f.commands.length > 0) : [],
+          fixes: cable
+            ? [{ label: `Remove ${cable.designation}`, commands: removeWire(c, cable) }].filter(
+                (f) => f.commands.length > 0,
+              )
+            : [],
         },
         c.id,
       ),

@@ -23,7 +23,10 @@ export interface Flow {
   way: 'discharge' | 'charge' | 'solar';
   designCurrentA: number;
   /** What it does on the bench: constant power, constant current, or a fixed resistance. */
-  operating: { kind: 'power'; powerW: number } | { kind: 'current'; currentA: number } | { kind: 'resistance'; ohm: number };
+  operating:
+    | { kind: 'power'; powerW: number }
+    | { kind: 'current'; currentA: number }
+    | { kind: 'resistance'; ohm: number };
   /** Current is taken out at `sink` and, for solar, put in at `supply`; stiff sources close the loop otherwise. */
   sink: Port;
   supply: Port | null;
@@ -169,7 +172,13 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
 }
 
 /** Daily energy of the load list and what it asks of the bank. */
-export function energyOf(items: readonly Port['item'][], batteries: Netlist['sources'], brief: Brief, days: number, workshop: Workshop): Energy {
+export function energyOf(
+  items: readonly Port['item'][],
+  batteries: Netlist['sources'],
+  brief: Brief,
+  days: number,
+  workshop: Workshop,
+): Energy {
   const rows: EnergyRow[] = [];
   for (const item of items) {
     if (!item.load) continue;
@@ -231,7 +240,14 @@ export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief)
         minusFed: !Number.isNaN(minusV),
         reversed: sameIsland && minusV - plusV > 0.5,
       });
-    else flows.push({ ...consumerFlow(port, brief.systemVoltageV), key: port.key, way: 'discharge', sink: port, supply: null });
+    else
+      flows.push({
+        ...consumerFlow(port, brief.systemVoltageV),
+        key: port.key,
+        way: 'discharge',
+        sink: port,
+        supply: null,
+      });
   }
   for (const charger of netlist.chargers) {
     for (const flow of chargerFlows(charger, netlist, potentials)) {

@@ -37,11 +37,7 @@ export interface RectMm {
 }
 
 /** The rectangle an item covers on its panel, grown by `grow` on each side of the part before rotation. */
-export function itemRect(
-  item: Item,
-  part: Part,
-  grow = { left: 0, right: 0, top: 0, bottom: 0 },
-): RectMm | null {
+export function itemRect(item: Item, part: Part, grow = { left: 0, right: 0, top: 0, bottom: 0 }): RectMm | null {
   const a = onPanel(item, { xMm: -part.widthMm / 2 - grow.left, yMm: -part.heightMm / 2 - grow.top });
   const b = onPanel(item, { xMm: part.widthMm / 2 + grow.right, yMm: part.heightMm / 2 + grow.bottom });
   if (!a || !b) return null;
@@ -73,7 +69,9 @@ const stub = (t: PlacedTerminal): PointMm => ({
 
 /** Whether a leg runs through the part's own body: against its terminal's exit direction. */
 const throughBody = (from: PointMm, to: PointMm, exitDeg: number, sign: 1 | -1): boolean => {
-  const along = (to.xMm - from.xMm) * Math.cos((exitDeg * Math.PI) / 180) + (to.yMm - from.yMm) * Math.sin((exitDeg * Math.PI) / 180);
+  const along =
+    (to.xMm - from.xMm) * Math.cos((exitDeg * Math.PI) / 180) +
+    (to.yMm - from.yMm) * Math.sin((exitDeg * Math.PI) / 180);
   return sign * along < -1e-6;
 };
 
@@ -124,7 +122,10 @@ export interface CablePath {
 
 type Lookup = { items: Map<Id, Item>; parts: Map<Id, Part> };
 
-export function terminalOf(ref: TerminalRef, { items, parts }: Lookup): { item: Item; part: Part; terminal: Terminal } | null {
+export function terminalOf(
+  ref: TerminalRef,
+  { items, parts }: Lookup,
+): { item: Item; part: Part; terminal: Terminal } | null {
   const item = items.get(ref.itemId);
   const part = item && parts.get(item.partId);
   const terminal = part?.terminals.find((t) => t.id === ref.terminalId);
@@ -132,7 +133,12 @@ export function terminalOf(ref: TerminalRef, { items, parts }: Lookup): { item: 
 }
 
 /** Where a cable's panel segments lie, in order, with accepted waypoints or the right-angle guess. */
-export function cablePaths(board: Pick<Board, 'panels'>, cable: Cable, connection: Connection, lookup: Lookup): CablePath[] {
+export function cablePaths(
+  board: Pick<Board, 'panels'>,
+  cable: Cable,
+  connection: Connection,
+  lookup: Lookup,
+): CablePath[] {
   const ends = { from: terminalOf(connection.from, lookup), to: terminalOf(connection.to, lookup) };
   const placed = {
     from: ends.from && placedTerminal(ends.from.item, ends.from.terminal),
@@ -145,7 +151,8 @@ export function cablePaths(board: Pick<Board, 'panels'>, cable: Cable, connectio
     const before = cable.segments[at - 1];
     const after = cable.segments[at + 1];
     const starts = before?.kind === 'passThrough' ? hole(before.holeId) : at === 0 ? placed.from : undefined;
-    const ends_ = after?.kind === 'passThrough' ? hole(after.holeId) : at === cable.segments.length - 1 ? placed.to : undefined;
+    const ends_ =
+      after?.kind === 'passThrough' ? hole(after.holeId) : at === cable.segments.length - 1 ? placed.to : undefined;
     const start = starts ?? (ends_ && exitPoint(board, route.panelId, ends_));
     const end = ends_ ?? (starts && exitPoint(board, route.panelId, starts));
     const accepted = route.waypoints.length > 0;

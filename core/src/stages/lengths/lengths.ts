@@ -53,7 +53,11 @@ export function cableLength(input: LengthInput): CableLength {
     { pathMm, slackShare: input.slackShare, runsMm, endSlackMm: input.endSlackMm },
     `cable/${cable.id}/lengthMm`,
     {
-      pathMm: given(paths.some((p) => p.provisional) ? 'right-angle guess on the board, not yet accepted' : 'accepted route on the board'),
+      pathMm: given(
+        paths.some((p) => p.provisional)
+          ? 'right-angle guess on the board, not yet accepted'
+          : 'accepted route on the board',
+      ),
       slackShare: given('board setting'),
       runsMm: given(unmeasuredRun ? 'run off the board, not yet measured' : 'measured runs and panel thickness'),
       endSlackMm: given('board setting'),

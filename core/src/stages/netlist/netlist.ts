@@ -53,7 +53,11 @@ export const terminalKey = (ref: TerminalRef): string => `${ref.itemId} ${ref.te
  * Joins terminals into nodes: terminals on one bar are one node, everything else is a branch, so that each wire keeps
  * its own current. Items are taken in the order of the board, so numbering is the same on every machine.
  */
-export function buildNetlist(items: readonly Item[], parts: ReadonlyMap<Id, Part>, connections: readonly Connection[]): Netlist {
+export function buildNetlist(
+  items: readonly Item[],
+  parts: ReadonlyMap<Id, Part>,
+  connections: readonly Connection[],
+): Netlist {
   const nodeOf = new Map<string, number>();
   let nodeCount = 0;
   const owned: Owned<Element['kind']>[] = [];
@@ -75,7 +79,16 @@ export function buildNetlist(items: readonly Item[], parts: ReadonlyMap<Id, Part
   }
   const at = (item: Item, terminalId: Id): number => nodeOf.get(terminalKey({ itemId: item.id, terminalId }))!;
 
-  const netlist: Netlist = { nodeCount, nodeOf, branches: [], sources: [], solar: [], consumers: [], chargers: [], bars };
+  const netlist: Netlist = {
+    nodeCount,
+    nodeOf,
+    branches: [],
+    sources: [],
+    solar: [],
+    consumers: [],
+    chargers: [],
+    bars,
+  };
   for (const { item, element, key } of owned) {
     const port = (plus: Id, minus: Id, suffix = ''): Port => ({
       key: key + suffix,

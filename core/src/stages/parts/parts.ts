@@ -37,7 +37,15 @@ export function partsList(
     const part = parts.get(item.partId);
     if (!part || part.kind === 'load' || part.kind === 'feed') continue;
     add(
-      { group: 'device', partId: part.id, name: part.name, quantity: 1, unit: 'pcs', priceEach: part.price, leadTimeDays: part.leadTimeDays },
+      {
+        group: 'device',
+        partId: part.id,
+        name: part.name,
+        quantity: 1,
+        unit: 'pcs',
+        priceEach: part.price,
+        leadTimeDays: part.leadTimeDays,
+      },
       item.designation,
     );
   }
@@ -46,7 +54,15 @@ export function partsList(
     const link = catalogue.fuseLinks.find((l) => l.id === seat.link.value);
     if (link)
       add(
-        { group: 'fuse', partId: link.id, name: link.name, quantity: 1, unit: 'pcs', priceEach: link.price, leadTimeDays: null },
+        {
+          group: 'fuse',
+          partId: link.id,
+          name: link.name,
+          quantity: 1,
+          unit: 'pcs',
+          priceEach: link.price,
+          leadTimeDays: null,
+        },
         `${designation.get(seat.itemId)}:${seat.seatId}`,
       );
   }
@@ -55,20 +71,44 @@ export function partsList(
     cable.cores.forEach((core) => {
       const name = `${cable.cableTypeName}, ${core.colour}`;
       add(
-        { group: 'cable', partId: `${cable.cableTypeId ?? cable.areaMm2}/${core.colour}`, name, quantity: cable.cutMm / 1000, unit: 'm', priceEach: type?.pricePerM ?? null, leadTimeDays: null },
+        {
+          group: 'cable',
+          partId: `${cable.cableTypeId ?? cable.areaMm2}/${core.colour}`,
+          name,
+          quantity: cable.cutMm / 1000,
+          unit: 'm',
+          priceEach: type?.pricePerM ?? null,
+          leadTimeDays: null,
+        },
         cable.designation,
       );
       for (const end of [core.from, core.to]) {
         const lug = catalogue.lugs.find((l) => l.id === end.lug.value);
         if (lug)
           add(
-            { group: 'end', partId: lug.id, name: lug.name, quantity: 1, unit: 'pcs', priceEach: lug.price, leadTimeDays: null },
+            {
+              group: 'end',
+              partId: lug.id,
+              name: lug.name,
+              quantity: 1,
+              unit: 'pcs',
+              priceEach: lug.price,
+              leadTimeDays: null,
+            },
             cable.designation,
           );
         const shrink = catalogue.shrinks.find((s) => s.id === end.shrinkId);
         if (shrink)
           add(
-            { group: 'shrink', partId: shrink.id, name: shrink.name, quantity: end.shrinkMm / 1000, unit: 'm', priceEach: shrink.pricePerM, leadTimeDays: null },
+            {
+              group: 'shrink',
+              partId: shrink.id,
+              name: shrink.name,
+              quantity: end.shrinkMm / 1000,
+              unit: 'm',
+              priceEach: shrink.pricePerM,
+              leadTimeDays: null,
+            },
             cable.designation,
           );
       }

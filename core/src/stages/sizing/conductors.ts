@@ -61,16 +61,11 @@ export function cableAmpacity(
       referenceC: given(profile.ampacity.source),
     },
   );
-  return use(
-    ampacity,
-    { tableA, ambientFactor: ambient, bundleFactor: worst.bundle },
-    `cable/${cableId}/ampacityA`,
-    {
-      tableA: given(`${profile.ampacity.source}, ${areaMm2} mm², ${columnC} °C column`),
-      ambientFactor: figure(`cable/${cableId}/ambientFactor`),
-      bundleFactor: given(`${worst.count} ${profile.bundle.counts}; ${profile.bundle.source}`),
-    },
-  );
+  return use(ampacity, { tableA, ambientFactor: ambient, bundleFactor: worst.bundle }, `cable/${cableId}/ampacityA`, {
+    tableA: given(`${profile.ampacity.source}, ${areaMm2} mm², ${columnC} °C column`),
+    ambientFactor: figure(`cable/${cableId}/ambientFactor`),
+    bundleFactor: given(`${worst.count} ${profile.bundle.counts}; ${profile.bundle.source}`),
+  });
 }
 
 /** Which areas a cable may take at all: sold, in the table, not under the profile's smallest, and fitting both ends. */

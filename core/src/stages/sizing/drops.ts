@@ -21,7 +21,9 @@ export interface FlowDrop {
 
 /** Which limit judges a flow: a load row says so; inverters and chargers are critical. */
 const dropClassOf = (flow: Flow, items: ReadonlyMap<Id, Item>): 'critical' | 'other' =>
-  flow.way === 'discharge' && !flow.key.endsWith('/input') ? (items.get(flow.itemId)?.load?.dropClass ?? 'critical') : 'critical';
+  flow.way === 'discharge' && !flow.key.endsWith('/input')
+    ? (items.get(flow.itemId)?.load?.dropClass ?? 'critical')
+    : 'critical';
 
 /**
  * Volts lost between the source's terminals and each flow's, both poles, at an operating point.

@@ -1,4 +1,4 @@
-import { resistiveNetwork, type ResistiveNetwork } from '../../solve/resistiveNetwork.ts';
+import { type ResistiveNetwork, resistiveNetwork } from '../../solve/resistiveNetwork.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { type EmfState, emfV } from '../netlist/potentials.ts';
@@ -22,7 +22,8 @@ export function circuitOf(netlist: Netlist, branchOhm: BranchOhm, sourcesIn = tr
     .map((b, i) => ({ a: b.a, b: b.b, conductanceS: conductanceS[i]! }))
     .filter((r) => r.conductanceS > 0);
   if (sourcesIn)
-    for (const s of netlist.sources) resistors.push({ a: s.plus, b: s.minus, conductanceS: 1 / s.element.resistanceOhm });
+    for (const s of netlist.sources)
+      resistors.push({ a: s.plus, b: s.minus, conductanceS: 1 / s.element.resistanceOhm });
   return { netlist, network: resistiveNetwork(netlist.nodeCount, resistors), conductanceS };
 }
 
@@ -103,7 +104,8 @@ export function operatingPoint(circuit: Circuit, flows: readonly Flow[], state: 
     });
     const next = network.solve(injection);
     let change = 0;
-    for (let n = 0; n < next.length; n++) change = Math.max(change, Math.abs(next[n]! - nodeV[n]!) / (1 + Math.abs(next[n]!)));
+    for (let n = 0; n < next.length; n++)
+      change = Math.max(change, Math.abs(next[n]! - nodeV[n]!) / (1 + Math.abs(next[n]!)));
     nodeV = next;
     if (change < RELATIVE_TOLERANCE) break;
     if (iteration === MAX_ITERATIONS - 1) {

@@ -34,8 +34,12 @@ function together(branch: number, shares: readonly Float64Array[], ratingA: Read
   const seats = [...ratingA.keys()].filter((seat) =>
     through.every((s) => passes(s, seat) && Math.abs(s[seat]!) < Math.abs(s[branch]!) - NEGLIGIBLE),
   );
-  const whole = through.every((s) => seats.reduce((sum, seat) => sum + Math.abs(s[seat]!), 0) >= Math.abs(s[branch]!) - NEGLIGIBLE);
-  return seats.length > 1 && whole ? { seats, ratingA: seats.reduce((sum, seat) => sum + ratingA.get(seat)!, 0) } : null;
+  const whole = through.every(
+    (s) => seats.reduce((sum, seat) => sum + Math.abs(s[seat]!), 0) >= Math.abs(s[branch]!) - NEGLIGIBLE,
+  );
+  return seats.length > 1 && whole
+    ? { seats, ratingA: seats.reduce((sum, seat) => sum + ratingA.get(seat)!, 0) }
+    : null;
 }
 
 /**
@@ -43,7 +47,11 @@ function together(branch: number, shares: readonly Float64Array[], ratingA: Read
  * is none, fuses in parallel with their ratings added.
  * @param ratingA rating by branch index of the fuse seats; ties go to the lower index.
  */
-export function guardsOf(branches: readonly Branch[], shares: readonly Float64Array[], ratingA: ReadonlyMap<number, number>): (Guard | null)[] {
+export function guardsOf(
+  branches: readonly Branch[],
+  shares: readonly Float64Array[],
+  ratingA: ReadonlyMap<number, number>,
+): (Guard | null)[] {
   return branches.map((_, b) => {
     let best = -1;
     for (const [seat, rating] of ratingA) {
@@ -79,7 +87,12 @@ export function isUpstream(shares: readonly Float64Array[], outer: number, inner
  * being in series; where any flow divides, each wire's resistance is changed a little differently and the shares are
  * solved again: in series they stay equal, in parallel they part.
  */
-export function seriesShares(netlist: Netlist, flows: readonly Flow[], known: Float64Array[], ohm: BranchOhm): Float64Array[] {
+export function seriesShares(
+  netlist: Netlist,
+  flows: readonly Flow[],
+  known: Float64Array[],
+  ohm: BranchOhm,
+): Float64Array[] {
   const divides = known.some((s) => s.some((x) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE));
   if (!divides) return known;
   const golden = 0.6180339887;

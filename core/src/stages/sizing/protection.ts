@@ -39,7 +39,8 @@ export function seatMinimum(
     { factor: given(profile.fuseFactor.source), currentA: figure(`${address}/designCurrentA`) },
   );
   const fusesSchoolA = branchFusesA.length > 1 ? branchFusesA.reduce((s, a) => s + a, 0) : null;
-  const minimumA = school === 'summedFuses' && fusesSchoolA !== null ? Math.max(fusesSchoolA, loadsSchoolA) : loadsSchoolA;
+  const minimumA =
+    school === 'summedFuses' && fusesSchoolA !== null ? Math.max(fusesSchoolA, loadsSchoolA) : loadsSchoolA;
   return { designCurrentA, loadsSchoolA, fusesSchoolA, minimumA };
 }
 

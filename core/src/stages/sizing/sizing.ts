@@ -7,8 +7,8 @@ import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
-import { type Candidates, candidatesOf, cableAmpacity } from './conductors.ts';
-import { type FlowDrop, dropsOf } from './drops.ts';
+import { type Candidates, cableAmpacity, candidatesOf } from './conductors.ts';
+import { dropsOf, type FlowDrop } from './drops.ts';
 import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
 import { faultsOf } from './faults.ts';
 import { childSeats, type Guard, guardsOf, isUpstream, passes, seriesShares } from './guards.ts';
@@ -86,7 +86,12 @@ interface Working extends SizedCable {
  * Network, conductors and protection together. Starts every automatic cable at its smallest candidate and every fuse
  * at its smallest rating; each round solves the network and only lets sizes grow, so it ends.
  */
-export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potentials, flows: readonly Flow[]): SizingResult {
+export function sizeAll(
+  input: SizingInput,
+  netlist: Netlist,
+  potentials: Potentials,
+  flows: readonly Flow[],
+): SizingResult {
   const { profile, catalogue, brief } = input;
   const items = new Map(input.items.map((i) => [i.id, i]));
   const byConnection = new Map(input.connections.map((c) => [c.id, c]));
@@ -225,7 +230,8 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
         cable.guardUnmet = guardA > ampacityAt(cable, cable.areaMm2) * GREATER;
         continue;
       }
-      const enough = (amps: number) => cable.candidates.areasMm2.find((a) => a >= cable.areaMm2 && ampacityAt(cable, a) * GREATER >= amps);
+      const enough = (amps: number) =>
+        cable.candidates.areasMm2.find((a) => a >= cable.areaMm2 && ampacityAt(cable, a) * GREATER >= amps);
       const forAll = enough(cable.requiredA);
       cable.guardUnmet = forAll === undefined;
       const next = forAll ?? enough(currentA) ?? cable.candidates.areasMm2.at(-1) ?? cable.areaMm2;
@@ -261,7 +267,8 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
         const through = Math.max(0, ...cable.branches.map((b) => (passes(share[f]!, b) ? Math.abs(share[f]![b]!) : 0)));
         const next = cable.candidates.areasMm2.find((a) => a > cable.areaMm2);
         if (through === 0 || next === undefined) continue;
-        const saved = wireOhm(cable, cable.candidates.columnC, false) * (1 - cable.areaMm2 / next) * cable.designCurrentA;
+        const saved =
+          wireOhm(cable, cable.candidates.columnC, false) * (1 - cable.areaMm2 / next) * cable.designCurrentA;
         const merit = saved / ((next - cable.areaMm2) * cable.lengthMm);
         const better =
           best === null ||
@@ -300,7 +307,10 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
       origin: figure(`item/${flow.itemId}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`),
     });
     const of = (way: (w: Flow['way']) => boolean) =>
-      flows.map((flow, f) => ({ flow, f })).filter(({ flow, f }) => way(flow.way) && passes(share[f]!, b)).map(({ flow, f }) => term(flow, f));
+      flows
+        .map((flow, f) => ({ flow, f }))
+        .filter(({ flow, f }) => way(flow.way) && passes(share[f]!, b))
+        .map(({ flow, f }) => term(flow, f));
     const [out, back] = [of((w) => w !== 'charge'), of((w) => w === 'charge')];
     const sum = (terms: { value: number }[]) => Math.abs(terms.reduce((s, t) => s + t.value, 0));
     const larger = sum(out) >= sum(back) ? out : back;
@@ -399,8 +409,21 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
     const prospectiveA = spare ? null : faults.largestA([branch.a, branch.b], address);
     const link =
       spare && seat.choice.mode === 'auto'
-        ? { value: null, mode: 'auto' as const, reason: 'nothing is fed through this seat', who: null, rejected: [], fits: true }
-        : seatLink(seat, need.minimumA, ratingA.get(seat.branch)!, { currentA: prospectiveA ?? 0, voltageV }, catalogue);
+        ? {
+            value: null,
+            mode: 'auto' as const,
+            reason: 'nothing is fed through this seat',
+            who: null,
+            rejected: [],
+            fits: true,
+          }
+        : seatLink(
+            seat,
+            need.minimumA,
+            ratingA.get(seat.branch)!,
+            { currentA: prospectiveA ?? 0, voltageV },
+            catalogue,
+          );
     const chosen = catalogue.fuseLinks.find((l) => l.id === link.value);
     return {
       ...need,
@@ -413,9 +436,7 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
       prospectiveA,
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
-      upstreamKeys: seats
-        .filter((o) => o !== seat && isUpstream(series, o.branch, seat.branch))
-        .map((o) => o.key),
+      upstreamKeys: seats.filter((o) => o !== seat && isUpstream(series, o.branch, seat.branch)).map((o) => o.key),
     };
   });
   return {
@@ -437,7 +458,11 @@ export function sizeAll(input: SizingInput, netlist: Netlist, potentials: Potent
 /** Whether a wire is on the plus side, the minus side, or links batteries in series. */
 function wirePolarity(branch: Branch, potentials: Potentials, netlist: Netlist): SizedWire['polarity'] {
   const v = potentials.nodeV[branch.a]!;
-  const solar = netlist.solar.find((s) => potentials.islandOf[s.plus] === potentials.islandOf[branch.a] || potentials.islandOf[s.minus] === potentials.islandOf[branch.a]);
+  const solar = netlist.solar.find(
+    (s) =>
+      potentials.islandOf[s.plus] === potentials.islandOf[branch.a] ||
+      potentials.islandOf[s.minus] === potentials.islandOf[branch.a],
+  );
   if (Number.isNaN(v)) {
     if (!solar) return 'none';
     return potentials.islandOf[solar.plus] === potentials.islandOf[branch.a] ? 'plus' : 'minus';

@@ -37,7 +37,9 @@ export function stacksOf(items: readonly Item[], cables: readonly MadeCable[]): 
   }
   for (const stack of byStud.values()) {
     stack.layers.sort((a, b) => b.palmWidthMm - a.palmWidthMm || a.designation.localeCompare(b.designation));
-    const order = items.find((i) => i.id === stack.itemId)?.stacks.find((s) => s.terminalId === stack.terminalId)?.order;
+    const order = items
+      .find((i) => i.id === stack.itemId)
+      ?.stacks.find((s) => s.terminalId === stack.terminalId)?.order;
     if (order?.mode === 'locked') {
       const rank = (id: Id) => (order.value.includes(id) ? order.value.indexOf(id) : order.value.length);
       stack.layers.sort((a, b) => rank(a.connectionId) - rank(b.connectionId));

@@ -32,7 +32,9 @@ export function endsThatFit(areaMm2: number, terminal: Terminal, lugs: readonly 
 
 function endFits(lug: Lug, attachment: Terminal['attachment']): boolean {
   if (attachment.kind === 'stud')
-    return lug.kind === 'lug' && lug.studMm === attachment.diameterMm && lug.palmWidthMm <= attachment.palmWidthMaxMm + 1e-9;
+    return (
+      lug.kind === 'lug' && lug.studMm === attachment.diameterMm && lug.palmWidthMm <= attachment.palmWidthMaxMm + 1e-9
+    );
   if (attachment.kind === 'clamp')
     return lug.kind === 'ferrule' && lug.areaMm2 >= attachment.minMm2 && lug.areaMm2 <= attachment.maxMm2;
   return lug.kind === 'splice';
@@ -41,7 +43,8 @@ function endFits(lug: Lug, attachment: Terminal['attachment']): boolean {
 /** Why no cable end fits, in words with numbers. */
 export function whyNoEnd(areaMm2: number, terminal: Terminal, lugs: readonly Lug[]): string {
   const { attachment } = terminal;
-  if (attachment.kind === 'clamp') return `the clamp takes ${attachment.minMm2} to ${attachment.maxMm2} mm², not ${areaMm2} mm²`;
+  if (attachment.kind === 'clamp')
+    return `the clamp takes ${attachment.minMm2} to ${attachment.maxMm2} mm², not ${areaMm2} mm²`;
   if (attachment.kind === 'lead') return `no splice for ${areaMm2} mm² in the catalogue`;
   const sameArea = lugs.filter((l) => l.kind === 'lug' && l.areaMm2 === areaMm2 && l.studMm === attachment.diameterMm);
   if (sameArea.length === 0) return `no lug ${areaMm2} mm² × M${attachment.diameterMm} in the catalogue`;

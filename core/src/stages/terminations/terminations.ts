@@ -67,7 +67,12 @@ const shrinkFor = (lug: Lug, cable: CableType, shrinks: readonly Shrink[]): Shri
     .sort((a, b) => a.expandedMm - b.expandedMm)
     .find((s) => s.expandedMm >= lug.barrelOuterMm * 1.1 && s.recoveredMm <= cable.outerDiameterMm) ?? null;
 
-function chooseEnd(choice: Choice<Id>, areaMm2: number, terminal: Terminal, lugs: readonly Lug[]): ChoiceResult<Id | null> {
+function chooseEnd(
+  choice: Choice<Id>,
+  areaMm2: number,
+  terminal: Terminal,
+  lugs: readonly Lug[],
+): ChoiceResult<Id | null> {
   if (choice.mode === 'locked') return lockedResult(choice);
   const fitting = endsThatFit(areaMm2, terminal, lugs);
   return {
@@ -85,7 +90,8 @@ const defaultColour = (
   terminals: readonly Terminal[],
   profile: RuleProfile,
 ): ColourCode => {
-  const side = polarity === 'none' || polarity === 'link' ? terminals.find((t) => t.polarity !== 'none')?.polarity : polarity;
+  const side =
+    polarity === 'none' || polarity === 'link' ? terminals.find((t) => t.polarity !== 'none')?.polarity : polarity;
   return side === 'minus' ? profile.colours.minus : profile.colours.plus;
 };
 
@@ -104,13 +110,18 @@ export function terminateCable(input: TerminationInput): MadeCable {
   const cores = cable.cores.flatMap((core, index): MadeCore[] => {
     const connection = input.connections.find((c) => c.id === core.connectionId);
     if (!connection) return [];
-    const end = (ref: TerminalRef, choice: Choice<Id>, side: 'from' | 'to'): { made: MadeEnd; setbackMm: number } | null => {
+    const end = (
+      ref: TerminalRef,
+      choice: Choice<Id>,
+      side: 'from' | 'to',
+    ): { made: MadeEnd; setbackMm: number } | null => {
       const terminal = terminalOf(ref);
       const item = items.get(ref.itemId);
       if (!terminal || !item) return null;
       const lug = chooseEnd(choice, areaMm2, terminal, catalogue.lugs);
       const found = catalogue.lugs.find((l) => l.id === lug.value) ?? null;
-      const shrink = found && cableType && found.kind !== 'ferrule' ? shrinkFor(found, cableType, catalogue.shrinks) : null;
+      const shrink =
+        found && cableType && found.kind !== 'ferrule' ? shrinkFor(found, cableType, catalogue.shrinks) : null;
       const address = `core/${core.id}/${side}`;
       const studMm = terminal.attachment.kind === 'stud' ? terminal.attachment.diameterMm : null;
       return {
@@ -124,18 +135,28 @@ export function terminateCable(input: TerminationInput): MadeCable {
           lugName: found?.name ?? 'no end fits',
           palmWidthMm: found?.palmWidthMm ?? 0,
           stripMm: found
-            ? use(stripLength, { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.stripExtraMm }, `${address}/stripMm`, {
-                barrelDepthMm: given(`catalogue: ${found.name}`),
-                extraMm: given('workshop setting'),
-              })
+            ? use(
+                stripLength,
+                { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.stripExtraMm },
+                `${address}/stripMm`,
+                {
+                  barrelDepthMm: given(`catalogue: ${found.name}`),
+                  extraMm: given('workshop setting'),
+                },
+              )
             : 0,
           shrinkId: shrink?.id ?? null,
           shrinkMm:
             found && shrink
-              ? use(shrinkLength, { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.shrinkExtraMm }, `${address}/shrinkMm`, {
-                  barrelDepthMm: given(`catalogue: ${found.name}`),
-                  extraMm: given('workshop setting'),
-                })
+              ? use(
+                  shrinkLength,
+                  { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.shrinkExtraMm },
+                  `${address}/shrinkMm`,
+                  {
+                    barrelDepthMm: given(`catalogue: ${found.name}`),
+                    extraMm: given('workshop setting'),
+                  },
+                )
               : 0,
           torqueNm: studMm === null ? null : (profile.torqueNmByStudMm.values[String(studMm)] ?? null),
         },
@@ -185,7 +206,16 @@ export function terminateCable(input: TerminationInput): MadeCable {
   const spec = [
     made.cableTypeId,
     Math.round(cutMm),
-    cores.map((c) => [c.colour, c.label, c.from.lug.value, c.from.stripMm, c.from.shrinkMm, c.to.lug.value, c.to.stripMm, c.to.shrinkMm]),
+    cores.map((c) => [
+      c.colour,
+      c.label,
+      c.from.lug.value,
+      c.from.stripMm,
+      c.from.shrinkMm,
+      c.to.lug.value,
+      c.to.stripMm,
+      c.to.shrinkMm,
+    ]),
   ];
   return { ...made, fingerprint: fingerprint(spec) };
 }

@@ -82,7 +82,16 @@ export async function up(knex: Knex): Promise<void> {
 }
 
 export async function down(knex: Knex): Promise<void> {
-  for (const table of ['bench_simulators', 'floor_records', 'snapshots', 'edits', 'jobs', 'sessions', 'people', 'workshop'])
+  for (const table of [
+    'bench_simulators',
+    'floor_records',
+    'snapshots',
+    'edits',
+    'jobs',
+    'sessions',
+    'people',
+    'workshop',
+  ])
     await knex.schema.dropTable(table);
   await knex.raw('DROP SEQUENCE job_number');
   await knex.raw('DROP FUNCTION refuse_change()');

@@ -1,5 +1,5 @@
-import type { TerminalRef } from '@ombrik/core/board/board';
 import { freeTerminals } from '@ombrik/core/board/actions/connect';
+import type { TerminalRef } from '@ombrik/core/board/board';
 import { useCallback, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
@@ -31,11 +31,21 @@ export function BoardStation() {
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_292px] grid-rows-[36px_minmax(0,1fr)_158px]">
       <div className="flex items-center gap-2 border-b border-base-300 bg-base-200 px-3">
-        <button type="button" className="btn btn-primary btn-xs" aria-expanded={palette} onClick={() => setPalette(!palette)}>
+        <button
+          type="button"
+          className="btn btn-primary btn-xs"
+          aria-expanded={palette}
+          onClick={() => setPalette(!palette)}
+        >
           Add a part
         </button>
         {shown.panels.length > 1 && (
-          <select className="select select-xs" aria-label="Panel" value={panel.id} onChange={(e) => setPanelId(e.target.value)}>
+          <select
+            className="select select-xs"
+            aria-label="Panel"
+            value={panel.id}
+            onChange={(e) => setPanelId(e.target.value)}
+          >
             {shown.panels.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.name}
@@ -43,16 +53,20 @@ export function BoardStation() {
             ))}
           </select>
         )}
-        <span className="dim text-xs">Front. Drag a part; click one terminal, then another, to join them; double-click a wire to bend it.</span>
+        <span className="dim text-xs">
+          Front. Drag a part; click one terminal, then another, to join them; double-click a wire to bend it.
+        </span>
         <span className="flex-1" />
-        {open > 0 && (
-          <span className="num text-xs">
-            {open} still to connect
-          </span>
-        )}
+        {open > 0 && <span className="num text-xs">{open} still to connect</span>}
       </div>
       <aside className="row-span-2 overflow-auto border-l border-base-300 bg-base-100 p-3">
-        {item ? <ItemInspector key={item.id} item={item} connecting={connecting} onConnecting={onConnecting} /> : cable ? <CableInspector key={cable.id} cable={cable} /> : <PanelInspector panel={panel} />}
+        {item ? (
+          <ItemInspector key={item.id} item={item} connecting={connecting} onConnecting={onConnecting} />
+        ) : cable ? (
+          <CableInspector key={cable.id} cable={cable} />
+        ) : (
+          <PanelInspector panel={panel} />
+        )}
         <div className="perforated mt-3 pt-2">
           <FindingsTray />
         </div>
@@ -67,7 +81,9 @@ export function BoardStation() {
         ) : item ? (
           <StudTape item={item} />
         ) : (
-          <p className="dim pt-3">Choose a wire and it lies here straightened, with both its ends; choose a part and its studs stand here.</p>
+          <p className="dim pt-3">
+            Choose a wire and it lies here straightened, with both its ends; choose a part and its studs stand here.
+          </p>
         )}
       </footer>
     </div>

@@ -15,8 +15,13 @@ import { Row } from './Row.tsx';
 function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: Segment[], what: string) => void }) {
   const { board, dossier } = useJob();
   const paths = dossier.lengths.find((l) => l.cableId === cable.id)?.paths ?? [];
-  const change = (id: string, by: (s: Segment) => Segment, what: string) => onSegments(cable.segments.map((s) => (s.id === id ? by(s) : s)), what);
-  const surroundings = (s: Segment, by: Partial<Environment>, what: string) => change(s.id, (x) => ({ ...x, environment: { ...x.environment, ...by } }), what);
+  const change = (id: string, by: (s: Segment) => Segment, what: string) =>
+    onSegments(
+      cable.segments.map((s) => (s.id === id ? by(s) : s)),
+      what,
+    );
+  const surroundings = (s: Segment, by: Partial<Environment>, what: string) =>
+    change(s.id, (x) => ({ ...x, environment: { ...x.environment, ...by } }), what);
   const routes = cable.segments.filter((s) => s.kind === 'panelRoute');
   return (
     <section className="perforated mt-2 pt-1">
@@ -33,12 +38,19 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
                     type="button"
                     className="btn btn-xs"
                     disabled={!path || path.points.length < 3}
-                    onClick={() => path && change(s.id, (x) => ({ ...x, waypoints: path.points.slice(1, -1) }) as Segment, 'route accepted')}
+                    onClick={() =>
+                      path &&
+                      change(s.id, (x) => ({ ...x, waypoints: path.points.slice(1, -1) }) as Segment, 'route accepted')
+                    }
                   >
                     Accept this route
                   </button>
                 ) : (
-                  <button type="button" className="btn btn-xs" onClick={() => change(s.id, (x) => ({ ...x, waypoints: [] }) as Segment, 'route reset')}>
+                  <button
+                    type="button"
+                    className="btn btn-xs"
+                    onClick={() => change(s.id, (x) => ({ ...x, waypoints: [] }) as Segment, 'route reset')}
+                  >
                     Guess again
                   </button>
                 )}
@@ -51,20 +63,49 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
                 min={1}
                 max={200000}
                 unit="mm"
-                onCommit={(lengthMm) => change(s.id, (x) => ({ ...x, lengthMm, measured: true }) as Segment, 'run measured')}
+                onCommit={(lengthMm) =>
+                  change(s.id, (x) => ({ ...x, lengthMm, measured: true }) as Segment, 'run measured')
+                }
               />
             )}
             {s.kind === 'measuredRun' && !s.measured && (
-              <button type="button" className="btn btn-xs mt-1" onClick={() => change(s.id, (x) => ({ ...x, measured: true }) as Segment, 'run measured')}>
+              <button
+                type="button"
+                className="btn btn-xs mt-1"
+                onClick={() => change(s.id, (x) => ({ ...x, measured: true }) as Segment, 'run measured')}
+              >
                 {mm(s.lengthMm)} is right
               </button>
             )}
             {s.kind === 'passThrough' && <span>through the board</span>}
             <div className="mt-1 grid grid-cols-[1fr_1fr_auto] items-end gap-1">
-              <NumberField label="Laid together" hideLabel value={s.environment.bundledCount} min={1} max={60} unit="in bundle" onCommit={(v) => surroundings(s, { bundledCount: Math.round(v) }, 'bundle')} />
-              <NumberField label="Ambient along it" hideLabel value={s.environment.ambientC ?? board.brief.ambientC} min={-30} max={70} unit="°C" onCommit={(ambientC) => surroundings(s, { ambientC }, 'ambient')} />
+              <NumberField
+                label="Laid together"
+                hideLabel
+                value={s.environment.bundledCount}
+                min={1}
+                max={60}
+                unit="in bundle"
+                onCommit={(v) => surroundings(s, { bundledCount: Math.round(v) }, 'bundle')}
+              />
+              <NumberField
+                label="Ambient along it"
+                hideLabel
+                value={s.environment.ambientC ?? board.brief.ambientC}
+                min={-30}
+                max={70}
+                unit="°C"
+                onCommit={(ambientC) => surroundings(s, { ambientC }, 'ambient')}
+              />
               <label className="flex items-center gap-1 pb-1 text-xs">
-                <input type="checkbox" className="checkbox checkbox-xs" checked={s.environment.sheathed} onChange={(e) => surroundings(s, { sheathed: e.target.checked }, e.target.checked ? 'sleeved' : 'bare')} />
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-xs"
+                  checked={s.environment.sheathed}
+                  onChange={(e) =>
+                    surroundings(s, { sheathed: e.target.checked }, e.target.checked ? 'sleeved' : 'bare')
+                  }
+                />
                 sleeve
               </label>
             </div>
@@ -82,8 +123,13 @@ export function CableInspector({ cable }: { cable: Cable }) {
   const made = dossier.cables.find((c) => c.cableId === cable.id);
   const sized = dossier.sizing.cables.find((c) => c.cableId === cable.id);
   if (!made || !sized) return null;
-  const setCores = (cores: Core[], what: string) => job.edit(`${cable.designation}: ${what}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: cores }]);
-  const areas = genericCatalogue.cableTypes.filter((c) => c.insulation === job.profile.insulation).map((c) => ({ value: c.areaMm2, text: `${c.areaMm2} mm²` }));
+  const setCores = (cores: Core[], what: string) =>
+    job.edit(`${cable.designation}: ${what}`, [
+      { kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: cores },
+    ]);
+  const areas = genericCatalogue.cableTypes
+    .filter((c) => c.insulation === job.profile.insulation)
+    .map((c) => ({ value: c.areaMm2, text: `${c.areaMm2} mm²` }));
   const lugs = genericCatalogue.lugs.map((l) => ({ value: l.id, text: l.name }));
   return (
     <section aria-label={`Cable ${cable.designation}`}>
@@ -94,18 +140,36 @@ export function CableInspector({ cable }: { cable: Cable }) {
           className="btn btn-xs"
           onClick={() => {
             job.select(null);
-            job.edit(`Remove ${cable.designation}`, removeConnections(job.board, new Set(cable.cores.map((c) => c.connectionId))));
+            job.edit(
+              `Remove ${cable.designation}`,
+              removeConnections(job.board, new Set(cable.cores.map((c) => c.connectionId))),
+            );
           }}
         >
           Remove
         </button>
       </div>
-      <TextField label="Wire name" hideLabel value={cable.designation} max={24} required onCommit={(v) => job.edit(`Rename ${cable.designation} to ${v}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'designation', value: v }])} />
+      <TextField
+        label="Wire name"
+        hideLabel
+        value={cable.designation}
+        max={24}
+        required
+        onCommit={(v) =>
+          job.edit(`Rename ${cable.designation} to ${v}`, [
+            { kind: 'set', collection: 'cables', id: cable.id, field: 'designation', value: v },
+          ])
+        }
+      />
       {made.cores.map((m) => {
         const core = cable.cores.find((c) => c.id === m.coreId)!;
         const wire = dossier.sizing.wires.find((w) => w.connectionId === m.connectionId);
         const drops = dossier.sizing.drops.filter((d) => wire?.flowKeys.includes(d.key));
-        const change = (by: Partial<Core>, what: string) => setCores(cable.cores.map((c) => (c.id === core.id ? { ...c, ...by } : c)), what);
+        const change = (by: Partial<Core>, what: string) =>
+          setCores(
+            cable.cores.map((c) => (c.id === core.id ? { ...c, ...by } : c)),
+            what,
+          );
         return (
           <div key={m.coreId}>
             <p className="dim">
@@ -118,7 +182,9 @@ export function CableInspector({ cable }: { cable: Cable }) {
               {wire && (
                 <>
                   <Row label="continuous">
-                    <Askable address={`connection/${m.connectionId}/designCurrentA`}>{amps(wire.designCurrentA)}</Askable>
+                    <Askable address={`connection/${m.connectionId}/designCurrentA`}>
+                      {amps(wire.designCurrentA)}
+                    </Askable>
                   </Row>
                   <Row label="drop, this wire">
                     <Askable address={`connection/${m.connectionId}/dropV`}>{volts(wire.dropV)}</Askable>
@@ -142,15 +208,33 @@ export function CableInspector({ cable }: { cable: Cable }) {
                 <ConductorTag colour={m.colour} />
               </Row>
             </dl>
-            <LockChoice label={`colour of ${cable.designation}`} choice={core.colour} current={m.colour} options={COLOUR_CODES.map((c) => ({ value: c, text: `${c} ${COLOUR_NAME[c]}` }))} onChange={(colour: Choice<ColourCode>) => change({ colour }, 'colour')} />
+            <LockChoice
+              label={`colour of ${cable.designation}`}
+              choice={core.colour}
+              current={m.colour}
+              options={COLOUR_CODES.map((c) => ({ value: c, text: `${c} ${COLOUR_NAME[c]}` }))}
+              onChange={(colour: Choice<ColourCode>) => change({ colour }, 'colour')}
+            />
             <Row label="first end">
               <span>{m.from.lugName}</span>
             </Row>
-            <LockChoice label={`first end of ${cable.designation}`} choice={core.fromLug} current={m.from.lug.value ?? lugs[0]!.value} options={lugs} onChange={(fromLug) => change({ fromLug }, 'first end')} />
+            <LockChoice
+              label={`first end of ${cable.designation}`}
+              choice={core.fromLug}
+              current={m.from.lug.value ?? lugs[0]!.value}
+              options={lugs}
+              onChange={(fromLug) => change({ fromLug }, 'first end')}
+            />
             <Row label="second end">
               <span>{m.to.lugName}</span>
             </Row>
-            <LockChoice label={`second end of ${cable.designation}`} choice={core.toLug} current={m.to.lug.value ?? lugs[0]!.value} options={lugs} onChange={(toLug) => change({ toLug }, 'second end')} />
+            <LockChoice
+              label={`second end of ${cable.designation}`}
+              choice={core.toLug}
+              current={m.to.lug.value ?? lugs[0]!.value}
+              options={lugs}
+              onChange={(toLug) => change({ toLug }, 'second end')}
+            />
           </div>
         );
       })}
@@ -167,9 +251,20 @@ export function CableInspector({ cable }: { cable: Cable }) {
         choice={cable.conductorMm2}
         current={sized.conductor.value}
         options={areas}
-        onChange={(conductorMm2) => job.edit(`${cable.designation}: conductor ${conductorMm2.mode === 'auto' ? 'unlocked' : 'locked'}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: conductorMm2 }])}
+        onChange={(conductorMm2) =>
+          job.edit(`${cable.designation}: conductor ${conductorMm2.mode === 'auto' ? 'unlocked' : 'locked'}`, [
+            { kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: conductorMm2 },
+          ])
+        }
       />
-      <Segments cable={cable} onSegments={(segments, what) => job.edit(`${cable.designation}: ${what}`, [{ kind: 'set', collection: 'cables', id: cable.id, field: 'segments', value: segments }])} />
+      <Segments
+        cable={cable}
+        onSegments={(segments, what) =>
+          job.edit(`${cable.designation}: ${what}`, [
+            { kind: 'set', collection: 'cables', id: cable.id, field: 'segments', value: segments },
+          ])
+        }
+      />
     </section>
   );
 }

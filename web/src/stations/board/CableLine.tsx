@@ -63,17 +63,44 @@ export function CableLine({
       {drawn.map((path) => (
         <g key={d(path.points)} fill="none" strokeLinecap="round" strokeLinejoin="round">
           <path d={d(path.points)} stroke="transparent" strokeWidth={width + 8} />
-          <path d={d(path.points)} stroke={selected ? 'var(--color-primary)' : '#23201B'} strokeWidth={width + (selected ? 6 : 1.4)} />
+          <path
+            d={d(path.points)}
+            stroke={selected ? 'var(--color-primary)' : '#23201B'}
+            strokeWidth={width + (selected ? 6 : 1.4)}
+          />
           <path d={d(path.points)} stroke={colour} strokeWidth={width} />
-          {polarity === 'minus' && <path d={d(path.points)} stroke={core.colour === 'WH' ? '#23201B' : '#FBF8F2'} strokeWidth={Math.max(0.9, width * 0.16)} strokeDasharray="2 9" />}
-          {path.provisional && <path d={d(path.points)} stroke="#FBF8F2" strokeWidth={Math.max(0.9, width * 0.14)} strokeDasharray="1 14" opacity={0.9} />}
+          {polarity === 'minus' && (
+            <path
+              d={d(path.points)}
+              stroke={core.colour === 'WH' ? '#23201B' : '#FBF8F2'}
+              strokeWidth={Math.max(0.9, width * 0.16)}
+              strokeDasharray="2 9"
+            />
+          )}
+          {path.provisional && (
+            <path
+              d={d(path.points)}
+              stroke="#FBF8F2"
+              strokeWidth={Math.max(0.9, width * 0.14)}
+              strokeDasharray="1 14"
+              opacity={0.9}
+            />
+          )}
         </g>
       ))}
       {flags.map((f) => (
         <g key={f.text}>
           <circle cx={f.at.xMm} cy={f.at.yMm} r={3.5 * k} fill="var(--part)" stroke="currentColor" strokeWidth={k} />
           {selected && (
-            <text x={f.at.xMm} y={f.at.yMm - 7 * k} textAnchor="middle" fontSize={12 * k} fill="currentColor" fontFamily="var(--font-label)" fontWeight={600}>
+            <text
+              x={f.at.xMm}
+              y={f.at.yMm - 7 * k}
+              textAnchor="middle"
+              fontSize={12 * k}
+              fill="currentColor"
+              fontFamily="var(--font-label)"
+              fontWeight={600}
+            >
               to {f.text}
             </text>
           )}
@@ -81,8 +108,24 @@ export function CableLine({
       ))}
       {tag && (
         <g>
-          <rect x={tag.xMm - tag.widthMm / 2} y={tag.yMm - 8 * k} width={tag.widthMm} height={16 * k} rx={2.5 * k} fill={selected ? 'var(--color-primary)' : 'var(--part)'} stroke="#8C7A55" strokeWidth={0.5} />
-          <text x={tag.xMm} y={tag.yMm + 4.2 * k} textAnchor="middle" fontSize={12 * k} className="svg-num" fill={selected ? 'var(--color-primary-content)' : 'currentColor'}>
+          <rect
+            x={tag.xMm - tag.widthMm / 2}
+            y={tag.yMm - 8 * k}
+            width={tag.widthMm}
+            height={16 * k}
+            rx={2.5 * k}
+            fill={selected ? 'var(--color-primary)' : 'var(--part)'}
+            stroke="#8C7A55"
+            strokeWidth={0.5}
+          />
+          <text
+            x={tag.xMm}
+            y={tag.yMm + 4.2 * k}
+            textAnchor="middle"
+            fontSize={12 * k}
+            className="svg-num"
+            fill={selected ? 'var(--color-primary-content)' : 'currentColor'}
+          >
             {tag.text}
           </text>
         </g>

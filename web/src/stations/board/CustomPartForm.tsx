@@ -27,7 +27,15 @@ const VALUE_LABEL: Readonly<Record<string, [string, string]>> = {
 };
 
 /** A part made on the spot for this board, from a part that is like it and its sheet. */
-export function CustomPartForm({ base, onMake, onCancel }: { base: Part; onMake: (part: Part) => void; onCancel: () => void }) {
+export function CustomPartForm({
+  base,
+  onMake,
+  onCancel,
+}: {
+  base: Part;
+  onMake: (part: Part) => void;
+  onCancel: () => void;
+}) {
   const [part, setPart] = useState<Part>(() => ({ ...base, id: newId('pt'), name: `${base.name}, own`.slice(0, 80) }));
   const problems = problemsOf(partSchema, part);
   const set = (by: Partial<Part>) => setPart((p) => ({ ...p, ...by }));
@@ -37,24 +45,80 @@ export function CustomPartForm({ base, onMake, onCancel }: { base: Part; onMake:
     set({ terminals: part.terminals.map((t) => (t.id === id ? { ...t, attachment } : t)) });
   // Terminals stay inside when the outline changes.
   const resize = (widthMm: number, heightMm: number) => {
-    const point = <P extends { xMm: number; yMm: number }>(p: P): P => ({ ...p, xMm: Math.round((p.xMm * widthMm) / part.widthMm), yMm: Math.round((p.yMm * heightMm) / part.heightMm) });
+    const point = <P extends { xMm: number; yMm: number }>(p: P): P => ({
+      ...p,
+      xMm: Math.round((p.xMm * widthMm) / part.widthMm),
+      yMm: Math.round((p.yMm * heightMm) / part.heightMm),
+    });
     set({ widthMm, heightMm, terminals: part.terminals.map(point), mountHoles: part.mountHoles.map(point) });
   };
-  const values = part.elements.slice(0, 2).flatMap((e, i) => Object.entries(e).flatMap(([field, value]) => (typeof value === 'number' && VALUE_LABEL[field] ? [{ i, field, value, label: VALUE_LABEL[field] }] : [])));
+  const values = part.elements
+    .slice(0, 2)
+    .flatMap((e, i) =>
+      Object.entries(e).flatMap(([field, value]) =>
+        typeof value === 'number' && VALUE_LABEL[field] ? [{ i, field, value, label: VALUE_LABEL[field] }] : [],
+      ),
+    );
   return (
-    <section aria-label="A part of your own" className="absolute inset-y-0 left-0 z-20 w-[320px] overflow-auto border-r border-base-300 bg-base-100 p-3">
+    <section
+      aria-label="A part of your own"
+      className="absolute inset-y-0 left-0 z-20 w-[320px] overflow-auto border-r border-base-300 bg-base-100 p-3"
+    >
       <h3 className="text-xl">A part of your own</h3>
       <p className="dim mb-2 text-xs">Wired like {base.name}. Take the values from the maker's sheet.</p>
       <TextField label="Name" value={part.name} max={80} required onCommit={(name) => set({ name })} />
       <div className="mt-1 grid grid-cols-2 gap-2">
-        <NumberField label="Width" value={part.widthMm} min={1} max={5000} unit="mm" onCommit={(v) => resize(v, part.heightMm)} />
-        <NumberField label="Height" value={part.heightMm} min={1} max={5000} unit="mm" onCommit={(v) => resize(part.widthMm, v)} />
-        <NumberField label="Depth" value={part.depthMm} min={1} max={5000} unit="mm" onCommit={(depthMm) => set({ depthMm })} />
-        <NumberField label="Mass" value={part.massKg} min={0} max={1000} unit="kg" onCommit={(massKg) => set({ massKg })} />
+        <NumberField
+          label="Width"
+          value={part.widthMm}
+          min={1}
+          max={5000}
+          unit="mm"
+          onCommit={(v) => resize(v, part.heightMm)}
+        />
+        <NumberField
+          label="Height"
+          value={part.heightMm}
+          min={1}
+          max={5000}
+          unit="mm"
+          onCommit={(v) => resize(part.widthMm, v)}
+        />
+        <NumberField
+          label="Depth"
+          value={part.depthMm}
+          min={1}
+          max={5000}
+          unit="mm"
+          onCommit={(depthMm) => set({ depthMm })}
+        />
+        <NumberField
+          label="Mass"
+          value={part.massKg}
+          min={0}
+          max={1000}
+          unit="kg"
+          onCommit={(massKg) => set({ massKg })}
+        />
         {values.map(({ i, field, value, label }) => (
-          <NumberField key={`${i}${field}`} label={label[0]} value={value} min={0} max={1e6} unit={label[1]} onCommit={(v) => setElement(i, field, v)} />
+          <NumberField
+            key={`${i}${field}`}
+            label={label[0]}
+            value={value}
+            min={0}
+            max={1e6}
+            unit={label[1]}
+            onCommit={(v) => setElement(i, field, v)}
+          />
         ))}
-        <NumberField label="Price" value={part.price ?? 0} min={0} max={1e6} unit="" onCommit={(price) => set({ price })} />
+        <NumberField
+          label="Price"
+          value={part.price ?? 0}
+          min={0}
+          max={1e6}
+          unit=""
+          onCommit={(price) => set({ price })}
+        />
       </div>
       <h4 className="perforated mt-2 pt-1 text-base">Terminals</h4>
       {part.terminals.slice(0, 6).map((t) => (
@@ -62,14 +126,60 @@ export function CustomPartForm({ base, onMake, onCancel }: { base: Part; onMake:
           <span>{t.name}</span>
           {t.attachment.kind === 'stud' && (
             <>
-              <NumberField label={`Stud of ${t.name}`} hideLabel value={t.attachment.diameterMm} min={3} max={20} unit="M" onCommit={(diameterMm) => setTerminal(t.id, { ...(t.attachment as { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }), diameterMm })} />
-              <NumberField label={`Palm at ${t.name}`} hideLabel value={t.attachment.palmWidthMaxMm} min={4} max={100} unit="palm" onCommit={(palmWidthMaxMm) => setTerminal(t.id, { ...(t.attachment as { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }), palmWidthMaxMm })} />
+              <NumberField
+                label={`Stud of ${t.name}`}
+                hideLabel
+                value={t.attachment.diameterMm}
+                min={3}
+                max={20}
+                unit="M"
+                onCommit={(diameterMm) =>
+                  setTerminal(t.id, {
+                    ...(t.attachment as { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }),
+                    diameterMm,
+                  })
+                }
+              />
+              <NumberField
+                label={`Palm at ${t.name}`}
+                hideLabel
+                value={t.attachment.palmWidthMaxMm}
+                min={4}
+                max={100}
+                unit="palm"
+                onCommit={(palmWidthMaxMm) =>
+                  setTerminal(t.id, {
+                    ...(t.attachment as { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }),
+                    palmWidthMaxMm,
+                  })
+                }
+              />
             </>
           )}
           {t.attachment.kind === 'clamp' && (
             <>
-              <NumberField label={`Smallest at ${t.name}`} hideLabel value={t.attachment.minMm2} min={0.1} max={240} unit="mm²" onCommit={(minMm2) => setTerminal(t.id, { ...(t.attachment as { kind: 'clamp'; minMm2: number; maxMm2: number }), minMm2 })} />
-              <NumberField label={`Largest at ${t.name}`} hideLabel value={t.attachment.maxMm2} min={0.1} max={240} unit="mm²" onCommit={(maxMm2) => setTerminal(t.id, { ...(t.attachment as { kind: 'clamp'; minMm2: number; maxMm2: number }), maxMm2 })} />
+              <NumberField
+                label={`Smallest at ${t.name}`}
+                hideLabel
+                value={t.attachment.minMm2}
+                min={0.1}
+                max={240}
+                unit="mm²"
+                onCommit={(minMm2) =>
+                  setTerminal(t.id, { ...(t.attachment as { kind: 'clamp'; minMm2: number; maxMm2: number }), minMm2 })
+                }
+              />
+              <NumberField
+                label={`Largest at ${t.name}`}
+                hideLabel
+                value={t.attachment.maxMm2}
+                min={0.1}
+                max={240}
+                unit="mm²"
+                onCommit={(maxMm2) =>
+                  setTerminal(t.id, { ...(t.attachment as { kind: 'clamp'; minMm2: number; maxMm2: number }), maxMm2 })
+                }
+              />
             </>
           )}
           {t.attachment.kind === 'lead' && <span className="num">lead {t.attachment.areaMm2} mm²</span>}
@@ -79,7 +189,12 @@ export function CustomPartForm({ base, onMake, onCancel }: { base: Part; onMake:
         <Problems problems={problems} />
       </div>
       <div className="mt-3 flex gap-2">
-        <button type="button" className="btn btn-primary btn-sm" disabled={problems.length > 0} onClick={() => onMake(part)}>
+        <button
+          type="button"
+          className="btn btn-primary btn-sm"
+          disabled={problems.length > 0}
+          onClick={() => onMake(part)}
+        >
           Add it to the board
         </button>
         <button type="button" className="btn btn-sm" onClick={onCancel}>

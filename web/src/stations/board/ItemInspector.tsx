@@ -29,7 +29,9 @@ function Seats({ item, part }: { item: Item; part: Part }) {
         const element = part.elements.find((e) => e.id === seat.seatId);
         const style = element?.kind === 'fuseSeat' ? element.style : '';
         const at = `seat/${item.id}/${seat.seatId}`;
-        const options = genericCatalogue.fuseLinks.filter((l) => l.style === style).map((l) => ({ value: l.id, text: l.name }));
+        const options = genericCatalogue.fuseLinks
+          .filter((l) => l.style === style)
+          .map((l) => ({ value: l.id, text: l.name }));
         return (
           <div key={seat.key} className="mb-1">
             <Row label={seats.length > 1 ? `way ${seat.seatId.replace('f', '')}` : 'link'}>
@@ -67,7 +69,17 @@ function Seats({ item, part }: { item: Item; part: Part }) {
   );
 }
 
-function Terminals({ item, part, connecting, onConnecting }: { item: Item; part: Part; connecting: TerminalRef | null; onConnecting: (r: TerminalRef | null) => void }) {
+function Terminals({
+  item,
+  part,
+  connecting,
+  onConnecting,
+}: {
+  item: Item;
+  part: Part;
+  connecting: TerminalRef | null;
+  onConnecting: (r: TerminalRef | null) => void;
+}) {
   const job = useJob();
   const { board } = job;
   return (
@@ -76,11 +88,20 @@ function Terminals({ item, part, connecting, onConnecting }: { item: Item; part:
       <ul className="text-[13px]">
         {part.terminals.map((t) => {
           const ref = { itemId: item.id, terminalId: t.id };
-          const wires = board.connections.filter((c) => [c.from, c.to].some((r) => r.itemId === item.id && r.terminalId === t.id));
-          const names = wires.map((w) => board.cables.find((c) => c.cores.some((k) => k.connectionId === w.id))?.designation ?? '?');
+          const wires = board.connections.filter((c) =>
+            [c.from, c.to].some((r) => r.itemId === item.id && r.terminalId === t.id),
+          );
+          const names = wires.map(
+            (w) => board.cables.find((c) => c.cores.some((k) => k.connectionId === w.id))?.designation ?? '?',
+          );
           const licensed = t.domain === 'ac' || t.domain === 'earth';
           const here = connecting?.itemId === item.id && connecting.terminalId === t.id;
-          const spec = t.attachment.kind === 'stud' ? `M${t.attachment.diameterMm}` : t.attachment.kind === 'clamp' ? `${t.attachment.minMm2}–${t.attachment.maxMm2} mm²` : `lead ${t.attachment.areaMm2} mm²`;
+          const spec =
+            t.attachment.kind === 'stud'
+              ? `M${t.attachment.diameterMm}`
+              : t.attachment.kind === 'clamp'
+                ? `${t.attachment.minMm2}–${t.attachment.maxMm2} mm²`
+                : `lead ${t.attachment.areaMm2} mm²`;
           return (
             <li key={t.id} className="flex items-center justify-between gap-1 border-t border-base-300/60">
               <span>
@@ -94,7 +115,8 @@ function Terminals({ item, part, connecting, onConnecting }: { item: Item; part:
                   className={`btn btn-xs ${here ? 'btn-primary' : 'btn-ghost'}`}
                   onClick={() => {
                     if (connecting && !here) {
-                      if (job.edit(`Connect ${item.designation}:${t.name}`, connectTerminals(board, connecting, ref))) onConnecting(null);
+                      if (job.edit(`Connect ${item.designation}:${t.name}`, connectTerminals(board, connecting, ref)))
+                        onConnecting(null);
                     } else onConnecting(here ? null : ref);
                   }}
                 >
@@ -110,7 +132,15 @@ function Terminals({ item, part, connecting, onConnecting }: { item: Item; part:
 }
 
 /** What is chosen on the board, when it is a part: name, place, fuses, terminals. */
-export function ItemInspector({ item, connecting, onConnecting }: { item: Item; connecting: TerminalRef | null; onConnecting: (r: TerminalRef | null) => void }) {
+export function ItemInspector({
+  item,
+  connecting,
+  onConnecting,
+}: {
+  item: Item;
+  connecting: TerminalRef | null;
+  onConnecting: (r: TerminalRef | null) => void;
+}) {
   const job = useJob();
   const part = job.parts.get(item.partId);
   if (!part) return null;
@@ -119,7 +149,9 @@ export function ItemInspector({ item, connecting, onConnecting }: { item: Item; 
   const place = (p: Place, what: string) => job.edit(`${what} ${item.designation}`, placeItem(job.board, item.id, p));
   const { place: at } = item;
   const flow = job.dossier.flows.find((f) => f.itemId === item.id && !f.key.endsWith('/output'));
-  const alternatives = [...job.parts.values()].filter((p) => p.kind === part.kind && part.terminals.every((t) => p.terminals.some((x) => x.id === t.id)));
+  const alternatives = [...job.parts.values()].filter(
+    (p) => p.kind === part.kind && part.terminals.every((t) => p.terminals.some((x) => x.id === t.id)),
+  );
   const swap = (partId: string) => {
     const commands: Command[] = [
       { kind: 'set', collection: 'items', id: item.id, field: 'inserts', value: [] },
@@ -134,10 +166,22 @@ export function ItemInspector({ item, connecting, onConnecting }: { item: Item; 
       </h3>
       <p className="dim mb-1">{part.name}</p>
       <div className="grid grid-cols-[90px_minmax(0,1fr)] gap-1">
-        <TextField label="Designation" hideLabel value={item.designation} max={24} required onCommit={(v) => set('designation', v)} />
+        <TextField
+          label="Designation"
+          hideLabel
+          value={item.designation}
+          max={24}
+          required
+          onCommit={(v) => set('designation', v)}
+        />
         <TextField label="Name" hideLabel value={item.name} max={80} onCommit={(v) => set('name', v)} />
       </div>
-      <select className="select select-sm mt-1 w-full" aria-label="Part" value={part.id} onChange={(e) => swap(e.target.value)}>
+      <select
+        className="select select-sm mt-1 w-full"
+        aria-label="Part"
+        value={part.id}
+        onChange={(e) => swap(e.target.value)}
+      >
         {alternatives.map((p) => (
           <option key={p.id} value={p.id}>
             {p.name}
@@ -146,19 +190,50 @@ export function ItemInspector({ item, connecting, onConnecting }: { item: Item; 
       </select>
       {at.kind === 'panel' ? (
         <div className="mt-1 grid grid-cols-2 gap-1">
-          <NumberField label="x" hideLabel value={at.xMm} min={-5000} max={5000} unit="mm x" onCommit={(xMm) => place({ ...at, xMm }, 'Move')} />
-          <NumberField label="y" hideLabel value={at.yMm} min={-5000} max={5000} unit="mm y" onCommit={(yMm) => place({ ...at, yMm }, 'Move')} />
+          <NumberField
+            label="x"
+            hideLabel
+            value={at.xMm}
+            min={-5000}
+            max={5000}
+            unit="mm x"
+            onCommit={(xMm) => place({ ...at, xMm }, 'Move')}
+          />
+          <NumberField
+            label="y"
+            hideLabel
+            value={at.yMm}
+            min={-5000}
+            max={5000}
+            unit="mm y"
+            onCommit={(yMm) => place({ ...at, yMm }, 'Move')}
+          />
         </div>
       ) : (
-        <TextField className="mt-1" label="Where it is, off the board" value={at.kind === 'location' ? at.location : ''} max={80} required onCommit={(location) => place({ kind: 'location', location }, 'Locate')} />
+        <TextField
+          className="mt-1"
+          label="Where it is, off the board"
+          value={at.kind === 'location' ? at.location : ''}
+          max={80}
+          required
+          onCommit={(location) => place({ kind: 'location', location }, 'Locate')}
+        />
       )}
       <div className="mt-1 flex flex-wrap gap-1">
         {at.kind === 'panel' && (
           <>
-            <button type="button" className="btn btn-xs" onClick={() => place({ ...at, rotationDeg: ((at.rotationDeg + 90) % 360) as 0 }, 'Turn')}>
+            <button
+              type="button"
+              className="btn btn-xs"
+              onClick={() => place({ ...at, rotationDeg: ((at.rotationDeg + 90) % 360) as 0 }, 'Turn')}
+            >
               Turn (R)
             </button>
-            <button type="button" className="btn btn-xs" onClick={() => place({ kind: 'location', location: 'off the board' }, 'Take off the board')}>
+            <button
+              type="button"
+              className="btn btn-xs"
+              onClick={() => place({ kind: 'location', location: 'off the board' }, 'Take off the board')}
+            >
               Off the board
             </button>
           </>
@@ -168,7 +243,12 @@ export function ItemInspector({ item, connecting, onConnecting }: { item: Item; 
           className="btn btn-xs"
           onClick={() => {
             const copy = duplicateItem(job.board, item, part);
-            if (job.edit(`Duplicate ${item.designation}`, [{ kind: 'add', collection: 'items', value: copy, index: null }])) job.select({ kind: 'item', id: copy.id });
+            if (
+              job.edit(`Duplicate ${item.designation}`, [
+                { kind: 'add', collection: 'items', value: copy, index: null },
+              ])
+            )
+              job.select({ kind: 'item', id: copy.id });
           }}
         >
           Duplicate
@@ -190,15 +270,51 @@ export function ItemInspector({ item, connecting, onConnecting }: { item: Item; 
             {item.load?.rating.kind === 'amps' ? (
               <span className="num">{amps(flow.designCurrentA)}</span>
             ) : (
-              <Askable address={`item/${item.id}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`}>{amps(flow.designCurrentA)}</Askable>
+              <Askable address={`item/${item.id}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`}>
+                {amps(flow.designCurrentA)}
+              </Askable>
             )}
           </Row>
         </dl>
       )}
       {item.feed && (
         <div className="mt-1 grid grid-cols-2 gap-1">
-          <NumberField label="At rest" value={item.feed.restingVoltageV} min={1} max={100} unit="V" onCommit={(restingVoltageV) => job.edit(`${item.designation}: resting voltage`, [{ kind: 'set', collection: 'items', id: item.id, field: 'feed', value: { ...item.feed!, restingVoltageV } }])} />
-          <NumberField label="At its lowest" value={item.feed.lowestVoltageV} min={1} max={100} unit="V" onCommit={(lowestVoltageV) => job.edit(`${item.designation}: lowest voltage`, [{ kind: 'set', collection: 'items', id: item.id, field: 'feed', value: { ...item.feed!, lowestVoltageV } }])} />
+          <NumberField
+            label="At rest"
+            value={item.feed.restingVoltageV}
+            min={1}
+            max={100}
+            unit="V"
+            onCommit={(restingVoltageV) =>
+              job.edit(`${item.designation}: resting voltage`, [
+                {
+                  kind: 'set',
+                  collection: 'items',
+                  id: item.id,
+                  field: 'feed',
+                  value: { ...item.feed!, restingVoltageV },
+                },
+              ])
+            }
+          />
+          <NumberField
+            label="At its lowest"
+            value={item.feed.lowestVoltageV}
+            min={1}
+            max={100}
+            unit="V"
+            onCommit={(lowestVoltageV) =>
+              job.edit(`${item.designation}: lowest voltage`, [
+                {
+                  kind: 'set',
+                  collection: 'items',
+                  id: item.id,
+                  field: 'feed',
+                  value: { ...item.feed!, lowestVoltageV },
+                },
+              ])
+            }
+          />
         </div>
       )}
       <Seats item={item} part={part} />

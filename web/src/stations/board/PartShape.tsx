@@ -24,7 +24,13 @@ export function TerminalMark({
 }) {
   const { attachment } = terminal;
   const r = attachment.kind === 'stud' ? Math.max(3.2, attachment.diameterMm * 0.62) : 4;
-  const fill = active ? 'var(--color-primary)' : licensed ? 'var(--color-base-300)' : attachment.kind === 'stud' ? '#D9B48A' : '#B9BEC2';
+  const fill = active
+    ? 'var(--color-primary)'
+    : licensed
+      ? 'var(--color-base-300)'
+      : attachment.kind === 'stud'
+        ? '#D9B48A'
+        : '#B9BEC2';
   return (
     <g
       role="button"
@@ -43,7 +49,9 @@ export function TerminalMark({
       ) : (
         <rect x={x - r} y={y - r} width={2 * r} height={2 * r} rx={1} fill={fill} stroke="#23201B" strokeWidth={1} />
       )}
-      {attachment.kind === 'clamp' && <line x1={x - r + 1.4} x2={x + r - 1.4} y1={y} y2={y} stroke="#23201B" strokeWidth={1.2} />}
+      {attachment.kind === 'clamp' && (
+        <line x1={x - r + 1.4} x2={x + r - 1.4} y1={y} y2={y} stroke="#23201B" strokeWidth={1.2} />
+      )}
       {terminal.polarity !== 'none' && (active || k < 0.9) && (
         <text x={x} y={y - r - 2 * k} textAnchor="middle" fontSize={12 * k} fill="currentColor" className="svg-num">
           {SIGN[terminal.polarity]}
@@ -59,19 +67,55 @@ export function PartBody({ part, width, height }: { part: Part; width: number; h
   const fins = part.kind === 'inverter' || part.kind === 'dcdcCharger' || part.kind === 'solarController';
   return (
     <g>
-      <rect x={x} y={y} width={width} height={height} rx={3} fill="var(--part)" stroke="currentColor" strokeWidth={1.5} />
+      <rect
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        rx={3}
+        fill="var(--part)"
+        stroke="currentColor"
+        strokeWidth={1.5}
+      />
       {fins &&
         Array.from({ length: 6 }, (_, i) => (
-          <line key={i} x1={x + 14 + i * 7} x2={x + 14 + i * 7} y1={y + height * 0.42} y2={y + height * 0.72} stroke="currentColor" strokeWidth={1} opacity={0.3} />
+          <line
+            key={i}
+            x1={x + 14 + i * 7}
+            x2={x + 14 + i * 7}
+            y1={y + height * 0.42}
+            y2={y + height * 0.72}
+            stroke="currentColor"
+            strokeWidth={1}
+            opacity={0.3}
+          />
         ))}
-      {part.kind === 'busBar' && <rect x={x + 20} y={-8} width={width - 40} height={16} rx={2} fill="#C9824F" stroke="#7A3C15" />}
+      {part.kind === 'busBar' && (
+        <rect x={x + 20} y={-8} width={width - 40} height={16} rx={2} fill="#C9824F" stroke="#7A3C15" />
+      )}
       {part.kind === 'isolator' && (
         <g stroke="currentColor" fill="none" opacity={0.55}>
           <circle r={Math.min(width, height) * 0.24} />
-          <line x1={0} y1={-Math.min(width, height) * 0.24} x2={0} y2={Math.min(width, height) * 0.24} strokeWidth={3} />
+          <line
+            x1={0}
+            y1={-Math.min(width, height) * 0.24}
+            x2={0}
+            y2={Math.min(width, height) * 0.24}
+            strokeWidth={3}
+          />
         </g>
       )}
-      {part.kind === 'fuseHolder' && <rect x={-width * 0.16} y={-height * 0.2} width={width * 0.32} height={height * 0.4} fill="none" stroke="currentColor" opacity={0.55} />}
+      {part.kind === 'fuseHolder' && (
+        <rect
+          x={-width * 0.16}
+          y={-height * 0.2}
+          width={width * 0.32}
+          height={height * 0.4}
+          fill="none"
+          stroke="currentColor"
+          opacity={0.55}
+        />
+      )}
       {part.kind === 'shunt' && (
         <g stroke="currentColor" opacity={0.55}>
           {[-4, 0, 4].map((o) => (

@@ -5,7 +5,15 @@ import { useJob } from '../../app/jobSession.tsx';
 const SIGN = { plus: '+', minus: '−', none: '·' } as const;
 
 /** Things that live off the panel, in a strip above it: choose one, join its terminals, or bring it onto the board. */
-export function Shelf({ panelId, connecting, onPick }: { panelId: string; connecting: TerminalRef | null; onPick: (ref: TerminalRef) => void }) {
+export function Shelf({
+  panelId,
+  connecting,
+  onPick,
+}: {
+  panelId: string;
+  connecting: TerminalRef | null;
+  onPick: (ref: TerminalRef) => void;
+}) {
   const job = useJob();
   const { shown, parts, selection } = job;
   const off = shown.items.filter((i) => i.place.kind !== 'panel');
@@ -16,7 +24,10 @@ export function Shelf({ panelId, connecting, onPick }: { panelId: string; connec
     const xs = panel?.outline.map((p) => p.xMm) ?? [0];
     const ys = panel?.outline.map((p) => p.yMm) ?? [0];
     const centre = { xMm: (Math.min(...xs) + Math.max(...xs)) / 2, yMm: (Math.min(...ys) + Math.max(...ys)) / 2 };
-    job.edit(`Bring ${item.designation} onto the board`, placeItem(job.board, item.id, { kind: 'panel', panelId, face: 'front', ...centre, rotationDeg: 0 }));
+    job.edit(
+      `Bring ${item.designation} onto the board`,
+      placeItem(job.board, item.id, { kind: 'panel', panelId, face: 'front', ...centre, rotationDeg: 0 }),
+    );
   };
   if (off.length === 0) return null;
   return (
@@ -25,13 +36,24 @@ export function Shelf({ panelId, connecting, onPick }: { panelId: string; connec
         const part = parts.get(item.partId);
         const chosen = selection?.kind === 'item' && selection.id === item.id;
         return (
-          <li key={item.id} className={`shrink-0 border border-dashed bg-base-100 px-1.5 py-0.5 ${chosen ? 'border-primary' : 'border-base-content/40'}`} style={{ borderRadius: 3 }}>
-            <button type="button" className="label-face block max-w-[150px] truncate text-left text-[14px] leading-tight" aria-pressed={chosen} onClick={() => job.select({ kind: 'item', id: item.id })}>
+          <li
+            key={item.id}
+            className={`shrink-0 border border-dashed bg-base-100 px-1.5 py-0.5 ${chosen ? 'border-primary' : 'border-base-content/40'}`}
+            style={{ borderRadius: 3 }}
+          >
+            <button
+              type="button"
+              className="label-face block max-w-[150px] truncate text-left text-[14px] leading-tight"
+              aria-pressed={chosen}
+              onClick={() => job.select({ kind: 'item', id: item.id })}
+            >
               {stops.has(item.id) ? '▲ ' : ''}
               {item.designation} {item.name || part?.name}
             </button>
             <span className="flex items-center gap-1">
-              <span className="dim max-w-[84px] truncate text-xs">{item.place.kind === 'location' ? item.place.location : 'not placed'}</span>
+              <span className="dim max-w-[84px] truncate text-xs">
+                {item.place.kind === 'location' ? item.place.location : 'not placed'}
+              </span>
               {part?.terminals
                 .filter((t) => t.domain === 'dc')
                 .map((t) => {

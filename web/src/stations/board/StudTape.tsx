@@ -20,12 +20,33 @@ export function StudTape({ item }: { item: Item }) {
         {stacks.map((s) => {
           const torque = profile.torqueNmByStudMm.values[String(s.studMm)];
           return (
-            <svg key={s.terminalId} viewBox="0 0 96 112" className="h-[112px] shrink-0" role="img" aria-label={`Stud ${s.terminalId}, M${s.studMm}: ${s.layers.map((l) => l.designation).join(', then ')}`}>
+            <svg
+              key={s.terminalId}
+              viewBox="0 0 96 112"
+              className="h-[112px] shrink-0"
+              role="img"
+              aria-label={`Stud ${s.terminalId}, M${s.studMm}: ${s.layers.map((l) => l.designation).join(', then ')}`}
+            >
               <rect x={20} y={92} width={56} height={4} fill="currentColor" />
-              <rect x={48 - s.studMm * 0.7} y={14} width={s.studMm * 1.4} height={80} fill="#B9BEC2" stroke="currentColor" />
+              <rect
+                x={48 - s.studMm * 0.7}
+                y={14}
+                width={s.studMm * 1.4}
+                height={80}
+                fill="#B9BEC2"
+                stroke="currentColor"
+              />
               {s.layers.map((l, i) => (
                 <g key={l.connectionId}>
-                  <rect x={48 - l.palmWidthMm * 1.2} y={80 - i * 16} width={l.palmWidthMm * 2.4} height={11} rx={2} fill="#C9824F" stroke="#7A3C15" />
+                  <rect
+                    x={48 - l.palmWidthMm * 1.2}
+                    y={80 - i * 16}
+                    width={l.palmWidthMm * 2.4}
+                    height={11}
+                    rx={2}
+                    fill="#C9824F"
+                    stroke="#7A3C15"
+                  />
                   <text x={48} y={89 - i * 16} textAnchor="middle" fontSize={9} className="svg-num" fill="#23201B">
                     {l.designation}
                   </text>

@@ -20,7 +20,10 @@ export function cableTags(
 ): Map<Id, Tag> {
   const placed: Tag[] = [];
   const tags = new Map<Id, Tag>();
-  const order = [...cables].sort((a, b) => Number(b.cable.cableId === chosenId) - Number(a.cable.cableId === chosenId) || b.cable.areaMm2 - a.cable.areaMm2);
+  const order = [...cables].sort(
+    (a, b) =>
+      Number(b.cable.cableId === chosenId) - Number(a.cable.cableId === chosenId) || b.cable.areaMm2 - a.cable.areaMm2,
+  );
   for (const { cable, paths } of order) {
     const chosen = cable.cableId === chosenId;
     const text = chosen ? `${cable.designation} ${cable.areaMm2}²` : cable.designation;
@@ -32,7 +35,12 @@ export function cableTags(
       .map((b, i) => ({ a: points[i]!, b, lengthMm: Math.hypot(b.xMm - points[i]!.xMm, b.yMm - points[i]!.yMm) }))
       .sort((p, q) => q.lengthMm - p.lengthMm);
     const spots = spans.flatMap(({ a, b }) =>
-      [0.5, 0.3, 0.7].map((t) => ({ xMm: a.xMm + (b.xMm - a.xMm) * t, yMm: a.yMm + (b.yMm - a.yMm) * t, widthMm, text })),
+      [0.5, 0.3, 0.7].map((t) => ({
+        xMm: a.xMm + (b.xMm - a.xMm) * t,
+        yMm: a.yMm + (b.yMm - a.yMm) * t,
+        widthMm,
+        text,
+      })),
     );
     const free = spots.find((s) =>
       placed.every((o) => Math.abs(o.xMm - s.xMm) > (o.widthMm + s.widthMm) / 2 || Math.abs(o.yMm - s.yMm) > heightMm),

@@ -13,11 +13,18 @@ const RASTER_MM = 5;
  * Snaps a part's centre: to another part's or the panel's edges and centres within reach, else to the raster.
  * @param reachMm how near counts, in board millimetres
  */
-export function snap(centre: { xMm: number; yMm: number }, size: { widthMm: number; heightMm: number }, others: readonly RectMm[], reachMm: number): Snapped {
+export function snap(
+  centre: { xMm: number; yMm: number },
+  size: { widthMm: number; heightMm: number },
+  others: readonly RectMm[],
+  reachMm: number,
+): Snapped {
   const guides: Snapped['guides'] = [];
   const along = (axis: 'x' | 'y', value: number, half: number): number => {
     const lines = others.flatMap((r) =>
-      axis === 'x' ? [r.leftMm, (r.leftMm + r.rightMm) / 2, r.rightMm] : [r.topMm, (r.topMm + r.bottomMm) / 2, r.bottomMm],
+      axis === 'x'
+        ? [r.leftMm, (r.leftMm + r.rightMm) / 2, r.rightMm]
+        : [r.topMm, (r.topMm + r.bottomMm) / 2, r.bottomMm],
     );
     let best: { to: number; at: number; off: number } | null = null;
     for (const line of lines)

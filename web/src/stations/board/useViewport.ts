@@ -21,7 +21,9 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
   useEffect(() => {
     const element = svg.current;
     if (!element) return;
-    const watch = new ResizeObserver(([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
+    const watch = new ResizeObserver(
+      ([entry]) => entry && setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
+    );
     watch.observe(element);
     return () => watch.disconnect();
   }, [svg]);
@@ -42,7 +44,12 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
       const widthMm = Math.min(8000, Math.max(60, v.widthMm * factor));
       const f = widthMm / v.widthMm;
       const at = about ?? { xMm: v.xMm + v.widthMm / 2, yMm: v.yMm + v.heightMm / 2 };
-      return { xMm: at.xMm - (at.xMm - v.xMm) * f, yMm: at.yMm - (at.yMm - v.yMm) * f, widthMm, heightMm: v.heightMm * f };
+      return {
+        xMm: at.xMm - (at.xMm - v.xMm) * f,
+        yMm: at.yMm - (at.yMm - v.yMm) * f,
+        widthMm,
+        heightMm: v.heightMm * f,
+      };
     });
   }, []);
   const pan = useRef<{ clientX: number; clientY: number; view: View; scale: number } | null>(null);
@@ -65,7 +72,11 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
       if (!pan.current) return false;
       fitted.current = false;
       const { clientX, clientY, view: from, scale } = pan.current;
-      setView({ ...from, xMm: from.xMm - (e.clientX - clientX) / scale, yMm: from.yMm - (e.clientY - clientY) / scale });
+      setView({
+        ...from,
+        xMm: from.xMm - (e.clientX - clientX) / scale,
+        yMm: from.yMm - (e.clientY - clientY) / scale,
+      });
       return true;
     },
     endPan: () => {

@@ -1,4 +1,4 @@
-import type { Brief, BoardSettings, FeederSchool } from '@ombrik/core/board/board';
+import type { BoardSettings, Brief, FeederSchool } from '@ombrik/core/board/board';
 import type { Command } from '@ombrik/core/board/commands';
 import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -16,7 +16,8 @@ export function BriefStation() {
   const setting = <F extends keyof BoardSettings>(field: F, value: BoardSettings[F]) =>
     job.edit(`Setting: ${field}`, [{ kind: 'setSetting', field, value } as Command]);
   const wanted = useMutation({
-    mutationFn: (wantedOn: string | null) => answer(api.jobs[':id'].wanted.$post({ param: { id: job.jobId }, json: { wantedOn } })),
+    mutationFn: (wantedOn: string | null) =>
+      answer(api.jobs[':id'].wanted.$post({ param: { id: job.jobId }, json: { wantedOn } })),
     onSuccess: () => client.invalidateQueries({ queryKey: ['job', job.jobId] }),
   });
   const unknown = [
@@ -32,10 +33,20 @@ export function BriefStation() {
         <h1 className="col-span-2 text-2xl">Order sheet</h1>
         <TextField label="Job name" value={brief.jobName} max={80} required onCommit={(v) => set('jobName', v)} />
         <TextField label="Customer" value={brief.customer} max={80} onCommit={(v) => set('customer', v)} />
-        <TextField className="col-span-2" label="Where the board goes" value={brief.place} max={120} onCommit={(v) => set('place', v)} />
+        <TextField
+          className="col-span-2"
+          label="Where the board goes"
+          value={brief.place}
+          max={120}
+          onCommit={(v) => set('place', v)}
+        />
         <label className="grid gap-0.5">
           <span className="label-face">System voltage</span>
-          <select className="select w-full" value={brief.systemVoltageV} onChange={(e) => set('systemVoltageV', Number(e.target.value) as 12 | 24 | 48)}>
+          <select
+            className="select w-full"
+            value={brief.systemVoltageV}
+            onChange={(e) => set('systemVoltageV', Number(e.target.value) as 12 | 24 | 48)}
+          >
             {[12, 24, 48].map((v) => (
               <option key={v} value={v}>
                 {v} V
@@ -45,19 +56,39 @@ export function BriefStation() {
         </label>
         <label className="grid gap-0.5">
           <span className="label-face">Bank chemistry</span>
-          <select className="select w-full" value={brief.chemistry} onChange={(e) => set('chemistry', e.target.value as Brief['chemistry'])}>
+          <select
+            className="select w-full"
+            value={brief.chemistry}
+            onChange={(e) => set('chemistry', e.target.value as Brief['chemistry'])}
+          >
             <option value="lifepo4">LiFePO4</option>
             <option value="agm">AGM</option>
           </select>
         </label>
-        <NumberField label="Ambient where the cables lie" value={brief.ambientC} min={-30} max={60} unit="°C" onCommit={(v) => set('ambientC', v)} />
+        <NumberField
+          label="Ambient where the cables lie"
+          value={brief.ambientC}
+          min={-30}
+          max={60}
+          unit="°C"
+          onCommit={(v) => set('ambientC', v)}
+        />
         <label className="grid gap-0.5">
           <span className="label-face">Wanted on</span>
-          <input type="date" className="input w-full" value={job.wantedOn ?? ''} onChange={(e) => wanted.mutate(e.target.value || null)} />
+          <input
+            type="date"
+            className="input w-full"
+            value={job.wantedOn ?? ''}
+            onChange={(e) => wanted.mutate(e.target.value || null)}
+          />
         </label>
         <label className="col-span-2 grid gap-0.5">
           <span className="label-face">Rules</span>
-          <select className="select w-full" value={brief.profileId} onChange={(e) => set('profileId', e.target.value as Brief['profileId'])}>
+          <select
+            className="select w-full"
+            value={brief.profileId}
+            onChange={(e) => set('profileId', e.target.value as Brief['profileId'])}
+          >
             {PROFILES.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.name}, version {p.version}
@@ -68,18 +99,50 @@ export function BriefStation() {
             {job.profile.scope}. {job.profile.caution}
           </span>
         </label>
-        <TextField className="col-span-2" label="Notes" value={brief.notes} max={4000} multiline onCommit={(v) => set('notes', v)} />
+        <TextField
+          className="col-span-2"
+          label="Notes"
+          value={brief.notes}
+          max={4000}
+          multiline
+          onCommit={(v) => set('notes', v)}
+        />
         <h2 className="perforated col-span-2 pt-3 text-lg">Schools and allowances</h2>
         <label className="grid gap-0.5">
           <span className="label-face">Feeder fuse by</span>
-          <select className="select w-full" value={settings.feederSchool} onChange={(e) => setting('feederSchool', e.target.value as FeederSchool)}>
+          <select
+            className="select w-full"
+            value={settings.feederSchool}
+            onChange={(e) => setting('feederSchool', e.target.value as FeederSchool)}
+          >
             <option value="summedLoads">1.25 × summed loads</option>
             <option value="summedFuses">summed branch fuses</option>
           </select>
         </label>
-        <NumberField label="Days the bank should last" value={settings.autonomyDays} min={0.1} max={60} unit="days" onCommit={(v) => setting('autonomyDays', v)} />
-        <NumberField label="Slack on the routed part" value={Math.round(settings.routeSlackShare * 1000) / 10} min={0} max={50} unit="%" onCommit={(v) => setting('routeSlackShare', v / 100)} />
-        <NumberField label="Dressing at each end" value={settings.endSlackMm} min={0} max={500} unit="mm" onCommit={(v) => setting('endSlackMm', v)} />
+        <NumberField
+          label="Days the bank should last"
+          value={settings.autonomyDays}
+          min={0.1}
+          max={60}
+          unit="days"
+          onCommit={(v) => setting('autonomyDays', v)}
+        />
+        <NumberField
+          label="Slack on the routed part"
+          value={Math.round(settings.routeSlackShare * 1000) / 10}
+          min={0}
+          max={50}
+          unit="%"
+          onCommit={(v) => setting('routeSlackShare', v / 100)}
+        />
+        <NumberField
+          label="Dressing at each end"
+          value={settings.endSlackMm}
+          min={0}
+          max={500}
+          unit="mm"
+          onCommit={(v) => setting('endSlackMm', v)}
+        />
       </section>
       <section>
         <h2 className="text-lg">Still unknown</h2>

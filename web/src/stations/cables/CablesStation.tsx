@@ -24,16 +24,24 @@ export function CablesStation() {
     onSettled: () => client.invalidateQueries({ queryKey: ['floor', job.jobId] }),
   });
   const lastOf = (cable: MadeCable) => floor.made.filter((r) => r.entityId === cable.cableId).at(-1);
-  const made = dossier.cables.filter((c) => isMadeToSpec(floor.ticks.filter((t) => t.cableId === c.cableId).at(-1), c.fingerprint)).length;
+  const made = dossier.cables.filter((c) =>
+    isMadeToSpec(floor.ticks.filter((t) => t.cableId === c.cableId).at(-1), c.fingerprint),
+  ).length;
   const chosenId = job.selection?.kind === 'cable' ? job.selection.id : dossier.cuts[0]?.pieces[0]?.cableId;
   const chosen = dossier.cables.find((c) => c.cableId === chosenId);
   const stops = dossier.findings.filter((f) => f.severity === 'stop').length;
   if (dossier.cables.length === 0)
-    return <p className="dim p-6">No cables yet. Join terminals on the board; every wire appears here with its length and both ends.</p>;
+    return (
+      <p className="dim p-6">
+        No cables yet. Join terminals on the board; every wire appears here with its length and both ends.
+      </p>
+    );
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]">
       <div className="border-b border-base-300 bg-base-100 px-4 pt-2">
-        {chosen && <Tape cable={chosen} paths={dossier.lengths.find((l) => l.cableId === chosen.cableId)?.paths ?? []} />}
+        {chosen && (
+          <Tape cable={chosen} paths={dossier.lengths.find((l) => l.cableId === chosen.cableId)?.paths ?? []} />
+        )}
       </div>
       <div className="overflow-auto px-4 pb-6">
         <div className="sticky top-0 z-10 flex flex-wrap items-center gap-4 bg-base-200 py-2">
@@ -41,7 +49,12 @@ export function CablesStation() {
           <span className="num text-lg">
             {made} of {dossier.cables.length} made
           </span>
-          <progress className="progress progress-primary w-40" value={made} max={dossier.cables.length} aria-label="Cables made" />
+          <progress
+            className="progress progress-primary w-40"
+            value={made}
+            max={dossier.cables.length}
+            aria-label="Cables made"
+          />
           {stops > 0 && <span className="text-error">{stops} stop findings are open: look before you cut</span>}
           {tick.error && <Problems problems={problemsIn(tick.error)} />}
         </div>
@@ -59,7 +72,10 @@ export function CablesStation() {
                 const toSpec = last !== undefined && last.data.made === true && last.fingerprint === cable.fingerprint;
                 const older = last !== undefined && last.data.made === true && !toSpec;
                 return (
-                  <li key={cable.cableId} className={`perforated grid grid-cols-[56px_64px_92px_minmax(0,1fr)_150px] items-center gap-2 ${cable.cableId === chosenId ? 'bg-base-300' : ''}`}>
+                  <li
+                    key={cable.cableId}
+                    className={`perforated grid grid-cols-[56px_64px_92px_minmax(0,1fr)_150px] items-center gap-2 ${cable.cableId === chosenId ? 'bg-base-300' : ''}`}
+                  >
                     <label className="grid min-h-[52px] place-items-center" title="Made">
                       <input
                         type="checkbox"
@@ -71,7 +87,11 @@ export function CablesStation() {
                         onChange={(e) => tick.mutate({ cableIds: [cable.cableId], made: e.target.checked })}
                       />
                     </label>
-                    <button type="button" className="label-face min-h-[52px] text-left text-xl" onClick={() => job.select({ kind: 'cable', id: cable.cableId })}>
+                    <button
+                      type="button"
+                      className="label-face min-h-[52px] text-left text-xl"
+                      onClick={() => job.select({ kind: 'cable', id: cable.cableId })}
+                    >
                       {cable.designation}
                     </button>
                     <span className="text-right text-lg">
@@ -80,13 +100,18 @@ export function CablesStation() {
                         {mm(cable.cutMm)}
                       </Askable>
                     </span>
-                    <button type="button" className="min-w-0 py-1 text-left text-[13px] leading-snug" onClick={() => job.select({ kind: 'cable', id: cable.cableId })}>
+                    <button
+                      type="button"
+                      className="min-w-0 py-1 text-left text-[13px] leading-snug"
+                      onClick={() => job.select({ kind: 'cable', id: cable.cableId })}
+                    >
                       {cable.cores.map((core) => (
                         <span key={core.coreId} className="block">
                           <span className="num block truncate">{core.label}</span>
                           <span className="dim block">
                             {core.from.lugName}, strip {Math.round(core.from.stripMm)}
-                            {core.from.shrinkMm ? `, shrink ${core.from.shrinkMm}` : ''} · {core.to.lugName}, strip {Math.round(core.to.stripMm)}
+                            {core.from.shrinkMm ? `, shrink ${core.from.shrinkMm}` : ''} · {core.to.lugName}, strip{' '}
+                            {Math.round(core.to.stripMm)}
                             {core.to.shrinkMm ? `, shrink ${core.to.shrinkMm}` : ''}
                           </span>
                         </span>
@@ -109,7 +134,8 @@ export function CablesStation() {
           </section>
         ))}
         <p className="border-l-4 border-primary pl-2 text-sm">
-          Slide the heat-shrink on before crimping. The die must match the barrel. Gloves and eye protection when cutting and shrinking. “~” is a guess: accept the route or measure the run before cutting.
+          Slide the heat-shrink on before crimping. The die must match the barrel. Gloves and eye protection when
+          cutting and shrinking. “~” is a guess: accept the route or measure the run before cutting.
         </p>
       </div>
     </div>

@@ -12,7 +12,11 @@ function useOpenTerminals() {
   const { board, parts } = useJob();
   return board.items.flatMap((item) => {
     const part = parts.get(item.partId);
-    return part ? freeTerminals(board, item, part).filter((t) => t.required).map((terminal) => ({ item, terminal })) : [];
+    return part
+      ? freeTerminals(board, item, part)
+          .filter((t) => t.required)
+          .map((terminal) => ({ item, terminal }))
+      : [];
   });
 }
 
@@ -33,7 +37,12 @@ function WireLoads() {
   if (!block) return <p className="dim mb-3">{waiting.length} loads wait for a fuse block: add one on the board.</p>;
   const chosen = waiting.filter((i) => !left.has(i.id));
   const wire = () => {
-    const made = wireToBlock(board, parts, block.id, chosen.map((i) => i.id));
+    const made = wireToBlock(
+      board,
+      parts,
+      block.id,
+      chosen.map((i) => i.id),
+    );
     job.edit(`Wire ${chosen.length - made.left.length} loads to ${block.designation}`, made.commands);
     setNote(made.left.length > 0 ? `${made.left.length} loads found no free way on ${block.designation}` : '');
   };
@@ -54,7 +63,12 @@ function WireLoads() {
         ))}
       </div>
       <div className="mt-2 flex items-center gap-2">
-        <select className="select select-sm" aria-label="Fuse block" value={block.id} onChange={(e) => setBlockId(e.target.value)}>
+        <select
+          className="select select-sm"
+          aria-label="Fuse block"
+          value={block.id}
+          onChange={(e) => setBlockId(e.target.value)}
+        >
           {blocks.map((b) => (
             <option key={b.id} value={b.id}>
               {b.designation} {parts.get(b.partId)?.name}
@@ -126,7 +140,11 @@ export function CircuitStation() {
                 const wire = dossier.sizing.wires.find((w) => w.connectionId === core.connectionId);
                 const selected = job.selection?.kind === 'cable' && job.selection.id === cable.cableId;
                 return (
-                  <tr key={core.coreId} className={selected ? 'bg-base-300' : 'hover:bg-base-100'} onClick={() => job.select({ kind: 'cable', id: cable.cableId })}>
+                  <tr
+                    key={core.coreId}
+                    className={selected ? 'bg-base-300' : 'hover:bg-base-100'}
+                    onClick={() => job.select({ kind: 'cable', id: cable.cableId })}
+                  >
                     <td className="w-20">
                       <TextField
                         label={`Name of ${cable.designation}`}
@@ -135,7 +153,11 @@ export function CircuitStation() {
                         value={cable.designation}
                         max={24}
                         required
-                        onCommit={(v) => job.edit(`Rename ${cable.designation} to ${v}`, [{ kind: 'set', collection: 'cables', id: cable.cableId, field: 'designation', value: v }])}
+                        onCommit={(v) =>
+                          job.edit(`Rename ${cable.designation} to ${v}`, [
+                            { kind: 'set', collection: 'cables', id: cable.cableId, field: 'designation', value: v },
+                          ])
+                        }
                       />
                     </td>
                     <td>{core.from.at}</td>
@@ -149,20 +171,43 @@ export function CircuitStation() {
                         {mm(cable.lengthMm)}
                       </Askable>
                     </td>
-                    <td className="text-right">{wire && <Askable address={`connection/${core.connectionId}/designCurrentA`}>{amps(wire.designCurrentA)}</Askable>}</td>
+                    <td className="text-right">
+                      {wire && (
+                        <Askable address={`connection/${core.connectionId}/designCurrentA`}>
+                          {amps(wire.designCurrentA)}
+                        </Askable>
+                      )}
+                    </td>
                     <td className="text-right">
                       <Askable address={`cable/${cable.cableId}/conductorMm2`}>{mm2(cable.areaMm2)}</Askable>
                     </td>
-                    <td className="text-right">{wire && <Askable address={`connection/${core.connectionId}/dropV`}>{volts(wire.dropV)}</Askable>}</td>
-                    <td className="text-right">{wire?.faultA != null ? <Askable address={`connection/${core.connectionId}/faultA`}>{amps(wire.faultA)}</Askable> : <span className="dim">–</span>}</td>
-                    <td>{wire?.guardKeys.length ? `${wire.guardKeys.map(seatName).join(' + ')} ${amps(wire.guardRatingA ?? 0)}` : <span className="dim">none</span>}</td>
+                    <td className="text-right">
+                      {wire && <Askable address={`connection/${core.connectionId}/dropV`}>{volts(wire.dropV)}</Askable>}
+                    </td>
+                    <td className="text-right">
+                      {wire?.faultA != null ? (
+                        <Askable address={`connection/${core.connectionId}/faultA`}>{amps(wire.faultA)}</Askable>
+                      ) : (
+                        <span className="dim">–</span>
+                      )}
+                    </td>
+                    <td>
+                      {wire?.guardKeys.length ? (
+                        `${wire.guardKeys.map(seatName).join(' + ')} ${amps(wire.guardRatingA ?? 0)}`
+                      ) : (
+                        <span className="dim">none</span>
+                      )}
+                    </td>
                     <td>
                       <button
                         type="button"
                         className="btn btn-ghost btn-xs"
                         onClick={(e) => {
                           e.stopPropagation();
-                          job.edit(`Remove ${cable.designation}`, removeConnections(board, new Set([core.connectionId])));
+                          job.edit(
+                            `Remove ${cable.designation}`,
+                            removeConnections(board, new Set([core.connectionId])),
+                          );
                         }}
                       >
                         Remove

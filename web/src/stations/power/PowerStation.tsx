@@ -12,20 +12,48 @@ function LoadLine({ item, load }: { item: Item; load: LoadDemand }) {
   const job = useJob();
   const row = job.dossier.energy.rows.find((r) => r.itemId === item.id);
   const set = (change: Partial<LoadDemand>, what: string) =>
-    job.edit(`${item.designation}: ${what}`, [{ kind: 'set', collection: 'items', id: item.id, field: 'load', value: { ...load, ...change } }]);
+    job.edit(`${item.designation}: ${what}`, [
+      { kind: 'set', collection: 'items', id: item.id, field: 'load', value: { ...load, ...change } },
+    ]);
   const { rating } = load;
   const name = item.name || item.designation;
   return (
     <tr className="align-top">
       <td className="num pt-3">{item.designation}</td>
       <td>
-        <TextField label={`Name of ${item.designation}`} hideLabel value={item.name} max={80} onCommit={(v) => job.edit(`${item.designation}: name`, [{ kind: 'set', collection: 'items', id: item.id, field: 'name', value: v }])} />
+        <TextField
+          label={`Name of ${item.designation}`}
+          hideLabel
+          value={item.name}
+          max={80}
+          onCommit={(v) =>
+            job.edit(`${item.designation}: name`, [
+              { kind: 'set', collection: 'items', id: item.id, field: 'name', value: v },
+            ])
+          }
+        />
       </td>
       <td className="min-w-28">
         {rating.kind === 'watts' ? (
-          <NumberField label={`Watts of ${name}`} hideLabel value={rating.powerW} min={0.01} max={50000} unit="W" onCommit={(powerW) => set({ rating: { kind: 'watts', powerW } }, 'watts')} />
+          <NumberField
+            label={`Watts of ${name}`}
+            hideLabel
+            value={rating.powerW}
+            min={0.01}
+            max={50000}
+            unit="W"
+            onCommit={(powerW) => set({ rating: { kind: 'watts', powerW } }, 'watts')}
+          />
         ) : (
-          <NumberField label={`Amps of ${name}`} hideLabel value={rating.currentA} min={0.001} max={2000} unit="A" onCommit={(currentA) => set({ rating: { kind: 'amps', currentA } }, 'amps')} />
+          <NumberField
+            label={`Amps of ${name}`}
+            hideLabel
+            value={rating.currentA}
+            min={0.001}
+            max={2000}
+            unit="A"
+            onCommit={(currentA) => set({ rating: { kind: 'amps', currentA } }, 'amps')}
+          />
         )}
       </td>
       <td>
@@ -37,8 +65,15 @@ function LoadLine({ item, load }: { item: Item; load: LoadDemand }) {
             const volts = job.board.brief.systemVoltageV;
             const next: LoadDemand['rating'] =
               e.target.value === 'amps'
-                ? { kind: 'amps', currentA: rating.kind === 'watts' ? Math.round((rating.powerW / volts) * 1000) / 1000 : rating.currentA }
-                : { kind: 'watts', powerW: rating.kind === 'amps' ? Math.round(rating.currentA * volts * 100) / 100 : rating.powerW };
+                ? {
+                    kind: 'amps',
+                    currentA:
+                      rating.kind === 'watts' ? Math.round((rating.powerW / volts) * 1000) / 1000 : rating.currentA,
+                  }
+                : {
+                    kind: 'watts',
+                    powerW: rating.kind === 'amps' ? Math.round(rating.currentA * volts * 100) / 100 : rating.powerW,
+                  };
             set({ rating: next }, 'unit');
           }}
         >
@@ -47,24 +82,64 @@ function LoadLine({ item, load }: { item: Item; load: LoadDemand }) {
         </select>
       </td>
       <td className="min-w-24">
-        <NumberField label={`Hours a day of ${name}`} hideLabel value={load.hoursPerDay} min={0} max={24} unit="h" onCommit={(v) => set({ hoursPerDay: v }, 'hours')} />
+        <NumberField
+          label={`Hours a day of ${name}`}
+          hideLabel
+          value={load.hoursPerDay}
+          min={0}
+          max={24}
+          unit="h"
+          onCommit={(v) => set({ hoursPerDay: v }, 'hours')}
+        />
       </td>
       <td className="min-w-24">
-        <NumberField label={`Duty of ${name}`} hideLabel value={Math.round(load.dutyShare * 1000) / 10} min={0} max={100} unit="%" onCommit={(v) => set({ dutyShare: v / 100 }, 'duty')} />
+        <NumberField
+          label={`Duty of ${name}`}
+          hideLabel
+          value={Math.round(load.dutyShare * 1000) / 10}
+          min={0}
+          max={100}
+          unit="%"
+          onCommit={(v) => set({ dutyShare: v / 100 }, 'duty')}
+        />
       </td>
       <td className="pt-3 text-center">
-        <input type="checkbox" className="checkbox checkbox-sm" aria-label={`${name} is essential`} checked={load.essential} onChange={(e) => set({ essential: e.target.checked }, 'essential')} />
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          aria-label={`${name} is essential`}
+          checked={load.essential}
+          onChange={(e) => set({ essential: e.target.checked }, 'essential')}
+        />
       </td>
       <td>
-        <select className="select select-sm min-w-24" aria-label={`Drop limit of ${name}`} value={load.dropClass} onChange={(e) => set({ dropClass: e.target.value as LoadDemand['dropClass'] }, 'drop limit')}>
+        <select
+          className="select select-sm min-w-24"
+          aria-label={`Drop limit of ${name}`}
+          value={load.dropClass}
+          onChange={(e) => set({ dropClass: e.target.value as LoadDemand['dropClass'] }, 'drop limit')}
+        >
           <option value="critical">critical</option>
           <option value="other">other</option>
         </select>
       </td>
-      <td className="pt-3 text-right">{row && (rating.kind === 'watts' ? <Askable address={`item/${item.id}/designCurrentA`}>{amps(row.currentA)}</Askable> : <span className="num">{amps(row.currentA)}</span>)}</td>
-      <td className="pt-3 text-right">{row && <Askable address={`item/${item.id}/dailyAh`}>{ampHours(row.dailyAh)}</Askable>}</td>
+      <td className="pt-3 text-right">
+        {row &&
+          (rating.kind === 'watts' ? (
+            <Askable address={`item/${item.id}/designCurrentA`}>{amps(row.currentA)}</Askable>
+          ) : (
+            <span className="num">{amps(row.currentA)}</span>
+          ))}
+      </td>
+      <td className="pt-3 text-right">
+        {row && <Askable address={`item/${item.id}/dailyAh`}>{ampHours(row.dailyAh)}</Askable>}
+      </td>
       <td>
-        <button type="button" className="btn btn-ghost btn-xs" onClick={() => job.edit(`Take ${name} off the list`, removeItems(job.board, new Set([item.id])))}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs"
+          onClick={() => job.edit(`Take ${name} off the list`, removeItems(job.board, new Set([item.id])))}
+        >
           Remove
         </button>
       </td>
@@ -85,7 +160,25 @@ export function PowerStation() {
     if (read.rows.length > 0) job.edit(`Import ${read.rows.length} loads`, addLoads(job.board, read.rows, part));
   };
   const addOne = () =>
-    job.edit('Add a load', addLoads(job.board, [{ name: 'New load', load: { rating: { kind: 'watts', powerW: 10 }, hoursPerDay: 1, dutyShare: 1, essential: false, dropClass: 'other' } }], part));
+    job.edit(
+      'Add a load',
+      addLoads(
+        job.board,
+        [
+          {
+            name: 'New load',
+            load: {
+              rating: { kind: 'watts', powerW: 10 },
+              hoursPerDay: 1,
+              dutyShare: 1,
+              essential: false,
+              dropClass: 'other',
+            },
+          },
+        ],
+        part,
+      ),
+    );
   return (
     <div className="p-5">
       <div className="mb-3 flex items-center gap-2">
@@ -110,18 +203,42 @@ export function PowerStation() {
       <Problems problems={problems} onDismiss={() => setProblems([])} />
       <dl className="mb-3 flex flex-wrap gap-x-8 gap-y-1 border-y border-base-300 py-2">
         {[
-          ['in a day', <span key="d" className="num">{ampHours(energy.dailyAh)}</span>],
-          ['of it essential', <span key="e" className="num">{ampHours(energy.essentialAh)}</span>],
-          ['bank on the board', <span key="b" className="num">{energy.bankAh > 0 ? ampHours(energy.bankAh) : 'none yet'}</span>],
+          [
+            'in a day',
+            <span key="d" className="num">
+              {ampHours(energy.dailyAh)}
+            </span>,
+          ],
+          [
+            'of it essential',
+            <span key="e" className="num">
+              {ampHours(energy.essentialAh)}
+            </span>,
+          ],
+          [
+            'bank on the board',
+            <span key="b" className="num">
+              {energy.bankAh > 0 ? ampHours(energy.bankAh) : 'none yet'}
+            </span>,
+          ],
           [
             'lasts without charging',
             energy.autonomyDays === null ? (
-              <span key="a" className="dim">needs loads and a bank</span>
+              <span key="a" className="dim">
+                needs loads and a bank
+              </span>
             ) : (
-              <Askable key="a" address="job/autonomyDays">{energy.autonomyDays.toFixed(1)} days</Askable>
+              <Askable key="a" address="job/autonomyDays">
+                {energy.autonomyDays.toFixed(1)} days
+              </Askable>
             ),
           ],
-          [`bank for ${job.board.settings.autonomyDays} days`, <Askable key="w" address="job/wantedBankAh">{ampHours(energy.wantedBankAh)}</Askable>],
+          [
+            `bank for ${job.board.settings.autonomyDays} days`,
+            <Askable key="w" address="job/wantedBankAh">
+              {ampHours(energy.wantedBankAh)}
+            </Askable>,
+          ],
         ].map(([label, value]) => (
           <div key={String(label)} className="flex items-baseline gap-2">
             <dt className="dim">{label}</dt>
@@ -131,7 +248,8 @@ export function PowerStation() {
       </dl>
       {loads.length === 0 ? (
         <p className="dim">
-          No loads yet. Add one, or import a CSV with the columns <span className="num">{LOAD_COLUMNS.join(', ')}</span>.
+          No loads yet. Add one, or import a CSV with the columns <span className="num">{LOAD_COLUMNS.join(', ')}</span>
+          .
         </p>
       ) : (
         <table className="table table-sm">
@@ -157,7 +275,9 @@ export function PowerStation() {
           </tbody>
         </table>
       )}
-      <p className="dim mt-3 text-xs">Duty counts in the daily charge only; conductors are sized for the full current.</p>
+      <p className="dim mt-3 text-xs">
+        Duty counts in the daily charge only; conductors are sized for the full current.
+      </p>
     </div>
   );
 }

@@ -1,8 +1,8 @@
-import { problemsOf } from '@ombrik/core/board/schemaKit';
-import { boardSchema } from '@ombrik/core/board/boardSchema';
 import { replaceBoard } from '@ombrik/core/board/actions/replaceBoard';
-import { referenceProblems } from '@ombrik/core/board/references';
 import type { Board } from '@ombrik/core/board/board';
+import { boardSchema } from '@ombrik/core/board/boardSchema';
+import { referenceProblems } from '@ombrik/core/board/references';
+import { problemsOf } from '@ombrik/core/board/schemaKit';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
@@ -48,12 +48,19 @@ export function ShipStation() {
         <h1 className="text-2xl">Papers</h1>
         <p className="dim mb-2">of revision {job.revision}</p>
         <p className={progress.dcPassed ? 'text-success' : 'text-warning'}>
-          {progress.dcPassed ? 'D.c. side passed its bench test.' : `Bench test: ${progress.passedCount} of ${progress.dcCount} checks passed.`}
+          {progress.dcPassed
+            ? 'D.c. side passed its bench test.'
+            : `Bench test: ${progress.passedCount} of ${progress.dcCount} checks passed.`}
         </p>
         <ul className="mt-3">
           {PAPERS.map(([name, title, what]) => (
             <li key={name} className="perforated py-2">
-              <button type="button" className={`block w-full text-left ${chosen === name ? 'text-primary' : ''}`} aria-pressed={chosen === name} onClick={() => setChosen(name)}>
+              <button
+                type="button"
+                className={`block w-full text-left ${chosen === name ? 'text-primary' : ''}`}
+                aria-pressed={chosen === name}
+                onClick={() => setChosen(name)}
+              >
                 <span className="label-face block text-lg">{title}</span>
                 <span className="dim text-xs">{what}</span>
               </button>

@@ -10,7 +10,8 @@ export function SimulatorPanel({ hidden, meter }: { hidden: boolean; meter: stri
   const client = useQueryClient();
   const [shown, setShown] = useState<Defect | null | 'none'>(null);
   const set = useMutation({
-    mutationFn: (on: boolean) => answer(api.jobs[':id'].bench.simulator.$post({ param: { id: job.jobId }, json: { hidden: on } })),
+    mutationFn: (on: boolean) =>
+      answer(api.jobs[':id'].bench.simulator.$post({ param: { id: job.jobId }, json: { hidden: on } })),
     onSuccess: () => {
       setShown(null);
       return client.invalidateQueries({ queryKey: ['simulator', job.jobId] });
@@ -18,13 +19,16 @@ export function SimulatorPanel({ hidden, meter }: { hidden: boolean; meter: stri
   });
   const reveal = useMutation({
     mutationFn: () =>
-      answer(api.jobs[':id'].bench.simulator.$get({ param: { id: job.jobId }, query: { reveal: 'yes' } } as never)) as Promise<{ defect: Defect | null }>,
+      answer(
+        api.jobs[':id'].bench.simulator.$get({ param: { id: job.jobId }, query: { reveal: 'yes' } } as never),
+      ) as Promise<{ defect: Defect | null }>,
     onSuccess: ({ defect }) => setShown(defect ?? 'none'),
   });
   const wireName = (connectionId: string) =>
     job.board.cables.find((c) => c.cores.some((k) => k.connectionId === connectionId))?.designation ?? connectionId;
   const words = (d: Defect): string => {
-    if (d.kind === 'swappedPair') return `the two wires of ${job.board.items.find((i) => i.id === d.itemId)?.designation} are swapped`;
+    if (d.kind === 'swappedPair')
+      return `the two wires of ${job.board.items.find((i) => i.id === d.itemId)?.designation} are swapped`;
     if (d.kind === 'openWire') return `${wireName(d.connectionId)} is broken`;
     return `a loose crimp adds ${d.extraOhm.toFixed(2)} Ω to ${wireName(d.connectionId)}`;
   };
@@ -35,7 +39,13 @@ export function SimulatorPanel({ hidden, meter }: { hidden: boolean; meter: stri
         Speaks SCPI over TCP at <span className="num">{meter}</span>, on a simulated board made from this drawing.
       </p>
       <label className="mt-2 flex min-h-[40px] items-center gap-2">
-        <input type="checkbox" className="checkbox" checked={hidden} disabled={set.isPending} onChange={(e) => set.mutate(e.target.checked)} />
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={hidden}
+          disabled={set.isPending}
+          onChange={(e) => set.mutate(e.target.checked)}
+        />
         with a hidden fault to find
       </label>
       {hidden && (

@@ -39,11 +39,17 @@ function History({ step }: { step: BenchStep }) {
         const value = typeof r.data.value === 'number' ? r.data.value : null;
         return (
           <li key={r.id} className="perforated flex items-baseline justify-between gap-2 py-1">
-            <span className={`label-face ${r.data.passed ? 'text-success' : 'text-error'}`}>{r.data.passed ? 'pass' : 'FAIL'}</span>
-            <span className="num">{value === null ? '' : value >= 9e37 ? 'open' : `${value.toFixed(3)} ${step.unit}`}</span>
+            <span className={`label-face ${r.data.passed ? 'text-success' : 'text-error'}`}>
+              {r.data.passed ? 'pass' : 'FAIL'}
+            </span>
+            <span className="num">
+              {value === null ? '' : value >= 9e37 ? 'open' : `${value.toFixed(3)} ${step.unit}`}
+            </span>
             <span className="dim text-right text-xs">
               {r.personName}, <span className="num">{format(parseISO(r.at), 'd MMM HH:mm')}</span>
-              {r.fingerprint !== step.fingerprint && <b className="block text-warning">on revision {r.revision}, older spec</b>}
+              {r.fingerprint !== step.fingerprint && (
+                <b className="block text-warning">on revision {r.revision}, older spec</b>
+              )}
             </span>
           </li>
         );
@@ -61,7 +67,10 @@ export function TestStation() {
   const { progress } = floor;
   const steps = job.dossier.bench;
   const [picked, setPicked] = useState<string | null>(null);
-  const step = steps.find((s) => s.id === (picked ?? progress.nextId)) ?? steps.find((s) => s.id === progress.nextId) ?? steps.at(-1);
+  const step =
+    steps.find((s) => s.id === (picked ?? progress.nextId)) ??
+    steps.find((s) => s.id === progress.nextId) ??
+    steps.at(-1);
   const [typed, setTyped] = useState('');
   const simulator = useQuery({
     queryKey: ['simulator', job.jobId],
@@ -71,11 +80,23 @@ export function TestStation() {
   useEffect(() => setTyped(''), [step?.id]);
 
   const record = useMutation({
-    mutationFn: (v: { step: BenchStep; value: number | null; found: 'good' | 'bad' | null; method: 'typed' | 'meter' | 'eye' }) =>
+    mutationFn: (v: {
+      step: BenchStep;
+      value: number | null;
+      found: 'good' | 'bad' | null;
+      method: 'typed' | 'meter' | 'eye';
+    }) =>
       answer(
         api.jobs[':id'].bench.records.$post({
           param: { id: job.jobId },
-          json: { stepId: v.step.id, revision: job.revision, value: v.value, found: v.found, note: '', method: v.method },
+          json: {
+            stepId: v.step.id,
+            revision: job.revision,
+            value: v.value,
+            found: v.found,
+            note: '',
+            method: v.method,
+          },
         }),
       ),
     onSuccess: ({ passed }) => {
@@ -85,14 +106,20 @@ export function TestStation() {
   });
   const measure = useMutation({
     mutationFn: (stepId: string) =>
-      answer(api.jobs[':id'].bench.measure.$post({ param: { id: job.jobId }, json: { stepId, revision: job.revision } })),
+      answer(
+        api.jobs[':id'].bench.measure.$post({ param: { id: job.jobId }, json: { stepId, revision: job.revision } }),
+      ),
     onSuccess: ({ value }, stepId) => {
       const measured = steps.find((s) => s.id === stepId);
       if (measured) record.mutate({ step: measured, value, found: null, method: 'meter' });
     },
   });
   if (!step)
-    return <p className="dim p-6">Nothing to test yet. Once a bank and its circuits are connected, the test plan is worked out here.</p>;
+    return (
+      <p className="dim p-6">
+        Nothing to test yet. Once a bank and its circuits are connected, the test plan is worked out here.
+      </p>
+    );
 
   const state = progress.states.get(step.id) ?? 'waiting';
   const electrician = me.data?.person?.role === 'electrician';
@@ -131,7 +158,10 @@ export function TestStation() {
                         title={WORDS[st]}
                         onClick={() => setPicked(s.id)}
                       >
-                        <span aria-hidden className={st === 'failed' ? 'text-error' : st === 'passed' ? 'text-success' : ''}>
+                        <span
+                          aria-hidden
+                          className={st === 'failed' ? 'text-error' : st === 'passed' ? 'text-success' : ''}
+                        >
                           {MARK[st]}
                         </span>
                         <span>
@@ -150,7 +180,8 @@ export function TestStation() {
       <section className="flex flex-col overflow-auto p-5" aria-label="Current check">
         {progress.dcPassed && (
           <p className="mb-3 border-l-4 border-success p-2 text-lg">
-            <b className="label-face">D.c. side passed:</b> {progress.passedCount} of {progress.dcCount} checks. Print the record at Ship.
+            <b className="label-face">D.c. side passed:</b> {progress.passedCount} of {progress.dcCount} checks. Print
+            the record at Ship.
           </p>
         )}
         <p className="dim">
@@ -163,7 +194,13 @@ export function TestStation() {
         </p>
         {step.method === 'reading' && (
           <div className="mt-5">
-            <LimitBand low={step.lowLimit} high={step.highLimit} expected={step.expected} unit={step.unit} reading={lastValue} />
+            <LimitBand
+              low={step.lowLimit}
+              high={step.highLimit}
+              expected={step.expected}
+              unit={step.unit}
+              reading={lastValue}
+            />
             {step.limitFigure && (
               <p className="mt-1">
                 Limit: <Askable address={step.limitFigure}>why this number</Askable>
@@ -177,21 +214,45 @@ export function TestStation() {
           </div>
         )}
         <div className="mt-auto pt-5">
-          {licensed && !electrician && <p className="text-lg">Locked: the mains side is wired and tested by a licensed person. An electrician signs in to record it.</p>}
-          {!licensed && !inTurn && <p className="text-lg">This waits: the test holds to its order, and an earlier check is open.</p>}
+          {licensed && !electrician && (
+            <p className="text-lg">
+              Locked: the mains side is wired and tested by a licensed person. An electrician signs in to record it.
+            </p>
+          )}
+          {!licensed && !inTurn && (
+            <p className="text-lg">This waits: the test holds to its order, and an earlier check is open.</p>
+          )}
           {inTurn && step.method === 'confirm' && (
             <div className="flex gap-3">
-              <button type="button" className="btn btn-lg" style={{ height: 72 }} disabled={busy || !settled} onClick={() => record.mutate({ step, value: null, found: 'bad', method: 'eye' })}>
+              <button
+                type="button"
+                className="btn btn-lg"
+                style={{ height: 72 }}
+                disabled={busy || !settled}
+                onClick={() => record.mutate({ step, value: null, found: 'bad', method: 'eye' })}
+              >
                 Not good
               </button>
-              <button type="button" className="btn btn-primary btn-lg flex-1 text-2xl" style={{ height: 72 }} disabled={busy || !settled} onClick={() => record.mutate({ step, value: null, found: 'good', method: 'eye' })}>
+              <button
+                type="button"
+                className="btn btn-primary btn-lg flex-1 text-2xl"
+                style={{ height: 72 }}
+                disabled={busy || !settled}
+                onClick={() => record.mutate({ step, value: null, found: 'good', method: 'eye' })}
+              >
                 Seen and good
               </button>
             </div>
           )}
           {inTurn && step.method === 'reading' && (
             <div className="grid gap-3">
-              <button type="button" className="btn btn-primary btn-lg text-2xl" style={{ height: 72 }} disabled={busy || !settled} onClick={() => measure.mutate(step.id)}>
+              <button
+                type="button"
+                className="btn btn-primary btn-lg text-2xl"
+                style={{ height: 72 }}
+                disabled={busy || !settled}
+                onClick={() => measure.mutate(step.id)}
+              >
                 {measure.isPending ? 'Reading the meter …' : 'Read from the meter'}
               </button>
               <form
@@ -202,19 +263,33 @@ export function TestStation() {
                 }}
               >
                 <span className="input input-lg flex-1">
-                  <input className="num text-2xl" inputMode="decimal" aria-label={`Reading in ${step.unit}`} placeholder="or type it" value={typed} onChange={(e) => setTyped(e.target.value)} />
+                  <input
+                    className="num text-2xl"
+                    inputMode="decimal"
+                    aria-label={`Reading in ${step.unit}`}
+                    placeholder="or type it"
+                    value={typed}
+                    onChange={(e) => setTyped(e.target.value)}
+                  />
                   <span className="dim">{step.unit}</span>
                 </span>
                 <button type="submit" className="btn btn-lg" disabled={!canType || busy || !settled}>
                   Record
                 </button>
                 {step.measures === 'resistance' && (
-                  <button type="button" className="btn btn-lg" disabled={busy || !settled} onClick={() => record.mutate({ step, value: 9.9e37, found: null, method: 'typed' })}>
+                  <button
+                    type="button"
+                    className="btn btn-lg"
+                    disabled={busy || !settled}
+                    onClick={() => record.mutate({ step, value: 9.9e37, found: null, method: 'typed' })}
+                  >
                     Reads open
                   </button>
                 )}
               </form>
-              {typed.trim() !== '' && !canType && <p className="text-error">“{typed}” is not a number; accepted: a reading such as 12.8</p>}
+              {typed.trim() !== '' && !canType && (
+                <p className="text-error">“{typed}” is not a number; accepted: a reading such as 12.8</p>
+              )}
             </div>
           )}
         </div>
@@ -223,7 +298,12 @@ export function TestStation() {
         <p className="num text-lg">
           {progress.passedCount} of {progress.dcCount} passed
         </p>
-        <progress className="progress progress-primary w-full" value={progress.passedCount} max={progress.dcCount} aria-label="Checks passed" />
+        <progress
+          className="progress progress-primary w-full"
+          value={progress.passedCount}
+          max={progress.dcCount}
+          aria-label="Checks passed"
+        />
         <h2 className="mt-3 text-lg">Readings of this check</h2>
         <History step={step} />
         <SimulatorPanel hidden={simulator.data?.hidden ?? false} meter={simulator.data?.meter ?? ''} />

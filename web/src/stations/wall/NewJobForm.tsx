@@ -23,11 +23,23 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
   const client = useQueryClient();
   const form = useForm({
     resolver: yupResolver(schema),
-    defaultValues: { jobName: '', customer: '', place: '', systemVoltageV: 12, chemistry: 'lifepo4', profileId: 'craft-iso', wantedOn: '' },
+    defaultValues: {
+      jobName: '',
+      customer: '',
+      place: '',
+      systemVoltageV: 12,
+      chemistry: 'lifepo4',
+      profileId: 'craft-iso',
+      wantedOn: '',
+    },
   });
   const create = useMutation({
     mutationFn: (v: InferType<typeof schema>) =>
-      answer(api.jobs.$post({ json: { ...v, systemVoltageV: v.systemVoltageV as 12 | 24 | 48, wantedOn: v.wantedOn || null } })),
+      answer(
+        api.jobs.$post({
+          json: { ...v, systemVoltageV: v.systemVoltageV as 12 | 24 | 48, wantedOn: v.wantedOn || null },
+        }),
+      ),
     onSuccess: async ({ job }) => {
       await client.invalidateQueries({ queryKey: ['jobs'] });
       navigate(`/jobs/${job.id}/brief`);
@@ -35,7 +47,11 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
   });
   const { errors } = form.formState;
   return (
-    <form className="mb-4 grid grid-cols-4 gap-3 border border-base-300 bg-base-100 p-4" onSubmit={form.handleSubmit((v) => create.mutate(v))} noValidate>
+    <form
+      className="mb-4 grid grid-cols-4 gap-3 border border-base-300 bg-base-100 p-4"
+      onSubmit={form.handleSubmit((v) => create.mutate(v))}
+      noValidate
+    >
       <label className="col-span-2 grid gap-1">
         <span className="label-face">Job name</span>
         <input className="input w-full" {...form.register('jobName')} />

@@ -29,14 +29,18 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
     onSuccess: onDone,
   });
   const archive = useMutation({
-    mutationFn: () => answer(api.jobs[':id'].archive.$post({ param: { id: job.id }, json: { archived: !job.archived } })),
+    mutationFn: () =>
+      answer(api.jobs[':id'].archive.$post({ param: { id: job.id }, json: { archived: !job.archived } })),
     onSuccess: onDone,
   });
   const left = `${Math.min(begin, end - 0.02) * 100}%`;
   return (
     <li className="perforated grid grid-cols-[270px_minmax(0,1fr)_168px] items-center gap-3 py-2">
       <div className="min-w-0">
-        <Link to={`/jobs/${job.id}/${job.next ?? 'ship'}`} className="label-face block truncate text-lg leading-tight hover:text-primary">
+        <Link
+          to={`/jobs/${job.id}/${job.next ?? 'ship'}`}
+          className="label-face block truncate text-lg leading-tight hover:text-primary"
+        >
           <span className="num dim mr-1 text-sm">{job.number}</span> {job.jobName}
         </Link>
         <p className="dim truncate text-xs">
@@ -71,7 +75,9 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
         </span>
       </button>
       <div className="flex items-center justify-end gap-1">
-        <span className={`num mr-1 text-xs ${late ? 'text-error' : 'dim'}`}>{wanted ? format(wanted, 'd MMM') : 'no date'}</span>
+        <span className={`num mr-1 text-xs ${late ? 'text-error' : 'dim'}`}>
+          {wanted ? format(wanted, 'd MMM') : 'no date'}
+        </span>
         <button type="button" className="btn btn-xs" onClick={() => duplicate.mutate()}>
           Copy
         </button>
@@ -96,14 +102,20 @@ export function ShopWall() {
   const jobs = (query.data?.jobs ?? [])
     .filter((j) => showArchived || !j.archived)
     .sort((a, b) => (a.wantedOn ?? '9999').localeCompare(b.wantedOn ?? '9999') || a.number - b.number);
-  const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) => addDays(today, i * 7 - PAST_DAYS));
+  const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) =>
+    addDays(today, i * 7 - PAST_DAYS),
+  );
   const upload = async (file: File) => {
     try {
       const value: unknown = JSON.parse(await file.text());
       const { job } = await answer(api.jobs.import.$post({ json: value } as never));
       navigate(`/jobs/${job.id}/brief`);
     } catch (error) {
-      setProblems(error instanceof SyntaxError ? [`${file.name} is not JSON: ${error.message}. Nothing was written.`] : [`${file.name} was refused; nothing was written.`, ...problemsIn(error)]);
+      setProblems(
+        error instanceof SyntaxError
+          ? [`${file.name} is not JSON: ${error.message}. Nothing was written.`]
+          : [`${file.name} was refused; nothing was written.`, ...problemsIn(error)],
+      );
     }
   };
   return (
@@ -115,7 +127,12 @@ export function ShopWall() {
         <div className="mb-3 flex items-center gap-2">
           <h1 className="mr-auto text-2xl">What must happen next</h1>
           <label className="flex items-center gap-2 text-sm">
-            <input type="checkbox" className="checkbox checkbox-sm" checked={showArchived} onChange={(e) => setShowArchived(e.target.checked)} />
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={showArchived}
+              onChange={(e) => setShowArchived(e.target.checked)}
+            />
             archived too
           </label>
           <label className="btn btn-sm">
@@ -131,7 +148,12 @@ export function ShopWall() {
               }}
             />
           </label>
-          <button type="button" className="btn btn-primary btn-sm" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+          <button
+            type="button"
+            className="btn btn-primary btn-sm"
+            aria-expanded={adding}
+            onClick={() => setAdding(!adding)}
+          >
             New job
           </button>
         </div>
@@ -142,7 +164,11 @@ export function ShopWall() {
           <span />
           <div className="relative h-5" aria-hidden>
             {weeks.map((w) => (
-              <span key={w.toISOString()} className="num dim absolute text-xs" style={{ left: `${along(w, today) * 100}%` }}>
+              <span
+                key={w.toISOString()}
+                className="num dim absolute text-xs"
+                style={{ left: `${along(w, today) * 100}%` }}
+              >
                 {format(w, 'd MMM')}
               </span>
             ))}
@@ -150,7 +176,10 @@ export function ShopWall() {
         </div>
         <div className="relative">
           <div className="pointer-events-none absolute inset-y-0 left-[282px] right-[180px]" aria-hidden>
-            <span className="absolute inset-y-0 border-l-2 border-primary" style={{ left: `${along(today, today) * 100}%` }} />
+            <span
+              className="absolute inset-y-0 border-l-2 border-primary"
+              style={{ left: `${along(today, today) * 100}%` }}
+            />
           </div>
           <ul>
             {jobs.map((job) => (
@@ -158,7 +187,9 @@ export function ShopWall() {
             ))}
           </ul>
         </div>
-        {query.isSuccess && jobs.length === 0 && <p className="dim mt-8">No jobs on the wall. Take one in with "New job", or open a board file.</p>}
+        {query.isSuccess && jobs.length === 0 && (
+          <p className="dim mt-8">No jobs on the wall. Take one in with "New job", or open a board file.</p>
+        )}
       </main>
     </div>
   );

@@ -1,0 +1,76 @@
+import { readFileSync } from 'node:fs';
+import type { Board } from '@ombrik/core/board/board';
+import { checkBoard } from '@ombrik/core/board/checkBoard';
+import { boardJsonSchema } from '@ombrik/core/board/jsonSchema';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { derive } from '@ombrik/core/derive';
+import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
+import { spiceDeck } from '@ombrik/core/export/spice';
+import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { Command, Option } from 'commander';
+
+/** Prints problems on standard error and ends with 2: the file was not understood. */
+function refuse(file: string, problems: readonly string[]): never {
+  console.error(`${file} was refused:`);
+  for (const p of problems) console.error(`  ${p}`);
+  process.exit(2);
+}
+
+function readBoard(file: string): Board {
+  let value: unknown;
+  try {
+    value = JSON.parse(readFileSync(file, 'utf8'));
+  } catch (error) {
+    refuse(file, [(error as Error).message]);
+  }
+  const checked = checkBoard(value, genericCatalogue);
+  return checked.ok ? checked.board : refuse(file, checked.problems);
+}
+
+const dossierOf = (board: Board) =>
+  derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+
+const program = new Command('ombrik').description('Works out a battery board from its board document');
+
+program
+  .command('derive <board.json>')
+  .description('print everything derived from the board as JSON')
+  .action((file: string) => {
+    console.log(JSON.stringify(dossierOf(readBoard(file)), null, 2));
+  });
+
+program
+  .command('check <board.json>')
+  .description('print the findings; ends with 1 when there is a stop finding, 2 when the file is bad')
+  .action((file: string) => {
+    const { findings } = dossierOf(readBoard(file));
+    for (const f of findings)
+      console.log(`${f.severity.padEnd(4)}  ${f.where.label}: ${f.says}. ${f.why}. [${f.source}]`);
+    const stops = findings.filter((f) => f.severity === 'stop').length;
+    console.log(`${findings.length} findings, ${stops} of them stop`);
+    process.exitCode = stops > 0 ? 1 : 0;
+  });
+
+program
+  .command('export <board.json>')
+  .description('print a list or a netlist')
+  .addOption(new Option('--format <format>', 'what to print').choices(['csv', 'spice']).makeOptionMandatory())
+  .addOption(new Option('--list <list>', 'which list, with csv').choices(['parts', 'cuts']).default('parts'))
+  .action((file: string, options: { format: 'csv' | 'spice'; list: 'parts' | 'cuts' }) => {
+    const board = readBoard(file);
+    if (options.format === 'spice')
+      process.stdout.write(
+        spiceDeck(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop).text,
+      );
+    else console.log(options.list === 'parts' ? partsCsv(dossierOf(board)) : cutsCsv(dossierOf(board)));
+  });
+
+program
+  .command('schema')
+  .description('print the JSON Schema of the board document')
+  .action(() => {
+    console.log(JSON.stringify(boardJsonSchema(), null, 2));
+  });
+
+await program.parseAsync();

@@ -1,0 +1,33 @@
+import { expect, type Page } from '@playwright/test';
+
+/** What a person does again and again. */
+export async function comeInAs(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  const signOut = page.getByRole('button', { name: 'Sign out' });
+  const sheet = page.getByRole('heading', { name: 'Demo workshop: come in as' });
+  await expect(signOut.or(sheet)).toBeVisible();
+  if (await signOut.isVisible()) {
+    await signOut.click();
+    await expect(sheet).toBeVisible();
+  }
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await expect(page.getByRole('heading', { name: 'What must happen next' })).toBeVisible();
+}
+
+export async function openJob(page: Page, jobName: string): Promise<void> {
+  await page
+    .getByRole('link', { name: new RegExp(jobName) })
+    .first()
+    .click();
+  await expect(page.getByRole('navigation', { name: 'Route card' })).toBeVisible();
+}
+
+export const goTo = async (page: Page, station: string): Promise<void> => {
+  await page
+    .getByRole('navigation', { name: 'Route card' })
+    .getByRole('link', { name: new RegExp(station) })
+    .click();
+};
+
+/** Everything typed and clicked so far is on the server. */
+export const saved = (page: Page) => expect(page.getByRole('status').first()).toHaveText('saved');

@@ -1,0 +1,28 @@
+import { defineConfig } from '@playwright/test';
+
+/** One worker: the walks share the demo's database, each its own job. */
+export default defineConfig({
+  testDir: '.',
+  outputDir: process.env.OMBRIK_TEST_OUTPUT ?? '../test-results',
+  workers: 1,
+  retries: 0,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: process.env.OMBRIK_URL ?? 'http://127.0.0.1:4170',
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

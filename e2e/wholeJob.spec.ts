@@ -1,0 +1,108 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { comeInAs, goTo, openJob, saved } from './hands.ts';
+
+/** The market cart from its brief to a printed, passed test record, as a new user would do it. */
+test('the market cart goes from brief to a passed test record', async ({ page }) => {
+  test.setTimeout(240_000);
+  await comeInAs(page, 'Mira Holt');
+  await openJob(page, 'Market cart box');
+
+  await goTo(page, 'Brief');
+  await page.getByLabel('Where the board goes').fill('Under the counter, door opens left, 400 mm deep');
+  await page.getByLabel('Where the board goes').press('Enter');
+  await saved(page);
+
+  await goTo(page, 'Power');
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({
+      name: 'loads.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('name,power_w,hours_per_day\nLamp,nine,4\n'),
+    });
+  await expect(page.getByRole('alert')).toContainText('line 2: power_w is "nine"; accepted: a number');
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({
+      name: 'loads.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('name,power_w,hours_per_day\nCounter lamp,9,4\n'),
+    });
+  await expect(page.getByLabel('Name of -E4')).toHaveValue('Counter lamp');
+  await page.getByLabel('Watts of Cooler').fill('-5');
+  await page.getByLabel('Watts of Cooler').press('Enter');
+  await expect(page.getByText('"-5": a number from 0.01 to 50000')).toBeVisible();
+  await page.getByLabel('Watts of Cooler').fill('48');
+  await page.getByLabel('Watts of Cooler').press('Enter');
+  await saved(page);
+
+  await goTo(page, 'Circuit');
+  await page.getByRole('button', { name: 'Wire 4 loads to -F10' }).click();
+  await expect(page.getByText('Still to connect:')).toBeHidden();
+  await saved(page);
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('0 stop');
+
+  // Why is the first wire as thick as it is?
+  await page
+    .getByRole('row', { name: /-G1:plus -F1:line/ })
+    .getByTitle('Why this number?')
+    .nth(2)
+    .click();
+  const why = page.getByRole('complementary', { name: 'Why this number' });
+  await expect(why).toContainText('Conductor area');
+  await expect(why).toContainText('Source: ISO 13297');
+  await why.getByRole('button', { name: /A$/ }).last().click();
+  await expect(why).toContainText('tableA * ambientFactor * bundleFactor');
+  await page.keyboard.press('Escape');
+
+  await goTo(page, 'Board');
+  await page.getByRole('button', { name: 'Wire W2,', exact: false }).first().click({ force: true });
+  await page.getByRole('button', { name: 'Accept this route' }).click();
+  await expect(page.getByRole('button', { name: 'Guess again' })).toBeVisible();
+  await saved(page);
+
+  await goTo(page, 'Cables');
+  const boxes = page.getByRole('checkbox', { name: /is made/ });
+  const count = await boxes.count();
+  expect(count).toBe(20);
+  for (let i = 0; i < count; i++) {
+    await expect(boxes.nth(i)).toBeEnabled();
+    await boxes.nth(i).click();
+    await expect(page.getByText(`${i + 1} of ${count} made`)).toBeVisible();
+  }
+  await page.reload();
+  await expect(page.getByText(`${count} of ${count} made`)).toBeVisible();
+  await expect(page.getByText('Mira Holt').first()).toBeVisible();
+
+  await comeInAs(page, 'Ada Fenn');
+  await openJob(page, 'Market cart box');
+  await goTo(page, 'Test');
+  await page.getByRole('button', { name: 'Seen and good' }).click();
+  await expect(page.getByRole('heading', { name: 'All fuses out, all loads off' })).toBeVisible();
+  await page.getByRole('button', { name: 'Seen and good' }).click();
+  // A wrong reading fails, stays, and the check is done again.
+  await page.getByLabel('Reading in Ω').fill('2');
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Record' })).toContainText('FAIL');
+  const passed = page.getByText(/\d+ of \d+ passed/);
+  const total = Number(/of (\d+)/.exec((await passed.textContent()) ?? '')![1]);
+  for (let done = 2; done < total; done++) {
+    await expect(passed).toHaveText(`${done} of ${total} passed`);
+    await page.getByRole('button', { name: 'Read from the meter' }).click();
+  }
+  await expect(page.getByText('D.c. side passed:')).toBeVisible();
+
+  await goTo(page, 'Ship');
+  await expect(page.getByText('D.c. side passed its bench test.')).toBeVisible();
+  await page
+    .getByRole('button', { name: /Test record/ })
+    .first()
+    .click();
+  await expect(page.getByRole('img', { name: /Test record, page 1/ })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download Test record' }).click();
+  const file = await (await download).path();
+  expect(readFileSync(file).subarray(0, 5).toString()).toBe('%PDF-');
+});

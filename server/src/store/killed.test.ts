@@ -1,0 +1,111 @@
+import { fork, spawnSync } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import { ambient, editOf, freshDatabase } from '../testing/testServer.ts';
+
+const root = fileURLToPath(new URL('../../..', import.meta.url));
+
+/** Starts a real server process on a free port. */
+function start(url: string): Promise<{ port: number; kill: () => Promise<void> }> {
+  const child = fork(`${root}server/src/main.ts`, [], {
+    cwd: root,
+    execArgv: ['--import', 'tsx'],
+    env: { ...process.env, DATABASE_URL: url, PORT: '0', OMBRIK_DEMO: '1', LOG_LEVEL: 'silent' },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
+  return new Promise((resolve, reject) => {
+    child.once('exit', () => reject(new Error('the server ended')));
+    child.on('message', (m: { ready?: boolean; port?: number }) => {
+      if (!m.ready) return;
+      child.removeAllListeners('exit');
+      resolve({
+        port: m.port!,
+        kill: () =>
+          new Promise((done) => {
+            child.once('exit', () => done());
+            child.kill('SIGKILL');
+          }),
+      });
+    });
+  });
+}
+
+describe('a killed server', () => {
+  it('loses no acknowledged edit', async () => {
+    const { url, drop } = await freshDatabase();
+    let server = await start(url);
+    let cookie = '';
+    const call = async (path: string, body?: unknown) => {
+      const response = await fetch(`http://127.0.0.1:${server.port}${path}`, {
+        method: body ? 'POST' : 'GET',
+        body: body ? JSON.stringify(body) : undefined,
+        headers: { 'content-type': 'application/json', cookie },
+      });
+      cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
+      return (await response.json()) as any;
+    };
+    await call('/api/demo-sign-in', { personId: 'pe_designer' });
+    const { id } = (await call('/api/jobs')).jobs[0];
+    let acknowledged = 1;
+    // Edits keep coming while the server is shot; only what it answered counts.
+    const stream = (async () => {
+      for (let i = 0; i < 500; i++) {
+        const answer = await call(
+          `/api/jobs/${id}/edits`,
+          editOf(acknowledged, [ambient((acknowledged % 50) + 0.25)]),
+        ).catch(() => null);
+        if (!answer) return;
+        acknowledged = answer.revision;
+      }
+    })();
+    await new Promise((r) => setTimeout(r, 700));
+    await server.kill();
+    await stream;
+    expect(acknowledged).toBeGreaterThan(3);
+    server = await start(url);
+    const after = await call(`/api/jobs/${id}`);
+    expect(after.revision).toBeGreaterThanOrEqual(acknowledged);
+    expect(after.revision).toBeLessThanOrEqual(acknowledged + 1);
+    const at = await call(`/api/jobs/${id}/dossier?revision=${acknowledged}`);
+    expect(at.revision).toBe(acknowledged);
+    expect(after.board.brief.ambientC).toBe(((after.revision - 1) % 50) + 0.25);
+    await server.kill();
+    await drop();
+  });
+});
+
+describe('an empty workshop', () => {
+  it('is started by a command that makes its first user, once', async () => {
+    const { url, drop } = await freshDatabase();
+    const run = (...args: string[]) =>
+      spawnSync('node', ['--import', 'tsx', 'server/src/firstUser.ts', ...args], {
+        cwd: root,
+        encoding: 'utf8',
+        env: { ...process.env, DATABASE_URL: url, FIRST_PASSWORD: 'first-pass' },
+      });
+    expect(run('--workshop', 'Heron Yard').stderr).toContain('Usage:');
+    expect(
+      run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'eve@heron.example', '--role', 'captain').stderr,
+    ).toContain('accepted: designer, assembler, tester, electrician');
+    expect(run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'eve@heron.example').stdout).toContain(
+      'Sign in as eve@heron.example',
+    );
+    expect(run('--workshop', 'Other', '--name', 'Bo', '--email', 'bo@heron.example').stderr).toContain(
+      'already belongs to "Heron Yard"',
+    );
+    const server = await start(url);
+    const signIn = await fetch(`http://127.0.0.1:${server.port}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: 'eve@heron.example', password: 'first-pass' }),
+    });
+    expect(signIn.status).toBe(200);
+    const me = (await (await fetch(`http://127.0.0.1:${server.port}/api/me`)).json()) as {
+      demoPeople: unknown[];
+      workshopName: string;
+    };
+    expect(me).toMatchObject({ demoPeople: [], workshopName: 'Heron Yard' });
+    await server.kill();
+    await drop();
+  });
+});

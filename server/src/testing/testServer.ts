@@ -1,0 +1,82 @@
+import { randomBytes } from 'node:crypto';
+import type { Command } from '@ombrik/core/board/commands';
+import type { Knex } from 'knex';
+import pino from 'pino';
+import { startBench } from '../bench/benchFixture.ts';
+import { createApp } from '../http/app.ts';
+import { migrate, openDatabase } from '../store/database.ts';
+import { seedDemo } from '../store/seedDemo.ts';
+
+/** A database of its own in the cluster of the test run. */
+export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const base = process.env.TEST_DATABASE_URL;
+  if (!base)
+    throw new Error(
+      'TEST_DATABASE_URL is missing: run the tests with "npm test", which starts a PostgreSQL of its own',
+    );
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  const admin = openDatabase(base);
+  await admin.raw(`CREATE DATABASE ${name}`);
+  await admin.destroy();
+  const url = new URL(base);
+  url.pathname = `/${name}`;
+  return {
+    url: url.toString(),
+    drop: async () => {
+      const again = openDatabase(base);
+      await again.raw(`DROP DATABASE ${name} WITH (FORCE)`);
+      await again.destroy();
+    },
+  };
+}
+
+export interface Client {
+  get(path: string): Promise<{ status: number; json: any; response: Response }>;
+  post(path: string, body: unknown): Promise<{ status: number; json: any; response: Response }>;
+}
+
+/** The application against a real database, called without a network. */
+export async function testServer() {
+  const { url, drop } = await freshDatabase();
+  const db: Knex = openDatabase(url);
+  await migrate(db);
+  await seedDemo(db);
+  const bench = await startBench();
+  const app = createApp({ db, log: pino({ level: 'silent' }), bench, webFolder: null });
+  const clientWith = (cookie: string): Client => {
+    const call = async (path: string, init: RequestInit) => {
+      const response = await app.request(path, { ...init, headers: { 'content-type': 'application/json', cookie } });
+      const text = response.headers.get('content-type')?.includes('json') ? await response.clone().json() : null;
+      return { status: response.status, json: text, response };
+    };
+    return {
+      get: (path) => call(path, {}),
+      post: (path, body) =>
+        call(path, { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    };
+  };
+  const as = async (personId: string): Promise<Client> => {
+    const { response } = await clientWith('').post('/api/demo-sign-in', { personId });
+    return clientWith(response.headers.get('set-cookie')!.split(';')[0]!);
+  };
+  return {
+    db,
+    bench,
+    nobody: clientWith(''),
+    as,
+    close: async () => {
+      bench.close();
+      await db.destroy();
+      await drop();
+    },
+  };
+}
+
+let counter = 0;
+export const editOf = (baseRevision: number, commands: Command[], label = 'test') => ({
+  editId: `edit-${process.pid}-${counter++}`,
+  baseRevision,
+  label,
+  commands,
+});
+export const ambient = (value: number): Command => ({ kind: 'setBrief', field: 'ambientC', value });
