@@ -14,22 +14,18 @@ test('the market cart goes from brief to a passed test record', async ({ page })
   await saved(page);
 
   await goTo(page, 'Power');
-  await page
-    .locator('input[type=file]')
-    .setInputFiles({
-      name: 'loads.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('name,power_w,hours_per_day\nLamp,nine,4\n'),
-    });
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'loads.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('name,power_w,hours_per_day\nLamp,nine,4\n'),
+  });
   await expect(page.getByRole('alert')).toContainText('line 2: power_w is "nine"; accepted: a number');
   await page.getByRole('button', { name: 'Understood' }).click();
-  await page
-    .locator('input[type=file]')
-    .setInputFiles({
-      name: 'loads.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('name,power_w,hours_per_day\nCounter lamp,9,4\n'),
-    });
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'loads.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('name,power_w,hours_per_day\nCounter lamp,9,4\n'),
+  });
   await expect(page.getByLabel('Name of -E4')).toHaveValue('Counter lamp');
   await page.getByLabel('Watts of Cooler').fill('-5');
   await page.getByLabel('Watts of Cooler').press('Enter');

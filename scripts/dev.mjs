@@ -32,7 +32,9 @@ const children = [
 ];
 say(`API at http://127.0.0.1:${apiPort}; open the address Vite prints.`);
 let left = children.length;
-const end = () => children.forEach((c) => c.kill('SIGTERM'));
+const end = () => {
+  for (const child of children) child.kill('SIGTERM');
+};
 process.on('SIGINT', end);
 process.on('SIGTERM', end);
 for (const child of children)

@@ -77,7 +77,7 @@ export const benchRoutes = (bench: { fixture: BenchFixture; meter: { host: strin
       const { stepId, revision: at } = c.req.valid('json');
       const file = await fileOr404(db, c.req.param('id'), at);
       const step = file.dossier.bench.find((s) => s.id === stepId);
-      if (!step || step.method !== 'reading')
+      if (step?.method !== 'reading')
         refuse(422, `stepId is "${stepId}"; accepted: a measured step of this board's test plan`);
       const row = await db('bench_simulators').where({ job_id: file.job.id }).first();
       const board = simulatedBoard(file.board, file.workshop, (row?.defect as Defect | null) ?? null);

@@ -27,7 +27,8 @@ import { type AppEnv, signedIn } from './session.ts';
 const dateText = () =>
   (text(10, 10) as yup.StringSchema<string>).matches(
     /^\d{4}-\d{2}-\d{2}$/,
-    '${path} is ${value}; accepted: a date such as 2026-12-18',
+    ({ path, value }: { path?: string; value?: unknown }) =>
+      `${path} is "${value}"; accepted: a date such as 2026-12-18`,
   );
 const wantedDate = () => orNull(dateText() as unknown as Schema<string>);
 const newJob = record({

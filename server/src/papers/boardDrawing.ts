@@ -1,3 +1,4 @@
+import type { PointMm } from '@ombrik/core/board/board';
 import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
@@ -35,6 +36,11 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
     const [x0, y0] = [MARGIN + (room.w - w * scale) / 2, doc.y + 14];
     const X = (mm: number) => x0 + (mm - left) * scale;
     const Y = (mm: number) => y0 + (mm - top) * scale;
+    const trace = (points: readonly PointMm[]) => {
+      for (const [i, p] of points.entries())
+        if (i === 0) doc.moveTo(X(p.xMm), Y(p.yMm));
+        else doc.lineTo(X(p.xMm), Y(p.yMm));
+    };
     doc
       .font(FONT.text)
       .fontSize(8)
@@ -48,7 +54,7 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
         { lineBreak: false },
       );
     doc.lineWidth(1.4).strokeColor(INK).fillColor('#F8F2E4');
-    panel.outline.forEach((p, i) => (i === 0 ? doc.moveTo(X(p.xMm), Y(p.yMm)) : doc.lineTo(X(p.xMm), Y(p.yMm))));
+    trace(panel.outline);
     doc.closePath().fillAndStroke();
     for (const f of panel.fixings)
       doc.circle(X(f.xMm), Y(f.yMm), Math.max(1.5, (f.screwDiameterMm / 2) * scale)).fillAndStroke('#FFFFFF', INK);
@@ -69,8 +75,7 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       for (const path of length?.paths ?? []) {
         if (path.panelId !== panel.id || path.points.length < 2) continue;
         const width = Math.max(0.8, Math.sqrt(cable.areaMm2) * 1.4 * scale);
-        const draw = () =>
-          path.points.forEach((p, i) => (i === 0 ? doc.moveTo(X(p.xMm), Y(p.yMm)) : doc.lineTo(X(p.xMm), Y(p.yMm))));
+        const draw = () => trace(path.points);
         if (path.provisional) doc.dash(4, { space: 2 });
         draw();
         doc
@@ -103,7 +108,7 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       const i = Math.floor((path.points.length - 1) / 2);
       const [a, b] = [path.points[i]!, path.points[i + 1]!];
       const [x, y] = [X((a.xMm + b.xMm) / 2), Y((a.yMm + b.yMm) / 2)];
-      const width = doc.font(FONT.number).fontSize(5.5).widthOfString(cable.designation) + 3;
+      const width = doc.font(FONT.number).fontSize(6.5).widthOfString(cable.designation) + 3;
       doc
         .lineWidth(0.4)
         .rect(x - width / 2, y - 4, width, 8)

@@ -43,6 +43,7 @@ export function TextField({
     },
   };
   return (
+    // biome-ignore lint/a11y/noLabelWithoutControl: the control is inside, chosen below, and carries the name itself.
     <label className={`grid gap-0.5 ${className}`}>
       {!hideLabel && <span className="label-face">{label}</span>}
       {multiline ? (

@@ -75,7 +75,6 @@ export function WhyDrawer() {
   const job = useJob();
   const [found, setFound] = useState<{ address: string; explanation: Explanation | null } | null>(null);
   const { explain, shown } = job;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: explain is made anew each render; the board and address decide.
   useEffect(() => {
     if (!address) return;
     let current = true;

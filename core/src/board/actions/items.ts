@@ -66,7 +66,12 @@ export function placeItem(board: Board, itemId: Id, place: Place): Command[] {
 /** A copy of an item beside the first, unwired. */
 export function duplicateItem(board: Board, item: Item, part: Part): Item {
   const place: Place =
-    item.place.kind === 'panel' ? { ...item.place, xMm: item.place.xMm + 40, yMm: item.place.yMm + 40 } : item.place;
+    item.place.kind === 'panel'
+      ? {
+          ...item.place,
+          yMm: item.place.yMm + (item.place.rotationDeg % 180 === 0 ? part.heightMm : part.widthMm) + 15,
+        }
+      : item.place;
   return { ...item, id: newId('it'), designation: nextDesignation(board.items, part.kind), place, stacks: [] };
 }
 

@@ -230,7 +230,7 @@ function behindShunt(context: CheckContext): Finding[] {
   for (const item of context.board.items) {
     const part = partOf(context, item);
     const shunt = part?.elements.find((e) => e.kind === 'resistance' && e.shunt);
-    if (!shunt || shunt.kind !== 'resistance') continue;
+    if (shunt?.kind !== 'resistance') continue;
     const start = nodeAt(context, { itemId: item.id, terminalId: shunt.a });
     const loadSide = nodeAt(context, { itemId: item.id, terminalId: shunt.b });
     const reached = new Set([start]);

@@ -51,11 +51,11 @@ export function BoardCanvas({
   const place = (item: Item, p: Place) => placeItem(board, item.id, p);
 
   useEffect(() => {
-    const escape = (e: globalThis.KeyboardEvent) => {
+    const leave = (e: globalThis.KeyboardEvent) => {
       if (e.key === 'Escape') onConnecting(null);
     };
-    window.addEventListener('keydown', escape);
-    return () => window.removeEventListener('keydown', escape);
+    window.addEventListener('keydown', leave);
+    return () => window.removeEventListener('keydown', leave);
   }, [onConnecting]);
 
   const pick = (ref: TerminalRef) => {

@@ -11,7 +11,6 @@ export interface View {
 export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
   const [view, setView] = useState(whole);
   const fitted = useRef(true);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new extent refits only while nobody has zoomed or panned.
   useEffect(() => {
     if (fitted.current) setView(whole);
   }, [whole.xMm, whole.yMm, whole.widthMm, whole.heightMm]);

@@ -76,7 +76,6 @@ export function TestStation() {
     queryKey: ['simulator', job.jobId],
     queryFn: () => answer(api.jobs[':id'].bench.simulator.$get({ param: { id: job.jobId }, query: {} } as never)),
   });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new step starts with an empty field.
   useEffect(() => setTyped(''), [step?.id]);
 
   const record = useMutation({
