@@ -61,8 +61,8 @@ test('the market cart goes from brief to a passed test record', async ({ page })
 
   await goTo(page, 'Cables');
   const boxes = page.getByRole('checkbox', { name: /is made/ });
+  await expect(boxes).toHaveCount(20);
   const count = await boxes.count();
-  expect(count).toBe(20);
   for (let i = 0; i < count; i++) {
     await expect(boxes.nth(i)).toBeEnabled();
     await boxes.nth(i).click();

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -17,6 +17,8 @@ installPackages(root);
 ensureDebian(['postgresql', 'chromium', 'ngspice', 'units']);
 
 const folder = mkdtempSync(join(tmpdir(), 'ombrik-test-'));
+// PostgreSQL runs as another user and has to reach its folder below this one.
+chmodSync(folder, 0o755);
 const env = { ...process.env };
 delete env.DATABASE_URL;
 if (process.argv.includes('--full')) env.OMBRIK_FULL = '1';

@@ -24,7 +24,7 @@ export interface MadeTick {
 }
 
 export const isMadeToSpec = (tick: MadeTick | undefined, fingerprint: string): boolean =>
-  tick?.made && tick.fingerprint === fingerprint;
+  tick?.made === true && tick.fingerprint === fingerprint;
 
 /** Where each station of a job stands, from the dossier and the floor's records. */
 export function stationStatuses(

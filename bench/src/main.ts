@@ -1,0 +1,99 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpus, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { placeItem } from '@ombrik/core/board/actions/items';
+import { applyCommands } from '@ombrik/core/board/commands';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { derive } from '@ombrik/core/derive';
+import { spiceDeck } from '@ombrik/core/export/spice';
+import { Memo } from '@ombrik/core/memo';
+import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { boardWith } from './boards.ts';
+
+/** Derive against the circuit simulator on the same netlist, in one run; prints and keeps docs/benchmarks.md. */
+const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
+const timed = (work: () => void): number => {
+  const began = performance.now();
+  work();
+  return performance.now() - began;
+};
+const folder = mkdtempSync(join(tmpdir(), 'ombrik-bench-'));
+const simulate = (name: string, deck: string): number => {
+  const file = join(folder, `${name}.cir`);
+  writeFileSync(file, deck);
+  const runs = Array.from({ length: 9 }, () =>
+    timed(() => {
+      const { status } = spawnSync('ngspice', ['-b', file], { stdio: 'ignore' });
+      if (status !== 0) throw new Error(`ngspice ended with ${status} on ${name}`);
+    }),
+  );
+  return median(runs);
+};
+
+const lines: string[] = [];
+const say = (line: string) => {
+  console.log(line);
+  lines.push(line);
+};
+const start = simulate('empty', '* empty\nV1 1 0 DC 1\nR1 1 0 1\n.op\n.end\n');
+say(
+  '| connections | full derive | simulator, one operating point | its own start | simulator without its start | derive / simulator | re-derive after a move | re-derive after a rename |',
+);
+say('| --- | --- | --- | --- | --- | --- | --- | --- |');
+for (const connections of [30, 100]) {
+  const board = boardWith(connections);
+  const profile = profileById(board.brief.profileId);
+  const full = () => derive(board, genericCatalogue, profile, defaultWorkshop);
+  for (let i = 0; i < 25; i++) full();
+  const fullMs = median(Array.from({ length: 25 }, () => timed(full)));
+  const spice = simulate(`n${connections}`, spiceDeck(board, genericCatalogue, profile, defaultWorkshop).text);
+  const net = Math.max(0.05, spice - start);
+
+  const memo = new Memo();
+  derive(board, genericCatalogue, profile, defaultWorkshop, memo);
+  const again = (edit: (n: number) => typeof board) => {
+    for (let n = 0; n < 15; n++) derive(edit(n), genericCatalogue, profile, defaultWorkshop, memo);
+    return median(
+      Array.from({ length: 41 }, (_, n) => {
+        const next = edit(n + 100);
+        return timed(() => derive(next, genericCatalogue, profile, defaultWorkshop, memo));
+      }),
+    );
+  };
+  const moveMs = again(
+    (n) =>
+      applyCommands(
+        board,
+        placeItem(board, 'it_Q1', {
+          kind: 'panel',
+          panelId: 'pn_main',
+          face: 'front',
+          xMm: 300 + (n % 60),
+          yMm: 120,
+          rotationDeg: 0,
+        }),
+      ).board,
+  );
+  const renameMs = again(
+    (n) =>
+      applyCommands(board, [{ kind: 'set', collection: 'cables', id: 'cb_9', field: 'designation', value: `V${n}` }])
+        .board,
+  );
+  const ms = (x: number) => `${x.toFixed(1)} ms`;
+  say(
+    `| ${board.connections.length} | ${ms(fullMs)} | ${ms(spice)} | ${ms(start)} | ${ms(net)} | ${(fullMs / net).toFixed(1)} | ${ms(moveMs)} | ${ms(renameMs)} |`,
+  );
+}
+rmSync(folder, { recursive: true });
+const text = `# Benchmarks
+
+Command: \`npm run bench\`. Medians of one run on ${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown processor'}, Node ${process.versions.node}.
+
+A full derive is the whole dossier (network, sizing in rounds, protection, terminations, parts, cuts, bench plan, findings); the simulator (ngspice) solves one operating point of the same sized netlist, so the ratio compares a whole derive with one solve. The simulator's own start is timed on an empty netlist and taken off; both are printed. Goal: re-derive after one edit under 16 ms at 100 connections.
+
+${lines.join('\n')}
+`;
+writeFileSync(fileURLToPath(new URL('../../docs/benchmarks.md', import.meta.url)), text);
