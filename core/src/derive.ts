@@ -33,7 +33,10 @@ const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
 /** The stages in trade order; each reads only what stands before it. Also gives what the bench simulator needs. */
 export function deriveStages(board: Board, catalogue: Catalogue, profile: RuleProfile, workshop: Workshop, memo: Memo) {
   memo.begin();
-  const versions = [catalogue.version, profile.id, profile.version, workshop];
+  // One short token stands for the three other values in every key.
+  const versions = memo.token(
+    memo.each('versions', 'all', [catalogue.version, profile.id, profile.version, workshop], () => ({})),
+  );
   const parts: Map<Id, Part> = memo.each('parts', 'all', [versions, board.customParts], () =>
     partIndex(board, catalogue),
   );
@@ -42,8 +45,22 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   const connections = new Map(board.connections.map((c) => [c.id, c]));
 
   // Where things stand does not matter electrically, so moving a part leaves the netlist as it is.
-  const electricalItems = board.items.map((i): Item => ({ ...i, place: { kind: 'unplaced' }, stacks: [] }));
-  const netlist = memo.each('netlist', 'all', [partsToken, electricalItems, board.connections], () =>
+  const electricalItems = memo.each(
+    'electricalItems',
+    'all',
+    board.items.map((i) => [
+      i.id,
+      i.designation,
+      i.name,
+      i.partId,
+      i.load && memo.token(i.load),
+      i.feed && memo.token(i.feed),
+      memo.token(i.inserts),
+    ]),
+    () => board.items.map((i): Item => ({ ...i, place: { kind: 'unplaced' }, stacks: [] })),
+  );
+  const electricalToken = memo.token(electricalItems);
+  const netlist = memo.each('netlist', 'all', [partsToken, electricalToken, memo.token(board.connections)], () =>
     buildNetlist(electricalItems, parts, board.connections),
   );
   const potentials = memo.each('potentials', 'all', [memo.token(netlist)], () => spreadPotentials(netlist));
@@ -54,7 +71,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   const energy = memo.each(
     'energy',
     'all',
-    [memo.token(netlist), electricalItems, board.brief, board.settings, versions],
+    [memo.token(netlist), electricalToken, board.brief, board.settings, versions],
     () => energyOf(electricalItems, netlist.sources, board.brief, board.settings.autonomyDays, workshop),
   );
 
@@ -71,12 +88,12 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
       slackShare: board.settings.routeSlackShare,
       endSlackMm: board.settings.endSlackMm,
     };
-    const places = ends.map((i) => [i.id, i.partId, i.place]);
+    const places = ends.map((i) => [i.id, i.partId, memo.token(i.place)]);
     const key = [
-      cable.cores.length,
-      cable.segments,
-      connection,
-      board.panels,
+      memo.token(cable.cores),
+      memo.token(cable.segments),
+      memo.token(connection),
+      memo.token(board.panels),
       places,
       input.slackShare,
       input.endSlackMm,
@@ -111,7 +128,13 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
       memo.token(demand),
       versions,
       board.settings.feederSchool,
-      sizedCables.map((c) => [c.cable.id, c.cable.conductorMm2, c.cable.cores, c.lengthMm, c.environments]),
+      sizedCables.map((c) => [
+        c.cable.id,
+        memo.token(c.cable.conductorMm2),
+        memo.token(c.cable.cores),
+        c.lengthMm,
+        memo.token(c.cable.segments),
+      ]),
     ],
     () => sizeAll(sizingInput, netlist, potentials, demand.flows),
   );
@@ -124,11 +147,23 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     const ownPolarity = Object.fromEntries(own.map((c) => [c.id, polarity[c.id] ?? 'none']));
     const { provisional } = lengths.get(cable.id)!;
     const labels = ends.map((i) => [i.id, i.designation, i.partId]);
+    const ownTokens = own.map((c) => memo.token(c));
     const areaMm2 = area.get(cable.id)!;
     return memo.each(
       'terminations',
       cable.id,
-      [cable.designation, cable.cores, own, labels, areaMm2, lengthMm, provisional, ownPolarity, versions, partsToken],
+      [
+        cable.designation,
+        memo.token(cable.cores),
+        ownTokens,
+        labels,
+        areaMm2,
+        lengthMm,
+        provisional,
+        ownPolarity,
+        versions,
+        partsToken,
+      ],
       () =>
         terminateCable({
           cable,
@@ -146,7 +181,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     );
   });
   const madeTokens = made.map((m) => memo.token(m));
-  const stackRows = board.items.map((i) => [i.id, i.stacks]);
+  const stackRows = board.items.map((i) => [i.id, memo.token(i.stacks)]);
   const stacks = memo.each('stacks', 'all', [madeTokens, stackRows], () => stacksOf(board.items, made));
   const partLines = memo.each(
     'partsList',

@@ -11,7 +11,7 @@ import type { Flow } from '../demand/demand.ts';
 import type { Netlist, Port } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import type { Circuit } from '../sizing/electrical.ts';
-import { operatingPoint } from '../sizing/electrical.ts';
+import { aloneOn, operatingPoint } from '../sizing/electrical.ts';
 import type { SizedSeat } from '../sizing/sizing.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 import type { BenchState, BenchStep } from './benchStep.ts';
@@ -258,12 +258,14 @@ function loadSteps(input: BenchInput): Draft[] {
   if (!bank) return [];
   const seatsIn = inOrder(input.seats).map((s) => s.key);
   const items = new Map(input.items.map((i) => [i.id, i]));
+  const idleV = operatingPoint(input.hot, [], 'nominal').nodeV;
   return input.flows.flatMap((flow): Draft[] => {
     if (flow.way !== 'discharge' || flow.key.endsWith('/input') || flow.operating.kind === 'resistance') return [];
     if (input.potentials.islandOf[flow.sink.plus] !== bank.island) return [];
     const item = items.get(flow.itemId)!;
-    const point = operatingPoint(input.hot, [flow], 'nominal');
-    const at = (ref: TerminalRef) => point.nodeV[input.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!]!;
+    const point = aloneOn(input.hot, idleV, flow);
+    if (!point) return [];
+    const at = (ref: TerminalRef) => point.nodeV(input.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!);
     const [plus, minus] = [terminalOfPort(input, flow.sink, 'plus'), terminalOfPort(input, flow.sink, 'minus')];
     const predictedV = Math.max(0, at(bank.plus) - at(bank.minus) - (at(plus) - at(minus)));
     const address = `bench/drop/${flow.key}`;
@@ -273,7 +275,7 @@ function loadSteps(input: BenchInput): Draft[] {
         stage: 'load',
         entityId: item.id,
         title: `Drop to ${nameOf(item)} under load`,
-        how: `Switch only ${item.designation} on (${(point.flowA[0] ?? 0).toFixed(1)} A). Volts across the bank, less volts across the load's terminals.`,
+        how: `Switch only ${item.designation} on (${point.currentA.toFixed(1)} A). Volts across the bank, less volts across the load's terminals.`,
         caution: `${LIVE} Feel nothing by hand: use a thermometer on the joints.`,
         method: 'reading',
         measures: 'voltage',

@@ -68,22 +68,39 @@ export function cableAmpacity(
   });
 }
 
+type AreaChoice = Pick<Candidates, 'areasMm2' | 'rejected' | 'columnC'>;
+
+/** Remembers the areas for each pair of terminals, which repeat all over a board. */
+export type AreaCache = Map<string, AreaChoice>;
+
 /** Which areas a cable may take at all: sold, in the table, not under the profile's smallest, and fitting both ends. */
 export function candidatesOf(
   sized: SizedCable,
   input: SizingInput,
   terminalOf: (itemId: Id, terminalId: Id) => Terminal | null,
   byConnection: ReadonlyMap<Id, Connection>,
+  cache: AreaCache,
 ): Candidates {
-  const { profile, catalogue } = input;
   const connections = sized.cable.cores.flatMap((core) => byConnection.get(core.connectionId) ?? []);
   const terminals = connections.flatMap((c) => [c.from, c.to]).flatMap((r) => terminalOf(r.itemId, r.terminalId) ?? []);
-  const insulationC = insulationMaxC(catalogue, profile);
-  const columnC = columnFor(profile.ampacity, Math.min(insulationC, ...terminals.map((t) => t.maxC)));
+  const key = terminals.map((t) => `${t.maxC} ${Object.values(t.attachment).join(' ')}`).join('|');
+  let areas = cache.get(key);
+  if (!areas) {
+    areas = areasFor(terminals, input);
+    cache.set(key, areas);
+  }
+  return { ...areas, connections };
+}
+
+function areasFor(terminals: readonly Terminal[], { profile, catalogue }: SizingInput): AreaChoice {
+  const columnC = columnFor(
+    profile.ampacity,
+    Math.min(insulationMaxC(catalogue, profile), ...terminals.map((t) => t.maxC)),
+  );
   const areasMm2: number[] = [];
   const rejected: Rejected<number>[] = [];
-  const areas = catalogue.cableTypes.filter((c) => c.insulation === profile.insulation).map((c) => c.areaMm2);
-  for (const area of areas.sort((a, b) => a - b)) {
+  const sold = catalogue.cableTypes.filter((c) => c.insulation === profile.insulation).map((c) => c.areaMm2);
+  for (const area of sold.sort((a, b) => a - b)) {
     const badEnd = terminals.find((t) => endsThatFit(area, t, catalogue.lugs).length === 0);
     if (area < profile.minAreaMm2.value)
       rejected.push({ value: area, why: `under ${profile.minAreaMm2.value} mm²: ${profile.minAreaMm2.source}` });
@@ -92,7 +109,7 @@ export function candidatesOf(
     else if (badEnd) rejected.push({ value: area, why: whyNoEnd(area, badEnd, catalogue.lugs) });
     else areasMm2.push(area);
   }
-  return { areasMm2, rejected, columnC, connections };
+  return { areasMm2, rejected, columnC };
 }
 
 export const insulationMaxC = (catalogue: Catalogue, profile: RuleProfile): number =>

@@ -117,3 +117,29 @@ export function operatingPoint(circuit: Circuit, flows: readonly Flow[], state: 
   }
   return { nodeV, branchA: branchCurrents(circuit, nodeV), flowA, collapsed: [...collapsed] };
 }
+
+/**
+ * One flow alone, solved in closed form from the voltages without load and one unit solve: for constant power
+ * V² − E·V + P·R = 0, taking the higher root. Null when no voltage can bring the power.
+ */
+export function aloneOn(
+  circuit: Circuit,
+  idleV: Float64Array,
+  flow: Flow,
+): { currentA: number; nodeV(node: number): number } | null {
+  const injection = new Float64Array(circuit.netlist.nodeCount);
+  inject(flow, 1, injection);
+  const unit = circuit.network.solve(injection);
+  const emf = idleV[flow.sink.plus]! - idleV[flow.sink.minus]!;
+  const ohm = -(unit[flow.sink.plus]! - unit[flow.sink.minus]!);
+  const { operating } = flow;
+  let currentA = 0;
+  if (operating.kind === 'current') currentA = operating.currentA;
+  else if (operating.kind === 'resistance') currentA = emf / (ohm + operating.ohm);
+  else {
+    const root = emf * emf - 4 * operating.powerW * ohm;
+    if (root < 0) return null;
+    currentA = operating.powerW / ((emf + Math.sqrt(root)) / 2);
+  }
+  return { currentA, nodeV: (node) => idleV[node]! + currentA * unit[node]! };
+}

@@ -7,12 +7,12 @@ import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
-import { type Candidates, cableAmpacity, candidatesOf } from './conductors.ts';
+import { type AreaCache, type Candidates, cableAmpacity, candidatesOf } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
 import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
 import { faultsOf } from './faults.ts';
-import { childSeats, type Guard, guardsOf, isUpstream, passes, seriesShares } from './guards.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
+import { type Guard, guardAt, passes, type Relations, relationsOf } from './relations.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
 
 export interface SizedConductor {
@@ -101,8 +101,9 @@ export function sizeAll(
   const terminalOf = (itemId: Id, terminalId: Id) => terminals.get(`${itemId} ${terminalId}`) ?? null;
   const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
 
+  const areaCache: AreaCache = new Map();
   const cables: Working[] = input.cables.map((sized) => {
-    const candidates = candidatesOf(sized, input, terminalOf, byConnection);
+    const candidates = candidatesOf(sized, input, terminalOf, byConnection, areaCache);
     const choice = sized.cable.conductorMm2;
     const locked = choice.mode === 'locked';
     return {
@@ -172,7 +173,7 @@ export function sizeAll(
   const seatBranches = seats.map((s) => s.branch);
   let circuit: Circuit = circuitOf(netlist, ohmOf(true));
   let share: Float64Array[] = [];
-  let series: Float64Array[] = [];
+  let relations: Relations | null = null;
   let designA = new Float64Array(netlist.branches.length);
   let guards: (Guard | null)[] = [];
   let drops: FlowDrop[] = [];
@@ -182,8 +183,9 @@ export function sizeAll(
 
   const solveDesign = () => {
     circuit = circuitOf(netlist, ohmOf(true));
-    share = shares(circuit, flows);
-    series = seriesShares(netlist, flows, share, ohmOf(true));
+    // Shares depend on sizes only where a flow divides; who is in series with whom, never.
+    if (!relations || relations.divides) share = shares(circuit, flows);
+    relations ??= relationsOf(netlist, flows, share, seatBranches, ohmOf(true));
     designA = Float64Array.from(netlist.branches, (_, b) => {
       let [out, back] = [0, 0];
       flows.forEach((flow, f) => {
@@ -198,7 +200,7 @@ export function sizeAll(
   const growFuses = (): boolean => {
     let grew = false;
     for (const seat of seats) {
-      const children = childSeats(seat.branch, seatBranches, series).map((s) => ratingA.get(s)!);
+      const children = relations!.children.get(seat.branch)!.map((s) => ratingA.get(s)!);
       const need = seatMinimum(seat, designA[seat.branch]!, children, input.feederSchool, profile);
       minimum.set(seat.branch, need);
       const rating = seatRating(seat, need.minimumA, catalogue);
@@ -220,7 +222,7 @@ export function sizeAll(
 
   const growConductors = (): boolean => {
     let grew = false;
-    guards = guardsOf(netlist.branches, series, new Map([...ratingA].filter(([b]) => designA[b]! > NO_CURRENT_A)));
+    guards = netlist.branches.map((_, b) => guardAt(b, relations!, ratingA));
     for (const cable of cables) {
       const currentA = Math.max(0, ...cable.branches.map((b) => designA[b]!));
       const guardA = Math.max(0, ...cable.branches.map((b) => guards[b]?.ratingA ?? 0));
@@ -394,7 +396,7 @@ export function sizeAll(
         guardKeys: (guard?.seats ?? []).map((seat) => netlist.branches[seat]!.key),
         guardRatingA: guard?.ratingA ?? null,
         faultA: polarity === 'minus' ? null : faultA,
-        flowKeys: flows.filter((_, f) => passes(share[f]!, b)).map((f) => f.key),
+        flowKeys: relations!.flowsOf[b]!.map((f) => flows[f]!.key),
       },
     ];
   });
@@ -436,7 +438,7 @@ export function sizeAll(
       prospectiveA,
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
-      upstreamKeys: seats.filter((o) => o !== seat && isUpstream(series, o.branch, seat.branch)).map((o) => o.key),
+      upstreamKeys: relations!.upstream.get(seat.branch)!.map((o) => netlist.branches[o]!.key),
     };
   });
   return {

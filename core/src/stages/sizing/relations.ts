@@ -1,0 +1,103 @@
+import type { Flow } from '../demand/demand.ts';
+import type { Netlist } from '../netlist/netlist.ts';
+import { type BranchOhm, circuitOf, shares } from './electrical.ts';
+
+const NEGLIGIBLE = 1e-6;
+export const passes = (share: Float64Array, branch: number): boolean => Math.abs(share[branch]!) > NEGLIGIBLE;
+
+/** Which fuses stand where, as far as the wiring alone decides it; sizes change none of it. */
+export interface Relations {
+  /** Flows that pass each branch, as indexes. */
+  flowsOf: number[][];
+  /** By branch: fuses in series with everything it carries. */
+  inSeries: number[][];
+  /** By branch: fuses in parallel that together carry all it carries, such as one on each battery of a bank. */
+  together: number[][];
+  /** By fuse: the fuses directly downstream, with no other between. */
+  children: Map<number, number[]>;
+  /** By fuse: fuses between it and a source, in series with it or on one of several ways there. */
+  upstream: Map<number, number[]>;
+  /** True where some flow divides between ways, so that shares depend on resistances. */
+  divides: boolean;
+}
+
+/**
+ * Works out the relations of every fuse to every branch.
+ *
+ * Equal shares do not prove series: two equal batteries in parallel carry equal shares. Where any flow divides, each
+ * branch's resistance is changed a little differently and the shares are solved again: in series they stay equal, in
+ * parallel they part.
+ * @param seats branch indexes of the fuse seats
+ */
+export function relationsOf(
+  netlist: Netlist,
+  flows: readonly Flow[],
+  known: readonly Float64Array[],
+  seats: readonly number[],
+  ohm: BranchOhm,
+): Relations {
+  const partly = (x: number) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE;
+  const divides = known.some((s) => s.some(partly));
+  const golden = 0.6180339887;
+  const share = divides
+    ? shares(
+        circuitOf(netlist, (b, i) => ohm(b, i) * (1 + 0.05 * ((i * golden) % 1))),
+        flows,
+      )
+    : known;
+  const flowsOf = netlist.branches.map((_, b) => flows.flatMap((_f, f) => (passes(share[f]!, b) ? [f] : [])));
+  const at = (f: number, b: number) => Math.abs(share[f]![b]!);
+
+  /** Every flow of `inner` passes `outer` whole, or in the very same part. */
+  const carriesAll = (outer: number, inner: number): boolean =>
+    flowsOf[inner]!.length > 0 &&
+    flowsOf[inner]!.every((f) => at(f, outer) >= 1 - NEGLIGIBLE || Math.abs(at(f, outer) - at(f, inner)) <= NEGLIGIBLE);
+
+  const togetherFor = (b: number): number[] => {
+    const through = flowsOf[b]!;
+    if (through.length === 0) return [];
+    const part = seats.filter((s) => through.every((f) => at(f, s) > NEGLIGIBLE && at(f, s) < at(f, b) - NEGLIGIBLE));
+    const whole = through.every((f) => part.reduce((sum, s) => sum + at(f, s), 0) >= at(f, b) - NEGLIGIBLE);
+    return part.length > 1 && whole ? part : [];
+  };
+
+  const inSeries = netlist.branches.map((_, b) => seats.filter((s) => carriesAll(s, b)));
+  const together = netlist.branches.map((_, b) => (divides && inSeries[b]!.length === 0 ? togetherFor(b) : []));
+  const inside = (outer: number, inner: number) =>
+    outer !== inner && inSeries[inner]!.includes(outer) && !inSeries[outer]!.includes(inner);
+  const children = new Map<number, number[]>();
+  const upstream = new Map<number, number[]>();
+  for (const seat of seats) {
+    // A fuse with a single flow can have none below it that carries less.
+    const below = flowsOf[seat]!.length > 1 ? seats.filter((s) => inside(seat, s)) : [];
+    children.set(
+      seat,
+      below.filter((s) => !below.some((o) => inside(o, s))),
+    );
+    const own = flowsOf[seat]!;
+    upstream.set(
+      seat,
+      seats.filter((s) => {
+        if (s === seat || own.length === 0 || !own.every((f) => at(f, s) > NEGLIGIBLE)) return false;
+        return flowsOf[s]!.length > own.length || own.some((f) => at(f, s) < at(f, seat) - NEGLIGIBLE);
+      }),
+    );
+  }
+  return { flowsOf, inSeries, together, children, upstream, divides };
+}
+
+export interface Guard {
+  /** Branch indexes of the fuses: one in series, or several in parallel that feed the branch together. */
+  seats: number[];
+  ratingA: number;
+}
+
+/** The fuse that guards a branch at given ratings: the smallest in series (ties: lower index), else the parallel ones. */
+export function guardAt(branch: number, relations: Relations, ratingA: ReadonlyMap<number, number>): Guard | null {
+  let best = -1;
+  for (const seat of relations.inSeries[branch]!)
+    if (best < 0 || ratingA.get(seat)! < ratingA.get(best)! - 1e-9) best = seat;
+  if (best >= 0) return { seats: [best], ratingA: ratingA.get(best)! };
+  const seats = relations.together[branch]!;
+  return seats.length === 0 ? null : { seats, ratingA: seats.reduce((sum, s) => sum + ratingA.get(s)!, 0) };
+}
