@@ -20,6 +20,7 @@ import { spreadPotentials } from './stages/netlist/potentials.ts';
 import { partsList } from './stages/parts/parts.ts';
 import { sizedBranchOhm } from './stages/sizing/branchResistance.ts';
 import { circuitOf } from './stages/sizing/electrical.ts';
+import { relationsOf } from './stages/sizing/relations.ts';
 import { sizeAll } from './stages/sizing/sizing.ts';
 import { stacksOf } from './stages/terminations/stacks.ts';
 import { terminateCable } from './stages/terminations/terminations.ts';
@@ -120,6 +121,9 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     profile,
     catalogue,
   };
+  const relations = memo.each('relations', 'all', [memo.token(netlist), demand.flows.map((f) => f.key)], () =>
+    relationsOf(netlist, demand.flows),
+  );
   const sizing = memo.each(
     'sizing',
     'all',
@@ -136,7 +140,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
         memo.token(c.cable.segments),
       ]),
     ],
-    () => sizeAll(sizingInput, netlist, potentials, demand.flows),
+    () => sizeAll(sizingInput, netlist, potentials, demand.flows, relations),
   );
   const polarity = Object.fromEntries(sizing.wires.map((w) => [w.connectionId, w.polarity]));
   const area = new Map(sizing.cables.map((c) => [c.cableId, c.conductor.value]));
@@ -197,20 +201,23 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     'all',
     [memo.token(netlist), memo.token(sizing), memo.token(demand), madeTokens, board.brief, versions],
     () =>
-      benchPlan({
-        brief: board.brief,
-        items: electricalItems,
-        parts,
-        connections: board.connections,
-        cables: made,
-        seats: sizing.seats,
-        flows: demand.flows,
-        netlist,
-        potentials,
-        hot: circuitOf(netlist, branchOhm(true)),
-        workshop,
-        catalogue,
-      }),
+      benchPlan(
+        {
+          brief: board.brief,
+          items: electricalItems,
+          parts,
+          connections: board.connections,
+          cables: made,
+          seats: sizing.seats,
+          flows: demand.flows,
+          netlist,
+          potentials,
+          hot: circuitOf(netlist, branchOhm(true)),
+          workshop,
+          catalogue,
+        },
+        memo,
+      ),
   );
 
   const context: CheckContext = {

@@ -1,6 +1,7 @@
 import type { Brief, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
 import { fingerprint } from '../../board/fingerprint.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
+import type { Memo } from '../../memo.ts';
 import { bankLimit, continuityLimit, dropLimit } from '../../rules/formulas/benchRules.ts';
 import { conductorResistance } from '../../rules/formulas/cableRules.ts';
 import { figure, given, use } from '../../rules/rule.ts';
@@ -47,10 +48,18 @@ const finish = (d: Draft): BenchStep => ({
 });
 
 /** Generates the bench test in the order it must be done, with limits computed from the board. */
-export function benchPlan(input: BenchInput): BenchStep[] {
-  return [...coldSteps(input), ...bankSteps(input), ...fuseSteps(input), ...loadSteps(input), ...mainsSteps(input)].map(
-    finish,
-  );
+export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
+  const versions = [input.workshop, input.brief.chemistry, input.brief.systemVoltageV];
+  const net = memo.token(input.netlist);
+  return [
+    ...memo.each('benchCold', 'all', [net, memo.token(input.potentials)], () => coldSteps(input).map(finish)),
+    ...input.cables.flatMap((cable) =>
+      memo.each('benchContinuity', cable.cableId, [memo.token(cable), versions], () =>
+        continuitySteps(cable, input.workshop).map(finish),
+      ),
+    ),
+    ...[...bankSteps(input), ...fuseSteps(input), ...loadSteps(input), ...mainsSteps(input)].map(finish),
+  ];
 }
 
 const terminalOfPort = (input: BenchInput, port: Port, side: 'plus' | 'minus'): TerminalRef => {
@@ -131,38 +140,47 @@ function coldSteps(input: BenchInput): Draft[] {
       lowLimit: OPEN_OHM,
       probes: [{ plus: bank.plus, minus: bank.minus, sign: 1 }],
     });
-  for (const cable of input.cables) {
-    for (const core of cable.cores) {
-      const address = `bench/continuity/${core.coreId}`;
-      const cableOhm = conductorResistance.compute({
-        ohmPerKm: CLASS5_OHM_PER_KM[String(cable.areaMm2)] ?? 18 / cable.areaMm2,
-        lengthMm: cable.lengthMm,
-        alphaPerK: COPPER_ALPHA_PER_K,
-        conductorC: 20,
-      });
-      steps.push({
-        ...ohms,
-        id: `cold/continuity/${core.coreId}`,
-        entityId: cable.cableId,
-        title: `Continuity of ${cable.designation}`,
-        how: `Meter from ${core.from.at} to ${core.to.at}.`,
-        expected: cableOhm + input.workshop.testLeadOhm / 2,
-        highLimit: use(
-          continuityLimit,
-          { cableOhm, joinOhm: input.workshop.joinOhm, testLeadOhm: input.workshop.testLeadOhm },
-          address,
-          {
-            cableOhm: given(`${cable.areaMm2} mm², ${Math.round(cable.lengthMm)} mm at 20 °C`),
-            joinOhm: given('workshop setting'),
-            testLeadOhm: given('workshop setting'),
-          },
-        ),
-        limitFigure: address,
-        probes: [{ plus: core.from.ref, minus: core.to.ref, sign: 1 }],
-      });
-    }
-  }
   return steps;
+}
+
+/** Continuity of each core of one cable. */
+function continuitySteps(cable: MadeCable, workshop: Workshop): Draft[] {
+  const cableOhm = conductorResistance.compute({
+    ohmPerKm: CLASS5_OHM_PER_KM[String(cable.areaMm2)] ?? 18 / cable.areaMm2,
+    lengthMm: cable.lengthMm,
+    alphaPerK: COPPER_ALPHA_PER_K,
+    conductorC: 20,
+  });
+  return cable.cores.map((core): Draft => {
+    const address = `bench/continuity/${core.coreId}`;
+    return {
+      id: `cold/continuity/${core.coreId}`,
+      stage: 'cold',
+      entityId: cable.cableId,
+      title: `Continuity of ${cable.designation}`,
+      how: `Meter from ${core.from.at} to ${core.to.at}.`,
+      caution: NO_LIVE,
+      method: 'reading',
+      measures: 'resistance',
+      unit: 'Ω',
+      lowLimit: null,
+      expected: cableOhm + workshop.testLeadOhm / 2,
+      highLimit: use(
+        continuityLimit,
+        { cableOhm, joinOhm: workshop.joinOhm, testLeadOhm: workshop.testLeadOhm },
+        address,
+        {
+          cableOhm: given(`${cable.areaMm2} mm², ${Math.round(cable.lengthMm)} mm at 20 °C`),
+          joinOhm: given('workshop setting'),
+          testLeadOhm: given('workshop setting'),
+        },
+      ),
+      limitFigure: address,
+      probes: [{ plus: core.from.ref, minus: core.to.ref, sign: 1 }],
+      state: cold,
+      role: 'tester',
+    };
+  });
 }
 
 function bankSteps(input: BenchInput): Draft[] {

@@ -49,6 +49,7 @@ export function partsList(
       item.designation,
     );
   }
+  const lugs = new Map(catalogue.lugs.map((l) => [l.id, l]));
   const designation = new Map(items.map((i) => [i.id, i.designation]));
   for (const seat of seats) {
     const link = catalogue.fuseLinks.find((l) => l.id === seat.link.value);
@@ -83,7 +84,7 @@ export function partsList(
         cable.designation,
       );
       for (const end of [core.from, core.to]) {
-        const lug = catalogue.lugs.find((l) => l.id === end.lug.value);
+        const lug = lugs.get(end.lug.value ?? '');
         if (lug)
           add(
             {

@@ -49,11 +49,25 @@ export function interruptA(link: FuseLink, voltageV: number): number {
   return link.interrupt.find((row) => voltageV <= row.upToV + 1e-9)?.currentA ?? 0;
 }
 
-/** Links that a seat takes, rising by rating. */
+const sortedLinks = new WeakMap<Catalogue, Map<string, FuseLink[]>>();
+
+/** Links that a seat takes, rising by rating; kept per catalogue, for sizing asks again and again. */
 export function linksFor(seat: Seat, catalogue: Catalogue): FuseLink[] {
-  return catalogue.fuseLinks
-    .filter((l) => l.style === seat.element.style && l.ratingA <= seat.element.maxRatingA + 1e-9)
-    .sort((a, b) => a.ratingA - b.ratingA || (a.price ?? 0) - (b.price ?? 0) || a.id.localeCompare(b.id));
+  const { style, maxRatingA } = seat.element;
+  let known = sortedLinks.get(catalogue);
+  if (!known) {
+    known = new Map();
+    sortedLinks.set(catalogue, known);
+  }
+  const key = `${style} ${maxRatingA}`;
+  let links = known.get(key);
+  if (!links) {
+    links = catalogue.fuseLinks
+      .filter((l) => l.style === style && l.ratingA <= maxRatingA + 1e-9)
+      .sort((a, b) => a.ratingA - b.ratingA || (a.price ?? 0) - (b.price ?? 0) || a.id.localeCompare(b.id));
+    known.set(key, links);
+  }
+  return links;
 }
 
 /** Rating a seat gets for a minimum, A: the next standard size up, or the largest there is. */

@@ -1,6 +1,6 @@
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
-import { type BranchOhm, circuitOf, shares } from './electrical.ts';
+import { circuitOf, shares } from './electrical.ts';
 
 const NEGLIGIBLE = 1e-6;
 export const passes = (share: Float64Array, branch: number): boolean => Math.abs(share[branch]!) > NEGLIGIBLE;
@@ -21,30 +21,22 @@ export interface Relations {
   divides: boolean;
 }
 
+/** Any resistance will do to see how the wiring divides; these differ a little so that equal ways part. */
+const EVEN_OHM = 0.001;
+const GOLDEN = 0.6180339887;
+
 /**
- * Works out the relations of every fuse to every branch.
+ * Works out the relations of every fuse to every branch from the wiring alone.
  *
- * Equal shares do not prove series: two equal batteries in parallel carry equal shares. Where any flow divides, each
- * branch's resistance is changed a little differently and the shares are solved again: in series they stay equal, in
- * parallel they part.
- * @param seats branch indexes of the fuse seats
+ * Equal shares do not prove series: two equal batteries in parallel carry equal shares. So every branch is given a
+ * slightly different resistance: in series shares stay equal, in parallel they part.
  */
-export function relationsOf(
-  netlist: Netlist,
-  flows: readonly Flow[],
-  known: readonly Float64Array[],
-  seats: readonly number[],
-  ohm: BranchOhm,
-): Relations {
+export function relationsOf(netlist: Netlist, flows: readonly Flow[]): Relations {
+  const seats = netlist.branches.flatMap((b, i) => (b.kind === 'fuseSeat' ? [i] : []));
+  const uneven = circuitOf(netlist, (_, i) => EVEN_OHM * (1 + 0.05 * ((i * GOLDEN) % 1)));
+  const share = shares(uneven, flows);
   const partly = (x: number) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE;
-  const divides = known.some((s) => s.some(partly));
-  const golden = 0.6180339887;
-  const share = divides
-    ? shares(
-        circuitOf(netlist, (b, i) => ohm(b, i) * (1 + 0.05 * ((i * golden) % 1))),
-        flows,
-      )
-    : known;
+  const divides = share.some((s) => s.some(partly));
   const flowsOf = netlist.branches.map((_, b) => flows.flatMap((_f, f) => (passes(share[f]!, b) ? [f] : [])));
   const at = (f: number, b: number) => Math.abs(share[f]![b]!);
 

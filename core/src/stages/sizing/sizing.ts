@@ -12,7 +12,7 @@ import { dropsOf, type FlowDrop } from './drops.ts';
 import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
 import { faultsOf } from './faults.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
-import { type Guard, guardAt, passes, type Relations, relationsOf } from './relations.ts';
+import { type Guard, guardAt, passes, type Relations } from './relations.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
 
 export interface SizedConductor {
@@ -91,16 +91,22 @@ export function sizeAll(
   netlist: Netlist,
   potentials: Potentials,
   flows: readonly Flow[],
+  relations: Relations,
 ): SizingResult {
   const { profile, catalogue, brief } = input;
   const items = new Map(input.items.map((i) => [i.id, i]));
   const byConnection = new Map(input.connections.map((c) => [c.id, c]));
-  const terminals = new Map<string, Terminal>();
-  for (const item of input.items)
-    for (const t of input.parts.get(item.partId)?.terminals ?? []) terminals.set(`${item.id} ${t.id}`, t);
-  const terminalOf = (itemId: Id, terminalId: Id) => terminals.get(`${itemId} ${terminalId}`) ?? null;
-  const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
+  const terminalsOf = new Map<Id, Map<Id, Terminal>>();
+  const terminalOf = (itemId: Id, terminalId: Id): Terminal | null => {
+    let own = terminalsOf.get(itemId);
+    if (!own) {
+      own = new Map(input.parts.get(items.get(itemId)?.partId ?? '')?.terminals.map((t) => [t.id, t]));
+      terminalsOf.set(itemId, own);
+    }
+    return own.get(terminalId) ?? null;
+  };
 
+  const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
   const areaCache: AreaCache = new Map();
   const cables: Working[] = input.cables.map((sized) => {
     const candidates = candidatesOf(sized, input, terminalOf, byConnection, areaCache);
@@ -170,10 +176,8 @@ export function sizeAll(
 
   const discharge = flows.filter((f) => f.way !== 'charge');
   const charge = flows.filter((f) => f.way === 'charge');
-  const seatBranches = seats.map((s) => s.branch);
   let circuit: Circuit = circuitOf(netlist, ohmOf(true));
   let share: Float64Array[] = [];
-  let relations: Relations | null = null;
   let designA = new Float64Array(netlist.branches.length);
   let guards: (Guard | null)[] = [];
   let drops: FlowDrop[] = [];
@@ -184,8 +188,7 @@ export function sizeAll(
   const solveDesign = () => {
     circuit = circuitOf(netlist, ohmOf(true));
     // Shares depend on sizes only where a flow divides; who is in series with whom, never.
-    if (!relations || relations.divides) share = shares(circuit, flows);
-    relations ??= relationsOf(netlist, flows, share, seatBranches, ohmOf(true));
+    if (share.length === 0 || relations.divides) share = shares(circuit, flows);
     designA = Float64Array.from(netlist.branches, (_, b) => {
       let [out, back] = [0, 0];
       flows.forEach((flow, f) => {
@@ -200,7 +203,7 @@ export function sizeAll(
   const growFuses = (): boolean => {
     let grew = false;
     for (const seat of seats) {
-      const children = relations!.children.get(seat.branch)!.map((s) => ratingA.get(s)!);
+      const children = relations.children.get(seat.branch)!.map((s) => ratingA.get(s)!);
       const need = seatMinimum(seat, designA[seat.branch]!, children, input.feederSchool, profile);
       minimum.set(seat.branch, need);
       const rating = seatRating(seat, need.minimumA, catalogue);
@@ -222,7 +225,7 @@ export function sizeAll(
 
   const growConductors = (): boolean => {
     let grew = false;
-    guards = netlist.branches.map((_, b) => guardAt(b, relations!, ratingA));
+    guards = netlist.branches.map((_, b) => guardAt(b, relations, ratingA));
     for (const cable of cables) {
       const currentA = Math.max(0, ...cable.branches.map((b) => designA[b]!));
       const guardA = Math.max(0, ...cable.branches.map((b) => guards[b]?.ratingA ?? 0));
@@ -396,7 +399,7 @@ export function sizeAll(
         guardKeys: (guard?.seats ?? []).map((seat) => netlist.branches[seat]!.key),
         guardRatingA: guard?.ratingA ?? null,
         faultA: polarity === 'minus' ? null : faultA,
-        flowKeys: relations!.flowsOf[b]!.map((f) => flows[f]!.key),
+        flowKeys: relations.flowsOf[b]!.map((f) => flows[f]!.key),
       },
     ];
   });
@@ -438,7 +441,7 @@ export function sizeAll(
       prospectiveA,
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
-      upstreamKeys: relations!.upstream.get(seat.branch)!.map((o) => netlist.branches[o]!.key),
+      upstreamKeys: relations.upstream.get(seat.branch)!.map((o) => netlist.branches[o]!.key),
     };
   });
   return {
