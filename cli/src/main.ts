@@ -6,6 +6,7 @@ import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
 import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
 import { spiceDeck } from '@ombrik/core/export/spice';
+import { allRules } from '@ombrik/core/rules/allRules';
 import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import { defaultWorkshop } from '@ombrik/core/rules/workshop';
 import { Command, Option } from 'commander';
@@ -71,6 +72,21 @@ program
   .description('print the JSON Schema of the board document')
   .action(() => {
     console.log(JSON.stringify(boardJsonSchema(), null, 2));
+  });
+
+program
+  .command('method')
+  .description('print every formula with its inputs and source, as Markdown')
+  .action(() => {
+    console.log(
+      '# Method\n\nEvery formula the program uses, printed by `npx ombrik method`. A test evaluates each text independently.\n',
+    );
+    for (const r of allRules) {
+      console.log(`## ${r.title}\n\n\`${r.id} = ${r.formula}\`${r.unit ? `, in ${r.unit}` : ''}\n`);
+      for (const [name, q] of Object.entries(r.inputs))
+        console.log(`- \`${name}\`${q.unit ? ` (${q.unit})` : ''}: ${q.what}`);
+      console.log(`\nSource: ${r.source}\n`);
+    }
   });
 
 await program.parseAsync();

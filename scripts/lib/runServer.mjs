@@ -2,10 +2,10 @@ import { fork } from 'node:child_process';
 import { join } from 'node:path';
 
 /** Starts one Ombrik server process. @returns the child and the port it listens on, once it answers. */
-export function runServer(root, env, { quiet = true, watch = false } = {}) {
+export function runServer(root, env, { quiet = true } = {}) {
   const child = fork(join(root, 'server/src/main.ts'), [], {
     cwd: root,
-    execArgv: [...(watch ? ['--watch-path=server/src', '--watch-path=core/src'] : []), '--import', 'tsx'],
+    execArgv: ['--import', 'tsx'],
     env: { ...process.env, LOG_LEVEL: quiet ? 'warn' : 'info', ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });

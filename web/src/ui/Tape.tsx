@@ -25,7 +25,7 @@ function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 
           x={x + side * 40}
           y={y - thickness / 2 - 8}
           textAnchor={side < 0 ? 'start' : 'end'}
-          fontSize={11}
+          fontSize={15}
           fill="currentColor"
         >
           {end.attachment === 'clamp' ? 'ferrule' : 'splice'}
@@ -49,7 +49,7 @@ function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 
       />
       <circle cx={centre} cy={y} r={radius} fill="#C9824F" stroke="#7A3C15" />
       <circle cx={centre} cy={y} r={hole} fill="var(--color-base-100)" stroke="#7A3C15" />
-      <text x={centre} y={y + radius + 14} textAnchor="middle" fontSize={12} className="svg-num" fill="currentColor">
+      <text x={centre} y={y + radius + 14} textAnchor="middle" fontSize={15} className="svg-num" fill="currentColor">
         M{end.studMm}
       </text>
     </g>
@@ -88,7 +88,7 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
         </span>
       </figcaption>
       <svg
-        viewBox={`0 0 ${WIDTH} 112`}
+        viewBox={`0 0 ${WIDTH} 114`}
         className="w-full"
         role="img"
         aria-label={`Cable ${cable.designation}, cut ${Math.round(cable.cutMm)} mm, ${core.colour}`}
@@ -127,10 +127,10 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
             opacity={0.82}
           />
         )}
-        <text x={LEFT - 12} y={18} fontSize={13} fill="currentColor" fontFamily="var(--font-label)">
+        <text x={LEFT - 12} y={18} fontSize={16} fill="currentColor" fontFamily="var(--font-label)">
           {core.from.at}
         </text>
-        <text x={RIGHT + 12} y={18} textAnchor="end" fontSize={13} fill="currentColor" fontFamily="var(--font-label)">
+        <text x={RIGHT + 12} y={18} textAnchor="end" fontSize={16} fill="currentColor" fontFamily="var(--font-label)">
           {core.to.at}
         </text>
         {bends.map((b) => (
@@ -139,7 +139,7 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
             x={LEFT + Math.min(span, b * scale)}
             y={30}
             textAnchor="middle"
-            fontSize={12}
+            fontSize={15}
             fill="var(--color-secondary)"
             fontFamily="var(--font-label)"
           >
@@ -152,9 +152,9 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
             <line x1={LEFT + m * scale} x2={LEFT + m * scale} y1={80} y2={88} stroke="currentColor" opacity={0.6} />
             <text
               x={LEFT + m * scale}
-              y={103}
+              y={105}
               textAnchor="middle"
-              fontSize={12}
+              fontSize={15}
               className="svg-num"
               fill="currentColor"
             >

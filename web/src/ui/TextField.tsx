@@ -49,10 +49,7 @@ export function TextField({
       {multiline ? (
         <textarea className="textarea w-full" rows={4} {...shared} />
       ) : (
-        <input
-          className={`input w-full ${hideLabel ? 'input-sm' : ''} ${quiet ? 'border-transparent bg-transparent px-1 hover:border-base-300' : ''}`}
-          {...shared}
-        />
+        <input className={`input w-full ${hideLabel ? 'input-sm' : ''} ${quiet ? 'quiet px-1' : ''}`} {...shared} />
       )}
       {bad && (
         <span className="text-xs text-error">

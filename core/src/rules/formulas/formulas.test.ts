@@ -1,13 +1,8 @@
 import { evaluate } from 'mathjs';
 import { describe, expect, it } from 'vitest';
-import type { Rule } from '../rule.ts';
-import * as bench from './benchRules.ts';
-import * as cable from './cableRules.ts';
+import { allRules } from '../allRules.ts';
 import * as demand from './demandRules.ts';
 import * as protection from './protectionRules.ts';
-import * as solar from './solarRules.ts';
-
-const rules: Rule[] = [bench, cable, demand, protection, solar].flatMap((m) => Object.values(m) as Rule[]);
 
 /** A small repeatable generator, so that a failure can be run again. */
 function lcg(seed: number): () => number {
@@ -19,7 +14,7 @@ function lcg(seed: number): () => number {
 }
 
 describe('every formula says what it computes (against mathjs, an independent evaluator)', () => {
-  it.each(rules.map((r) => [r.id, r] as const))('%s', (_, rule) => {
+  it.each(allRules.map((r) => [r.id, r] as const))('%s', (_, rule) => {
     const random = lcg(7);
     for (let n = 0; n < 60; n++) {
       const inputs = Object.fromEntries(

@@ -1,0 +1,11 @@
+import * as bench from './formulas/benchRules.ts';
+import * as cable from './formulas/cableRules.ts';
+import * as demand from './formulas/demandRules.ts';
+import * as protection from './formulas/protectionRules.ts';
+import * as solar from './formulas/solarRules.ts';
+import type { Rule } from './rule.ts';
+
+/** Every declared formula, for the tests that evaluate their texts and for the printed method. */
+export const allRules: readonly Rule[] = [demand, solar, cable, protection, bench].flatMap(
+  (formulas) => Object.values(formulas) as Rule[],
+);
