@@ -19,6 +19,7 @@ import { buildNetlist } from './stages/netlist/netlist.ts';
 import { spreadPotentials } from './stages/netlist/potentials.ts';
 import { partsList } from './stages/parts/parts.ts';
 import { sizedBranchOhm } from './stages/sizing/branchResistance.ts';
+import { candidatesOf } from './stages/sizing/conductors.ts';
 import { circuitOf } from './stages/sizing/electrical.ts';
 import { relationsOf } from './stages/sizing/relations.ts';
 import { sizeAll } from './stages/sizing/sizing.ts';
@@ -106,11 +107,24 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
 
   const sizedCables = board.cables
     .filter((c) => lengths.has(c.id))
-    .map((cable) => ({
-      cable,
-      lengthMm: lengths.get(cable.id)!.lengthMm,
-      environments: cable.segments.map((s) => s.environment),
-    }));
+    .map((cable) => {
+      const own = cable.cores.flatMap((c) => connections.get(c.connectionId) ?? []);
+      const refs = own.flatMap((c) => [c.from, c.to]);
+      const partIds = refs.map((r) => items.get(r.itemId)?.partId);
+      const key = [memo.token(cable.cores), own.map((c) => memo.token(c)), partIds, partsToken, versions];
+      const candidates = memo.each('candidates', cable.id, key, () => {
+        const terminals = refs.flatMap(
+          (r) => parts.get(items.get(r.itemId)?.partId ?? '')?.terminals.find((t) => t.id === r.terminalId) ?? [],
+        );
+        return candidatesOf(own, terminals, profile, catalogue);
+      });
+      return {
+        cable,
+        lengthMm: lengths.get(cable.id)!.lengthMm,
+        environments: cable.segments.map((s) => s.environment),
+        candidates,
+      };
+    });
   const sizingInput = {
     items: electricalItems,
     parts,

@@ -2,10 +2,9 @@ import type { Brief, Connection, Environment, Id } from '../../board/board.ts';
 import type { Catalogue, Terminal } from '../../catalogue/part.ts';
 import { ambientFactor, ampacity } from '../../rules/formulas/cableRules.ts';
 import type { AmpacityTable, RuleProfile } from '../../rules/profiles/profile.ts';
-import { figure, given, use } from '../../rules/rule.ts';
+import { figure, given, isTracing, use } from '../../rules/rule.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
 import type { Rejected } from './choiceResult.ts';
-import type { SizedCable, SizingInput } from './sizingInput.ts';
 
 export interface Candidates {
   /** Areas that can be bought and terminated at both ends, rising. */
@@ -51,6 +50,7 @@ export function cableAmpacity(
     };
   };
   const worst = environments.map(derating).reduce((w, d) => (d.factor * d.bundle < w.factor * w.bundle ? d : w));
+  if (!isTracing()) return ampacity.compute({ tableA, ambientFactor: worst.factor, bundleFactor: worst.bundle });
   const ambient = use(
     ambientFactor,
     { maxC: columnC, ambientC: worst.ambientC, referenceC: profile.ampacity.referenceC },
@@ -68,31 +68,13 @@ export function cableAmpacity(
   });
 }
 
-type AreaChoice = Pick<Candidates, 'areasMm2' | 'rejected' | 'columnC'>;
-
-/** Remembers the areas for each pair of terminals, which repeat all over a board. */
-export type AreaCache = Map<string, AreaChoice>;
-
 /** Which areas a cable may take at all: sold, in the table, not under the profile's smallest, and fitting both ends. */
 export function candidatesOf(
-  sized: SizedCable,
-  input: SizingInput,
-  terminalOf: (itemId: Id, terminalId: Id) => Terminal | null,
-  byConnection: ReadonlyMap<Id, Connection>,
-  cache: AreaCache,
+  connections: Connection[],
+  terminals: readonly Terminal[],
+  profile: RuleProfile,
+  catalogue: Catalogue,
 ): Candidates {
-  const connections = sized.cable.cores.flatMap((core) => byConnection.get(core.connectionId) ?? []);
-  const terminals = connections.flatMap((c) => [c.from, c.to]).flatMap((r) => terminalOf(r.itemId, r.terminalId) ?? []);
-  const key = terminals.map((t) => `${t.maxC} ${Object.values(t.attachment).join(' ')}`).join('|');
-  let areas = cache.get(key);
-  if (!areas) {
-    areas = areasFor(terminals, input);
-    cache.set(key, areas);
-  }
-  return { ...areas, connections };
-}
-
-function areasFor(terminals: readonly Terminal[], { profile, catalogue }: SizingInput): AreaChoice {
   const columnC = columnFor(
     profile.ampacity,
     Math.min(insulationMaxC(catalogue, profile), ...terminals.map((t) => t.maxC)),
@@ -109,7 +91,7 @@ function areasFor(terminals: readonly Terminal[], { profile, catalogue }: Sizing
     else if (badEnd) rejected.push({ value: area, why: whyNoEnd(area, badEnd, catalogue.lugs) });
     else areasMm2.push(area);
   }
-  return { areasMm2, rejected, columnC };
+  return { areasMm2, rejected, columnC, connections };
 }
 
 export const insulationMaxC = (catalogue: Catalogue, profile: RuleProfile): number =>

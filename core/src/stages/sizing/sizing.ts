@@ -1,5 +1,4 @@
 import type { Id } from '../../board/board.ts';
-import type { Terminal } from '../../catalogue/part.ts';
 import { conductorResistance, dropV } from '../../rules/formulas/cableRules.ts';
 import { figure, given, isTracing, use, useSum } from '../../rules/rule.ts';
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
@@ -7,7 +6,7 @@ import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
-import { type AreaCache, type Candidates, cableAmpacity, candidatesOf } from './conductors.ts';
+import { cableAmpacity } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
 import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
 import { faultsOf } from './faults.ts';
@@ -71,7 +70,6 @@ const GREATER = 1 + 1e-9;
 const NO_CURRENT_A = 1e-6;
 
 interface Working extends SizedCable {
-  candidates: Candidates;
   locked: boolean;
   areaMm2: number;
   requiredA: number;
@@ -95,26 +93,13 @@ export function sizeAll(
 ): SizingResult {
   const { profile, catalogue, brief } = input;
   const items = new Map(input.items.map((i) => [i.id, i]));
-  const byConnection = new Map(input.connections.map((c) => [c.id, c]));
-  const terminalsOf = new Map<Id, Map<Id, Terminal>>();
-  const terminalOf = (itemId: Id, terminalId: Id): Terminal | null => {
-    let own = terminalsOf.get(itemId);
-    if (!own) {
-      own = new Map(input.parts.get(items.get(itemId)?.partId ?? '')?.terminals.map((t) => [t.id, t]));
-      terminalsOf.set(itemId, own);
-    }
-    return own.get(terminalId) ?? null;
-  };
-
   const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
-  const areaCache: AreaCache = new Map();
   const cables: Working[] = input.cables.map((sized) => {
-    const candidates = candidatesOf(sized, input, terminalOf, byConnection, areaCache);
+    const { candidates } = sized;
     const choice = sized.cable.conductorMm2;
     const locked = choice.mode === 'locked';
     return {
       ...sized,
-      candidates,
       locked,
       areaMm2: choice.mode === 'locked' ? choice.value : (candidates.areasMm2[0] ?? profile.minAreaMm2.value),
       requiredA: 0,

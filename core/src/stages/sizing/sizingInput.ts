@@ -1,12 +1,14 @@
 import type { Brief, Cable, Connection, Environment, FeederSchool, Id, Item } from '../../board/board.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import type { Candidates } from './conductors.ts';
 
 /** A cable as sizing sees it: how long, through what, and which sizes it may take. */
 export interface SizedCable {
   cable: Cable;
   lengthMm: number;
   environments: Environment[];
+  candidates: Candidates;
 }
 
 export interface SizingInput {
