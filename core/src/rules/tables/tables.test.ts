@@ -52,7 +52,7 @@ describe('conductor tables', () => {
           expect(table.rows[r]![1][c]!).toBeGreaterThan(table.rows[r - 1]![1][c]!);
       });
   });
-  it('ISO 13297 annex A at 105 °C: 35 mm² carries 210 A, so 35 mm² on a 200 A breaker fails 1.25 × (handbook, from memory)', () => {
+  it('ISO 13297 annex A at 105 °C: 35 mm² carries 210 A, so 35 mm² on a 200 A breaker fails 1.25 × (ISO value from memory)', () => {
     expect(tableAmps(ISO_AMPACITY, 35, 105)).toBe(210);
     expect(1.25 * 202).toBeGreaterThan(210);
   });
