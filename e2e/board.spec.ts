@@ -118,6 +118,7 @@ test('a bad board file is refused whole, a good one is put on the wall', async (
   await page.getByRole('link', { name: 'Board document, JSON' }).click();
   const board = await (await download).path();
   await page.getByRole('link', { name: 'OMBRIK' }).click();
+  await expect(page.getByRole('heading', { name: 'What must happen next' })).toBeVisible();
   await page.locator('input[type=file]').setInputFiles(board);
   await expect(page.getByRole('heading', { name: 'Order sheet' })).toBeVisible();
   await expect(page.getByLabel('Job name')).toHaveValue('Corrie Top repeater');
