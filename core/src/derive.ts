@@ -250,8 +250,16 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     cables: made,
     stacks,
   };
+  // Where a part stands on its panel does not matter to who is joined to whom; only which surface it is on does.
+  const surfaces = board.items.map((i) => (i.place.kind === 'panel' ? [i.id, i.place.panelId, i.place.face] : [i.id]));
+  const wiring = memo.each(
+    'wiringChecks',
+    'all',
+    [memo.token(netlist), memo.token(potentials), memo.token(demand), memo.token(board.cables), partsToken, surfaces],
+    () => wiringChecks(context),
+  );
   const findings = [
-    ...wiringChecks(context),
+    ...wiring,
     ...protectionChecks(context),
     ...terminationChecks(context),
     ...layoutChecks(context),

@@ -51,6 +51,7 @@ const finish = (d: Draft): BenchStep => ({
 export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
   const versions = [input.workshop, input.brief.chemistry, input.brief.systemVoltageV];
   const net = memo.token(input.netlist);
+  const seats = input.seats.map((s) => [s.key, s.spare, s.link.value, s.upstreamKeys]);
   return [
     ...memo.each('benchCold', 'all', [net, memo.token(input.potentials)], () => coldSteps(input).map(finish)),
     ...input.cables.flatMap((cable) =>
@@ -58,7 +59,11 @@ export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
         continuitySteps(cable, input.workshop).map(finish),
       ),
     ),
-    ...[...bankSteps(input), ...fuseSteps(input), ...loadSteps(input), ...mainsSteps(input)].map(finish),
+    ...memo.each('benchFuses', 'all', [net, versions, seats], () =>
+      [...bankSteps(input), ...fuseSteps(input)].map(finish),
+    ),
+    ...loadSteps(input).map(finish),
+    ...memo.each('benchMains', 'all', [net], () => mainsSteps(input).map(finish)),
   ];
 }
 
