@@ -53,10 +53,13 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
         className="relative h-14 cursor-pointer text-left"
         onClick={() => navigate(`/jobs/${job.id}/${job.next ?? 'ship'}`)}
       >
+        {/* The plank ends on the day the job is wanted; what is written on it may reach past its end. */}
         <span
-          className={`absolute inset-y-1 flex items-center overflow-hidden border bg-base-100 ${late ? 'border-error' : 'border-base-content/40'}`}
-          style={{ left, right: `${(1 - end) * 100}%`, borderRadius: 3, minWidth: 372 }}
-        >
+          aria-hidden
+          className={`absolute inset-y-1 border bg-base-100 ${late ? 'border-error' : 'border-base-content/40'}`}
+          style={{ left, right: `${(1 - end) * 100}%`, minWidth: 10, borderRadius: 3 }}
+        />
+        <span className="absolute inset-y-1 flex items-center whitespace-nowrap" style={{ left }}>
           <span className="flex h-full">
             {job.stations.map((s) => (
               <span
@@ -68,9 +71,9 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
               </span>
             ))}
           </span>
-          <span className="min-w-0 px-2 text-xs leading-tight">
-            <span className="block truncate">waits for {job.waitsFor}</span>
-            {job.stops > 0 && <span className="block truncate text-error">{job.stops} stop findings</span>}
+          <span className="px-3 text-xs leading-tight">
+            <span className="block">waits for {job.waitsFor}</span>
+            {job.stops > 0 && <span className="block text-error">{job.stops} stop findings</span>}
           </span>
         </span>
       </button>
