@@ -72,6 +72,11 @@ test('a conductor is locked with a reason, judged, and let go by the finding’s
   await page.getByLabel('Value for conductor of W9').selectOption('35');
   await page.getByLabel('Reason for locking conductor of W9').fill('reel at hand');
   await page.getByRole('button', { name: 'Lock it' }).click();
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('button', { name: /^Wire W42,/ })).toBeVisible();
+  await saved(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /^Wire W42,/ })).toHaveCount(0);
   const findings = page.getByRole('region', { name: 'Findings' });
   await expect(findings).toContainText('W9 is below its fuse: 35 mm² carries 146 A, -F3 holds 150 A');
   await findings.getByRole('button', { name: 'Let it be worked out' }).first().click();

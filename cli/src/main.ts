@@ -29,6 +29,12 @@ function readBoard(file: string): Board {
   return checked.ok ? checked.board : refuse(file, checked.problems);
 }
 
+// A reader that has seen enough (a pager, head) closes the pipe; that is no failure of ours.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error;
+  process.exit(0);
+});
+
 const dossierOf = (board: Board) =>
   derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
 

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { duplicateCable } from './board/actions/connect.ts';
 import { placeItem } from './board/actions/items.ts';
 import type { Board } from './board/board.ts';
 import { applyCommands, type Command } from './board/commands.ts';
@@ -172,6 +173,19 @@ describe('sizing', () => {
     sizes.slice(1).forEach((s, i) => {
       expect(dropOf(s)).toBeLessThanOrEqual(dropOf(sizes[i]!) + 1e-12);
     });
+  });
+  it('a doubled lead shares the current evenly (Kirchhoff)', () => {
+    const board = mountainHutBoard();
+    const trunk = board.cables.find((c) => c.id === 'cb_9')!;
+    const doubled = applyCommands(board, duplicateCable(board, trunk)).board;
+    const copy = doubled.cables.at(-1)!;
+    expect(copy.designation).toBe(`W${board.cables.length + 1}`);
+    const currentOf = (b: Board, connectionId: string) =>
+      deriveBoard(b).sizing.wires.find((w) => w.connectionId === connectionId)!.designCurrentA;
+    const whole = currentOf(board, 'cn_9');
+    const [one, two] = [currentOf(doubled, 'cn_9'), currentOf(doubled, copy.cores[0]!.connectionId)];
+    expect(one + two).toBeCloseTo(whole, 6);
+    expect(one).toBeCloseTo(two, 6);
   });
   it('40 A continuous gets a 50 A fuse, 1.2 A gets 2 A (common practice, no source)', () => {
     const cart = wiredCart();

@@ -28,7 +28,7 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
     await next();
   });
   app.onError((error, c) => {
-    if (error instanceof HTTPException) return error.getResponse();
+    if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
     log.error({ err: error, path: c.req.path }, 'request failed');
     return c.json({ problems: ['something went wrong in the server; nothing was changed'] }, 500);
   });

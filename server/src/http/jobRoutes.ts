@@ -24,11 +24,16 @@ import {
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
+const isCalendarDay = (value: string) => {
+  const day = /^\d{4}-\d{2}-\d{2}$/.test(value) ? new Date(`${value}T00:00:00Z`) : null;
+  return day !== null && !Number.isNaN(day.getTime()) && day.toISOString().startsWith(value);
+};
 const dateText = () =>
-  (text(10, 10) as yup.StringSchema<string>).matches(
-    /^\d{4}-\d{2}-\d{2}$/,
+  (text(10, 10) as yup.StringSchema<string>).test(
+    'calendar-day',
     ({ path, value }: { path?: string; value?: unknown }) =>
       `${path} is "${value}"; accepted: a date such as 2026-12-18`,
+    (value) => typeof value !== 'string' || isCalendarDay(value),
   );
 const wantedDate = () => orNull(dateText() as unknown as Schema<string>);
 const newJob = record({
@@ -54,6 +59,13 @@ const madeBody = record({
   made: flag(),
   revision: revisionNumber(),
 });
+
+/** A revision asked for in the address; undefined asks for the newest. */
+export function revisionIn(asked: string | undefined): number | undefined {
+  if (asked === undefined) return undefined;
+  if (!/^[1-9]\d{0,8}$/.test(asked)) refuse(422, `revision is "${asked}"; accepted: a whole number from 1`);
+  return Number(asked);
+}
 
 export async function fileOr404(db: Knex, jobId: string, revision?: number): Promise<JobFile> {
   const file = await jobFile(db, jobId, revision);
@@ -136,8 +148,7 @@ export const jobRoutes = new Hono<AppEnv>()
     });
   })
   .get('/:id/dossier', async (c) => {
-    const wanted = c.req.query('revision');
-    const file = await fileOr404(c.get('db'), c.req.param('id'), wanted ? Number(wanted) : undefined);
+    const file = await fileOr404(c.get('db'), c.req.param('id'), revisionIn(c.req.query('revision')));
     return c.json({ revision: file.revision, dossier: file.dossier, dossierFingerprint: file.dossierFingerprint });
   })
   .post('/:id/duplicate', async (c) => {

@@ -106,7 +106,11 @@ describe('edits', () => {
       editOf(base, [{ kind: 'remove', collection: 'items', id: 'it_F1' }]),
     );
     expect(dangling.json.problems.join()).toContain('names nothing');
-    expect((await mira.post(`/api/jobs/${jobId}/edits`, '{"half":')).status).toBe(400);
+    const half = await mira.post(`/api/jobs/${jobId}/edits`, '{"half":');
+    expect([half.status, half.json.problems]).toEqual([400, ['Malformed JSON in request body']]);
+    const noDay = await mira.post(`/api/jobs/${jobId}/wanted`, { wantedOn: '2026-13-45' });
+    expect(noDay.json.problems).toEqual(['wantedOn is "2026-13-45"; accepted: a date such as 2026-12-18']);
+    expect((await mira.get(`/api/jobs/${jobId}/dossier?revision=abc`)).status).toBe(422);
     expect(await revision()).toBe(base);
   });
   it('undo takes back one’s own edits in turn, redo brings them again, others’ stay', async () => {

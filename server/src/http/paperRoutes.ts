@@ -7,7 +7,7 @@ import type { PaperHead } from '../papers/paper.ts';
 import { testRecordPaper } from '../papers/testRecord.ts';
 import { listRecords } from '../store/floorRecords.ts';
 import type { JobFile } from '../store/jobFile.ts';
-import { fileOr404 } from './jobRoutes.ts';
+import { fileOr404, revisionIn } from './jobRoutes.ts';
 import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -30,8 +30,7 @@ const attachment = (name: string, type: string, inline = false) => ({
 /** Papers as PDF, lists as CSV, the board as JSON; each names the revision it was made from. */
 export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name', async (c) => {
   const db = c.get('db');
-  const wanted = c.req.query('revision');
-  const file = await fileOr404(db, c.req.param('id'), wanted ? Number(wanted) : undefined);
+  const file = await fileOr404(db, c.req.param('id'), revisionIn(c.req.query('revision')));
   const name = c.req.param('name');
   const stem = `job-${file.job.number}-r${file.revision}`;
   const pdf = async (title: string, make: (head: PaperHead) => Promise<Buffer>, slug: string) =>

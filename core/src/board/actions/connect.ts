@@ -75,6 +75,27 @@ export function connectTerminals(
   ];
 }
 
+/** A second cable like the first, beside it between the same terminals: a doubled lead. Its choices start automatic. */
+export function duplicateCable(board: Pick<Board, 'connections' | 'cables'>, cable: Cable): Command[] {
+  const connections = cable.cores.flatMap((core) => {
+    const own = board.connections.find((c) => c.id === core.connectionId);
+    return own ? [{ core, connection: { ...own, id: newId('cn') } }] : [];
+  });
+  const copy: Cable = {
+    id: newId('cb'),
+    designation: nextWireName(board.cables),
+    cores: connections.map(({ core, connection }) => ({ ...core, id: newId('co'), connectionId: connection.id })),
+    segments: cable.segments.map((s) => ({ ...s, id: newId('sg') })),
+    conductorMm2: { mode: 'auto' },
+  };
+  return [
+    ...connections.map(
+      ({ connection }): Command => ({ kind: 'add', collection: 'connections', value: connection, index: null }),
+    ),
+    { kind: 'add', collection: 'cables', value: copy, index: null },
+  ];
+}
+
 /** Terminals of an item that nothing is connected to, in the part's order. */
 export function freeTerminals(board: Pick<Board, 'connections'>, item: Item, part: Part): Part['terminals'] {
   const used = new Set(

@@ -1,4 +1,4 @@
-import { removeConnections } from '@ombrik/core/board/actions/connect';
+import { duplicateCable, removeConnections } from '@ombrik/core/board/actions/connect';
 import type { Cable, Choice, ColourCode, Core, Environment, Segment } from '@ombrik/core/board/board';
 import { COLOUR_CODES } from '@ombrik/core/board/boardSchema';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
@@ -134,7 +134,15 @@ export function CableInspector({ cable }: { cable: Cable }) {
   return (
     <section aria-label={`Cable ${cable.designation}`}>
       <div className="flex items-baseline justify-between gap-2">
-        <h3 className="text-xl">{cable.designation}</h3>
+        <h3 className="mr-auto text-xl">{cable.designation}</h3>
+        <button
+          type="button"
+          className="btn btn-xs"
+          title="A second cable beside it, between the same terminals"
+          onClick={() => job.edit(`Double ${cable.designation}`, duplicateCable(job.board, cable))}
+        >
+          Duplicate
+        </button>
         <button
           type="button"
           className="btn btn-xs"

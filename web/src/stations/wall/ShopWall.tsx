@@ -34,6 +34,7 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
     onSuccess: onDone,
   });
   const left = `${Math.min(begin, end - 0.02) * 100}%`;
+  const wordsInside = end - begin > 0.5;
   return (
     <li className="perforated grid grid-cols-[270px_minmax(0,1fr)_168px] items-center gap-3 py-2">
       <div className="min-w-0">
@@ -53,7 +54,7 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
         className="relative h-14 cursor-pointer text-left"
         onClick={() => navigate(`/jobs/${job.id}/${job.next ?? 'ship'}`)}
       >
-        {/* The plank ends on the day the job is wanted; what is written on it may reach past its end. */}
+        {/* The plank ends on the day the job is wanted; the words stand inside it only where they fit whole. */}
         <span
           aria-hidden
           className={`absolute inset-y-1 border bg-base-100 ${late ? 'border-error' : 'border-base-content/40'}`}
@@ -71,6 +72,11 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
               </span>
             ))}
           </span>
+        </span>
+        <span
+          className="absolute inset-y-1 flex items-center whitespace-nowrap"
+          style={{ left: wordsInside ? `calc(${left} + 168px)` : `max(calc(${left} + 168px), ${end * 100}%)` }}
+        >
           <span className="px-3 text-xs leading-tight">
             <span className="block">waits for {job.waitsFor}</span>
             {job.stops > 0 && <span className="block text-error">{job.stops} stop findings</span>}
