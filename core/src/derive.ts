@@ -1,6 +1,7 @@
 import type { Board, Id, Item } from './board/board.ts';
 import { partIndex } from './board/references.ts';
 import type { Catalogue, Part } from './catalogue/part.ts';
+import { compareText } from './compareText.ts';
 import type { Dossier } from './dossier.ts';
 import { Memo } from './memo.ts';
 import type { RuleProfile } from './rules/profiles/profile.ts';
@@ -19,7 +20,7 @@ import { buildNetlist } from './stages/netlist/netlist.ts';
 import { spreadPotentials } from './stages/netlist/potentials.ts';
 import { partsList } from './stages/parts/parts.ts';
 import { sizedBranchOhm } from './stages/sizing/branchResistance.ts';
-import { candidatesOf } from './stages/sizing/conductors.ts';
+import { cableAmpacity, candidatesOf } from './stages/sizing/conductors.ts';
 import { circuitOf } from './stages/sizing/electrical.ts';
 import { relationsOf } from './stages/sizing/relations.ts';
 import { sizeAll } from './stages/sizing/sizing.ts';
@@ -118,12 +119,14 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
         );
         return candidatesOf(own, terminals, profile, catalogue);
       });
-      return {
-        cable,
-        lengthMm: lengths.get(cable.id)!.lengthMm,
-        environments: cable.segments.map((s) => s.environment),
-        candidates,
-      };
+      const environments = cable.segments.map((s) => s.environment);
+      const laid = [memo.token(candidates), memo.token(cable.segments), board.brief.ambientC, versions];
+      const ampacityA = memo.each('ampacity', cable.id, laid, () =>
+        candidates.areasMm2.map((area) =>
+          cableAmpacity(cable.id, area, candidates.columnC, environments, board.brief, profile),
+        ),
+      );
+      return { cable, lengthMm: lengths.get(cable.id)!.lengthMm, environments, candidates, ampacityA };
     });
   const sizingInput = {
     items: electricalItems,
@@ -154,7 +157,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
         memo.token(c.cable.segments),
       ]),
     ],
-    () => sizeAll(sizingInput, netlist, potentials, demand.flows, relations),
+    () => sizeAll(sizingInput, netlist, potentials, demand.flows, relations, memo),
   );
   const polarity = Object.fromEntries(sizing.wires.map((w) => [w.connectionId, w.polarity]));
   const area = new Map(sizing.cables.map((c) => [c.cableId, c.conductor.value]));
@@ -209,7 +212,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   );
   const cuts = memo.each('cuts', 'all', madeTokens, () => cutGroups(made));
 
-  const branchOhm = (hot: boolean) => sizedBranchOhm(netlist, sizing, lengths, board, parts, catalogue, hot);
+  const branchOhm = (hot: boolean) => sizedBranchOhm(netlist, sizing, lengths, board, catalogue, hot);
   const bench = memo.each(
     'bench',
     'all',
@@ -267,7 +270,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     (a, b) =>
       SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||
       STATION_ORDER.indexOf(a.station) - STATION_ORDER.indexOf(b.station) ||
-      a.id.localeCompare(b.id),
+      compareText(a.id, b.id),
   );
   return {
     parts,

@@ -51,18 +51,19 @@ export const declareRule = <I extends string>(rule: Rule<I>): Rule<I> => rule;
 /**
  * Evaluates a rule.
  * @param address stable address of the figure, such as `connection/ID/dropV`
- * @param origins where each input came from
+ * @param origins where each input came from; a function where many figures are worked out and few are asked about
  */
 export function use<I extends string>(
   rule: Rule<I>,
   inputs: Record<I, number>,
-  address: string,
-  origins: Record<I, Origin>,
+  address: string | (() => string),
+  origins: Record<I, Origin> | (() => Record<I, Origin>),
 ): number {
   const value = rule.compute(inputs);
   if (tracer) {
+    const from = typeof origins === 'function' ? origins() : origins;
     tracer({
-      address,
+      address: typeof address === 'function' ? address() : address,
       value,
       unit: rule.unit,
       title: rule.title,
@@ -73,7 +74,7 @@ export function use<I extends string>(
         value: inputs[name],
         unit: rule.inputs[name].unit,
         what: rule.inputs[name].what,
-        origin: origins[name],
+        origin: from[name],
       })),
     });
   }

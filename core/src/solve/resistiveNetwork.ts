@@ -1,4 +1,4 @@
-import { factorise, type SymmetricEntry } from './ldl.ts';
+import { analyse, factorise, type Pattern } from './ldl.ts';
 
 export interface Resistor {
   a: number;
@@ -10,84 +10,148 @@ export interface ResistiveNetwork {
   /** Island of each node, numbered from 0; nodes that no resistor joins are islands of their own. */
   islandOf: Int32Array;
   /**
-   * Node voltages for currents injected into nodes, each island against its own lowest-numbered node.
+   * Node voltages for currents injected into nodes, each island against its reference node.
    * The injections of each island must sum to zero.
    */
   solve(injectionA: ArrayLike<number>): Float64Array;
   /** Resistance seen between two nodes, Ω; Infinity when nothing joins them. */
   resistanceOhm(a: number, b: number): number;
+  /** The node of a node's island that all voltages are counted from. */
+  referenceOf(node: number): number;
+  /** Resistance from every node to its island's reference node, Ω: a whole sweep from the one factorisation. */
+  toReferenceOhm(): Float64Array;
 }
 
-function islands(nodeCount: number, resistors: readonly Resistor[]): Int32Array {
+/** Who is joined to whom, analysed once for any number of value sets. */
+export interface NetworkPattern {
+  nodeCount: number;
+  a: Int32Array;
+  b: Int32Array;
+  islandOf: Int32Array;
+  /** Reference node of each island. */
+  reference: number[];
+  /** Index among the unknowns; −1 for the reference node of an island. */
+  unknown: Int32Array;
+  pattern: Pattern;
+}
+
+function islands(nodeCount: number, a: ArrayLike<number>, b: ArrayLike<number>): Int32Array {
   const parent = Int32Array.from({ length: nodeCount }, (_, i) => i);
   const find = (i: number): number => {
     let root = i;
     while (parent[root] !== root) root = parent[root]!;
-    parent[i] = root;
+    for (let at = i; parent[at] !== root; ) {
+      const up = parent[at]!;
+      parent[at] = root;
+      at = up;
+    }
     return root;
   };
-  for (const { a, b } of resistors) {
-    const [ra, rb] = [find(a), find(b)];
+  for (let i = 0; i < a.length; i++) {
+    const [ra, rb] = [find(a[i]!), find(b[i]!)];
     parent[Math.max(ra, rb)] = Math.min(ra, rb);
   }
-  const number = new Map<number, number>();
-  return Int32Array.from({ length: nodeCount }, (_, i) => {
+  const number = new Int32Array(nodeCount).fill(-1);
+  let count = 0;
+  const islandOf = new Int32Array(nodeCount);
+  for (let i = 0; i < nodeCount; i++) {
     const root = find(i);
-    if (!number.has(root)) number.set(root, number.size);
-    return number.get(root)!;
-  });
+    if (number[root] === -1) number[root] = count++;
+    islandOf[i] = number[root]!;
+  }
+  return islandOf;
+}
+
+/**
+ * Analyses a network's wiring.
+ * @param a,b the two nodes of each resistor, numbered 0 … nodeCount−1
+ * @param references nodes preferred as their island's reference, first come first served; else the lowest number
+ */
+export function networkPattern(
+  nodeCount: number,
+  a: Int32Array,
+  b: Int32Array,
+  references: readonly number[] = [],
+): NetworkPattern {
+  const islandOf = islands(nodeCount, a, b);
+  const reference: number[] = [];
+  for (const node of [...references, ...Array.from({ length: nodeCount }, (_, i) => i)])
+    reference[islandOf[node]!] ??= node;
+  const unknown = new Int32Array(nodeCount);
+  for (const node of reference) unknown[node] = -1;
+  let count = 0;
+  for (let i = 0; i < nodeCount; i++) if (unknown[i] !== -1) unknown[i] = count++;
+  const [rows, columns] = [new Int32Array(a.length), new Int32Array(a.length)];
+  for (let i = 0; i < a.length; i++) {
+    const [ua, ub] = [unknown[a[i]!]!, unknown[b[i]!]!];
+    // A resistor to a reference touches only the diagonal: its pair is put on the diagonal, where analyse skips it.
+    rows[i] = ua >= 0 ? ua : ub;
+    columns[i] = ub >= 0 ? ub : ua;
+  }
+  return { nodeCount, a, b, islandOf, reference, unknown, pattern: analyse(count, rows, columns) };
 }
 
 /**
  * Nodal analysis of a purely resistive network with current injections, one factorisation for any number of solves.
- * @param nodeCount nodes are 0 … nodeCount−1. Source: Kirchhoff's current law, G·V = I.
+ * Source: Kirchhoff's current law, G·V = I.
+ * @param conductanceS by resistor, in the order of the pattern
  * @throws RangeError when a conductance is not positive and finite.
  */
-export function resistiveNetwork(nodeCount: number, resistors: readonly Resistor[]): ResistiveNetwork {
-  const islandOf = islands(nodeCount, resistors);
-  const ground = new Set<number>();
-  const grounded: number[] = [];
-  for (let i = 0; i < nodeCount; i++) {
-    if (grounded[islandOf[i]!] === undefined) {
-      grounded[islandOf[i]!] = i;
-      ground.add(i);
-    }
+export function networkWith(wiring: NetworkPattern, conductanceS: Float64Array): ResistiveNetwork {
+  const { nodeCount, a, b, islandOf, unknown, pattern } = wiring;
+  const diagonal = new Float64Array(pattern.size);
+  const offDiagonal = new Float64Array(a.length);
+  for (let i = 0; i < a.length; i++) {
+    const g = conductanceS[i]!;
+    if (!(g > 0) || !Number.isFinite(g))
+      throw new RangeError(`conductance between nodes ${a[i]} and ${b[i]} is ${g}; accepted: above 0 S`);
+    if (a[i] === b[i]) continue;
+    const [ua, ub] = [unknown[a[i]!]!, unknown[b[i]!]!];
+    if (ua >= 0) diagonal[ua]! += g;
+    if (ub >= 0) diagonal[ub]! += g;
+    if (ua >= 0 && ub >= 0) offDiagonal[i] = -g;
   }
-  const unknown = new Int32Array(nodeCount).fill(-1);
-  let count = 0;
-  for (let i = 0; i < nodeCount; i++) if (!ground.has(i)) unknown[i] = count++;
-
-  const entries: SymmetricEntry[] = [];
-  for (const { a, b, conductanceS } of resistors) {
-    if (!(conductanceS > 0) || !Number.isFinite(conductanceS))
-      throw new RangeError(`conductance between nodes ${a} and ${b} is ${conductanceS}; accepted: above 0 S`);
-    if (a === b) continue;
-    const [ua, ub] = [unknown[a]!, unknown[b]!];
-    if (ua >= 0) entries.push({ row: ua, column: ua, value: conductanceS });
-    if (ub >= 0) entries.push({ row: ub, column: ub, value: conductanceS });
-    if (ua >= 0 && ub >= 0) entries.push({ row: ua, column: ub, value: -conductanceS });
-  }
-  const factor = factorise(count, entries);
-
-  const solve = (injectionA: ArrayLike<number>): Float64Array => {
-    const reduced = new Float64Array(count);
-    for (let i = 0; i < nodeCount; i++) if (unknown[i]! >= 0) reduced[unknown[i]!] = injectionA[i]!;
-    const x = factor.solve(reduced);
-    const voltage = new Float64Array(nodeCount);
-    for (let i = 0; i < nodeCount; i++) if (unknown[i]! >= 0) voltage[i] = x[unknown[i]!]!;
-    return voltage;
+  const factor = factorise(pattern, diagonal, offDiagonal);
+  const reduced = new Float64Array(pattern.size);
+  const spread = (x: Float64Array): Float64Array => {
+    const full = new Float64Array(nodeCount);
+    for (let i = 0; i < nodeCount; i++) if (unknown[i]! >= 0) full[i] = x[unknown[i]!]!;
+    return full;
   };
+  const solve = (injectionA: ArrayLike<number>): Float64Array => {
+    for (let i = 0; i < nodeCount; i++) if (unknown[i]! >= 0) reduced[unknown[i]!] = injectionA[i]!;
+    return spread(factor.solve(reduced));
+  };
+  let toReference: Float64Array | null = null;
   return {
     islandOf,
+    referenceOf: (node) => wiring.reference[islandOf[node]!]!,
     solve,
-    resistanceOhm(a, b) {
-      if (a === b) return 0;
-      if (islandOf[a] !== islandOf[b]) return Number.POSITIVE_INFINITY;
+    resistanceOhm(from, to) {
+      if (from === to) return 0;
+      if (islandOf[from] !== islandOf[to]) return Number.POSITIVE_INFINITY;
       const injection = new Float64Array(nodeCount);
-      injection[a] = 1;
-      injection[b] = -1;
+      injection[from] = 1;
+      injection[to] = -1;
       const voltage = solve(injection);
-      return voltage[a]! - voltage[b]!;
+      return voltage[from]! - voltage[to]!;
+    },
+    toReferenceOhm() {
+      toReference ??= spread(factor.inverseDiagonal());
+      return toReference;
     },
   };
+}
+
+/** Both at once, for a network that is solved with one set of values. */
+export function resistiveNetwork(nodeCount: number, resistors: readonly Resistor[]): ResistiveNetwork {
+  const wiring = networkPattern(
+    nodeCount,
+    Int32Array.from(resistors, (r) => r.a),
+    Int32Array.from(resistors, (r) => r.b),
+  );
+  return networkWith(
+    wiring,
+    Float64Array.from(resistors, (r) => r.conductanceS),
+  );
 }

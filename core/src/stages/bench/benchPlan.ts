@@ -1,6 +1,7 @@
 import type { Brief, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
 import { fingerprint } from '../../board/fingerprint.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
+import { compareText } from '../../compareText.ts';
 import type { Memo } from '../../memo.ts';
 import { bankLimit, continuityLimit, dropLimit } from '../../rules/formulas/benchRules.ts';
 import { conductorResistance } from '../../rules/formulas/cableRules.ts';
@@ -9,7 +10,7 @@ import { REST_VOLTAGE_PER_12V, REST_VOLTAGE_SOURCE } from '../../rules/tables/ba
 import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
 import type { Workshop } from '../../rules/workshop.ts';
 import type { Flow } from '../demand/demand.ts';
-import type { Netlist, Port } from '../netlist/netlist.ts';
+import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import type { Circuit } from '../sizing/electrical.ts';
 import { aloneOn, operatingPoint } from '../sizing/electrical.ts';
@@ -42,10 +43,16 @@ const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye protect
 const cold: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
 
 type Draft = Omit<BenchStep, 'fingerprint'>;
-const finish = (d: Draft): BenchStep => ({
-  ...d,
-  fingerprint: fingerprint([d.id, d.title, d.lowLimit?.toPrecision(4), d.highLimit?.toPrecision(4), d.probes]),
-});
+const finish = (draft: Draft): BenchStep =>
+  Object.assign(draft, {
+    fingerprint: fingerprint([
+      draft.id,
+      draft.title,
+      draft.lowLimit?.toPrecision(4),
+      draft.highLimit?.toPrecision(4),
+      draft.probes,
+    ]),
+  });
 
 /** Generates the bench test in the order it must be done, with limits computed from the board. */
 export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
@@ -67,13 +74,6 @@ export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
   ];
 }
 
-const terminalOfPort = (input: BenchInput, port: Port, side: 'plus' | 'minus'): TerminalRef => {
-  const terminal = input.parts
-    .get(port.item.partId)
-    ?.terminals.find((t) => input.netlist.nodeOf.get(`${port.item.id} ${t.id}`) === port[side]);
-  return { itemId: port.item.id, terminalId: terminal?.id ?? '' };
-};
-
 /** The bank's outer terminals: highest plus and lowest minus of the batteries; null without a bank. */
 function bankTerminals(input: BenchInput): { plus: TerminalRef; minus: TerminalRef; island: number } | null {
   const batteries = input.netlist.sources.filter((s) => s.element.kind === 'battery');
@@ -84,7 +84,7 @@ function bankTerminals(input: BenchInput): { plus: TerminalRef; minus: TerminalR
   const v = input.potentials.nodeV;
   const top = inIsland.reduce((best, b) => (v[b.plus]! > v[best.plus]! + 1e-6 ? b : best));
   const bottom = inIsland.reduce((best, b) => (v[b.minus]! < v[best.minus]! - 1e-6 ? b : best));
-  return { plus: terminalOfPort(input, top, 'plus'), minus: terminalOfPort(input, bottom, 'minus'), island };
+  return { plus: top.plusRef, minus: bottom.minusRef, island };
 }
 
 const nameOf = (item: Item) => (item.name ? `${item.designation} ${item.name}` : item.designation);
@@ -124,7 +124,7 @@ function coldSteps(input: BenchInput): Draft[] {
   const bank = bankTerminals(input);
   for (const port of [...input.netlist.consumers, ...input.netlist.chargers.map((c) => c.output)]) {
     if (!bank || input.potentials.islandOf[port.minus] !== bank.island) continue;
-    const plus = terminalOfPort(input, port, 'plus');
+    const plus = port.plusRef;
     steps.push({
       ...ohms,
       id: `cold/polarity/${port.key}`,
@@ -223,7 +223,7 @@ function bankSteps(input: BenchInput): Draft[] {
 function inOrder(seats: readonly SizedSeat[]): SizedSeat[] {
   return seats
     .filter((s) => !s.spare)
-    .sort((a, b) => a.upstreamKeys.length - b.upstreamKeys.length || a.key.localeCompare(b.key));
+    .sort((a, b) => a.upstreamKeys.length - b.upstreamKeys.length || compareText(a.key, b.key));
 }
 
 function fuseSteps(input: BenchInput): Draft[] {
@@ -266,9 +266,7 @@ function fuseSteps(input: BenchInput): Draft[] {
         input.workshop.meterToleranceV,
       expected: fed ? table.nominalV * factor : (base.item.feed?.restingVoltageV ?? 12.6),
       limitFigure: null,
-      probes: [
-        { plus: { itemId: item.id, terminalId: element.b }, minus: terminalOfPort(input, base, 'minus'), sign: 1 },
-      ],
+      probes: [{ plus: { itemId: item.id, terminalId: element.b }, minus: base.minusRef, sign: 1 }],
       state: { batteriesConnected: true, isolatorsClosed: true, seatsIn: [...inSoFar], flowsOn: [] },
       role: 'tester',
     });
@@ -289,7 +287,7 @@ function loadSteps(input: BenchInput): Draft[] {
     const point = aloneOn(input.hot, idleV, flow);
     if (!point) return [];
     const at = (ref: TerminalRef) => point.nodeV(input.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!);
-    const [plus, minus] = [terminalOfPort(input, flow.sink, 'plus'), terminalOfPort(input, flow.sink, 'minus')];
+    const [plus, minus] = [flow.sink.plusRef, flow.sink.minusRef];
     const predictedV = Math.max(0, at(bank.plus) - at(bank.minus) - (at(plus) - at(minus)));
     const address = `bench/drop/${flow.key}`;
     return [

@@ -14,6 +14,8 @@ export interface Branch {
   connectionId: Id | null;
   itemId: Id | null;
   elementId: Id | null;
+  /** The element inside the part; null for wires. */
+  element: ElementOf<'resistance'> | ElementOf<'contact'> | ElementOf<'fuseSeat'> | null;
 }
 
 /** Something that gives or takes current between two nodes. */
@@ -22,6 +24,8 @@ export interface Port {
   item: Item;
   plus: number;
   minus: number;
+  plusRef: TerminalRef;
+  minusRef: TerminalRef;
 }
 export type SourcePort = Port & { element: ElementOf<'battery'> | ElementOf<'feed'> };
 export type SolarPort = Port & { element: ElementOf<'solarSource'> };
@@ -95,6 +99,8 @@ export function buildNetlist(
       item,
       plus: at(item, plus),
       minus: at(item, minus),
+      plusRef: { itemId: item.id, terminalId: plus },
+      minusRef: { itemId: item.id, terminalId: minus },
     });
     switch (element.kind) {
       case 'resistance':
@@ -108,6 +114,7 @@ export function buildNetlist(
           connectionId: null,
           itemId: item.id,
           elementId: element.id,
+          element,
         });
         break;
       case 'battery':
@@ -145,6 +152,7 @@ export function buildNetlist(
       connectionId: connection.id,
       itemId: null,
       elementId: null,
+      element: null,
     });
   }
   return netlist;

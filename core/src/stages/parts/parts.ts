@@ -1,5 +1,7 @@
 import type { Id, Item } from '../../board/board.ts';
+import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
+import { compareText } from '../../compareText.ts';
 import type { SizedSeat } from '../sizing/sizing.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
@@ -28,10 +30,11 @@ export function partsList(
   const lines = new Map<string, PartsLine>();
   const add = (line: Omit<PartsLine, 'total' | 'usedBy'>, by: string) => {
     const key = `${line.group}/${line.partId}`;
-    const known = lines.get(key) ?? { ...line, quantity: 0, total: null, usedBy: [] };
-    known.quantity += line.quantity;
-    known.usedBy.push(by);
-    lines.set(key, known);
+    const known = lines.get(key);
+    if (known) {
+      known.quantity += line.quantity;
+      known.usedBy.push(by);
+    } else lines.set(key, { ...line, total: null, usedBy: [by] });
   };
   for (const item of items) {
     const part = parts.get(item.partId);
@@ -49,10 +52,10 @@ export function partsList(
       item.designation,
     );
   }
-  const lugs = new Map(catalogue.lugs.map((l) => [l.id, l]));
+  const { fuseLink, lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
   const designation = new Map(items.map((i) => [i.id, i.designation]));
   for (const seat of seats) {
-    const link = catalogue.fuseLinks.find((l) => l.id === seat.link.value);
+    const link = fuseLink.get(seat.link.value ?? '');
     if (link)
       add(
         {
@@ -68,7 +71,7 @@ export function partsList(
       );
   }
   for (const cable of cables) {
-    const type = catalogue.cableTypes.find((c) => c.id === cable.cableTypeId);
+    const type = cableType.get(cable.cableTypeId ?? '');
     cable.cores.forEach((core) => {
       const name = `${cable.cableTypeName}, ${core.colour}`;
       add(
@@ -98,7 +101,7 @@ export function partsList(
             },
             cable.designation,
           );
-        const shrink = catalogue.shrinks.find((s) => s.id === end.shrinkId);
+        const shrink = shrinks.get(end.shrinkId ?? '');
         if (shrink)
           add(
             {
@@ -122,5 +125,5 @@ export function partsList(
       const quantity = line.unit === 'm' ? Math.ceil(line.quantity * 10 - 1e-9) / 10 : line.quantity;
       return { ...line, quantity, total: line.priceEach === null ? null : cents(quantity * line.priceEach) };
     })
-    .sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group) || a.name.localeCompare(b.name));
+    .sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group) || compareText(a.name, b.name));
 }

@@ -1,5 +1,6 @@
 import type { Board, Id } from '../../board/board.ts';
-import type { Catalogue, Part } from '../../catalogue/part.ts';
+import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import type { Catalogue } from '../../catalogue/part.ts';
 import { conductorResistance } from '../../rules/formulas/cableRules.ts';
 import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
 import type { CableLength } from '../lengths/lengths.ts';
@@ -12,14 +13,13 @@ export function sizedBranchOhm(
   sizing: SizingResult,
   lengths: ReadonlyMap<Id, CableLength>,
   board: Board,
-  parts: ReadonlyMap<Id, Part>,
   catalogue: Catalogue,
   hot: boolean,
 ): (branch: Branch) => number {
+  const { fuseLink } = catalogueIndex(catalogue);
   const sized = new Map(sizing.cables.map((c) => [c.cableId, c]));
   const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const)));
   const seats = new Map(sizing.seats.map((s) => [s.key, s]));
-  const partOf = new Map(board.items.map((i) => [i.id, parts.get(i.partId)]));
   const ohm = new Map<string, number>();
   for (const branch of netlist.branches) {
     if (branch.kind === 'wire') {
@@ -36,10 +36,10 @@ export function sizedBranchOhm(
           : 1e-4,
       );
     } else if (branch.kind === 'fuseSeat') {
-      const link = catalogue.fuseLinks.find((l) => l.id === seats.get(branch.key)?.link.value);
+      const link = fuseLink.get(seats.get(branch.key)?.link.value ?? '');
       ohm.set(branch.key, link?.coldResistanceOhm ?? 0.002);
     } else {
-      const element = partOf.get(branch.itemId!)?.elements.find((e) => e.id === branch.elementId);
+      const { element } = branch;
       ohm.set(branch.key, element && 'resistanceOhm' in element ? element.resistanceOhm : 1e-4);
     }
   }

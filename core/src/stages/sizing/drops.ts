@@ -58,11 +58,16 @@ export function dropsOf(
       currentA: point.flowA[i]!,
       plusDropV,
       minusDropV,
-      share: use(dropShare, { plusDropV, minusDropV, systemVoltageV }, `flow/${flow.key}/dropShare`, {
-        plusDropV: given('node voltages of the solved network, hot copper, fuses and contacts included'),
-        minusDropV: given('node voltages of the solved network, hot copper, shunt included'),
-        systemVoltageV: given('nominal voltage of what feeds it'),
-      }),
+      share: use(
+        dropShare,
+        { plusDropV, minusDropV, systemVoltageV },
+        () => `flow/${flow.key}/dropShare`,
+        () => ({
+          plusDropV: given('node voltages of the solved network, hot copper, fuses and contacts included'),
+          minusDropV: given('node voltages of the solved network, hot copper, shunt included'),
+          systemVoltageV: given('nominal voltage of what feeds it'),
+        }),
+      ),
       dropClass,
       limitShare: dropClass === 'critical' ? profile.drop.criticalShare : profile.drop.otherShare,
     };

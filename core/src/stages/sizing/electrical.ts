@@ -1,4 +1,9 @@
-import { type ResistiveNetwork, resistiveNetwork } from '../../solve/resistiveNetwork.ts';
+import {
+  type NetworkPattern,
+  networkPattern,
+  networkWith,
+  type ResistiveNetwork,
+} from '../../solve/resistiveNetwork.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { type EmfState, emfV } from '../netlist/potentials.ts';
@@ -12,19 +17,44 @@ export interface Circuit {
   conductanceS: Float64Array;
 }
 
+/** Wiring of a netlist with everything closed, analysed once: sizing solves it many times with other values. */
+const closedWiring = new WeakMap<Netlist, NetworkPattern>();
+
+function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolean): NetworkPattern {
+  const whole = sourcesIn && closed.length === netlist.branches.length;
+  const known = whole ? closedWiring.get(netlist) : undefined;
+  if (known) return known;
+  const sources = sourcesIn ? netlist.sources : [];
+  const made = networkPattern(
+    netlist.nodeCount,
+    Int32Array.from([...closed.map((i) => netlist.branches[i]!.a), ...sources.map((s) => s.plus)]),
+    Int32Array.from([...closed.map((i) => netlist.branches[i]!.b), ...sources.map((s) => s.minus)]),
+    netlist.sources.map((s) => s.minus),
+  );
+  if (whole) closedWiring.set(netlist, made);
+  return made;
+}
+
 /** The network with stiff sources as their internal resistance; open branches are left out. */
 export function circuitOf(netlist: Netlist, branchOhm: BranchOhm, sourcesIn = true): Circuit {
-  const conductanceS = Float64Array.from(netlist.branches, (b, i) => {
-    const ohm = branchOhm(b, i);
-    return Number.isFinite(ohm) ? 1 / Math.max(ohm, 1e-7) : 0;
+  const { branches, sources } = netlist;
+  const conductanceS = new Float64Array(branches.length);
+  const closed: number[] = [];
+  for (let i = 0; i < branches.length; i++) {
+    const ohm = branchOhm(branches[i]!, i);
+    if (!Number.isFinite(ohm)) continue;
+    conductanceS[i] = 1 / Math.max(ohm, 1e-7);
+    closed.push(i);
+  }
+  const values = new Float64Array(closed.length + (sourcesIn ? sources.length : 0));
+  closed.forEach((branch, i) => {
+    values[i] = conductanceS[branch]!;
   });
-  const resistors = netlist.branches
-    .map((b, i) => ({ a: b.a, b: b.b, conductanceS: conductanceS[i]! }))
-    .filter((r) => r.conductanceS > 0);
   if (sourcesIn)
-    for (const s of netlist.sources)
-      resistors.push({ a: s.plus, b: s.minus, conductanceS: 1 / s.element.resistanceOhm });
-  return { netlist, network: resistiveNetwork(netlist.nodeCount, resistors), conductanceS };
+    sources.forEach((s, i) => {
+      values[closed.length + i] = 1 / s.element.resistanceOhm;
+    });
+  return { netlist, network: networkWith(wiringOf(netlist, closed, sourcesIn), values), conductanceS };
 }
 
 export function branchCurrents(circuit: Circuit, nodeV: Float64Array): Float64Array {
@@ -48,13 +78,11 @@ export function inject(flow: Flow, amps: number, injection: Float64Array): void 
   }
 }
 
-/** Share of each flow's current in each branch: rows are flows, signed, −1 … 1. */
-export function shares(circuit: Circuit, flows: readonly Flow[]): Float64Array[] {
-  return flows.map((flow) => {
-    const injection = new Float64Array(circuit.netlist.nodeCount);
-    inject(flow, 1, injection);
-    return branchCurrents(circuit, circuit.network.solve(injection));
-  });
+/** Share of a flow's current in each branch, signed, −1 … 1. */
+export function shareOf(circuit: Circuit, flow: Flow): Float64Array {
+  const injection = new Float64Array(circuit.netlist.nodeCount);
+  inject(flow, 1, injection);
+  return branchCurrents(circuit, circuit.network.solve(injection));
 }
 
 export interface OperatingPoint {

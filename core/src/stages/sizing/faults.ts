@@ -5,7 +5,7 @@ import { type Circuit, operatingPoint } from './electrical.ts';
 
 export interface Faults {
   /** Largest prospective current over the nodes, A; null where no stiff source reaches. Traced under `address`. */
-  largestA(nodes: readonly number[], address: string): number | null;
+  largestA(nodes: readonly number[], address: () => string): number | null;
   /** Open-circuit voltage of a node's island with every bank full, V; null where nothing stiff feeds it. */
   openCircuitV(node: number): number | null;
 }
@@ -18,16 +18,21 @@ export interface Faults {
 export function faultsOf(cold: Circuit, potentials: Potentials): Faults {
   const { netlist, network } = cold;
   const idle = operatingPoint(cold, [], 'full').nodeV;
+  const sweep = () => network.toReferenceOhm();
   const known = new Map<number, { openCircuitV: number; pathOhm: number } | null>();
-  const islandSources = (node: number) => {
-    const island = potentials.islandOf[node];
-    return netlist.sources.filter((s) => potentials.islandOf[s.minus] === island);
-  };
+  const byIsland = new Map<number, typeof netlist.sources>();
+  for (const s of netlist.sources) {
+    const island = potentials.islandOf[s.minus]!;
+    byIsland.set(island, [...(byIsland.get(island) ?? []), s]);
+  }
+  const islandSources = (node: number) => byIsland.get(potentials.islandOf[node]!) ?? [];
   const thevenin = (node: number) => {
     const base = islandSources(node).find((s) => potentials.nodeV[s.minus]! < 0.5);
     if (!base || potentials.nodeV[node]! < 0.5) return null;
     const openCircuitV = idle[node]! - idle[base.minus]!;
-    const pathOhm = network.resistanceOhm(node, base.minus);
+    // Where the bank's minus is the reference, the whole sweep comes from the one factorisation.
+    const swept = base.minus === network.referenceOf(node);
+    const pathOhm = swept ? sweep()[node]! : network.resistanceOhm(node, base.minus);
     return pathOhm > 0 && Number.isFinite(pathOhm) && openCircuitV > 0 ? { openCircuitV, pathOhm } : null;
   };
   const at = (node: number) => {
@@ -39,10 +44,10 @@ export function faultsOf(cold: Circuit, potentials: Potentials): Faults {
       const found = nodes.flatMap((n) => at(n) ?? []);
       if (found.length === 0) return null;
       const worst = found.reduce((w, f) => (f.openCircuitV / f.pathOhm > w.openCircuitV / w.pathOhm ? f : w));
-      return use(prospectiveCurrent, worst, address, {
+      return use(prospectiveCurrent, worst, address, () => ({
         openCircuitV: given('full bank at rest'),
         pathOhm: given('solved network: bank, cables at 20 °C, fuses, contacts'),
-      });
+      }));
     },
     openCircuitV(node) {
       const members = islandSources(node);

@@ -1,5 +1,7 @@
 import type { Choice, FeederSchool, Id } from '../../board/board.ts';
 import type { Catalogue, FuseLink } from '../../catalogue/part.ts';
+import { compareText } from '../../compareText.ts';
+import type { Memo } from '../../memo.ts';
 import { fuseMinimum } from '../../rules/formulas/protectionRules.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
 import { figure, given, use } from '../../rules/rule.ts';
@@ -31,12 +33,12 @@ export function seatMinimum(
   school: FeederSchool,
   profile: RuleProfile,
 ): SeatMinimum {
-  const address = `seat/${seat.itemId}/${seat.element.id}`;
+  const address = () => `seat/${seat.itemId}/${seat.element.id}`;
   const loadsSchoolA = use(
     fuseMinimum,
     { factor: profile.fuseFactor.value, currentA: designCurrentA },
-    `${address}/minimumA`,
-    { factor: given(profile.fuseFactor.source), currentA: figure(`${address}/designCurrentA`) },
+    () => `${address()}/minimumA`,
+    () => ({ factor: given(profile.fuseFactor.source), currentA: figure(`${address()}/designCurrentA`) }),
   );
   const fusesSchoolA = branchFusesA.length > 1 ? branchFusesA.reduce((s, a) => s + a, 0) : null;
   const minimumA =
@@ -64,7 +66,7 @@ export function linksFor(seat: Seat, catalogue: Catalogue): FuseLink[] {
   if (!links) {
     links = catalogue.fuseLinks
       .filter((l) => l.style === style && l.ratingA <= maxRatingA + 1e-9)
-      .sort((a, b) => a.ratingA - b.ratingA || (a.price ?? 0) - (b.price ?? 0) || a.id.localeCompare(b.id));
+      .sort((a, b) => a.ratingA - b.ratingA || (a.price ?? 0) - (b.price ?? 0) || compareText(a.id, b.id));
     known.set(key, links);
   }
   return links;
@@ -87,12 +89,29 @@ export function seatLink(
   ratingA: number,
   fault: { currentA: number; voltageV: number },
   catalogue: Catalogue,
+  memo: Memo,
 ): ChoiceResult<Id | null> {
   if (seat.choice.mode === 'locked') return lockedResult(seat.choice);
   const links = linksFor(seat, catalogue);
   const same = links.filter((l) => l.ratingA === ratingA);
   const able = same.filter((l) => interruptA(l, fault.voltageV) >= fault.currentA);
-  const rated = same.filter((l) => interruptA(l, fault.voltageV) > 0);
+  // The fault current counts only by which links can break it, so a cable a little longer changes nothing here.
+  const key = [catalogue.version, seat.element.style, seat.element.maxRatingA, minimumA, ratingA, fault.voltageV];
+  return memo.each('seatLink', seat.key, [...key, able.map((l) => l.id)], () =>
+    chooseLink(seat, links, same, able, minimumA, ratingA, fault.voltageV),
+  );
+}
+
+function chooseLink(
+  seat: Seat,
+  links: readonly FuseLink[],
+  same: readonly FuseLink[],
+  able: readonly FuseLink[],
+  minimumA: number,
+  ratingA: number,
+  voltageV: number,
+): ChoiceResult<Id | null> {
+  const rated = same.filter((l) => interruptA(l, voltageV) > 0);
   const link = able[0] ?? rated[0] ?? same[0];
   const fits = link !== undefined && link.ratingA >= minimumA - 1e-9;
   const rejected = links
@@ -102,7 +121,7 @@ export function seatLink(
       why:
         l.ratingA < minimumA - 1e-9
           ? `${l.ratingA} A is under the smallest rating ${minimumA.toFixed(1)} A`
-          : `interrupts ${interruptA(l, fault.voltageV)} A at ${fault.voltageV.toFixed(1)} V, or costs more`,
+          : `interrupts ${interruptA(l, voltageV)} A at ${voltageV.toFixed(1)} V, or costs more`,
     }));
   const reason = fits
     ? `next standard size at or above ${minimumA.toFixed(1)} A`

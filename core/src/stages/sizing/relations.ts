@@ -1,6 +1,6 @@
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
-import { circuitOf, shares } from './electrical.ts';
+import { circuitOf, shareOf } from './electrical.ts';
 
 const NEGLIGIBLE = 1e-6;
 export const passes = (share: Float64Array, branch: number): boolean => Math.abs(share[branch]!) > NEGLIGIBLE;
@@ -9,6 +9,8 @@ export const passes = (share: Float64Array, branch: number): boolean => Math.abs
 export interface Relations {
   /** Flows that pass each branch, as indexes. */
   flowsOf: number[][];
+  /** The same by key, for the dossier. */
+  flowKeysOf: string[][];
   /** By branch: fuses in series with everything it carries. */
   inSeries: number[][];
   /** By branch: fuses in parallel that together carry all it carries, such as one on each battery of a bank. */
@@ -17,6 +19,8 @@ export interface Relations {
   children: Map<number, number[]>;
   /** By fuse: fuses between it and a source, in series with it or on one of several ways there. */
   upstream: Map<number, number[]>;
+  /** The same by key, for the dossier. */
+  upstreamKeysOf: Map<number, string[]>;
   /** True where some flow divides between ways, so that shares depend on resistances. */
   divides: boolean;
 }
@@ -34,7 +38,7 @@ const GOLDEN = 0.6180339887;
 export function relationsOf(netlist: Netlist, flows: readonly Flow[]): Relations {
   const seats = netlist.branches.flatMap((b, i) => (b.kind === 'fuseSeat' ? [i] : []));
   const uneven = circuitOf(netlist, (_, i) => EVEN_OHM * (1 + 0.05 * ((i * GOLDEN) % 1)));
-  const share = shares(uneven, flows);
+  const share = flows.map((flow) => shareOf(uneven, flow));
   const partly = (x: number) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE;
   const divides = share.some((s) => s.some(partly));
   const flowsOf = netlist.branches.map((_, b) => flows.flatMap((_f, f) => (passes(share[f]!, b) ? [f] : [])));
@@ -75,7 +79,16 @@ export function relationsOf(netlist: Netlist, flows: readonly Flow[]): Relations
       }),
     );
   }
-  return { flowsOf, inSeries, together, children, upstream, divides };
+  return {
+    flowsOf,
+    flowKeysOf: flowsOf.map((own) => own.map((f) => flows[f]!.key)),
+    inSeries,
+    together,
+    children,
+    upstream,
+    upstreamKeysOf: new Map([...upstream].map(([seat, own]) => [seat, own.map((o) => netlist.branches[o]!.key)])),
+    divides,
+  };
 }
 
 export interface Guard {
@@ -85,11 +98,10 @@ export interface Guard {
 }
 
 /** The fuse that guards a branch at given ratings: the smallest in series (ties: lower index), else the parallel ones. */
-export function guardAt(branch: number, relations: Relations, ratingA: ReadonlyMap<number, number>): Guard | null {
+export function guardAt(branch: number, relations: Relations, ratingA: Float64Array): Guard | null {
   let best = -1;
-  for (const seat of relations.inSeries[branch]!)
-    if (best < 0 || ratingA.get(seat)! < ratingA.get(best)! - 1e-9) best = seat;
-  if (best >= 0) return { seats: [best], ratingA: ratingA.get(best)! };
+  for (const seat of relations.inSeries[branch]!) if (best < 0 || ratingA[seat]! < ratingA[best]! - 1e-9) best = seat;
+  if (best >= 0) return { seats: [best], ratingA: ratingA[best]! };
   const seats = relations.together[branch]!;
-  return seats.length === 0 ? null : { seats, ratingA: seats.reduce((sum, s) => sum + ratingA.get(s)!, 0) };
+  return seats.length === 0 ? null : { seats, ratingA: seats.reduce((sum, s) => sum + ratingA[s]!, 0) };
 }

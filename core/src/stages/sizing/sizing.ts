@@ -1,4 +1,6 @@
 import type { Id } from '../../board/board.ts';
+import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import type { Memo } from '../../memo.ts';
 import { conductorResistance, dropV } from '../../rules/formulas/cableRules.ts';
 import { figure, given, isTracing, use, useSum } from '../../rules/rule.ts';
 import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
@@ -8,7 +10,7 @@ import type { Potentials } from '../netlist/potentials.ts';
 import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
 import { cableAmpacity } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
-import { type Circuit, circuitOf, operatingPoint, shares } from './electrical.ts';
+import { branchCurrents, type Circuit, circuitOf, inject, operatingPoint, shareOf } from './electrical.ts';
 import { faultsOf } from './faults.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
 import { type Guard, guardAt, passes, type Relations } from './relations.ts';
@@ -75,8 +77,8 @@ interface Working extends SizedCable {
   requiredA: number;
   designCurrentA: number;
   guardUnmet: boolean;
-  drivenBy: Map<number, string>;
-  ampacityA: Map<number, number>;
+  /** Which consumer's drop asked for more than this area; null until one does. */
+  drivenBy: Map<number, string> | null;
   branches: number[];
 }
 
@@ -90,50 +92,50 @@ export function sizeAll(
   potentials: Potentials,
   flows: readonly Flow[],
   relations: Relations,
+  memo: Memo,
 ): SizingResult {
   const { profile, catalogue, brief } = input;
   const items = new Map(input.items.map((i) => [i.id, i]));
   const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
-  const cables: Working[] = input.cables.map((sized) => {
-    const { candidates } = sized;
-    const choice = sized.cable.conductorMm2;
-    const locked = choice.mode === 'locked';
+  // Fields are named one by one here and below: copying objects whole is what costs most in a re-derive.
+  const cables: Working[] = input.cables.map(({ cable, lengthMm, environments, candidates, ampacityA }) => {
+    const choice = cable.conductorMm2;
+    const branches: number[] = [];
+    for (const core of cable.cores) {
+      const branch = branchIndex.get(`connection/${core.connectionId}`);
+      if (branch !== undefined) branches.push(branch);
+    }
     return {
-      ...sized,
-      locked,
+      cable,
+      lengthMm,
+      environments,
+      candidates,
+      ampacityA,
+      locked: choice.mode === 'locked',
       areaMm2: choice.mode === 'locked' ? choice.value : (candidates.areasMm2[0] ?? profile.minAreaMm2.value),
       requiredA: 0,
       designCurrentA: 0,
       guardUnmet: false,
-      drivenBy: new Map(),
-      ampacityA: new Map(),
-      branches: sized.cable.cores.flatMap((c) => branchIndex.get(`connection/${c.connectionId}`) ?? []),
+      drivenBy: null,
+      branches,
     };
   });
   const cableOfBranch = new Map<number, Working>();
   for (const cable of cables) for (const b of cable.branches) cableOfBranch.set(b, cable);
 
   const seats: Seat[] = netlist.branches.flatMap((b, branch) => {
-    if (b.kind !== 'fuseSeat') return [];
-    const item = items.get(b.itemId!)!;
-    const element = input.parts.get(item.partId)!.elements.find((e) => e.id === b.elementId);
+    const { element } = b;
     if (element?.kind !== 'fuseSeat') return [];
+    const item = items.get(b.itemId!)!;
     const choice = item.inserts.find((i) => i.seatId === element.id)?.link ?? { mode: 'auto' as const };
     return [{ branch, key: b.key, itemId: item.id, element, choice }];
   });
-  const ratingA = new Map<number, number>(seats.map((s) => [s.branch, seatRating(s, 0, catalogue)]));
+  /** Rating in each fuse seat, by branch. */
+  const ratingA = new Float64Array(netlist.branches.length);
+  for (const s of seats) ratingA[s.branch] = seatRating(s, 0, catalogue);
   const minimum = new Map<number, SeatMinimum>();
 
-  const elementOhm = new Map<number, number>();
-  netlist.branches.forEach((b, i) => {
-    if (!b.itemId) return;
-    const element = input.parts.get(items.get(b.itemId)!.partId)!.elements.find((e) => e.id === b.elementId);
-    if (element?.kind === 'resistance' || element?.kind === 'contact') elementOhm.set(i, element.resistanceOhm);
-  });
-  const coldOhm = new Map(catalogue.fuseLinks.map((l) => [`${l.style} ${l.ratingA}`, l.coldResistanceOhm]));
-  const styleOf = new Map(seats.map((s) => [s.branch, s.element.style]));
-  const linkOhm = (branch: number): number =>
-    coldOhm.get(`${styleOf.get(branch)} ${ratingA.get(branch)}`) ?? UNSIZED_FUSE_OHM;
+  const { linkOhm, fuseLink } = catalogueIndex(catalogue);
   const wireOhm = (cable: Working, conductorC: number, traced: boolean): number => {
     const inputs = {
       ohmPerKm: CLASS5_OHM_PER_KM[String(cable.areaMm2)] ?? 18 / cable.areaMm2,
@@ -142,12 +144,17 @@ export function sizeAll(
       conductorC,
     };
     if (!traced) return conductorResistance.compute(inputs);
-    return use(conductorResistance, inputs, `cable/${cable.cable.id}/resistanceOhm`, {
-      ohmPerKm: given(`${CLASS5_SOURCE}, ${cable.areaMm2} mm²`),
-      lengthMm: figure(`cable/${cable.cable.id}/lengthMm`),
-      alphaPerK: given('annealed copper, IACS'),
-      conductorC: given('hot: the temperature its ampacity column allows'),
-    });
+    return use(
+      conductorResistance,
+      inputs,
+      () => `cable/${cable.cable.id}/resistanceOhm`,
+      () => ({
+        ohmPerKm: given(`${CLASS5_SOURCE}, ${cable.areaMm2} mm²`),
+        lengthMm: figure(`cable/${cable.cable.id}/lengthMm`),
+        alphaPerK: given('annealed copper, IACS'),
+        conductorC: given('hot: the temperature its ampacity column allows'),
+      }),
+    );
   };
   const ohmOf =
     (hot: boolean) =>
@@ -156,13 +163,15 @@ export function sizeAll(
         const cable = cableOfBranch.get(i);
         return cable ? wireOhm(cable, hot ? cable.candidates.columnC : 20, false) : 1e-4;
       }
-      return branch.kind === 'fuseSeat' ? linkOhm(i) : (elementOhm.get(i) ?? 1e-4);
+      const { element } = branch;
+      if (element?.kind === 'fuseSeat') return linkOhm.get(`${element.style} ${ratingA[i]}`) ?? UNSIZED_FUSE_OHM;
+      return element?.resistanceOhm ?? 1e-4;
     };
 
   const discharge = flows.filter((f) => f.way !== 'charge');
   const charge = flows.filter((f) => f.way === 'charge');
   let circuit: Circuit = circuitOf(netlist, ohmOf(true));
-  let share: Float64Array[] = [];
+  let share = new Map<number, Float64Array>();
   let designA = new Float64Array(netlist.branches.length);
   let guards: (Guard | null)[] = [];
   let drops: FlowDrop[] = [];
@@ -170,58 +179,69 @@ export function sizeAll(
   let charging = operating;
   let collapsed: Flow[] = [];
 
+  /** Part of one flow in every branch, solved when it is asked for. */
+  const shareIn = (f: number): Float64Array => {
+    let own = share.get(f);
+    if (!own) {
+      own = shareOf(circuit, flows[f]!);
+      share.set(f, own);
+    }
+    return own;
+  };
   const solveDesign = () => {
     circuit = circuitOf(netlist, ohmOf(true));
     // Shares depend on sizes only where a flow divides; who is in series with whom, never.
-    if (share.length === 0 || relations.divides) share = shares(circuit, flows);
-    designA = Float64Array.from(netlist.branches, (_, b) => {
-      let [out, back] = [0, 0];
-      flows.forEach((flow, f) => {
-        const amps = share[f]![b]! * flow.designCurrentA;
-        if (flow.way === 'charge') back += amps;
-        else out += amps;
-      });
-      return Math.max(Math.abs(out), Math.abs(back));
-    });
+    if (relations.divides) share = new Map();
+    // The network is linear, so all flows of one way are solved together.
+    const together = (ways: (way: Flow['way']) => boolean): Float64Array => {
+      const injection = new Float64Array(netlist.nodeCount);
+      for (const flow of flows) if (ways(flow.way)) inject(flow, flow.designCurrentA, injection);
+      return branchCurrents(circuit, circuit.network.solve(injection));
+    };
+    const [out, back] = [together((w) => w !== 'charge'), together((w) => w === 'charge')];
+    designA = out.map((amps, b) => Math.max(Math.abs(amps), Math.abs(back[b]!)));
   };
 
   const growFuses = (): boolean => {
     let grew = false;
     for (const seat of seats) {
-      const children = relations.children.get(seat.branch)!.map((s) => ratingA.get(s)!);
+      const children = relations.children.get(seat.branch)!.map((s) => ratingA[s]!);
       const need = seatMinimum(seat, designA[seat.branch]!, children, input.feederSchool, profile);
       minimum.set(seat.branch, need);
       const rating = seatRating(seat, need.minimumA, catalogue);
-      if (rating > ratingA.get(seat.branch)! * GREATER) {
-        ratingA.set(seat.branch, rating);
+      if (rating > ratingA[seat.branch]! * GREATER) {
+        ratingA[seat.branch] = rating;
         grew = true;
       }
     }
     return grew;
   };
 
+  const chosenAmpacity = (cable: Working, area: number): number =>
+    cableAmpacity(cable.cable.id, area, cable.candidates.columnC, cable.environments, brief, profile);
   const ampacityAt = (cable: Working, area: number): number => {
-    const known = cable.ampacityA.get(area);
-    if (known !== undefined) return known;
-    const amps = cableAmpacity(cable.cable.id, area, cable.candidates.columnC, cable.environments, brief, profile);
-    cable.ampacityA.set(area, amps);
-    return amps;
+    const known = cable.ampacityA[cable.candidates.areasMm2.indexOf(area)];
+    return known ?? chosenAmpacity(cable, area);
   };
 
   const growConductors = (): boolean => {
     let grew = false;
     guards = netlist.branches.map((_, b) => guardAt(b, relations, ratingA));
     for (const cable of cables) {
-      const currentA = Math.max(0, ...cable.branches.map((b) => designA[b]!));
-      const guardA = Math.max(0, ...cable.branches.map((b) => guards[b]?.ratingA ?? 0));
+      let [currentA, guardA] = [0, 0];
+      for (const b of cable.branches) {
+        currentA = Math.max(currentA, designA[b]!);
+        guardA = Math.max(guardA, guards[b]?.ratingA ?? 0);
+      }
       cable.designCurrentA = currentA;
       cable.requiredA = Math.max(currentA, guardA);
       if (cable.locked) {
         cable.guardUnmet = guardA > ampacityAt(cable, cable.areaMm2) * GREATER;
         continue;
       }
+      const { areasMm2 } = cable.candidates;
       const enough = (amps: number) =>
-        cable.candidates.areasMm2.find((a) => a >= cable.areaMm2 && ampacityAt(cable, a) * GREATER >= amps);
+        areasMm2.find((a, i) => a >= cable.areaMm2 && cable.ampacityA[i]! * GREATER >= amps);
       const forAll = enough(cable.requiredA);
       cable.guardUnmet = forAll === undefined;
       const next = forAll ?? enough(currentA) ?? cable.candidates.areasMm2.at(-1) ?? cable.areaMm2;
@@ -250,11 +270,11 @@ export function sizeAll(
     const grown = new Set<Working>();
     for (const drop of drops) {
       if (drop.share <= drop.limitShare * GREATER) continue;
-      const f = flows.findIndex((x) => x.key === drop.key);
+      const own = shareIn(flows.findIndex((x) => x.key === drop.key));
       let best: { cable: Working; next: number; merit: number } | null = null;
       for (const cable of cables) {
         if (cable.locked || grown.has(cable)) continue;
-        const through = Math.max(0, ...cable.branches.map((b) => (passes(share[f]!, b) ? Math.abs(share[f]![b]!) : 0)));
+        const through = Math.max(0, ...cable.branches.map((b) => (passes(own, b) ? Math.abs(own[b]!) : 0)));
         const next = cable.candidates.areasMm2.find((a) => a > cable.areaMm2);
         if (through === 0 || next === undefined) continue;
         const saved =
@@ -267,6 +287,7 @@ export function sizeAll(
         if (better) best = { cable, next, merit };
       }
       if (!best) continue;
+      best.cable.drivenBy ??= new Map();
       best.cable.drivenBy.set(best.cable.areaMm2, drop.itemId);
       best.cable.areaMm2 = best.next;
       grown.add(best.cable);
@@ -288,18 +309,18 @@ export function sizeAll(
   }
 
   /** Says which consumers or chargers make up a branch's design current. */
-  const traceDesign = (b: number, address: string) => {
+  const traceDesign = (b: number, address: () => string) => {
     if (!isTracing()) return;
     const term = (flow: Flow, f: number) => ({
       name: `I_${(items.get(flow.itemId)?.designation ?? flow.itemId).replace(/[^A-Za-z0-9]/g, '')}`,
-      value: share[f]![b]! * flow.designCurrentA,
-      what: `${items.get(flow.itemId)?.designation ?? flow.itemId}, ${(share[f]![b]! * 100).toFixed(0)} % of it passes here`,
+      value: shareIn(f)[b]! * flow.designCurrentA,
+      what: `${items.get(flow.itemId)?.designation ?? flow.itemId}, ${(shareIn(f)[b]! * 100).toFixed(0)} % of it passes here`,
       origin: figure(`item/${flow.itemId}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`),
     });
     const of = (way: (w: Flow['way']) => boolean) =>
       flows
         .map((flow, f) => ({ flow, f }))
-        .filter(({ flow, f }) => way(flow.way) && passes(share[f]!, b))
+        .filter(({ flow, f }) => way(flow.way) && passes(shareIn(f), b))
         .map(({ flow, f }) => term(flow, f));
     const [out, back] = [of((w) => w !== 'charge'), of((w) => w === 'charge')];
     const sum = (terms: { value: number }[]) => Math.abs(terms.reduce((s, t) => s + t.value, 0));
@@ -310,14 +331,13 @@ export function sizeAll(
       'A',
       larger === out ? 'Continuous current, everything on' : 'Continuous current, all charging',
       'Kirchhoff: currents of the solved network; the larger of discharge and charge',
-      address,
+      address(),
     );
   };
   const nameOf = (itemId: Id) => items.get(itemId)?.designation ?? itemId;
   const sizedCables = cables.map((cable): SizedConductor => {
     // Evaluated last, so that the figure kept for this cable is the chosen size's.
-    cable.ampacityA.delete(cable.areaMm2);
-    const ampacityA = ampacityAt(cable, cable.areaMm2);
+    const ampacityA = isTracing() ? chosenAmpacity(cable, cable.areaMm2) : ampacityAt(cable, cable.areaMm2);
     const choice = cable.cable.conductorMm2;
     if (choice.mode === 'locked')
       return {
@@ -334,7 +354,7 @@ export function sizeAll(
       .map((a) => {
         const amps = ampacityAt(cable, a);
         const short = amps * GREATER < cable.requiredA;
-        const driver = cable.drivenBy.get(a);
+        const driver = cable.drivenBy?.get(a);
         return {
           value: a,
           why: short
@@ -367,8 +387,8 @@ export function sizeAll(
     const resistanceOhm = cable ? wireOhm(cable, cable.candidates.columnC, true) : 1e-4;
     const operatingCurrentA = Math.max(Math.abs(operating.branchA[b]!), Math.abs(charging.branchA[b]!));
     const guard = guards[b] ?? null;
-    traceDesign(b, `connection/${branch.connectionId}/designCurrentA`);
-    const faultA = faults.largestA([branch.a, branch.b], `connection/${branch.connectionId}/faultA`);
+    traceDesign(b, () => `connection/${branch.connectionId}/designCurrentA`);
+    const faultA = faults.largestA([branch.a, branch.b], () => `connection/${branch.connectionId}/faultA`);
     const polarity = wirePolarity(branch, potentials, netlist);
     return [
       {
@@ -377,14 +397,19 @@ export function sizeAll(
         designCurrentA: designA[b]!,
         operatingCurrentA,
         resistanceOhm,
-        dropV: use(dropV, { currentA: operatingCurrentA, resistanceOhm }, `connection/${branch.connectionId}/dropV`, {
-          currentA: given('operating point of the solved network'),
-          resistanceOhm: figure(`cable/${cable?.cable.id ?? ''}/resistanceOhm`),
-        }),
+        dropV: use(
+          dropV,
+          { currentA: operatingCurrentA, resistanceOhm },
+          () => `connection/${branch.connectionId}/dropV`,
+          () => ({
+            currentA: given('operating point of the solved network'),
+            resistanceOhm: figure(`cable/${cable?.cable.id ?? ''}/resistanceOhm`),
+          }),
+        ),
         guardKeys: (guard?.seats ?? []).map((seat) => netlist.branches[seat]!.key),
         guardRatingA: guard?.ratingA ?? null,
         faultA: polarity === 'minus' ? null : faultA,
-        flowKeys: relations.flowsOf[b]!.map((f) => flows[f]!.key),
+        flowKeys: relations.flowKeysOf[b]!,
       },
     ];
   });
@@ -392,10 +417,10 @@ export function sizeAll(
   const sizedSeats = seats.map((seat): SizedSeat => {
     const need = minimum.get(seat.branch)!;
     const spare = designA[seat.branch]! <= NO_CURRENT_A;
-    traceDesign(seat.branch, `seat/${seat.itemId}/${seat.element.id}/designCurrentA`);
+    traceDesign(seat.branch, () => `seat/${seat.itemId}/${seat.element.id}/designCurrentA`);
     const branch = netlist.branches[seat.branch]!;
     const voltageV = faults.openCircuitV(branch.a) ?? brief.systemVoltageV;
-    const address = `seat/${seat.itemId}/${seat.element.id}/prospectiveA`;
+    const address = () => `seat/${seat.itemId}/${seat.element.id}/prospectiveA`;
     const prospectiveA = spare ? null : faults.largestA([branch.a, branch.b], address);
     const link =
       spare && seat.choice.mode === 'auto'
@@ -410,13 +435,17 @@ export function sizeAll(
         : seatLink(
             seat,
             need.minimumA,
-            ratingA.get(seat.branch)!,
+            ratingA[seat.branch]!,
             { currentA: prospectiveA ?? 0, voltageV },
             catalogue,
+            memo,
           );
-    const chosen = catalogue.fuseLinks.find((l) => l.id === link.value);
+    const chosen = fuseLink.get(link.value ?? '');
     return {
-      ...need,
+      designCurrentA: need.designCurrentA,
+      loadsSchoolA: need.loadsSchoolA,
+      fusesSchoolA: need.fusesSchoolA,
+      minimumA: need.minimumA,
       key: seat.key,
       itemId: seat.itemId,
       seatId: seat.element.id,
@@ -426,7 +455,7 @@ export function sizeAll(
       prospectiveA,
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
-      upstreamKeys: relations.upstream.get(seat.branch)!.map((o) => netlist.branches[o]!.key),
+      upstreamKeys: relations.upstreamKeysOf.get(seat.branch)!,
     };
   });
   return {

@@ -9,6 +9,8 @@ export interface SizedCable {
   lengthMm: number;
   environments: Environment[];
   candidates: Candidates;
+  /** What each candidate may carry where the cable lies, A, in the order of `candidates.areasMm2`. */
+  ampacityA: readonly number[];
 }
 
 export interface SizingInput {

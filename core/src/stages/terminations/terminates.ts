@@ -1,4 +1,5 @@
 import type { Lug, Terminal } from '../../catalogue/part.ts';
+import { compareText } from '../../compareText.ts';
 
 const known = new WeakMap<readonly Lug[], Map<string, Lug[]>>();
 
@@ -24,7 +25,7 @@ export function endsThatFit(areaMm2: number, terminal: Terminal, lugs: readonly 
   if (!found) {
     found = lugs
       .filter((lug) => lug.areaMm2 === areaMm2 && endFits(lug, attachment))
-      .sort((a, b) => a.palmWidthMm - b.palmWidthMm || a.id.localeCompare(b.id));
+      .sort((a, b) => a.palmWidthMm - b.palmWidthMm || compareText(a.id, b.id));
     answers.set(key, found);
   }
   return found;

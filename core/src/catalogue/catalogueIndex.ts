@@ -1,0 +1,30 @@
+import type { Id } from '../board/board.ts';
+import type { CableType, Catalogue, FuseLink, Lug, Shrink } from './part.ts';
+
+export interface CatalogueIndex {
+  fuseLink: ReadonlyMap<Id, FuseLink>;
+  lug: ReadonlyMap<Id, Lug>;
+  shrink: ReadonlyMap<Id, Shrink>;
+  cableType: ReadonlyMap<Id, CableType>;
+  /** Cold resistance of a link, Ω, by `style rating`. */
+  linkOhm: ReadonlyMap<string, number>;
+}
+
+const known = new WeakMap<Catalogue, CatalogueIndex>();
+const byId = <T extends { id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> => new Map(list.map((x) => [x.id, x]));
+
+/** A catalogue's entries by id; built once a catalogue, for sizing asks again and again. */
+export function catalogueIndex(catalogue: Catalogue): CatalogueIndex {
+  let index = known.get(catalogue);
+  if (!index) {
+    index = {
+      fuseLink: byId(catalogue.fuseLinks),
+      lug: byId(catalogue.lugs),
+      shrink: byId(catalogue.shrinks),
+      cableType: byId(catalogue.cableTypes),
+      linkOhm: new Map(catalogue.fuseLinks.map((l) => [`${l.style} ${l.ratingA}`, l.coldResistanceOhm])),
+    };
+    known.set(catalogue, index);
+  }
+  return index;
+}

@@ -1,0 +1,2 @@
+/** Order of two texts by code unit: the same on every machine, whatever its locale. */
+export const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
