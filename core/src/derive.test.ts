@@ -67,12 +67,13 @@ function ngspice(deck: string): Record<string, number> {
 
 describe('node voltages against ngspice', () => {
   const cases = demoBoards().flatMap((board) =>
-    Array.from(
-      { length: full ? 40 : 4 },
-      (_, n) => [board.brief.jobName, n, n === 0 ? board : varied(board, n)] as const,
-    ),
+    Array.from({ length: full ? 40 : 4 }, (_, n) => ({
+      name: board.brief.jobName,
+      n,
+      board: n === 0 ? board : varied(board, n),
+    })),
   );
-  it.each(cases)('%s, variation %i: within 0.1 %%', (_, __, board) => {
+  it.each(cases)('$name, variation $n: within 0.1 %', ({ board }) => {
     const deck = spiceDeck(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
     const reference = ngspice(deck.text);
     const names = Object.keys(deck.nodeV);

@@ -20,16 +20,14 @@ export interface SpiceDeck {
 export function spiceDeck(board: Board, catalogue: Catalogue, profile: RuleProfile, workshop: Workshop): SpiceDeck {
   const { netlist, demand, branchOhm } = deriveStages(board, catalogue, profile, workshop, new Memo());
   const flows = demand.flows.filter((f) => f.way !== 'charge');
-  const circuit = circuitOf(netlist, branchOhm(true));
+  const hotOhm = branchOhm(true);
+  const circuit = circuitOf(netlist, hotOhm);
   const point = operatingPoint(circuit, flows, 'nominal');
-  const { islandOf } = circuit.network;
-  const ground = new Map<number, number>();
-  for (let n = 0; n < netlist.nodeCount; n++) if (!ground.has(islandOf[n]!)) ground.set(islandOf[n]!, n);
-  const name = (node: number) => (ground.get(islandOf[node]!) === node ? '0' : `n${node}`);
+  const name = (node: number) => (circuit.network.referenceOf(node) === node ? '0' : `n${node}`);
   const number = (x: number) => x.toPrecision(12);
   const lines = [`* ${board.brief.jobName.replace(/[^\x20-\x7e]/g, '?')}: operating point, everything on, hot copper`];
   netlist.branches.forEach((b, i) => {
-    lines.push(`R${i + 1} ${name(b.a)} ${name(b.b)} ${number(Math.max(branchOhm(true)(b), 1e-7))} ; ${b.key}`);
+    lines.push(`R${i + 1} ${name(b.a)} ${name(b.b)} ${number(Math.max(hotOhm(b), 1e-7))} ; ${b.key}`);
   });
   netlist.sources.forEach((s, i) => {
     lines.push(`V${i + 1} e${i + 1} ${name(s.minus)} DC ${number(emfV(s, 'nominal'))} ; ${s.key}`);
