@@ -42,7 +42,13 @@ export function boardWith(connections: number): Board {
         name,
         'load-small',
         { location: 'site' },
-        { name, load: { rating: { kind: 'watts', powerW: 6 + ((block * 12 + way) % 7) * 4 }, hoursPerDay: 4 } },
+        {
+          name,
+          load: {
+            rating: { kind: 'watts', powerW: 6 + ((block * 12 + way) % 7) * 4 },
+            usage: { kind: 'perDay', hoursPerDay: 4 },
+          },
+        },
       )
         .wire(`F${10 + block}:w${way}`, `${name}:plus`, { runMm: 1500 + way * 300 })
         .wire(`F${10 + block}:m${way}`, `${name}:minus`, { runMm: 1500 + way * 300 });

@@ -10,11 +10,13 @@ import { benchPlan } from './stages/bench/benchPlan.ts';
 import type { CheckContext } from './stages/checks/checkContext.ts';
 import type { Finding } from './stages/checks/finding.ts';
 import { layoutChecks } from './stages/checks/layoutChecks.ts';
+import { powerChecks } from './stages/checks/powerChecks.ts';
 import { protectionChecks } from './stages/checks/protectionChecks.ts';
 import { terminationChecks } from './stages/checks/terminationChecks.ts';
 import { wiringChecks } from './stages/checks/wiringChecks.ts';
 import { cutGroups } from './stages/cuts/cuts.ts';
-import { demandOf, energyOf } from './stages/demand/demand.ts';
+import { demandOf } from './stages/demand/demand.ts';
+import { energyOf } from './stages/demand/energy.ts';
 import { cableLength } from './stages/lengths/lengths.ts';
 import { buildNetlist } from './stages/netlist/netlist.ts';
 import { spreadPotentials } from './stages/netlist/potentials.ts';
@@ -28,7 +30,7 @@ import { stacksOf } from './stages/terminations/stacks.ts';
 import { terminateCable } from './stages/terminations/terminations.ts';
 
 /** Raised when the same board may derive to something else. */
-export const CORE_VERSION = '0.1.0';
+export const CORE_VERSION = '0.2.0';
 
 const SEVERITY_ORDER = { stop: 0, warn: 1, note: 2 };
 const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
@@ -74,8 +76,16 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   const energy = memo.each(
     'energy',
     'all',
-    [memo.token(netlist), electricalToken, board.brief, board.settings, versions],
-    () => energyOf(electricalItems, netlist.sources, board.brief, board.settings.autonomyDays, workshop),
+    [memo.token(netlist), electricalToken, board.brief, memo.token(board.power), board.settings, versions],
+    () =>
+      energyOf({
+        items: electricalItems,
+        parts,
+        brief: board.brief,
+        power: board.power,
+        settings: board.settings,
+        workshop,
+      }),
   );
 
   const measured = board.cables.flatMap((cable) => {
@@ -207,7 +217,13 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   const partLines = memo.each(
     'partsList',
     'all',
-    [madeTokens, memo.token(sizing), board.items.map((i) => [i.id, i.designation, i.partId]), versions, partsToken],
+    [
+      madeTokens,
+      memo.token(sizing),
+      board.items.map((i) => [i.id, i.designation, i.partId, i.ownership]),
+      versions,
+      partsToken,
+    ],
     () => partsList(board.items, parts, sizing.seats, made, catalogue),
   );
   const cuts = memo.each('cuts', 'all', madeTokens, () => cutGroups(made));
@@ -248,6 +264,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     netlist,
     potentials,
     demand,
+    energy,
     lengths,
     sizing,
     cables: made,
@@ -266,6 +283,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     ...protectionChecks(context),
     ...terminationChecks(context),
     ...layoutChecks(context),
+    ...powerChecks(context),
   ].sort(
     (a, b) =>
       SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||

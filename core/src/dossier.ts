@@ -2,7 +2,7 @@ import type { Id } from './board/board.ts';
 import type { BenchStep } from './stages/bench/benchStep.ts';
 import type { Finding } from './stages/checks/finding.ts';
 import type { CutGroup } from './stages/cuts/cuts.ts';
-import type { Energy } from './stages/demand/demand.ts';
+import type { Energy } from './stages/demand/energy.ts';
 import type { CablePath } from './stages/lengths/geometry.ts';
 import type { PartsLine } from './stages/parts/parts.ts';
 import type { SizingResult } from './stages/sizing/sizing.ts';

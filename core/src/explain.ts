@@ -1,10 +1,13 @@
 import type { Board } from './board/board.ts';
+import { partIndex } from './board/references.ts';
 import type { Catalogue } from './catalogue/part.ts';
 import { deriveStages } from './derive.ts';
+import type { Dossier } from './dossier.ts';
 import { Memo } from './memo.ts';
 import type { RuleProfile } from './rules/profiles/profile.ts';
 import { type TraceEntry, withTracer } from './rules/rule.ts';
 import type { Workshop } from './rules/workshop.ts';
+import { type PastTimes, pastFactor, reckonedHours } from './stages/quote/quote.ts';
 import type { ChoiceResult } from './stages/sizing/choiceResult.ts';
 
 export interface ExplainedInput {
@@ -113,6 +116,21 @@ export function traceAll(
           ]),
     ]);
   }
+  return entries;
+}
+
+/** The figures of a quote, which stands beside the dossier: hours of each kind of work. */
+export function traceQuote(
+  board: Board,
+  dossier: Dossier,
+  catalogue: Catalogue,
+  past: PastTimes,
+): Map<string, TraceEntry> {
+  const entries = new Map<string, TraceEntry>();
+  withTracer(
+    (entry) => entries.set(entry.address, entry),
+    () => reckonedHours(board, dossier, partIndex(board, catalogue), pastFactor(past)),
+  );
   return entries;
 }
 

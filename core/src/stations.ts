@@ -1,6 +1,7 @@
 import type { Board } from './board/board.ts';
 import type { Dossier } from './dossier.ts';
 import type { BenchProgress } from './stages/bench/benchProgress.ts';
+import { briefGaps } from './stages/brief/checklist.ts';
 
 export type StationName = 'brief' | 'power' | 'circuit' | 'board' | 'cables' | 'test' | 'ship';
 export const STATIONS: readonly StationName[] = ['brief', 'power', 'circuit', 'board', 'cables', 'test', 'ship'];
@@ -46,14 +47,23 @@ export function stationStatuses(
     count,
     waitsFor,
   });
-  const briefGaps = [board.brief.customer, board.brief.place].filter((t) => t === '').length;
+  // The day it is wanted stands beside the board, not in it.
+  const gaps = briefGaps(board, 'elsewhere');
+  const asked = gaps.filter((g) => g.where === 'brief').length;
+  const untrusted = gaps.filter((g) => g.blocksPower).length;
+  const power = open('power');
   const circuit = open('circuit');
   const layout = open('board');
   const cableFindings = open('cables');
   const testsLeft = bench.dcCount - bench.passedCount;
   return [
-    status('brief', briefGaps > 0 ? 'inWork' : 'done', briefGaps, 'customer and place'),
-    status('power', loads === 0 ? 'notReady' : 'done', 0, 'the load list'),
+    status('brief', asked > 0 ? 'inWork' : 'done', asked, 'answers to the brief'),
+    status(
+      'power',
+      loads === 0 ? 'notReady' : power > 0 ? 'findings' : untrusted > 0 ? 'inWork' : 'done',
+      power > 0 ? power : untrusted,
+      loads === 0 ? 'the load list' : 'loads, sources and bank',
+    ),
     status(
       'circuit',
       board.connections.length === 0 ? 'notReady' : circuit > 0 ? 'findings' : 'done',

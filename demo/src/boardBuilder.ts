@@ -7,12 +7,20 @@ import type {
   Item,
   LoadDemand,
   Panel,
+  PowerPlan,
   RotationDeg,
   TerminalRef,
 } from '@ombrik/core/board/board';
-import { newBoard, rectanglePanel } from '@ombrik/core/board/newBoard';
+import { newBoard, newLoad, newPowerPlan, rectanglePanel } from '@ombrik/core/board/newBoard';
 
 export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg } | { location: string };
+/** Hours painted on the day's strip: `during([6, 9], [17, 22])`. */
+export const during = (...runs: [from: number, to: number][]): LoadDemand['usage'] => ({
+  kind: 'painted',
+  hours: runs.flatMap(([from, to]) => Array.from({ length: to - from }, (_, i) => from + i)),
+});
+export const aDay = (hoursPerDay: number): LoadDemand['usage'] => ({ kind: 'perDay', hoursPerDay });
+
 export interface WireOptions {
   /** Measured run off the panel, mm. */
   runMm?: number;
@@ -29,6 +37,11 @@ export class BoardBuilder {
     this.board.panels = [
       { ...main, id: 'pn_main', fixings: main.fixings.map((f, i) => ({ ...f, id: `fx_${i + 1}` })) },
     ];
+  }
+
+  power(plan: Partial<PowerPlan>): this {
+    this.board.power = newPowerPlan(plan);
+    return this;
   }
 
   item(
@@ -53,17 +66,10 @@ export class BoardBuilder {
               rotationDeg: spot.turn ?? 0,
             }
           : { kind: 'location', location: spot.location },
-      load: more.load
-        ? {
-            rating: { kind: 'watts', powerW: 10 },
-            hoursPerDay: 1,
-            dutyShare: 1,
-            essential: false,
-            dropClass: 'other',
-            ...more.load,
-          }
-        : null,
+      load: more.load ? newLoad(more.load) : null,
       feed: more.feed ?? null,
+      ownership: more.load || more.feed ? 'customer' : 'workshop',
+      ratingKnown: true,
       inserts: [],
       stacks: [],
     };

@@ -1,4 +1,5 @@
 import type { Board } from '@ombrik/core/board/board';
+import type { WorkKind } from '@ombrik/core/stages/quote/quote';
 import { marketCartBoard } from './marketCart.ts';
 import { mountainHutBoard } from './mountainHut.ts';
 import { repeaterShelterBoard } from './repeaterShelter.ts';
@@ -37,13 +38,24 @@ export interface DemoJob {
   wantedOn: string;
   /** Share of the cables already made. */
   cablesMade: number;
+  /** Hours already worked on it, as the people wrote them down. */
+  hours: { personId: string; kind: WorkKind; hours: number; workedOn: string; note?: string }[];
 }
 
 const inDays = (from: Date, days: number) => new Date(from.getTime() + days * 864e5).toISOString().slice(0, 10);
 
 /** Three jobs at different stages, wanted at dates counted from today. */
 export const demoJobs = (today: Date): DemoJob[] => [
-  { board: repeaterShelterBoard(), wantedOn: inDays(today, 6), cablesMade: 1 },
-  { board: mountainHutBoard(), wantedOn: inDays(today, 24), cablesMade: 0.3 },
-  { board: marketCartBoard(), wantedOn: inDays(today, 38), cablesMade: 0 },
+  {
+    board: repeaterShelterBoard(),
+    wantedOn: inDays(today, 6),
+    cablesMade: 1,
+    hours: [
+      { personId: 'pe_designer', kind: 'design', hours: 5, workedOn: inDays(today, -16) },
+      { personId: 'pe_assembler', kind: 'cables', hours: 3.5, workedOn: inDays(today, -4), note: 'series links twice' },
+      { personId: 'pe_assembler', kind: 'build', hours: 6, workedOn: inDays(today, -2) },
+    ],
+  },
+  { board: mountainHutBoard(), wantedOn: inDays(today, 24), cablesMade: 0.3, hours: [] },
+  { board: marketCartBoard(), wantedOn: inDays(today, 38), cablesMade: 0, hours: [] },
 ];

@@ -1,5 +1,5 @@
 import type { Board } from '@ombrik/core/board/board';
-import { BoardBuilder } from './boardBuilder.ts';
+import { BoardBuilder, during } from './boardBuilder.ts';
 
 /** A 12 V AGM box for a market cart: parts placed and the trunk wired, its loads still to be connected. */
 export function marketCartBoard(): Board {
@@ -12,11 +12,31 @@ export function marketCartBoard(): Board {
       chemistry: 'agm',
       ambientC: 30,
       profileId: 'craft-iso',
+      use: 'Cooler, lights and scale on market days, two or three days a week',
+      growthShare: 0.3,
+      budget: 1800,
+      opening: { widthMm: 660, heightMm: 460, depthMm: 380, behind: 'Sheet steel, 15 mm air gap' },
+      questions: [
+        { id: 'qu_1', text: 'Is there ever mains at the pitch?', answer: 'Two pitches of six, evenings only' },
+        { id: 'qu_2', text: 'Which way does the door of the cart swing?', answer: '' },
+      ],
       notes: 'Box must come out for winter. Cooler runs all market day.',
     },
     [620, 420],
   );
-  b.item('G1', 'battery-agm-12-100', { location: 'battery tray' })
+  b.power({
+    site: {
+      latitudeDeg: 51,
+      coldestMonthC: 4,
+      warmestMonthC: 19,
+      winterCloudShare: 0.75,
+      summerCloudShare: 0.55,
+      bankPlace: 'sheltered',
+    },
+    sun: { tiltDeg: 10, azimuthDeg: 0, maxPeakW: 200, lossShare: 0.22 },
+    mains: { hoursPerDay: 4 },
+  })
+    .item('G1', 'battery-agm-12-100', { location: 'battery tray' })
     .item('G2', 'solar-100', { location: 'cart roof' })
     .item('F1', 'holder-classT', { at: [100, 70] })
     .item('Q1', 'isolator-100', { at: [260, 72] })
@@ -34,7 +54,8 @@ export function marketCartBoard(): Board {
         name: 'Cooler',
         load: {
           rating: { kind: 'watts', powerW: 45 },
-          hoursPerDay: 10,
+          usage: during([7, 17]),
+          surgeFactor: 3,
           dutyShare: 0.4,
           essential: true,
           dropClass: 'critical',
@@ -45,7 +66,7 @@ export function marketCartBoard(): Board {
       'E2',
       'load-small',
       { location: 'awning' },
-      { name: 'Awning lights', load: { rating: { kind: 'watts', powerW: 24 }, hoursPerDay: 4 } },
+      { name: 'Awning lights', load: { rating: { kind: 'watts', powerW: 24 }, usage: during([6, 8], [15, 17]) } },
     )
     .item(
       'E3',
@@ -53,7 +74,12 @@ export function marketCartBoard(): Board {
       { location: 'counter' },
       {
         name: 'Scale and card reader',
-        load: { rating: { kind: 'watts', powerW: 12 }, hoursPerDay: 9, essential: true, dropClass: 'critical' },
+        load: {
+          rating: { kind: 'watts', powerW: 12 },
+          usage: during([7, 16]),
+          essential: true,
+          dropClass: 'critical',
+        },
       },
     )
     .wire('G1:plus', 'F1:line', { runMm: 350, sheathed: true })

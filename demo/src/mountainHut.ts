@@ -1,5 +1,5 @@
-import type { Board } from '@ombrik/core/board/board';
-import { BoardBuilder } from './boardBuilder.ts';
+import type { Board, LoadDemand } from '@ombrik/core/board/board';
+import { aDay, BoardBuilder, during } from './boardBuilder.ts';
 
 /** A 24 V board for a mountain hut: two LiFePO4 batteries, sun, a generator's starter battery, an inverter, eight loads. */
 export function mountainHutBoard(): Board {
@@ -12,20 +12,43 @@ export function mountainHutBoard(): Board {
       chemistry: 'lifepo4',
       ambientC: 25,
       profileId: 'fixed-iec',
+      use: 'Warden all year, guests from June to October',
+      growthShare: 0.5,
+      budget: 9000,
+      opening: { widthMm: 1200, heightMm: 900, depthMm: 260, behind: 'Timber boards on 60 mm studs, wool behind' },
+      questions: [
+        { id: 'qu_1', text: 'Who looks after the generator?', answer: 'The warden, weekly run' },
+        { id: 'qu_2', text: 'Will the kitchen get an electric kettle?', answer: '' },
+      ],
       notes: 'Room may fall below freezing in winter: battery shelf is in the heated store.',
     },
     [1100, 760],
   );
   const load = (
     powerW: number,
-    hoursPerDay: number,
+    usage: LoadDemand['usage'],
     essential = false,
     dropClass: 'critical' | 'other' = 'other',
     dutyShare = 1,
+    more: Partial<LoadDemand> = {},
   ) => ({
-    load: { rating: { kind: 'watts' as const, powerW }, hoursPerDay, essential, dropClass, dutyShare },
+    load: { rating: { kind: 'watts' as const, powerW }, usage, essential, dropClass, dutyShare, ...more },
   });
-  b.item('G1', 'battery-lifepo4-24-100', { location: 'battery shelf' })
+  b.power({
+    site: {
+      latitudeDeg: 46.8,
+      coldestMonthC: -6,
+      warmestMonthC: 13,
+      winterCloudShare: 0.6,
+      summerCloudShare: 0.55,
+      bankPlace: 'heated',
+    },
+    sun: { tiltDeg: 60, azimuthDeg: -10, maxPeakW: 2000, lossShare: 0.2 },
+    alternator: { nominalV: 12, chargingV: 14.2, ecoV: 12.9, maxA: 60, hoursPerDay: 0.5 },
+    generator: { powerW: 3000, costPerHour: 4.5, startAtShare: 0.25 },
+    loadGroups: [{ id: 'lg_1', name: 'kitchen sockets', mode: 'oneAtATime' }],
+  })
+    .item('G1', 'battery-lifepo4-24-100', { location: 'battery shelf' })
     .item('G2', 'battery-lifepo4-24-100', { location: 'battery shelf' })
     .item('G3', 'solar-400', { location: 'south roof' })
     .item('G4', 'feed-12', { location: 'generator shed' }, { feed: { restingVoltageV: 12.6, lowestVoltageV: 11 } })
@@ -48,15 +71,63 @@ export function mountainHutBoard(): Board {
       'E1',
       'load-small',
       { location: 'bunk room' },
-      { name: 'Bunk room lights', ...load(18, 5, false, 'critical') },
+      { name: 'Bunk room lights', ...load(18, during([6, 8], [18, 21]), false, 'critical', 1, { season: 'warm' }) },
     )
-    .item('E2', 'load-small', { location: 'kitchen' }, { name: 'Kitchen lights', ...load(24, 6, true, 'critical') })
-    .item('E3', 'load-large', { location: 'kitchen' }, { name: 'Fridge', ...load(60, 24, true, 'critical', 0.35) })
-    .item('E4', 'load-large', { location: 'pump house' }, { name: 'Water pump', ...load(120, 1.5) })
-    .item('E5', 'load-small', { location: 'porch' }, { name: 'Weather station', ...load(6, 24, true) })
-    .item('E6', 'load-small', { location: 'bunk room' }, { name: 'Phone charging shelf', ...load(60, 4) })
-    .item('E7', 'load-small', { location: 'privy' }, { name: 'Vent fan', ...load(8, 24) })
-    .item('E8', 'load-small', { location: 'office' }, { name: 'Radio telephone', ...load(40, 3, true, 'critical') })
+    .item(
+      'E2',
+      'load-small',
+      { location: 'kitchen' },
+      { name: 'Kitchen lights', ...load(24, during([6, 8], [17, 21]), true, 'critical') },
+    )
+    .item(
+      'E3',
+      'load-large',
+      { location: 'kitchen' },
+      { name: 'Fridge', ...load(60, aDay(24), true, 'critical', 0.35, { surgeFactor: 4 }) },
+    )
+    .item(
+      'E4',
+      'load-large',
+      { location: 'pump house' },
+      { name: 'Water pump', ...load(120, during([7, 9]), false, 'other', 0.75, { surgeFactor: 3, season: 'warm' }) },
+    )
+    .item('E5', 'load-small', { location: 'porch' }, { name: 'Weather station', ...load(6, aDay(24), true) })
+    .item(
+      'E6',
+      'load-small',
+      { location: 'bunk room' },
+      { name: 'Phone charging shelf', ...load(60, during([18, 22])) },
+    )
+    .item('E7', 'load-small', { location: 'privy' }, { name: 'Vent fan', ...load(8, aDay(24)) })
+    .item(
+      'E8',
+      'load-small',
+      { location: 'office' },
+      { name: 'Radio telephone', ...load(40, aDay(3), true, 'critical', 1, { standbyW: 2 }) },
+    )
+    .item(
+      'E9',
+      'load-mains',
+      { location: 'kitchen' },
+      {
+        name: 'Bread oven',
+        ...load(900, during([10, 11]), false, 'other', 0.8, { side: 'mains', season: 'warm', groupId: 'lg_1' }),
+      },
+    )
+    .item(
+      'E10',
+      'load-mains',
+      { location: 'kitchen' },
+      {
+        name: 'Kitchen machine',
+        ...load(600, during([10, 11]), false, 'other', 0.25, {
+          side: 'mains',
+          surgeFactor: 2.5,
+          needsSine: true,
+          groupId: 'lg_1',
+        }),
+      },
+    )
     .wire('G1:plus', 'F1:line', { runMm: 700, sheathed: true })
     .wire('G2:plus', 'F2:line', { runMm: 700, sheathed: true })
     .wire('F1:load', 'Q1:line')

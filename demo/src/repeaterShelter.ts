@@ -1,5 +1,5 @@
 import type { Board } from '@ombrik/core/board/board';
-import { BoardBuilder } from './boardBuilder.ts';
+import { aDay, BoardBuilder } from './boardBuilder.ts';
 
 /** A 48 V board for a radio repeater shelter: four AGM batteries in series, sun, a low-voltage block. */
 export function repeaterShelterBoard(): Board {
@@ -12,6 +12,8 @@ export function repeaterShelterBoard(): Board {
       chemistry: 'agm',
       ambientC: 35,
       profileId: 'fixed-iec',
+      use: 'Relay day and night; a visit twice a year',
+      opening: { widthMm: 950, heightMm: 600, depthMm: 250, behind: 'Steel sheet, nothing behind' },
       notes: 'Nobody on site for months: simple, no screens.',
     },
     [900, 560],
@@ -19,13 +21,24 @@ export function repeaterShelterBoard(): Board {
   const load = (powerW: number, essential: boolean, hoursPerDay = 24, dutyShare = 1) => ({
     load: {
       rating: { kind: 'watts' as const, powerW },
-      hoursPerDay,
+      usage: aDay(hoursPerDay),
       essential,
       dropClass: 'critical' as const,
       dutyShare,
     },
   });
-  b.item('G1', 'battery-agm-12-200', { location: 'battery rack' })
+  b.power({
+    site: {
+      latitudeDeg: 57,
+      coldestMonthC: 1,
+      warmestMonthC: 14,
+      winterCloudShare: 0.8,
+      summerCloudShare: 0.65,
+      bankPlace: 'sheltered',
+    },
+    sun: { tiltDeg: 65, azimuthDeg: 0, maxPeakW: 1200, lossShare: 0.2 },
+  })
+    .item('G1', 'battery-agm-12-200', { location: 'battery rack' })
     .item('G2', 'battery-agm-12-200', { location: 'battery rack' })
     .item('G3', 'battery-agm-12-200', { location: 'battery rack' })
     .item('G4', 'battery-agm-12-200', { location: 'battery rack' })

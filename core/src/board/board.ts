@@ -6,7 +6,7 @@
 export type Id = string;
 
 export const BOARD_FORMAT = 'ombrik-board';
-export const BOARD_FORMAT_VERSION = 1;
+export const BOARD_FORMAT_VERSION = 2;
 
 export type SystemVoltageV = 12 | 24 | 48;
 export type Chemistry = 'agm' | 'lifepo4';
@@ -25,10 +25,35 @@ export interface PointMm {
   yMm: number;
 }
 
+/** The hole a board has to go into, and what the screws would meet behind it. */
+export interface Opening {
+  widthMm: number;
+  heightMm: number;
+  depthMm: number;
+  behind: string;
+}
+
+/** Something still to be asked; answered when the answer is not empty. */
+export interface Question {
+  id: Id;
+  text: string;
+  answer: string;
+}
+
 export interface Brief {
   jobName: string;
   customer: string;
   place: string;
+  /** What the customer does with it. */
+  use: string;
+  jobKind: 'new' | 'rework';
+  /** Simple: nothing that needs a screen or a setting. Monitored: shunt and display. */
+  monitoring: 'simple' | 'monitored';
+  /** Later growth to make ready for, as a share of today's: 1 is twice. */
+  growthShare: number;
+  budget: number | null;
+  opening: Opening | null;
+  questions: Question[];
   systemVoltageV: SystemVoltageV;
   chemistry: Chemistry;
   ambientC: number;
@@ -45,6 +70,98 @@ export interface BoardSettings {
   endSlackMm: number;
   /** Days the bank should last without charge; used for the autonomy figure only. */
   autonomyDays: number;
+}
+
+/** Where the system stands: what decides sun, cold and heat. */
+export interface Site {
+  /** North positive; null until somebody has said. */
+  latitudeDeg: number | null;
+  /** Mean air temperature of the coldest and the warmest month. */
+  coldestMonthC: number;
+  warmestMonthC: number;
+  /** Mean share of the sky covered in the darkest and the brightest month. */
+  winterCloudShare: number;
+  summerCloudShare: number;
+  /** Heated: kept above 5 °C. Sheltered: follows the air. */
+  bankPlace: 'heated' | 'sheltered';
+}
+
+export interface SunSource {
+  tiltDeg: number;
+  /** From the direction of the equator, west positive. */
+  azimuthDeg: number;
+  /** Most the roof or rack takes. */
+  maxPeakW: number;
+  /** Dirt, heat, wiring, mismatch. */
+  lossShare: number;
+}
+
+export interface AlternatorSource {
+  nominalV: 12 | 24;
+  /** What it holds while charging hard, and what a smart one falls to when its own battery is full. */
+  chargingV: number;
+  ecoV: number;
+  /** Most that may be taken from it or its tap. */
+  maxA: number;
+  hoursPerDay: number;
+}
+
+export interface MainsSource {
+  hoursPerDay: number;
+}
+
+export interface GeneratorSource {
+  powerW: number;
+  costPerHour: number;
+  /** It is started when the bank has fallen to this share of its charge. */
+  startAtShare: number;
+}
+
+/** Loads that run together, or of which only one runs at a time. */
+export interface LoadGroup {
+  id: Id;
+  name: string;
+  mode: 'together' | 'oneAtATime';
+}
+
+/** What the power sheet is worked out from; the loads themselves are items. A source that is null does not exist. */
+export interface PowerPlan {
+  site: Site;
+  sun: SunSource | null;
+  alternator: AlternatorSource | null;
+  mains: MainsSource | null;
+  generator: GeneratorSource | null;
+  /** Share of the bank a customer may plan on; automatic takes the workshop's. */
+  usableShare: Choice<number>;
+  /** Capacity a bank may lose before it is replaced; planned for from the start. */
+  ageingReserveShare: number;
+  /** Whether the inverter idles day and night, or is switched on only for its loads. */
+  inverterAlwaysOn: boolean;
+  loadGroups: LoadGroup[];
+}
+
+/** A circuit as found on a rework job. */
+export interface FoundCircuit {
+  id: Id;
+  name: string;
+  /** Null: nobody could tell. */
+  conductorMm2: number | null;
+  fuseA: number | null;
+  fate: 'stays' | 'goes' | 'open';
+  notes: string;
+  /** Photos, by attachment id. */
+  photos: Id[];
+}
+
+/** A line of the quote that no part stands for: an adapter, a program, hours of setting up. */
+export interface QuoteExtra {
+  id: Id;
+  kind: 'tool' | 'work' | 'charge';
+  text: string;
+  quantity: number;
+  priceEach: number;
+  /** Hours for the whole line. */
+  hours: number;
 }
 
 export interface Fixing extends PointMm {
@@ -77,7 +194,18 @@ export type Rating = { kind: 'watts'; powerW: number } | { kind: 'amps'; current
 /** What a consumer asks for. The item is the load row: this is the one source of its watts. */
 export interface LoadDemand {
   rating: Rating;
-  hoursPerDay: number;
+  /** Straight from the d.c. board, or through the inverter. */
+  side: 'dc' | 'mains';
+  /** When it is on: so many hours at no stated time, or painted on the day's strip. */
+  usage: { kind: 'perDay'; hoursPerDay: number } | { kind: 'painted'; hours: number[] };
+  season: 'all' | 'warm' | 'cold';
+  /** Drawn all day beside its hours. */
+  standbyW: number;
+  /** Start-up current over running current; 1 for none. */
+  surgeFactor: number;
+  softStart: boolean;
+  needsSine: boolean;
+  groupId: Id | null;
   /** Share of those hours it really draws; counts in energy, never in the conductor. */
   dutyShare: number;
   essential: boolean;
@@ -111,6 +239,10 @@ export interface Item {
   place: Place;
   load: LoadDemand | null;
   feed: FeedSource | null;
+  /** Whose part it is; the customer's own and second-hand ones are not bought. */
+  ownership: 'workshop' | 'customer' | 'secondHand';
+  /** False where nobody can read or trust the part's rating: what depends on it cannot be confirmed. */
+  ratingKnown: boolean;
   inserts: Insert[];
   stacks: StudStack[];
 }
@@ -163,6 +295,7 @@ export interface Board {
   format: typeof BOARD_FORMAT;
   formatVersion: typeof BOARD_FORMAT_VERSION;
   brief: Brief;
+  power: PowerPlan;
   settings: BoardSettings;
   panels: Panel[];
   /** Parts made on the spot for this board; same shape as catalogue parts. */
@@ -170,4 +303,7 @@ export interface Board {
   items: Item[];
   connections: Connection[];
   cables: Cable[];
+  /** Circuits as found, on rework jobs. */
+  survey: FoundCircuit[];
+  extras: QuoteExtra[];
 }

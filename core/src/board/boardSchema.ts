@@ -11,11 +11,14 @@ import {
   type Connection,
   type Environment,
   type FeedSource,
+  type FoundCircuit,
   type Item,
   type LoadDemand,
   type Panel,
   type Place,
   type PointMm,
+  type PowerPlan,
+  type QuoteExtra,
   type Rating,
   type Segment,
 } from './board.ts';
@@ -41,11 +44,83 @@ export const briefSchema: Schema<Brief> = record({
   jobName: text(1, 80),
   customer: text(0, 80),
   place: text(0, 120),
+  use: text(0, 300),
+  jobKind: oneOfText(['new', 'rework']),
+  monitoring: oneOfText(['simple', 'monitored']),
+  growthShare: num({ min: 0, max: 4 }),
+  budget: orNull(num({ min: 0, max: 1e7 })),
+  opening: orNull(
+    record({ widthMm: positiveMm(), heightMm: positiveMm(), depthMm: positiveMm(), behind: text(0, 200) }),
+  ),
+  questions: list(record({ id: id(), text: text(1, 300), answer: text(0, 1000) }), { max: 60 }),
   systemVoltageV: oneOfNumber([12, 24, 48]),
   chemistry: oneOfText(['agm', 'lifepo4']),
   ambientC: num({ min: -30, max: 60, unit: '°C' }),
   profileId: oneOfText(['craft-iso', 'fixed-iec']),
   notes: text(0, 4000),
+});
+
+const shareOf = (min = 0, max = 1) => num({ min, max });
+const celsius = () => num({ min: -50, max: 60, unit: '°C' });
+const hoursADay = () => num({ min: 0, max: 24, unit: 'h' });
+
+export const powerSchema: Schema<PowerPlan> = record({
+  site: record({
+    latitudeDeg: orNull(num({ min: -89, max: 89, unit: '°' })),
+    coldestMonthC: celsius(),
+    warmestMonthC: celsius(),
+    winterCloudShare: shareOf(),
+    summerCloudShare: shareOf(),
+    bankPlace: oneOfText(['heated', 'sheltered']),
+  }),
+  sun: orNull(
+    record({
+      tiltDeg: num({ min: 0, max: 90, unit: '°' }),
+      azimuthDeg: num({ min: -180, max: 180, unit: '°' }),
+      maxPeakW: num({ min: 10, max: 50000, unit: 'W' }),
+      lossShare: shareOf(0, 0.9),
+    }),
+  ),
+  alternator: orNull(
+    record({
+      nominalV: oneOfNumber([12, 24]),
+      chargingV: num({ min: 10, max: 32, unit: 'V' }),
+      ecoV: num({ min: 10, max: 32, unit: 'V' }),
+      maxA: num({ min: 1, max: 500, unit: 'A' }),
+      hoursPerDay: hoursADay(),
+    }),
+  ),
+  mains: orNull(record({ hoursPerDay: hoursADay() })),
+  generator: orNull(
+    record({
+      powerW: num({ min: 100, max: 100000, unit: 'W' }),
+      costPerHour: num({ min: 0, max: 1000 }),
+      startAtShare: shareOf(0.05, 0.95),
+    }),
+  ),
+  usableShare: choiceSchema(shareOf(0.1, 1)),
+  ageingReserveShare: shareOf(0, 0.6),
+  inverterAlwaysOn: flag(),
+  loadGroups: list(record({ id: id(), name: text(1, 40), mode: oneOfText(['together', 'oneAtATime']) }), { max: 20 }),
+});
+
+export const foundCircuitSchema: Schema<FoundCircuit> = record({
+  id: id(),
+  name: text(1, 80),
+  conductorMm2: orNull(num({ min: 0.1, max: 240, unit: 'mm²' })),
+  fuseA: orNull(num({ min: 0.1, max: 2000, unit: 'A' })),
+  fate: oneOfText(['stays', 'goes', 'open']),
+  notes: text(0, 1000),
+  photos: list(id(), { max: 20 }),
+});
+
+export const quoteExtraSchema: Schema<QuoteExtra> = record({
+  id: id(),
+  kind: oneOfText(['tool', 'work', 'charge']),
+  text: text(1, 200),
+  quantity: num({ min: 0, max: 10000 }),
+  priceEach: num({ min: 0, max: 1e6 }),
+  hours: num({ min: 0, max: 1000, unit: 'h' }),
 });
 
 export const settingsSchema: Schema<BoardSettings> = record({
@@ -87,9 +162,21 @@ const rating: Schema<Rating> = taggedUnion('kind', {
   amps: record({ kind: tagIs('amps'), currentA: num({ min: 0.001, max: 2000, unit: 'A' }) }),
 });
 
+const usage: Schema<LoadDemand['usage']> = taggedUnion('kind', {
+  perDay: record({ kind: tagIs('perDay'), hoursPerDay: hoursADay() }),
+  painted: record({ kind: tagIs('painted'), hours: list(num({ min: 0, max: 23, integer: true }), { max: 24 }) }),
+});
+
 export const loadDemandSchema: Schema<LoadDemand> = record({
   rating,
-  hoursPerDay: num({ min: 0, max: 24, unit: 'h' }),
+  side: oneOfText(['dc', 'mains']),
+  usage,
+  season: oneOfText(['all', 'warm', 'cold']),
+  standbyW: num({ min: 0, max: 5000, unit: 'W' }),
+  surgeFactor: num({ min: 1, max: 20 }),
+  softStart: flag(),
+  needsSine: flag(),
+  groupId: orNull(id()),
   dutyShare: num({ min: 0, max: 1 }),
   essential: flag(),
   dropClass: oneOfText(['critical', 'other']),
@@ -108,6 +195,8 @@ export const itemSchema: Schema<Item> = record({
   place,
   load: orNull(loadDemandSchema),
   feed: orNull(feed),
+  ownership: oneOfText(['workshop', 'customer', 'secondHand']),
+  ratingKnown: flag(),
   inserts: list(record({ seatId: id(), link: choiceSchema(id()) }), { max: 60 }),
   stacks: list(record({ terminalId: id(), order: choiceSchema(list(id(), { max: 20 })) }), { max: 60 }),
 });
@@ -252,6 +341,17 @@ const element: Schema<Element> = taggedUnion('kind', {
     efficiencyShare: share(),
     cutoffV: volt(),
     idleA: num({ min: 0, max: 50, unit: 'A' }),
+    surgeW: num({ min: 1, max: 200000, unit: 'W' }),
+    waveform: oneOfText(['sine', 'modified']),
+  }),
+  mainsCharger: record({
+    kind: tagIs('mainsCharger'),
+    id: id(),
+    plus: id(),
+    minus: id(),
+    outputA: amp(),
+    outputV: volt(),
+    efficiencyShare: share(),
   }),
   charger: record({
     kind: tagIs('charger'),
@@ -283,6 +383,7 @@ export const PART_KINDS = [
   'feed',
   'solarModule',
   'relay',
+  'mainsCharger',
 ] as const;
 
 const clear = () => num({ min: 0, max: 1000, unit: 'mm' });
@@ -305,15 +406,18 @@ export const partSchema: Schema<Part> = record({
   leadTimeDays: orNull(num({ min: 0, max: 1000, integer: true, unit: 'days' })),
 });
 
-/** The board document, format version 1: strict, nothing cast, unknown keys refused. */
+/** The board document, format version 2: strict, nothing cast, unknown keys refused. */
 export const boardSchema: Schema<Board> = record({
   format: tagIs<typeof BOARD_FORMAT>(BOARD_FORMAT),
   formatVersion: oneOfNumber<typeof BOARD_FORMAT_VERSION>([BOARD_FORMAT_VERSION]),
   brief: briefSchema,
+  power: powerSchema,
   settings: settingsSchema,
   panels: list(panelSchema, { min: 1, max: 12 }),
   customParts: list(partSchema, { max: 100 }),
   items: list(itemSchema, { max: 400 }),
   connections: list(connectionSchema, { max: 800 }),
   cables: list(cableSchema, { max: 800 }),
+  survey: list(foundCircuitSchema, { max: 200 }),
+  extras: list(quoteExtraSchema, { max: 60 }),
 });

@@ -1,19 +1,22 @@
 import type { Catalogue } from '../catalogue/part.ts';
 import type { Board } from './board.ts';
 import { boardSchema } from './boardSchema.ts';
+import { migrateBoard } from './migrate.ts';
 import { referenceProblems } from './references.ts';
 import { problemsOf } from './schemaKit.ts';
 
 export type Checked = { ok: true; board: Board } | { ok: false; problems: string[] };
 
 /**
- * Validates an unknown value as a board document: shape first, then cross-references.
- * @returns the same value typed as Board, or every problem found.
+ * Validates an unknown value as a board document, of this format version or an older one: shape first, then
+ * cross-references.
+ * @returns the value as a Board of the current version, or every problem found.
  */
 export function checkBoard(value: unknown, catalogue: Catalogue): Checked {
-  const shape = problemsOf(boardSchema, value);
+  const current = migrateBoard(value);
+  const shape = problemsOf(boardSchema, current);
   if (shape.length > 0) return { ok: false, problems: shape };
-  const board = value as Board;
+  const board = current as Board;
   const references = referenceProblems(board, catalogue);
   return references.length > 0 ? { ok: false, problems: references } : { ok: true, board };
 }

@@ -4,9 +4,12 @@ import {
   briefSchema,
   cableSchema,
   connectionSchema,
+  foundCircuitSchema,
   itemSchema,
   panelSchema,
   partSchema,
+  powerSchema,
+  quoteExtraSchema,
   settingsSchema,
 } from './boardSchema.ts';
 import { COLLECTIONS, type CollectionName, type Command } from './commands.ts';
@@ -18,6 +21,8 @@ const entitySchemas: Record<CollectionName, Schema<unknown>> = {
   items: itemSchema,
   connections: connectionSchema,
   cables: cableSchema,
+  survey: foundCircuitSchema,
+  extras: quoteExtraSchema,
 };
 
 const anything = () => yup.mixed().test('present', (v) => v !== undefined) as unknown as Schema<unknown>;
@@ -37,7 +42,16 @@ const shape = taggedUnion<Command>('kind', {
     field: text(1, 40),
     value: anything().concat(yup.mixed().nullable() as never),
   }),
-  setBrief: record({ kind: tagIs('setBrief'), field: text(1, 40), value: anything() }),
+  setBrief: record({
+    kind: tagIs('setBrief'),
+    field: text(1, 40),
+    value: anything().concat(yup.mixed().nullable() as never),
+  }),
+  setPower: record({
+    kind: tagIs('setPower'),
+    field: text(1, 40),
+    value: anything().concat(yup.mixed().nullable() as never),
+  }),
   setSetting: record({ kind: tagIs('setSetting'), field: text(1, 40), value: anything() }),
 });
 
@@ -53,6 +67,8 @@ function valueProblems(command: Command, at: string): string[] {
     return inside(fieldsOf(entitySchemas[command.collection])[command.field], command.value, `${at}.value`);
   if (command.kind === 'setBrief')
     return inside(fieldsOf(briefSchema)[command.field], command.value, `brief.${command.field}`);
+  if (command.kind === 'setPower')
+    return inside(fieldsOf(powerSchema)[command.field], command.value, `power.${command.field}`);
   if (command.kind === 'setSetting')
     return inside(fieldsOf(settingsSchema)[command.field], command.value, `settings.${command.field}`);
   return [];

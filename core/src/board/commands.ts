@@ -1,5 +1,17 @@
 import type { Part } from '../catalogue/part.ts';
-import type { Board, BoardSettings, Brief, Cable, Connection, Id, Item, Panel } from './board.ts';
+import type {
+  Board,
+  BoardSettings,
+  Brief,
+  Cable,
+  Connection,
+  FoundCircuit,
+  Id,
+  Item,
+  Panel,
+  PowerPlan,
+  QuoteExtra,
+} from './board.ts';
 
 /** The board's collections and what each holds. */
 export interface Collections {
@@ -8,9 +20,19 @@ export interface Collections {
   items: Item;
   connections: Connection;
   cables: Cable;
+  survey: FoundCircuit;
+  extras: QuoteExtra;
 }
 export type CollectionName = keyof Collections;
-export const COLLECTIONS: readonly CollectionName[] = ['panels', 'customParts', 'items', 'connections', 'cables'];
+export const COLLECTIONS: readonly CollectionName[] = [
+  'panels',
+  'customParts',
+  'items',
+  'connections',
+  'cables',
+  'survey',
+  'extras',
+];
 
 type PerCollection<F extends { [C in CollectionName]: unknown }> = F[CollectionName];
 
@@ -35,33 +57,35 @@ export type Command =
   | { kind: 'remove'; collection: CollectionName; id: Id }
   | SetCommand
   | { [F in keyof Brief]: { kind: 'setBrief'; field: F; value: Brief[F] } }[keyof Brief]
+  | { [F in keyof PowerPlan]: { kind: 'setPower'; field: F; value: PowerPlan[F] } }[keyof PowerPlan]
   | { [F in keyof BoardSettings]: { kind: 'setSetting'; field: F; value: BoardSettings[F] } }[keyof BoardSettings];
 
 export class CommandError extends Error {
   override name = 'CommandError';
 }
 
+type CollectionCommand = AddCommand | SetCommand | { kind: 'remove'; collection: CollectionName; id: Id };
+/** The board's single values and the command that sets a field of each. */
+const PART_OF = { setBrief: 'brief', setPower: 'power', setSetting: 'settings' } as const;
+
 type Entity = { id: Id } & Record<string, unknown>;
 
 function applyOne(board: Board, command: Command): { board: Board; inverse: Command } {
-  switch (command.kind) {
-    case 'setBrief': {
-      if (!Object.hasOwn(board.brief, command.field))
-        throw new CommandError(
-          `brief has no field "${command.field}"; accepted: ${Object.keys(board.brief).join(', ')}`,
-        );
-      const inverse = { kind: 'setBrief', field: command.field, value: board.brief[command.field] } as Command;
-      return { board: { ...board, brief: { ...board.brief, [command.field]: command.value } }, inverse };
-    }
-    case 'setSetting': {
-      if (!Object.hasOwn(board.settings, command.field))
-        throw new CommandError(
-          `settings have no field "${command.field}"; accepted: ${Object.keys(board.settings).join(', ')}`,
-        );
-      const inverse = { kind: 'setSetting', field: command.field, value: board.settings[command.field] } as Command;
-      return { board: { ...board, settings: { ...board.settings, [command.field]: command.value } }, inverse };
-    }
+  const part = PART_OF[command.kind as keyof typeof PART_OF];
+  if (part) {
+    const set = command as { kind: keyof typeof PART_OF; field: string; value: unknown };
+    const values = board[part] as unknown as Record<string, unknown>;
+    if (!Object.hasOwn(values, set.field))
+      throw new CommandError(`${part} has no field "${set.field}"; accepted: ${Object.keys(values).join(', ')}`);
+    return {
+      board: { ...board, [part]: { ...values, [set.field]: set.value } },
+      inverse: { ...set, value: values[set.field] } as Command,
+    };
   }
+  return applyToCollection(board, command as CollectionCommand);
+}
+
+function applyToCollection(board: Board, command: CollectionCommand): { board: Board; inverse: Command } {
   if (!COLLECTIONS.includes(command.collection))
     throw new CommandError(`collection is "${command.collection}"; accepted: ${COLLECTIONS.join(', ')}`);
   const list = board[command.collection] as unknown as Entity[];

@@ -15,6 +15,7 @@ export const LETTER_BY_KIND: Readonly<Record<PartKind, string>> = {
   solarController: 'T',
   inverter: 'T',
   relay: 'K',
+  mainsCharger: 'T',
   load: 'E',
 };
 

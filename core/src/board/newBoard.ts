@@ -1,5 +1,14 @@
 import { customAlphabet } from 'nanoid';
-import { BOARD_FORMAT, BOARD_FORMAT_VERSION, type Board, type Brief, type Environment, type Panel } from './board.ts';
+import {
+  BOARD_FORMAT,
+  BOARD_FORMAT_VERSION,
+  type Board,
+  type Brief,
+  type Environment,
+  type LoadDemand,
+  type Panel,
+  type PowerPlan,
+} from './board.ts';
 
 const draw = customAlphabet('0123456789abcdefghijkmnpqrstuvwxyz', 12);
 
@@ -33,6 +42,44 @@ export function rectanglePanel(name: string, widthMm: number, heightMm: number, 
   };
 }
 
+/** A load row before anything is said of it. */
+export const newLoad = (load: Partial<LoadDemand> = {}): LoadDemand => ({
+  rating: { kind: 'watts', powerW: 10 },
+  side: 'dc',
+  usage: { kind: 'perDay', hoursPerDay: 1 },
+  season: 'all',
+  standbyW: 0,
+  surgeFactor: 1,
+  softStart: false,
+  needsSine: false,
+  groupId: null,
+  dutyShare: 1,
+  essential: false,
+  dropClass: 'other',
+  ...load,
+});
+
+/** A power sheet before anything is said: no source is assumed. */
+export const newPowerPlan = (plan: Partial<PowerPlan> = {}): PowerPlan => ({
+  site: {
+    latitudeDeg: null,
+    coldestMonthC: 0,
+    warmestMonthC: 18,
+    winterCloudShare: 0.75,
+    summerCloudShare: 0.5,
+    bankPlace: 'heated',
+  },
+  sun: null,
+  alternator: null,
+  mains: null,
+  generator: null,
+  usableShare: { mode: 'auto' },
+  ageingReserveShare: 0.2,
+  inverterAlwaysOn: false,
+  loadGroups: [],
+  ...plan,
+});
+
 /** An empty board with one panel and the stated defaults of every school of practice. */
 export function newBoard(brief: Partial<Brief>): Board {
   return {
@@ -42,6 +89,13 @@ export function newBoard(brief: Partial<Brief>): Board {
       jobName: 'New job',
       customer: '',
       place: '',
+      use: '',
+      jobKind: 'new',
+      monitoring: 'monitored',
+      growthShare: 0,
+      budget: null,
+      opening: null,
+      questions: [],
       systemVoltageV: 12,
       chemistry: 'lifepo4',
       ambientC: 30,
@@ -49,11 +103,14 @@ export function newBoard(brief: Partial<Brief>): Board {
       notes: '',
       ...brief,
     },
+    power: newPowerPlan(),
     settings: { feederSchool: 'summedLoads', routeSlackShare: 0.05, endSlackMm: 20, autonomyDays: 2 },
     panels: [rectanglePanel('Main board', 800, 500)],
     customParts: [],
     items: [],
     connections: [],
     cables: [],
+    survey: [],
+    extras: [],
   };
 }

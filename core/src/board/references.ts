@@ -19,6 +19,11 @@ function duplicates(what: string, ids: Id[]): string[] {
   return problems;
 }
 
+function paintedProblems(at: string, hours: readonly number[]): string[] {
+  const rising = hours.every((h, i) => i === 0 || h > hours[i - 1]!);
+  return rising ? [] : [`${at}.usage.hours is ${JSON.stringify(hours)}; accepted: hours of the day, each once, rising`];
+}
+
 /**
  * Cross-references of a board whose shape is already good: every id that is used names something.
  * @returns problems naming path, value and what is accepted; empty when all references hold.
@@ -54,6 +59,18 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
     ...duplicates(
       'cables',
       board.cables.map((c) => c.id),
+    ),
+    ...duplicates(
+      'survey',
+      board.survey.map((f) => f.id),
+    ),
+    ...duplicates(
+      'extras',
+      board.extras.map((x) => x.id),
+    ),
+    ...duplicates(
+      'power.loadGroups',
+      board.power.loadGroups.map((g) => g.id),
     ),
     ...duplicates(
       'cables[].cores',
@@ -97,6 +114,10 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
       missing(`${at}.partId`, item.partId, 'the id of a catalogue part or of a custom part of this board');
       return;
     }
+    const groupId = item.load?.groupId ?? null;
+    if (groupId !== null && !board.power.loadGroups.some((g) => g.id === groupId))
+      missing(`${at}.load.groupId`, groupId, 'the id of a load group, or null');
+    if (item.load?.usage.kind === 'painted') problems.push(...paintedProblems(`${at}.load`, item.load.usage.hours));
     if (item.place.kind === 'panel' && !panels.has(item.place.panelId))
       missing(`${at}.place.panelId`, item.place.panelId, [...panels.keys()].join(', '));
     item.inserts.forEach((insert, n) => {

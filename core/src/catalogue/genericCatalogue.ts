@@ -1,13 +1,14 @@
 import { CABLE_TYPES, FUSE_LINKS, LUGS, SHRINKS } from './data/consumables.ts';
 import { LOADS } from './data/loads.ts';
+import { MAINS } from './data/mains.ts';
 import { SOURCES } from './data/sources.ts';
 import { SWITCHGEAR } from './data/switchgear.ts';
 import type { Catalogue } from './part.ts';
 
 /** The catalogue that ships: generic parts, no maker's names, prices invented. */
 export const genericCatalogue: Catalogue = {
-  version: 'generic-1',
-  parts: [...SOURCES, ...SWITCHGEAR, ...LOADS],
+  version: 'generic-2',
+  parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...LOADS],
   fuseLinks: FUSE_LINKS,
   cableTypes: CABLE_TYPES,
   lugs: LUGS,

@@ -62,6 +62,19 @@ export type Element =
       efficiencyShare: number;
       cutoffV: number;
       idleA: number;
+      /** Power for the moment a motor starts. */
+      surgeW: number;
+      waveform: 'sine' | 'modified';
+    }
+  | {
+      /** Charges from the mains or a generator; its mains side is a licensed person's. */
+      kind: 'mainsCharger';
+      id: Id;
+      plus: Id;
+      minus: Id;
+      outputA: number;
+      outputV: number;
+      efficiencyShare: number;
     }
   | {
       kind: 'charger';
@@ -92,7 +105,8 @@ export type PartKind =
   | 'load'
   | 'feed'
   | 'solarModule'
-  | 'relay';
+  | 'relay'
+  | 'mainsCharger';
 
 export interface MountHole extends PointMm {
   screwDiameterMm: number;

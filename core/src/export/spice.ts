@@ -38,10 +38,10 @@ export function spiceDeck(board: Board, catalogue: Catalogue, profile: RuleProfi
     const { operating } = flow;
     if (flow.supply) {
       const amps = number(operating.kind === 'current' ? operating.currentA : 0);
-      lines.push(
-        `IP${i + 1} ${name(flow.supply.minus)} ${name(flow.supply.plus)} DC ${amps}`,
-        `IL${i + 1} ${p} ${m} DC ${amps} ; ${flow.key}`,
-      );
+      flow.modules.forEach((module, k) => {
+        lines.push(`IP${i + 1}_${k + 1} ${name(module.minus)} ${name(module.plus)} DC ${amps}`);
+      });
+      lines.push(`IL${i + 1} ${p} ${m} DC ${amps} ; ${flow.key}`);
     } else if (operating.kind === 'power')
       lines.push(`B${i + 1} ${p} ${m} I = ${number(operating.powerW)} / V(${p},${m}) ; ${flow.key}`);
     else if (operating.kind === 'current')

@@ -18,6 +18,10 @@ export interface Workshop {
   joinOhm: number;
   /** Reading tolerance of the workshop's meter on d.c. volts. */
   meterToleranceV: number;
+  /** Price of an hour of work. */
+  hourRate: number;
+  /** Put on parts and copper. */
+  marginShare: number;
 }
 
 /** Defaults a new workshop starts from. Sources: common practice, no source, unless said. */
@@ -32,4 +36,6 @@ export const defaultWorkshop: Workshop = {
   testLeadOhm: 0.2,
   joinOhm: 0.0002,
   meterToleranceV: 0.05,
+  hourRate: 52,
+  marginShare: 0.18,
 };

@@ -7,9 +7,11 @@ import type { Logger } from 'pino';
 import type { BenchFixture } from '../bench/benchFixture.ts';
 import { benchRoutes } from './benchRoutes.ts';
 import { jobRoutes } from './jobRoutes.ts';
+import { orderRoutes } from './orderRoutes.ts';
 import { paperRoutes } from './paperRoutes.ts';
 import type { AppEnv } from './session.ts';
 import { signInRoutes } from './signInRoutes.ts';
+import { workshopRoutes } from './workshopRoutes.ts';
 
 export interface AppParts {
   db: Knex;
@@ -36,7 +38,9 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
     .route('/api', signInRoutes)
     .route('/api/jobs', jobRoutes)
     .route('/api/jobs', benchRoutes(bench))
-    .route('/api/jobs', paperRoutes);
+    .route('/api/jobs', paperRoutes)
+    .route('/api/jobs', orderRoutes)
+    .route('/api/workshop', workshopRoutes);
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {
     app.use('*', serveStatic({ root: webFolder }));

@@ -1,7 +1,7 @@
 import { checkBoard } from '@ombrik/core/board/checkBoard';
 import type { Command } from '@ombrik/core/board/commands';
-import { newBoard } from '@ombrik/core/board/newBoard';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
+import { boardFromTemplate, TEMPLATES } from '@ombrik/core/board/templates';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { isMadeToSpec, stationStatuses } from '@ombrik/core/stations';
@@ -21,21 +21,11 @@ import {
   setWantedOn,
   undoState,
 } from '../store/jobs.ts';
+import { dateText } from './dateText.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
-const isCalendarDay = (value: string) => {
-  const day = /^\d{4}-\d{2}-\d{2}$/.test(value) ? new Date(`${value}T00:00:00Z`) : null;
-  return day !== null && !Number.isNaN(day.getTime()) && day.toISOString().startsWith(value);
-};
-const dateText = () =>
-  (text(10, 10) as yup.StringSchema<string>).test(
-    'calendar-day',
-    ({ path, value }: { path?: string; value?: unknown }) =>
-      `${path} is "${value}"; accepted: a date such as 2026-12-18`,
-    (value) => typeof value !== 'string' || isCalendarDay(value),
-  );
-const wantedDate = () => orNull(dateText() as unknown as Schema<string>);
+const wantedDate = () => orNull(dateText());
 const newJob = record({
   jobName: text(1, 80),
   customer: text(0, 80),
@@ -44,6 +34,8 @@ const newJob = record({
   chemistry: oneOfText(['agm', 'lifepo4']),
   profileId: oneOfText(['craft-iso', 'fixed-iec']),
   wantedOn: wantedDate(),
+  /** Which template the order starts from; empty starts from nothing. */
+  template: oneOfText(['', ...TEMPLATES.map((t) => t.id)]),
 });
 const anyCommands = () => list(yup.mixed().defined() as unknown as Schema<unknown>, { min: 1, max: 6000 });
 const revisionNumber = () => num({ min: 1, max: 1e9, integer: true });
@@ -118,8 +110,9 @@ export const jobRoutes = new Hono<AppEnv>()
     return c.json({ jobs: rows });
   })
   .post('/', body(newJob), async (c) => {
-    const { wantedOn, ...brief } = c.req.valid('json');
-    const job = await createJob(c.get('db'), newBoard(brief), c.get('person').id, wantedOn, 'Job taken in');
+    const { wantedOn, template, ...brief } = c.req.valid('json');
+    const board = boardFromTemplate(template, brief);
+    const job = await createJob(c.get('db'), board, c.get('person').id, wantedOn, 'Job taken in');
     return c.json({ job }, 201);
   })
   .post('/import', async (c) => {

@@ -11,7 +11,7 @@ import { fileOr404, revisionIn } from './jobRoutes.ts';
 import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
-const headOf = (file: JobFile, title: string): PaperHead => {
+export const headOf = (file: JobFile, title: string): PaperHead => {
   const profile = profileById(file.board.brief.profileId);
   return {
     title,

@@ -1,11 +1,15 @@
 import createKnex, { type Knex } from 'knex';
 import pg from 'pg';
 import * as first from './migrations/001_first.ts';
+import * as briefAndPower from './migrations/002_brief_and_power.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
 
-const MIGRATIONS: { name: string; module: Knex.Migration }[] = [{ name: '001_first', module: first }];
+const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
+  { name: '001_first', module: first },
+  { name: '002_brief_and_power', module: briefAndPower },
+];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
   getMigrations: async () => MIGRATIONS,

@@ -1,7 +1,8 @@
-import type { Board } from '@ombrik/core/board/board';
+import { BOARD_FORMAT_VERSION, type Board } from '@ombrik/core/board/board';
 import { checkBoard } from '@ombrik/core/board/checkBoard';
 import { commandProblems } from '@ombrik/core/board/commandSchema';
 import { applyCommands, type Command, CommandError } from '@ombrik/core/board/commands';
+import { migrateBoard } from '@ombrik/core/board/migrate';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { CORE_VERSION } from '@ombrik/core/derive';
 import { profileById } from '@ombrik/core/rules/profiles/profiles';
@@ -76,6 +77,7 @@ export async function createJob(
       person_id: personId,
       label,
       way: 'create',
+      format_version: BOARD_FORMAT_VERSION,
       commands: '[]',
       inverse: '[]',
       pins: JSON.stringify(pinsOf(board, await workshopVersion(trx))),
@@ -129,8 +131,14 @@ export async function boardAt(db: Knex, jobId: string, revision: number): Promis
     .whereBetween('revision', [snapshot.revision + 1, revision])
     .orderBy('revision');
   if (snapshot.revision + edits.length !== revision) return null;
-  const board = edits.reduce((b: Board, e) => applyCommands(b, e.commands as Command[]).board, snapshot.board as Board);
-  return remember(key, board);
+  // Commands speak the format of their day: a board is brought up before the first edit made in a newer one.
+  const upTo = (board: Board, formatVersion: number): Board =>
+    board.formatVersion < formatVersion ? (migrateBoard(board) as Board) : board;
+  const board = edits.reduce(
+    (b: Board, e) => applyCommands(upTo(b, e.format_version), e.commands as Command[]).board,
+    snapshot.board as Board,
+  );
+  return remember(key, upTo(board, BOARD_FORMAT_VERSION));
 }
 
 /** Commands that fit their schema and leave a good board, or what is wrong with them. */
@@ -175,6 +183,7 @@ export async function appendEdit(
       person_id: personId,
       label: request.label,
       way: request.way,
+      format_version: BOARD_FORMAT_VERSION,
       refers_to: request.refersTo,
       commands: JSON.stringify(request.commands),
       inverse: JSON.stringify(applied.inverse),

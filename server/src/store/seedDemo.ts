@@ -7,6 +7,7 @@ import type { Knex } from 'knex';
 import { addRecord } from './floorRecords.ts';
 import { createJob } from './jobs.ts';
 import { addPerson } from './people.ts';
+import { addHours } from './workHours.ts';
 import { createWorkshop, readWorkshop } from './workshopStore.ts';
 
 /** Fills an empty database with the invented workshop. @returns false when the database already belongs to somebody. */
@@ -17,6 +18,7 @@ export async function seedDemo(db: Knex): Promise<boolean> {
     for (const person of demoPeople) await addPerson(trx, person);
     for (const job of demoJobs(new Date())) {
       const row = await createJob(trx, job.board, 'pe_designer', job.wantedOn, 'Job taken in');
+      for (const h of job.hours) await addHours(trx, row.id, h.personId, { ...h, note: h.note ?? '' });
       if (!job.cablesMade) continue;
       const dossier = derive(job.board, genericCatalogue, profileById(job.board.brief.profileId), defaultWorkshop);
       for (const cable of dossier.cables.slice(0, Math.round(dossier.cables.length * job.cablesMade)))
@@ -36,6 +38,8 @@ export async function seedDemo(db: Knex): Promise<boolean> {
 export async function clearDemo(db: Knex): Promise<void> {
   const workshop = await readWorkshop(db);
   if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
-  await db.raw('TRUNCATE bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE');
+  await db.raw(
+    'TRUNCATE attachments, quotes, work_hours, bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
+  );
   await db.raw('ALTER SEQUENCE job_number RESTART');
 }

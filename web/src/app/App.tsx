@@ -1,5 +1,6 @@
 import { Navigate, Route, Routes } from 'react-router';
 import { ShopWall } from '../stations/wall/ShopWall.tsx';
+import { WorkshopPage } from '../stations/wall/WorkshopPage.tsx';
 import { JobShell } from './JobShell.tsx';
 import { SignIn } from './SignIn.tsx';
 import { useMe } from './useMe.ts';
@@ -14,8 +15,9 @@ export function App() {
   return (
     <Routes>
       <Route path="/" element={<ShopWall />} />
+      <Route path="/workshop" element={<WorkshopPage />} />
       <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
-      <Route path="/jobs/:jobId/:station" element={<JobShell />} />
+      <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
       <Route path="*" element={<Navigate to="/" replace />} />
     </Routes>
   );

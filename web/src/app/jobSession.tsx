@@ -8,6 +8,7 @@ import type { Explanation } from '@ombrik/core/explain';
 import type { RuleProfile } from '@ombrik/core/rules/profiles/profile';
 import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import type { Workshop } from '@ombrik/core/rules/workshop';
+import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { type Remote, wrap } from 'comlink';
 import { nanoid } from 'nanoid';
@@ -295,7 +296,11 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     applyAgain: () => void resolve(true),
     dropMine: () => void resolve(false),
     dismiss: () => setProblems([]),
-    explain: async (address) => (await worker.current?.explain(shown, workshop, result.dossier, address)) ?? null,
+    explain: async (address) => {
+      // What past jobs took comes from the server; the quote sheet has fetched it.
+      const past = client.getQueryData<{ past: PastTimes }>(['quotes', jobId])?.past ?? {};
+      return (await worker.current?.explain(shown, workshop, result.dossier, address, past)) ?? null;
+    },
   };
   return <Context value={session}>{children}</Context>;
 }

@@ -60,7 +60,7 @@ export function TextField({
   );
 }
 
-/** A number field with its range said when it is wrong; the last good value stays in the board. */
+/** A number field with its range said when it is wrong; the last good value stays in the board. Null is not said yet. */
 export function NumberField({
   label,
   value,
@@ -73,19 +73,20 @@ export function NumberField({
   className = '',
   disabled,
 }: Common & {
-  value: number;
+  value: number | null;
   onCommit: (v: number) => void;
   min: number;
   max: number;
   unit: string;
   step?: number | 'any';
 }) {
-  const [text, setText] = useState(String(value));
-  useEffect(() => setText(String(value)), [value]);
+  const said = value === null ? '' : String(value);
+  const [text, setText] = useState(said);
+  useEffect(() => setText(said), [said]);
   const parsed = text.trim() === '' ? Number.NaN : Number(text.replace(',', '.'));
-  const bad = !(parsed >= min && parsed <= max);
+  const bad = !(parsed >= min && parsed <= max) && !(value === null && text.trim() === '');
   const commit = () => {
-    if (!bad && parsed !== value) onCommit(parsed);
+    if (!bad && text.trim() !== '' && parsed !== value) onCommit(parsed);
   };
   return (
     <label className={`grid gap-0.5 ${className}`}>
@@ -103,7 +104,7 @@ export function NumberField({
           onBlur={commit}
           onKeyDown={(e) => {
             if (e.key === 'Enter') commit();
-            if (e.key === 'Escape') setText(String(value));
+            if (e.key === 'Escape') setText(said);
           }}
         />
         {unit && <span className="dim text-xs">{unit}</span>}

@@ -26,3 +26,10 @@ export function quantity(value: number, unit: string): string {
           : value.toPrecision(3);
   return unit ? `${text}${THIN}${unit}` : text;
 }
+export const watts = (x: number): string =>
+  x >= 10000 ? `${(x / 1000).toFixed(1)}${THIN}kW` : `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}W`;
+export const kilowattHours = (wh: number): string =>
+  wh >= 1e5 ? `${Math.round(wh / 1000)}${THIN}kWh` : `${(wh / 1000).toFixed(1)}${THIN}kWh`;
+export const money = (x: number, currency: string): string => `${x.toFixed(2)}${THIN}${currency}`;
+export const days = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}days`;
+export const kilograms = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}kg`;

@@ -3,10 +3,11 @@ import { fingerprint } from '@ombrik/core/board/fingerprint';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
 import type { Dossier } from '@ombrik/core/dossier';
-import { type Explanation, explain, traceAll } from '@ombrik/core/explain';
+import { type Explanation, explain, traceAll, traceQuote } from '@ombrik/core/explain';
 import { Memo } from '@ombrik/core/memo';
 import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import type { Workshop } from '@ombrik/core/rules/workshop';
+import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
 import { expose } from 'comlink';
 
@@ -18,8 +19,10 @@ const deriver = {
     const dossier = derive(board, genericCatalogue, profileById(board.brief.profileId), workshop, memo);
     return { dossier, dossierFingerprint: fingerprint(dossier) };
   },
-  explain(board: Board, workshop: Workshop, dossier: Dossier, address: string): Explanation | null {
-    const entries = traceAll(board, genericCatalogue, profileById(board.brief.profileId), workshop);
+  explain(board: Board, workshop: Workshop, dossier: Dossier, address: string, past: PastTimes): Explanation | null {
+    const entries = address.startsWith('quote/')
+      ? traceQuote(board, dossier, genericCatalogue, past)
+      : traceAll(board, genericCatalogue, profileById(board.brief.profileId), workshop);
     const choices = new Map<string, ChoiceResult<unknown>>([
       ...dossier.sizing.cables.map((c) => [`cable/${c.cableId}/conductorMm2`, c.conductor] as const),
       ...dossier.sizing.seats.map((s) => [`seat/${s.itemId}/${s.seatId}/ratingA`, s.link] as const),

@@ -2,7 +2,7 @@ import type { Part } from '../../catalogue/part.ts';
 import type { Board, Id, Item, Place } from '../board.ts';
 import type { Command } from '../commands.ts';
 import { nextDesignation } from '../designations.ts';
-import { newId } from '../newBoard.ts';
+import { newId, newLoad } from '../newBoard.ts';
 import { connectTerminals, defaultSegments, freeTerminals, removeConnections } from './connect.ts';
 
 /** A new item of a part; a load part gets a load row, a feed its voltages. */
@@ -16,10 +16,10 @@ export function newItem(board: Board, part: Part, place: Place, name = ''): Item
     partId: part.id,
     place,
     load:
-      part.kind === 'load'
-        ? { rating: { kind: 'watts', powerW: 10 }, hoursPerDay: 1, dutyShare: 1, essential: false, dropClass: 'other' }
-        : null,
+      part.kind === 'load' ? newLoad({ side: part.terminals.some((t) => t.domain === 'ac') ? 'mains' : 'dc' }) : null,
     feed: feed ? { restingVoltageV: (nominalV / 12) * 12.6, lowestVoltageV: (nominalV / 12) * 11 } : null,
+    ownership: part.kind === 'load' || part.kind === 'feed' ? 'customer' : 'workshop',
+    ratingKnown: true,
     inserts: [],
     stacks: [],
   };
@@ -54,9 +54,11 @@ export function placeItem(board: Board, itemId: Id, place: Place): Command[] {
     const from = items.get(connection.from.itemId);
     const to = items.get(connection.to.itemId);
     if (!from || !to) continue;
-    const kept = cable.segments.find((s) => s.kind === 'measuredRun' && s.measured);
+    // What was said of the run off the board, and of the sleeve, still holds where the part now stands.
+    const kept = cable.segments.find((s) => s.kind === 'measuredRun');
+    const sheathed = cable.segments.every((s) => s.environment.sheathed);
     const segments = defaultSegments(from, to, () => newId('sg')).map((s) =>
-      s.kind === 'measuredRun' && kept ? kept : s,
+      s.kind === 'measuredRun' && kept ? kept : { ...s, environment: { ...s.environment, sheathed } },
     );
     commands.push({ kind: 'set', collection: 'cables', id: cable.id, field: 'segments', value: segments });
   }

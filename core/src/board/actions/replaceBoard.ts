@@ -1,4 +1,4 @@
-import type { Board, BoardSettings, Brief } from '../board.ts';
+import type { Board, BoardSettings, Brief, PowerPlan } from '../board.ts';
 import { COLLECTIONS, type Command } from '../commands.ts';
 
 /** Commands that turn one board into another: ordinary edits, so the change can be undone. */
@@ -8,6 +8,9 @@ export function replaceBoard(from: Board, to: Board): Command[] {
   for (const field of Object.keys(to.brief) as (keyof Brief)[])
     if (differs(from.brief[field], to.brief[field]))
       commands.push({ kind: 'setBrief', field, value: to.brief[field] } as Command);
+  for (const field of Object.keys(to.power) as (keyof PowerPlan)[])
+    if (differs(from.power[field], to.power[field]))
+      commands.push({ kind: 'setPower', field, value: to.power[field] } as Command);
   for (const field of Object.keys(to.settings) as (keyof BoardSettings)[])
     if (differs(from.settings[field], to.settings[field]))
       commands.push({ kind: 'setSetting', field, value: to.settings[field] } as Command);

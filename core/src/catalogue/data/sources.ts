@@ -141,13 +141,21 @@ const charger = (spec: ChargerSpec): Part => {
   };
 };
 
-const inverter = (systemV: number, acPowerW: number, w: number, h: number, idleA: number, price: number): Part => {
+const inverter = (
+  systemV: number,
+  acPowerW: number,
+  w: number,
+  h: number,
+  idleA: number,
+  price: number,
+  waveform: 'sine' | 'modified' = 'sine',
+): Part => {
   const mains = (id: string, name: string, x: number, domain: 'ac' | 'earth'): Terminal =>
     clamp(id, 'none', [x, -h / 2 + 10, 270], [1.5, 6], { name, domain, required: false });
   return {
-    id: `inverter-${systemV}-${acPowerW}`,
+    id: `inverter-${waveform === 'sine' ? '' : 'modified-'}${systemV}-${acPowerW}`,
     kind: 'inverter',
-    name: `Sine inverter ${systemV} V, ${acPowerW} W`,
+    name: `${waveform === 'sine' ? 'Sine' : 'Modified-wave'} inverter ${systemV} V, ${acPowerW} W`,
     widthMm: w,
     heightMm: h,
     depthMm: 120,
@@ -171,6 +179,8 @@ const inverter = (systemV: number, acPowerW: number, w: number, h: number, idleA
         efficiencyShare: 0.9,
         cutoffV: (systemV / 12) * 11,
         idleA,
+        surgeW: 2 * acPowerW,
+        waveform,
       },
     ],
     systemVoltagesV: [systemV],
@@ -182,8 +192,10 @@ const inverter = (systemV: number, acPowerW: number, w: number, h: number, idleA
 export const SOURCES: Part[] = [
   battery('agm', 12, 100, 0.0055, [330, 175, 220, 29], [20, 150], 190),
   battery('agm', 12, 200, 0.0032, [520, 240, 220, 58], [40, 300], 360),
+  battery('lifepo4', 12, 50, 0.004, [200, 166, 172, 6], [25, 50], 240),
   battery('lifepo4', 12, 100, 0.0025, [330, 172, 220, 11], [50, 100], 420),
   battery('lifepo4', 12, 200, 0.0016, [520, 240, 220, 22], [100, 200], 760),
+  battery('lifepo4', 24, 200, 0.0024, [560, 320, 260, 42], [100, 200], 1480),
   battery('lifepo4', 24, 100, 0.004, [520, 240, 220, 22], [50, 100], 780),
   battery('lifepo4', 48, 100, 0.012, [440, 130, 440, 55], [50, 100], 1450),
   feed(12),
@@ -256,7 +268,14 @@ export const SOURCES: Part[] = [
     system: [12, 24, 48],
     price: 240,
   }),
+  inverter(12, 300, 130, 190, 0.4, 120),
   inverter(12, 800, 200, 240, 0.8, 290),
+  inverter(12, 800, 190, 230, 0.6, 140, 'modified'),
+  inverter(12, 1600, 230, 300, 1.1, 540),
+  inverter(24, 800, 200, 240, 0.4, 300),
   inverter(24, 2000, 240, 330, 0.7, 640),
+  inverter(24, 3000, 270, 380, 0.9, 980),
+  inverter(48, 1200, 210, 260, 0.3, 440),
   inverter(48, 2400, 260, 360, 0.5, 780),
+  inverter(48, 5000, 320, 460, 0.9, 1690),
 ];

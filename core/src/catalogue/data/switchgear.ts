@@ -22,8 +22,8 @@ const isolator = (ratingA: number, studMm: number, sizeMm: number, price: number
     { xMm: 0, yMm: sizeMm / 2 - 8, screwDiameterMm: 5 },
   ],
   terminals: [
-    stud('line', 'none', [-sizeMm / 4, 0, 180], [studMm, 28], { lineLoad: 'line' }),
-    stud('load', 'none', [sizeMm / 4, 0, 0], [studMm, 28], { lineLoad: 'load' }),
+    stud('line', 'none', [-sizeMm / 4, 0, 180], [studMm, sizeMm / 2 - 4], { lineLoad: 'line' }),
+    stud('load', 'none', [sizeMm / 4, 0, 0], [studMm, sizeMm / 2 - 4], { lineLoad: 'load' }),
   ],
   elements: [{ kind: 'contact', id: 'k', a: 'line', b: 'load', resistanceOhm: 0.0002, ratingA, normallyOpen: false }],
   systemVoltagesV: [12, 24, 48],
@@ -72,8 +72,8 @@ const shunt = (ratingA: number, studMm: number, price: number): Part => ({
   clearSpaceMm: noClear,
   mountHoles: sideHoles(38),
   terminals: [
-    stud('battery', 'minus', [-48, 0, 180], [studMm, 30], { lineLoad: 'line' }),
-    stud('load', 'minus', [48, 0, 0], [studMm, 30], { lineLoad: 'load' }),
+    stud('battery', 'minus', [-48, 0, 180], [studMm, 40], { lineLoad: 'line' }),
+    stud('load', 'minus', [48, 0, 0], [studMm, 40], { lineLoad: 'load' }),
   ],
   elements: [
     { kind: 'resistance', id: 'r', a: 'battery', b: 'load', resistanceOhm: 0.05 / ratingA, ratingA, shunt: true },
@@ -84,7 +84,7 @@ const shunt = (ratingA: number, studMm: number, price: number): Part => ({
 });
 
 const busBar = (polarity: Polarity, studs: number, studMm: number, ratingA: number, price: number): Part => {
-  const pitchMm = studMm >= 8 ? 34 : 26;
+  const pitchMm = studMm >= 10 ? 44 : studMm >= 8 ? 34 : 26;
   const widthMm = pitchMm * studs + 40;
   const sign = polarity === 'plus' ? '+' : '−';
   const terminals: Terminal[] = Array.from({ length: studs }, (_, i) =>
@@ -186,6 +186,31 @@ const voltageRelay: Part = {
   leadTimeDays: 10,
 };
 
+/** Joins the alternator's battery to the bank while the engine charges: no electronics worth the name, runs warm. */
+const joiningRelay: Part = {
+  id: 'relay-vsr-120',
+  kind: 'relay',
+  name: 'Voltage-sensitive joining relay, 120 A',
+  widthMm: 80,
+  heightMm: 70,
+  depthMm: 60,
+  massKg: 0.35,
+  clearSpaceMm: { left: 20, right: 20, top: 40, bottom: 20 },
+  mountHoles: sideHoles(34),
+  terminals: [
+    stud('line', 'plus', [-24, -12, 180], [8, 24], { lineLoad: 'line' }),
+    stud('load', 'plus', [24, -12, 0], [8, 24], { lineLoad: 'load' }),
+    clamp('minus', 'minus', [0, 28, 90], [0.5, 2.5]),
+  ],
+  elements: [
+    { kind: 'contact', id: 'k', a: 'line', b: 'load', resistanceOhm: 0.0007, ratingA: 120, normallyOpen: true },
+    { kind: 'coil', id: 'coil', plus: 'line', minus: 'minus', resistanceOhm: 80, contactId: 'k' },
+  ],
+  systemVoltagesV: [12],
+  price: 44,
+  leadTimeDays: 10,
+};
+
 export const SWITCHGEAR: Part[] = [
   isolator(100, 8, 65, 16),
   isolator(300, 10, 80, 34),
@@ -199,9 +224,12 @@ export const SWITCHGEAR: Part[] = [
   busBar('minus', 4, 8, 250, 26),
   busBar('plus', 6, 8, 250, 34),
   busBar('minus', 6, 8, 250, 34),
+  busBar('plus', 6, 10, 500, 58),
+  busBar('minus', 6, 10, 500, 58),
   busBar('plus', 6, 6, 150, 19),
   busBar('minus', 6, 6, 150, 19),
   fuseBlock(6, 22),
   fuseBlock(12, 36),
   voltageRelay,
+  joiningRelay,
 ];

@@ -46,47 +46,98 @@ export const converterInputCurrent = declareRule({
     (outputV * outputA) / (lowestInputV * efficiencyShare),
 });
 
+/** Current a mains-side load takes out of the bank, through the inverter. */
+export const mainsLoadCurrent = declareRule({
+  id: 'demand.mainsLoadCurrent',
+  title: 'Current of a mains-side load at the bank',
+  formula: 'powerW / (voltageV * efficiencyShare)',
+  unit: 'A',
+  inputs: {
+    powerW: { unit: 'W', what: 'rated power', sample: [1, 3000] },
+    voltageV: { unit: 'V', what: 'nominal system voltage', sample: [12, 48] },
+    efficiencyShare: { unit: '', what: 'efficiency of the inverter', sample: [0.8, 0.96] },
+  },
+  source: 'P = V·I·η',
+  compute: ({ powerW, voltageV, efficiencyShare }) => powerW / (voltageV * efficiencyShare),
+});
+
 /** Charge a load takes out of the bank in a day. */
 export const dailyCharge = declareRule({
   id: 'demand.dailyCharge',
   title: 'Charge taken in a day',
-  formula: 'currentA * hoursPerDay * dutyShare',
+  formula: 'currentA * hoursPerDay * dutyShare + standbyA * 24',
   unit: 'Ah',
   inputs: {
     currentA: { unit: 'A', what: 'current while on', sample: [0.1, 100] },
     hoursPerDay: { unit: 'h', what: 'hours a day', sample: [0, 24] },
     dutyShare: { unit: '', what: 'share of those hours it really draws', sample: [0, 1] },
+    standbyA: { unit: 'A', what: 'standby, all day', sample: [0, 2] },
   },
   source: 'daily Ah = Σ I·h·duty',
-  compute: ({ currentA, hoursPerDay, dutyShare }) => currentA * hoursPerDay * dutyShare,
+  compute: ({ currentA, hoursPerDay, dutyShare, standbyA }) => currentA * hoursPerDay * dutyShare + standbyA * 24,
 });
 
-/** Days the usable part of the bank covers the daily charge. */
+/** Power a load asks for in the moment it starts. A soft starter takes off most of what is above running power. */
+export const surgePower = declareRule({
+  id: 'demand.surgePower',
+  title: 'Power while starting',
+  formula: 'powerW * (1 + (surgeFactor - 1) * (1 - softCutShare))',
+  unit: 'W',
+  inputs: {
+    powerW: { unit: 'W', what: 'running power', sample: [1, 3000] },
+    surgeFactor: { unit: '', what: 'starting over running', sample: [1, 8] },
+    softCutShare: { unit: '', what: 'what a soft starter takes off', sample: [0, 0.6] },
+  },
+  source: 'starting factor of the load; a soft starter cuts the excess by 60 % (common practice, no source)',
+  compute: ({ powerW, surgeFactor, softCutShare }) => powerW * (1 + (surgeFactor - 1) * (1 - softCutShare)),
+});
+
+/** Share of its capacity a bank still has at a temperature. */
+export const coldCapacity = declareRule({
+  id: 'demand.coldCapacity',
+  title: 'Capacity left at the bank temperature',
+  formula: 'max(0.3, min(1, 1 + perK * (bankC - 25)))',
+  unit: '',
+  inputs: {
+    perK: { unit: '1/K', what: 'capacity lost per kelvin below 25 °C', sample: [0.003, 0.01] },
+    bankC: { unit: '°C', what: 'coldest bank temperature', sample: [-20, 30] },
+  },
+  source: 'AGM 0.8 %/K, LiFePO4 0.4 %/K below 25 °C (common practice, no source)',
+  compute: ({ perK, bankC }) => Math.max(0.3, Math.min(1, 1 + perK * (bankC - 25))),
+});
+
+/** Days the usable part of an aged, cold bank covers the daily charge. */
 export const autonomy = declareRule({
   id: 'demand.autonomy',
   title: 'Days without charging',
-  formula: 'bankAh * usableShare / dailyAh',
+  formula: 'bankAh * usableShare * (1 - ageingReserveShare) * coldShare / dailyAh',
   unit: 'days',
   inputs: {
     bankAh: { unit: 'Ah', what: 'bank capacity', sample: [50, 1000] },
     usableShare: { unit: '', what: 'usable share', sample: [0.5, 1] },
+    ageingReserveShare: { unit: '', what: 'kept back for ageing', sample: [0, 0.3] },
+    coldShare: { unit: '', what: 'capacity left in the coldest month', sample: [0.5, 1] },
     dailyAh: { unit: 'Ah', what: 'daily charge', sample: [5, 300] },
   },
-  source: 'usable capacity over daily use',
-  compute: ({ bankAh, usableShare, dailyAh }) => (bankAh * usableShare) / dailyAh,
+  source: 'usable capacity over daily use, at the end of the bank’s life and in the cold',
+  compute: ({ bankAh, usableShare, ageingReserveShare, coldShare, dailyAh }) =>
+    (bankAh * usableShare * (1 - ageingReserveShare) * coldShare) / dailyAh,
 });
 
 /** Bank capacity that covers the wanted days. */
 export const wantedBank = declareRule({
   id: 'demand.wantedBank',
   title: 'Bank capacity for the wanted days',
-  formula: 'dailyAh * days / usableShare',
+  formula: 'dailyAh * days / (usableShare * (1 - ageingReserveShare) * coldShare)',
   unit: 'Ah',
   inputs: {
     dailyAh: { unit: 'Ah', what: 'daily charge', sample: [5, 300] },
     days: { unit: 'days', what: 'wanted days', sample: [0.5, 7] },
     usableShare: { unit: '', what: 'usable share', sample: [0.5, 1] },
+    ageingReserveShare: { unit: '', what: 'kept back for ageing', sample: [0, 0.3] },
+    coldShare: { unit: '', what: 'capacity left in the coldest month', sample: [0.5, 1] },
   },
-  source: 'daily use over the usable share',
-  compute: ({ dailyAh, days, usableShare }) => (dailyAh * days) / usableShare,
+  source: 'daily use over the usable share, at the end of the bank’s life and in the cold',
+  compute: ({ dailyAh, days, usableShare, ageingReserveShare, coldShare }) =>
+    (dailyAh * days) / (usableShare * (1 - ageingReserveShare) * coldShare),
 });

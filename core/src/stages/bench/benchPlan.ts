@@ -122,7 +122,12 @@ function coldSteps(input: BenchInput): Draft[] {
   ];
   const ohms = { ...base, method: 'reading' as const, measures: 'resistance' as const, unit: 'Ω' as const };
   const bank = bankTerminals(input);
-  for (const port of [...input.netlist.consumers, ...input.netlist.chargers.map((c) => c.output)]) {
+  const ports = [
+    ...input.netlist.consumers,
+    ...input.netlist.chargers.map((c) => c.output),
+    ...input.netlist.mainsChargers,
+  ];
+  for (const port of ports) {
     if (!bank || input.potentials.islandOf[port.minus] !== bank.island) continue;
     const plus = port.plusRef;
     steps.push({

@@ -23,7 +23,9 @@ export const OVERLOAD = 9.9e37;
 
 /** The netlist with a swapped pair built in: the wires at an item's plus and minus change places. */
 function withSwap(netlist: Netlist, itemId: Id): Netlist {
-  const ports = [...netlist.consumers, ...netlist.chargers.map((c) => c.output)].filter((p) => p.item.id === itemId);
+  const ports = [...netlist.consumers, ...netlist.chargers.map((c) => c.output), ...netlist.mainsChargers].filter(
+    (p) => p.item.id === itemId,
+  );
   const port = ports[0];
   if (!port) return netlist;
   const swap = (node: number) => (node === port.plus ? port.minus : node === port.minus ? port.plus : node);

@@ -2,6 +2,7 @@ import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../boar
 import type { Catalogue, Part, Terminal } from '../../catalogue/part.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
 import type { Demand } from '../demand/demand.ts';
+import type { Energy } from '../demand/energy.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
@@ -20,7 +21,8 @@ export interface CheckContext {
   profile: RuleProfile;
   netlist: Netlist;
   potentials: Potentials;
-  demand: Omit<Demand, 'energy'>;
+  demand: Demand;
+  energy: Energy;
   lengths: ReadonlyMap<Id, CableLength>;
   sizing: SizingResult;
   cables: readonly MadeCable[];

@@ -58,7 +58,7 @@ const terminalRefAt = (context: CheckContext, itemId: string, node: number): Ter
 /** Consumers and chargers that no current can go round through, or that are the wrong way round. */
 function unfed(context: CheckContext): Finding[] {
   const ports = new Map<string, { plus: number; minus: number }>();
-  for (const c of context.netlist.consumers) ports.set(c.key, c);
+  for (const c of [...context.netlist.consumers, ...context.netlist.mainsChargers]) ports.set(c.key, c);
   for (const c of context.netlist.chargers) {
     ports.set(c.input.key, c.input);
     ports.set(c.output.key, c.output);
@@ -263,7 +263,7 @@ function behindShunt(context: CheckContext): Finding[] {
       continue;
     }
     const ports = [
-      ...netlist.consumers.map((c) => ({ itemId: c.item.id, node: c.minus })),
+      ...[...netlist.consumers, ...netlist.mainsChargers].map((c) => ({ itemId: c.item.id, node: c.minus })),
       ...netlist.chargers.flatMap((c) => [c.input, c.output].map((p) => ({ itemId: c.item.id, node: p.minus }))),
     ];
     for (const { itemId, node } of ports) {

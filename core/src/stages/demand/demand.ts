@@ -1,16 +1,8 @@
 import type { Brief, Id } from '../../board/board.ts';
-import {
-  autonomy,
-  converterInputCurrent,
-  dailyCharge,
-  inverterCurrent,
-  loadCurrent,
-  wantedBank,
-} from '../../rules/formulas/demandRules.ts';
+import { converterInputCurrent, inverterCurrent, loadCurrent } from '../../rules/formulas/demandRules.ts';
 import { solarDesignCurrent } from '../../rules/formulas/solarRules.ts';
-import { figure, given, use } from '../../rules/rule.ts';
-import type { Workshop } from '../../rules/workshop.ts';
-import type { ChargerPort, ConsumerPort, Netlist, Port } from '../netlist/netlist.ts';
+import { given, use } from '../../rules/rule.ts';
+import type { ChargerPort, ConsumerPort, Netlist, Port, SolarPort } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 
 /**
@@ -29,28 +21,16 @@ export interface Flow {
     | { kind: 'resistance'; ohm: number };
   /** Current is taken out at `sink` and, for solar, put in at `supply`; stiff sources close the loop otherwise. */
   sink: Port;
+  /** A solar string as a whole: the plus of its top module, the minus of its bottom one. */
   supply: Port | null;
+  /** The modules of that string, each putting the current in. */
+  modules: readonly Port[];
 }
 
-export interface EnergyRow {
-  itemId: Id;
-  currentA: number;
-  dailyAh: number;
-}
-export interface Energy {
-  rows: EnergyRow[];
-  dailyAh: number;
-  essentialAh: number;
-  bankAh: number;
-  usableShare: number;
-  autonomyDays: number | null;
-  wantedBankAh: number;
-}
 export interface Demand {
   flows: Flow[];
   /** Consumers with no way to a source on one or both poles. */
   unfed: { itemId: Id; key: string; plusFed: boolean; minusFed: boolean; reversed: boolean }[];
-  energy: Energy;
 }
 
 /** Current of a load row while it is on, A, at the nominal system voltage. */
@@ -70,7 +50,10 @@ const pole = (potentials: Potentials, port: Port) => ({
   sameIsland: potentials.islandOf[port.plus] === potentials.islandOf[port.minus],
 });
 
-function consumerFlow(port: ConsumerPort, systemVoltageV: number): Omit<Flow, 'key' | 'sink' | 'supply' | 'way'> {
+function consumerFlow(
+  port: ConsumerPort,
+  systemVoltageV: number,
+): Omit<Flow, 'key' | 'sink' | 'supply' | 'modules' | 'way'> {
   const { element, item } = port;
   const address = `item/${item.id}/designCurrentA`;
   if (element.kind === 'inverter') {
@@ -102,6 +85,22 @@ function consumerFlow(port: ConsumerPort, systemVoltageV: number): Omit<Flow, 'k
         ? { kind: 'power', powerW: rating.powerW }
         : { kind: 'current', currentA: rating?.currentA ?? 0 },
   };
+}
+
+/** Modules in series from a controller's plus input downwards, one list a string; a broken string ends early. */
+function solarStrings(charger: ChargerPort, netlist: Netlist, potentials: Potentials): SolarPort[][] {
+  const island = (node: number) => potentials.islandOf[node]!;
+  return netlist.solar
+    .filter((m) => island(m.plus) === island(charger.input.plus))
+    .map((top) => {
+      const string = [top];
+      while (island(string.at(-1)!.minus) !== island(charger.input.minus)) {
+        const next = netlist.solar.find((m) => island(m.plus) === island(string.at(-1)!.minus) && !string.includes(m));
+        if (!next) break;
+        string.push(next);
+      }
+      return string;
+    });
 }
 
 function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potentials): Flow[] {
@@ -138,24 +137,25 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
       operating: { kind: 'power', powerW: (element.outputV * element.outputA) / element.efficiencyShare },
       sink: charger.input,
       supply: null,
+      modules: [],
     });
   } else {
-    for (const module of netlist.solar) {
-      if (potentials.islandOf[module.plus] !== inputIsland) continue;
-      const designCurrentA = use(
-        solarDesignCurrent,
-        { shortCircuitA: module.element.shortCircuitA },
-        `item/${module.item.id}/designCurrentA`,
-        { shortCircuitA: given('part sheet') },
-      );
+    for (const string of solarStrings(charger, netlist, potentials)) {
+      const [top, bottom] = [string[0]!, string.at(-1)!];
+      const weakest = string.reduce((w, m) => (m.element.shortCircuitA > w.element.shortCircuitA ? m : w));
+      const { shortCircuitA } = weakest.element;
+      const designCurrentA = use(solarDesignCurrent, { shortCircuitA }, `item/${top.item.id}/designCurrentA`, {
+        shortCircuitA: given(string.length > 1 ? 'part sheet, the largest of the string' : 'part sheet'),
+      });
       flows.push({
-        key: `${module.key}/string`,
-        itemId: module.item.id,
+        key: `${top.key}/string`,
+        itemId: top.item.id,
         way: 'solar',
         designCurrentA,
-        operating: { kind: 'current', currentA: module.element.shortCircuitA },
+        operating: { kind: 'current', currentA: shortCircuitA },
         sink: charger.input,
-        supply: module,
+        supply: { ...top, minus: bottom.minus, minusRef: bottom.minusRef },
+        modules: string,
       });
     }
   }
@@ -167,66 +167,13 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
     operating: { kind: 'current', currentA: element.outputA },
     sink: charger.output,
     supply: null,
+    modules: [],
   });
   return flows;
 }
 
-/** Daily energy of the load list and what it asks of the bank. */
-export function energyOf(
-  items: readonly Port['item'][],
-  batteries: Netlist['sources'],
-  brief: Brief,
-  days: number,
-  workshop: Workshop,
-): Energy {
-  const rows: EnergyRow[] = [];
-  for (const item of items) {
-    if (!item.load) continue;
-    const currentA = ratedCurrentA(item, brief.systemVoltageV);
-    const dailyAh = use(
-      dailyCharge,
-      { currentA, hoursPerDay: item.load.hoursPerDay, dutyShare: item.load.dutyShare },
-      `item/${item.id}/dailyAh`,
-      {
-        currentA: item.load.rating.kind === 'watts' ? figure(`item/${item.id}/designCurrentA`) : given('load list'),
-        hoursPerDay: given('load list'),
-        dutyShare: given('load list'),
-      },
-    );
-    rows.push({ itemId: item.id, currentA, dailyAh });
-  }
-  const dailyAh = rows.reduce((s, r) => s + r.dailyAh, 0);
-  const essential = new Set(items.filter((i) => i.load?.essential).map((i) => i.id));
-  const cells = batteries.filter((s) => s.element.kind === 'battery');
-  const wattHours = cells.reduce(
-    (s, b) => s + (b.element.kind === 'battery' ? b.element.capacityAh * b.element.nominalV : 0),
-    0,
-  );
-  const bankAh = wattHours / brief.systemVoltageV;
-  const usableShare = workshop.usableShare[brief.chemistry];
-  const origins = {
-    bankAh: given('batteries on the board'),
-    usableShare: given(workshop.usableShareSource),
-    dailyAh: given('sum of the load list'),
-  };
-  return {
-    rows,
-    dailyAh,
-    essentialAh: rows.filter((r) => essential.has(r.itemId)).reduce((s, r) => s + r.dailyAh, 0),
-    bankAh,
-    usableShare,
-    autonomyDays:
-      dailyAh > 0 && bankAh > 0 ? use(autonomy, { bankAh, usableShare, dailyAh }, 'job/autonomyDays', origins) : null,
-    wantedBankAh: use(wantedBank, { dailyAh, days, usableShare }, 'job/wantedBankAh', {
-      dailyAh: given('sum of the load list'),
-      days: given('days wanted, board setting'),
-      usableShare: given(workshop.usableShareSource),
-    }),
-  };
-}
-
 /** Every current the network must carry, and who cannot be fed. */
-export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief): Omit<Demand, 'energy'> {
+export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief): Demand {
   const flows: Flow[] = [];
   const unfed: Demand['unfed'] = [];
   for (const port of netlist.consumers) {
@@ -247,6 +194,7 @@ export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief)
         way: 'discharge',
         sink: port,
         supply: null,
+        modules: [],
       });
   }
   for (const charger of netlist.chargers) {
@@ -266,6 +214,28 @@ export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief)
           reversed: sameIsland && minusV - plusV > 0.5,
         });
     }
+  }
+  for (const port of netlist.mainsChargers) {
+    const { plusV, minusV, sameIsland } = pole(potentials, port);
+    if (sameIsland && plusV - minusV > 0.5)
+      flows.push({
+        key: port.key,
+        itemId: port.item.id,
+        way: 'charge',
+        designCurrentA: port.element.outputA,
+        operating: { kind: 'current', currentA: port.element.outputA },
+        sink: port,
+        supply: null,
+        modules: [],
+      });
+    else
+      unfed.push({
+        itemId: port.item.id,
+        key: port.key,
+        plusFed: !Number.isNaN(plusV),
+        minusFed: !Number.isNaN(minusV),
+        reversed: sameIsland && minusV - plusV > 0.5,
+      });
   }
   return { flows, unfed };
 }

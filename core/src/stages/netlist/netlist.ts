@@ -30,6 +30,7 @@ export interface Port {
 export type SourcePort = Port & { element: ElementOf<'battery'> | ElementOf<'feed'> };
 export type SolarPort = Port & { element: ElementOf<'solarSource'> };
 export type ConsumerPort = Port & { element: ElementOf<'load'> | ElementOf<'inverter'> | ElementOf<'coil'> };
+export type MainsChargerPort = Port & { element: ElementOf<'mainsCharger'> };
 export type ChargerPort = {
   key: string;
   item: Item;
@@ -47,6 +48,7 @@ export interface Netlist {
   solar: SolarPort[];
   consumers: ConsumerPort[];
   chargers: ChargerPort[];
+  mainsChargers: MainsChargerPort[];
   /** Bus bars and their ratings. */
   bars: { itemId: Id; elementId: Id; node: number; ratingA: number }[];
 }
@@ -91,6 +93,7 @@ export function buildNetlist(
     solar: [],
     consumers: [],
     chargers: [],
+    mainsChargers: [],
     bars,
   };
   for (const { item, element, key } of owned) {
@@ -128,6 +131,9 @@ export function buildNetlist(
       case 'inverter':
       case 'coil':
         netlist.consumers.push({ ...port(element.plus, element.minus), element });
+        break;
+      case 'mainsCharger':
+        netlist.mainsChargers.push({ ...port(element.plus, element.minus), element });
         break;
       case 'charger':
         netlist.chargers.push({

@@ -14,6 +14,8 @@ export interface PartsLine {
   priceEach: number | null;
   total: number | null;
   leadTimeDays: number | null;
+  /** The customer's own and second-hand parts are listed, not bought. */
+  supply: Item['ownership'];
   usedBy: string[];
 }
 
@@ -28,8 +30,12 @@ export function partsList(
   catalogue: Catalogue,
 ): PartsLine[] {
   const lines = new Map<string, PartsLine>();
-  const add = (line: Omit<PartsLine, 'total' | 'usedBy'>, by: string) => {
-    const key = `${line.group}/${line.partId}`;
+  const add = (
+    given: Omit<PartsLine, 'total' | 'usedBy' | 'supply'> & { supply?: PartsLine['supply'] },
+    by: string,
+  ) => {
+    const line = { supply: 'workshop' as const, ...given };
+    const key = `${line.group}/${line.partId}/${line.supply}`;
     const known = lines.get(key);
     if (known) {
       known.quantity += line.quantity;
@@ -46,8 +52,9 @@ export function partsList(
         name: part.name,
         quantity: 1,
         unit: 'pcs',
-        priceEach: part.price,
-        leadTimeDays: part.leadTimeDays,
+        priceEach: item.ownership === 'workshop' ? part.price : null,
+        leadTimeDays: item.ownership === 'workshop' ? part.leadTimeDays : null,
+        supply: item.ownership,
       },
       item.designation,
     );

@@ -72,9 +72,9 @@ export function inject(flow: Flow, amps: number, injection: Float64Array): void 
   const sign = flow.way === 'charge' ? 1 : -1;
   injection[flow.sink.plus]! += sign * amps;
   injection[flow.sink.minus]! -= sign * amps;
-  if (flow.supply) {
-    injection[flow.supply.plus]! += amps;
-    injection[flow.supply.minus]! -= amps;
+  for (const module of flow.modules) {
+    injection[module.plus]! += amps;
+    injection[module.minus]! -= amps;
   }
 }
 

@@ -9,6 +9,7 @@ import { Askable } from '../../ui/Askable.tsx';
 import { amps } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { Ownership } from './Ownership.tsx';
 import { Row } from './Row.tsx';
 
 function Seats({ item, part }: { item: Item; part: Part }) {
@@ -188,6 +189,7 @@ export function ItemInspector({
           </option>
         ))}
       </select>
+      {!item.load && <Ownership item={item} />}
       {at.kind === 'panel' ? (
         <div className="mt-1 grid grid-cols-2 gap-1">
           <NumberField

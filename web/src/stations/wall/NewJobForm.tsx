@@ -1,4 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { TEMPLATES } from '@ombrik/core/board/templates';
 import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
@@ -15,6 +16,7 @@ const schema = object({
   chemistry: mixed<'agm' | 'lifepo4'>().oneOf(['agm', 'lifepo4']).required(),
   profileId: mixed<'craft-iso' | 'fixed-iec'>().oneOf(['craft-iso', 'fixed-iec']).required(),
   wantedOn: string().default(''),
+  template: string().default(''),
 });
 
 /** Takes a new order in. */
@@ -31,6 +33,7 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
       chemistry: 'lifepo4',
       profileId: 'craft-iso',
       wantedOn: '',
+      template: '',
     },
   });
   const create = useMutation({
@@ -65,7 +68,18 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
         <span className="label-face">Wanted on</span>
         <input type="date" className="input w-full" {...form.register('wantedOn')} />
       </label>
-      <label className="col-span-2 grid gap-1">
+      <label className="grid gap-1">
+        <span className="label-face">Start from</span>
+        <select className="select w-full" {...form.register('template')}>
+          <option value="">an empty order</option>
+          {TEMPLATES.map((t) => (
+            <option key={t.id} value={t.id}>
+              {t.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="col-span-1 grid gap-1">
         <span className="label-face">Where the board goes</span>
         <input className="input w-full" {...form.register('place')} />
       </label>

@@ -1,0 +1,58 @@
+import { BOARD_FORMAT_VERSION } from './board.ts';
+import { newBoard, newLoad, newPowerPlan } from './newBoard.ts';
+
+type Loose = Record<string, unknown>;
+const isObject = (value: unknown): value is Loose =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const each = (value: unknown, change: (entry: Loose) => Loose): unknown =>
+  Array.isArray(value) ? value.map((entry) => (isObject(entry) ? change(entry) : entry)) : value;
+
+function loadTo2(load: Loose): Loose {
+  const { hoursPerDay, ...rest } = load;
+  const { usage: _, ...fresh } = newLoad();
+  return { ...fresh, usage: { kind: 'perDay', hoursPerDay }, ...rest };
+}
+
+/** Version 1 to 2: the power sheet, survey and extras come in; loads say when, inverters say surge and waveform. */
+function to2(board: Loose): Loose {
+  const { brief: fresh } = newBoard({});
+  const { use, jobKind, monitoring, growthShare, budget, opening, questions } = fresh;
+  return {
+    ...board,
+    formatVersion: 2,
+    brief: isObject(board.brief)
+      ? { use, jobKind, monitoring, growthShare, budget, opening, questions, ...board.brief }
+      : board.brief,
+    power: newPowerPlan(),
+    items: each(board.items, (item) => ({
+      ownership: 'workshop',
+      ratingKnown: true,
+      ...item,
+      load: isObject(item.load) ? loadTo2(item.load) : item.load,
+    })),
+    customParts: each(board.customParts, (part) => ({
+      ...part,
+      elements: each(part.elements, (element) =>
+        element.kind === 'inverter' ? { surgeW: 2 * Number(element.acPowerW), waveform: 'sine', ...element } : element,
+      ),
+    })),
+    survey: [],
+    extras: [],
+  };
+}
+
+const STEPS: Readonly<Record<number, (board: Loose) => Loose>> = { 1: to2 };
+
+/**
+ * Brings a board document of an older format version up to the current one, step by step. What is not an older board
+ * document is given back as it is, for the schema to judge.
+ */
+export function migrateBoard(value: unknown): unknown {
+  let board = value;
+  while (isObject(board) && typeof board.formatVersion === 'number' && board.formatVersion < BOARD_FORMAT_VERSION) {
+    const step = STEPS[board.formatVersion];
+    if (!step) break;
+    board = step(board);
+  }
+  return board;
+}

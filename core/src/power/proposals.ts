@@ -1,0 +1,183 @@
+import type { Board } from '../board/board.ts';
+import { partIndex } from '../board/references.ts';
+import type { Catalogue } from '../catalogue/part.ts';
+import { autonomy } from '../rules/formulas/demandRules.ts';
+import type { Workshop } from '../rules/workshop.ts';
+import { clearYear } from '../solve/energy/clearSky.ts';
+import { type SystemModel, simulateYear } from '../solve/energy/energyYear.ts';
+import { weatherYear } from '../solve/energy/weather.ts';
+import { type Energy, energyOf } from '../stages/demand/energy.ts';
+import { type Design, designItems, designParts, designSystem, elementOf, LEVELS, type Level } from './design.ts';
+import { systemModelOf } from './systemModel.ts';
+import { type ChemistryCost, tenYearCost } from './tenYears.ts';
+
+export interface ProposalFigures {
+  price: number;
+  unpriced: number;
+  massKg: number;
+  bankAh: number;
+  autonomyDays: number;
+  peakW: number;
+  /** All sources at once against what the bank takes, A. */
+  chargeA: number;
+  chargeLimitA: number;
+  /** From the usable low to full with sun at its best and every charger on. */
+  hoursToFull: number | null;
+  darkDaysPerYear: number;
+  generatorHoursPerYear: number;
+  cyclesPerYear: number;
+}
+
+export interface Proposal {
+  level: Level;
+  title: string;
+  parts: { partId: string; name: string; quantity: number; role: string }[];
+  figures: ProposalFigures;
+  reasons: string[];
+  cautions: string[];
+  tenYears: ChemistryCost;
+}
+
+const TITLE: Readonly<Record<Level, string>> = { lean: 'Leaner', balanced: 'Balanced', generous: 'Generous' };
+const YEARS = 3;
+
+/** A few seeded years, for figures that depend on weather. */
+function tryYears(model: SystemModel) {
+  const clear = model.plane ? clearYear(model.plane) : null;
+  const years = Array.from({ length: YEARS }, (_, i) =>
+    simulateYear(model, weatherYear(model.climate, i + 1), clear, { startShare: 0.9 }),
+  );
+  const mean = (of: (y: (typeof years)[number]) => number) => years.reduce((s, y) => s + of(y), 0) / YEARS;
+  return {
+    darkDays: mean((y) => y.unmetDays),
+    generatorHours: mean((y) => y.totals.generatorHours),
+    cycles: mean((y) => y.totals.equivalentCycles),
+    servedKwh: mean((y) => y.totals.servedWh) / 1000,
+  };
+}
+
+function reasonsFor(design: Design, figures: ProposalFigures, energy: Energy, board: Board): string[] {
+  const { brief, power, settings } = board;
+  const v = brief.systemVoltageV;
+  const reasons = [
+    `${Math.round(energy.dailyAh)} Ah a day; ${figures.autonomyDays.toFixed(1)} days without charging, ${settings.autonomyDays} wished for.`,
+  ];
+  if (design.inverter)
+    reasons.push(
+      `Mains side: ${Math.round(energy.mainsPeakW)} W together, ${Math.round(energy.mainsSurgeW)} W when one starts; the inverter gives ${elementOf(design.inverter, 'inverter').acPowerW} W and ${elementOf(design.inverter, 'inverter').surgeW} W.`,
+    );
+  if (design.sun) reasons.push(`${figures.peakW} W of sun, ${design.sun.series} in series × ${design.sun.strings}.`);
+  else if (power.sun) reasons.push('No sun: nothing in the catalogue fits this roof and voltage.');
+  else reasons.push('No sun: the brief has none.');
+  if (design.relay) reasons.push('Alternator through a relay: no electronics, and never quite full.');
+  if (design.dcdc)
+    reasons.push(`Alternator through a boosting charger, ${elementOf(design.dcdc, 'charger').outputA} A.`);
+  if (brief.monitoring === 'simple') reasons.push('No monitor, no display: kept simple as ordered.');
+  if (power.generator) reasons.push(`Generator about ${Math.round(figures.generatorHoursPerYear)} h a year.`);
+  if (design.level === 'generous' && brief.growthShare > 0)
+    reasons.push(`Ready for ${Math.round(brief.growthShare * 100)} % more at ${v} V.`);
+  return reasons;
+}
+
+/** Two or three whole systems worked out from brief, loads and sources; a level the catalogue cannot meet is left out. */
+export function proposeSystems(board: Board, catalogue: Catalogue, workshop: Workshop): Proposal[] {
+  const parts = partIndex(board, catalogue);
+  const { brief, power, settings } = board;
+  const loads = board.items.filter((i) => i.load);
+  const energy = energyOf({ items: loads, parts, brief, power, settings, workshop });
+  const input = { brief, power, autonomyDays: settings.autonomyDays, energy, items: loads, catalogue, workshop };
+  const proposals = LEVELS.flatMap((level): Proposal[] => {
+    const design = designSystem(input, level);
+    if (!design) return [];
+    const lines = designParts(design, catalogue);
+    const model = systemModelOf({
+      items: [...loads, ...designItems(design, catalogue)],
+      parts,
+      brief,
+      power,
+      workshop,
+    });
+    const year = tryYears(model);
+    const v = brief.systemVoltageV;
+    const cell = elementOf(design.bank.part, 'battery');
+    const bankAh = cell.capacityAh * design.bank.strings;
+    const peakW = design.sun
+      ? elementOf(design.sun.module, 'solarSource').peakW * design.sun.series * design.sun.strings
+      : 0;
+    const chargeA =
+      Math.min(model.sunLimitW, peakW * (1 - model.sunLossShare)) / v +
+      model.alternatorW / v +
+      Math.max(model.mainsW, model.generatorW) / v;
+    const chargeLimitA = model.chargeLimitW / v;
+    const chargingA = Math.min(chargeA, chargeLimitA);
+    const figures: ProposalFigures = {
+      price: lines.reduce((s, l) => s + (l.part.price ?? 0) * l.quantity, 0),
+      unpriced: lines.filter((l) => l.part.price === null).length,
+      massKg: lines.reduce((s, l) => s + l.part.massKg * l.quantity, 0),
+      bankAh,
+      autonomyDays: autonomy.compute({
+        bankAh,
+        usableShare: energy.usableShare,
+        ageingReserveShare: power.ageingReserveShare,
+        coldShare: energy.coldShare,
+        dailyAh: energy.dailyAh,
+      }),
+      peakW,
+      chargeA,
+      chargeLimitA,
+      hoursToFull:
+        chargingA > 0
+          ? (bankAh * energy.usableShare) / (chargingA * model.traits.chargeEfficiencyShare) +
+            // The taper takes about as long again as its own share at full current. Common practice, no source.
+            (bankAh * (1 - model.traits.taperFromShare)) / chargingA
+          : null,
+      darkDaysPerYear: year.darkDays,
+      generatorHoursPerYear: year.generatorHours,
+      cyclesPerYear: year.cycles,
+    };
+    const cautions = [...design.cautions];
+    if (chargeA > chargeLimitA * 1.001)
+      cautions.push(
+        `All sources at once bring ${Math.round(chargeA)} A, the bank takes ${Math.round(chargeLimitA)} A: the battery's own limits must hold, or a source is set lower.`,
+      );
+    if (brief.budget !== null && figures.price > brief.budget)
+      cautions.push(`Parts alone cost ${Math.round(figures.price)}; the budget is ${Math.round(brief.budget)}.`);
+    return [
+      {
+        level,
+        title: TITLE[level],
+        parts: lines.map((l) => ({ partId: l.part.id, name: l.part.name, quantity: l.quantity, role: l.role })),
+        figures,
+        reasons: reasonsFor(design, figures, energy, board),
+        cautions,
+        tenYears: tenYearCost({
+          chemistry: design.chemistry,
+          capacityAh: bankAh,
+          price: (design.bank.part.price ?? 0) * design.bank.series * design.bank.strings,
+          massKg: design.bank.part.massKg * design.bank.series * design.bank.strings,
+          cyclesPerYear: year.cycles,
+          usableShare: energy.usableShare,
+          deliveredKwhPerYear: (year.cycles * bankAh * v) / 1000,
+        }),
+      },
+    ];
+  });
+  // Where two levels come to the same parts, the leaner name stays.
+  const same = (a: Proposal, b: Proposal) => JSON.stringify(a.parts) === JSON.stringify(b.parts);
+  return proposals.filter((p, i) => !proposals.slice(0, i).some((q) => same(p, q)));
+}
+
+/** The same job with each chemistry, over ten years of use, at the balanced level. */
+export function compareChemistries(board: Board, catalogue: Catalogue, workshop: Workshop): ChemistryCost[] {
+  return (['agm', 'lifepo4'] as const).flatMap((chemistry) => {
+    const other: Board = {
+      ...board,
+      brief: { ...board.brief, chemistry },
+      // A share held by hand belongs to one chemistry.
+      power: { ...board.power, usableShare: { mode: 'auto' } },
+    };
+    const proposals = proposeSystems(other, catalogue, workshop);
+    const balanced = proposals.find((p) => p.level === 'balanced') ?? proposals[0];
+    return balanced ? [balanced.tenYears] : [];
+  });
+}

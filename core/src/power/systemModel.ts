@@ -1,0 +1,116 @@
+import type { Brief, Id, Item, PowerPlan } from '../board/board.ts';
+import type { Element, Part } from '../catalogue/part.ts';
+import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../rules/tables/bankTraits.ts';
+import type { Workshop } from '../rules/workshop.ts';
+import type { DayLoad, SystemModel } from '../solve/energy/energyYear.ts';
+import { powerOf, USUAL_INVERTER_EFFICIENCY, usableShareOf } from '../stages/demand/energy.ts';
+import { hoursPerDayOf, onShareIn } from '../stages/demand/usage.ts';
+
+export interface SystemInput {
+  items: readonly Item[];
+  parts: ReadonlyMap<Id, Part>;
+  brief: Brief;
+  power: PowerPlan;
+  workshop: Workshop;
+  /** What if: running power of single loads, by item, as a factor. */
+  loadFactor?: ReadonlyMap<Id, number>;
+}
+
+/** Standing draw of what is always awake, W each. General knowledge, no source. */
+const AWAKE_W = { solarController: 0.6, dcdcCharger: 0.4, shunt: 0.3, relay: 0.5 } as const;
+/** What a generator's nameplate gives a charger, for its power factor. Common practice, no source. */
+const GENERATOR_SHARE = 0.8;
+const HEATED_C = 5;
+const DEFAULT_LATITUDE = 48;
+
+const pick = <K extends Element['kind']>(elements: readonly Element[], kind: K) =>
+  elements.filter((e): e is Extract<Element, { kind: K }> => e.kind === kind);
+
+function dayLoad(input: SystemInput, season: 'warm' | 'cold', inverterShare: number, inverterIdleW: number): DayLoad {
+  const [essentialW, sheddableW] = [new Float64Array(24), new Float64Array(24)];
+  let alwaysW = 0;
+  const mainsOn = new Float64Array(24);
+  for (const { id, load } of input.items) {
+    if (!load || (load.season !== 'all' && load.season !== season)) continue;
+    const share = load.side === 'mains' ? inverterShare : 1;
+    const runningW =
+      (powerOf(load, input.brief.systemVoltageV) * load.dutyShare * (input.loadFactor?.get(id) ?? 1)) / share;
+    const standbyW = load.standbyW / share;
+    const into = load.essential ? essentialW : sheddableW;
+    for (let hour = 0; hour < 24; hour++) {
+      into[hour]! += runningW * onShareIn(load, hour) + standbyW;
+      if (load.side === 'mains') mainsOn[hour] = Math.max(mainsOn[hour]!, onShareIn(load, hour));
+    }
+    alwaysW += standbyW + (hoursPerDayOf(load) >= 24 ? runningW : 0);
+  }
+  // Switched on only for its loads, the inverter idles as long as the longest of them runs.
+  if (!input.power.inverterAlwaysOn)
+    for (let hour = 0; hour < 24; hour++) sheddableW[hour]! += inverterIdleW * mainsOn[hour]!;
+  return { essentialW, sheddableW, alwaysW };
+}
+
+/** The year's model of what stands on a board and its load list; numbers at the bank's nominal voltage. */
+export function systemModelOf(input: SystemInput): SystemModel {
+  const { brief, power, workshop, items, parts } = input;
+  const v = brief.systemVoltageV;
+  const elements = items.flatMap((i) => parts.get(i.partId)?.elements ?? []);
+  const kinds = items.map((i) => parts.get(i.partId)?.kind);
+  const batteries = pick(elements, 'battery');
+  const chemistry = batteries[0]?.chemistry ?? brief.chemistry;
+  // Limits of units in series are one unit's; strings in parallel add up.
+  const strings = batteries.reduce((s, b) => s + b.nominalV, 0) / v;
+  const perString = (limit: 'chargeLimitA' | 'dischargeLimitA') =>
+    batteries.length === 0 ? 0 : Math.min(...batteries.map((b) => b[limit])) * strings;
+  const chargers = pick(elements, 'charger');
+  const outA = (source: 'solar' | 'dcdc') =>
+    chargers.filter((c) => c.source === source).reduce((s, c) => s + c.outputA, 0);
+  const mainsW = pick(elements, 'mainsCharger').reduce((s, c) => s + c.outputA * v, 0);
+  const inverters = pick(elements, 'inverter');
+  const inverterShare = inverters[0]?.efficiencyShare ?? USUAL_INVERTER_EFFICIENCY;
+  const inverterIdleW = inverters.reduce((s, i) => s + i.idleA * v, 0);
+  const dcdc = chargers.find((c) => c.source === 'dcdc');
+  const alternatorCapW = power.alternator
+    ? power.alternator.maxA * power.alternator.nominalV * (dcdc?.efficiencyShare ?? 1)
+    : 0;
+  const relay = items.some((i) => i.partId.startsWith('relay-vsr'));
+  const site = power.site;
+  const southern = (site.latitudeDeg ?? DEFAULT_LATITUDE) < 0;
+  return {
+    climate: {
+      southern,
+      coldestMonthC: site.coldestMonthC,
+      warmestMonthC: site.warmestMonthC,
+      winterCloudShare: site.winterCloudShare,
+      summerCloudShare: site.summerCloudShare,
+    },
+    plane: power.sun
+      ? {
+          latitudeDeg: site.latitudeDeg ?? DEFAULT_LATITUDE,
+          tiltDeg: power.sun.tiltDeg,
+          azimuthDeg: power.sun.azimuthDeg,
+        }
+      : null,
+    peakW: pick(elements, 'solarSource').reduce((s, e) => s + e.peakW, 0),
+    sunLossShare: power.sun?.lossShare ?? 0,
+    sunLimitW: outA('solar') * v,
+    bankWh: batteries.reduce((s, b) => s + b.capacityAh * b.nominalV, 0) * (1 - power.ageingReserveShare),
+    traits: BANK_TRAITS[chemistry],
+    coldPerK: COLD_CAPACITY_PER_K[chemistry],
+    heatedC: site.bankPlace === 'heated' ? HEATED_C : null,
+    usableShare: usableShareOf(power, { ...brief, chemistry }, workshop),
+    chargeLimitW: perString('chargeLimitA') * v,
+    dischargeLimitW: perString('dischargeLimitA') * v,
+    warm: dayLoad(input, 'warm', inverterShare, inverterIdleW),
+    cold: dayLoad(input, 'cold', inverterShare, inverterIdleW),
+    idleW:
+      kinds.reduce((s, k) => s + (AWAKE_W[k as keyof typeof AWAKE_W] ?? 0), 0) +
+      (power.inverterAlwaysOn ? inverterIdleW : 0),
+    alternatorW: Math.min(alternatorCapW, relay ? alternatorCapW * 0.6 : outA('dcdc') * v),
+    alternatorHours: power.alternator?.hoursPerDay ?? 0,
+    mainsW: power.mains ? mainsW : 0,
+    mainsHours: power.mains?.hoursPerDay ?? 0,
+    generatorW: power.generator ? Math.min(mainsW, power.generator.powerW * GENERATOR_SHARE) : 0,
+    generatorStartShare: power.generator?.startAtShare ?? 0,
+    generatorCostPerHour: power.generator?.costPerHour ?? 0,
+  };
+}

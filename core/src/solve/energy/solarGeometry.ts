@@ -1,0 +1,58 @@
+/** Where the sun stands. Angles in radians inside, degrees at the edge; times are solar hours. */
+const RAD = Math.PI / 180;
+
+/**
+ * Declination of the sun, degrees, by day of the year (1 = 1 January).
+ * Source: Spencer 1971, Fourier series, within 0.04° (coefficients from memory).
+ */
+export function declinationDeg(dayOfYear: number): number {
+  const g = (2 * Math.PI * (dayOfYear - 1)) / 365;
+  const delta =
+    0.006918 -
+    0.399912 * Math.cos(g) +
+    0.070257 * Math.sin(g) -
+    0.006758 * Math.cos(2 * g) +
+    0.000907 * Math.sin(2 * g) -
+    0.002697 * Math.cos(3 * g) +
+    0.00148 * Math.sin(3 * g);
+  return delta / RAD;
+}
+
+/** Sun above the horizon, hours a day, geometric (no refraction). Source: cos ω = −tan φ·tan δ. */
+export function dayLengthH(latitudeDeg: number, dayOfYear: number): number {
+  const x = -Math.tan(latitudeDeg * RAD) * Math.tan(declinationDeg(dayOfYear) * RAD);
+  return (2 * Math.acos(Math.max(-1, Math.min(1, x)))) / RAD / 15;
+}
+
+/** Sine of the sun's height at a solar hour (12 = noon). Source: sin α = sin φ·sin δ + cos φ·cos δ·cos ω. */
+export function sineOfHeight(latitudeDeg: number, dayOfYear: number, hour: number): number {
+  const [phi, delta, omega] = [latitudeDeg * RAD, declinationDeg(dayOfYear) * RAD, (hour - 12) * 15 * RAD];
+  return Math.sin(phi) * Math.sin(delta) + Math.cos(phi) * Math.cos(delta) * Math.cos(omega);
+}
+
+/**
+ * Cosine of the angle between the sun and the normal of a tilted plane.
+ * @param azimuthDeg from the direction of the equator, west positive
+ * Source: Duffie & Beckman, Solar Engineering of Thermal Processes, eq. 1.6.2 (from memory).
+ */
+export function cosineOfIncidence(
+  latitudeDeg: number,
+  dayOfYear: number,
+  hour: number,
+  tiltDeg: number,
+  azimuthDeg: number,
+): number {
+  // South of the equator the plane looks north: mirror the globe.
+  const mirror = latitudeDeg < 0 ? -1 : 1;
+  const phi = Math.abs(latitudeDeg) * RAD;
+  const delta = mirror * declinationDeg(dayOfYear) * RAD;
+  const omega = (hour - 12) * 15 * RAD;
+  const [beta, gamma] = [tiltDeg * RAD, azimuthDeg * RAD];
+  return (
+    Math.sin(delta) * Math.sin(phi) * Math.cos(beta) -
+    Math.sin(delta) * Math.cos(phi) * Math.sin(beta) * Math.cos(gamma) +
+    Math.cos(delta) * Math.cos(phi) * Math.cos(beta) * Math.cos(omega) +
+    Math.cos(delta) * Math.sin(phi) * Math.sin(beta) * Math.cos(gamma) * Math.cos(omega) +
+    Math.cos(delta) * Math.sin(beta) * Math.sin(gamma) * Math.sin(omega)
+  );
+}

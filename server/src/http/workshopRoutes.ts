@@ -1,0 +1,22 @@
+import { num, record, text } from '@ombrik/core/board/schemaKit';
+import { Hono } from 'hono';
+import { readWorkshop, setWorkshopValues } from '../store/workshopStore.ts';
+import { body, refuse } from './problems.ts';
+import { type AppEnv, signedIn } from './session.ts';
+
+const share = () => num({ min: 0.1, max: 1 });
+const settings = record({
+  usableShare: record({ agm: share(), lifepo4: share() }),
+  hourRate: num({ min: 0, max: 1000 }),
+  marginShare: num({ min: 0, max: 2 }),
+  currency: text(1, 6),
+});
+
+/** What one workshop holds true for all its boards. Only a designer changes it; every change is a new version. */
+export const workshopRoutes = new Hono<AppEnv>()
+  .use(signedIn)
+  .get('/', async (c) => c.json({ workshop: (await readWorkshop(c.get('db')))?.values ?? null }))
+  .post('/', body(settings), async (c) => {
+    if (c.get('person').role !== 'designer') refuse(403, 'only a designer changes the settings of the workshop');
+    return c.json({ workshop: await setWorkshopValues(c.get('db'), c.req.valid('json')) });
+  });

@@ -1,0 +1,33 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { ApiError, answer, api } from './api.ts';
+import { useJob } from './jobSession.tsx';
+
+/** Files hung on the job: list, add, take off and bring back. */
+export function useFiles() {
+  const { jobId } = useJob();
+  const client = useQueryClient();
+  const queryKey = ['files', jobId];
+  const query = useQuery({
+    queryKey,
+    queryFn: () => answer(api.jobs[':id'].files.$get({ param: { id: jobId } })),
+  });
+  const refresh = () => client.invalidateQueries({ queryKey });
+  const add = useMutation({
+    mutationFn: async (file: File): Promise<string> => {
+      const form = new FormData();
+      form.set('file', file);
+      const response = await fetch(`/api/jobs/${jobId}/files`, { method: 'POST', body: form });
+      const said = (await response.json().catch(() => null)) as { id?: string; problems?: string[] } | null;
+      if (!response.ok || !said?.id)
+        throw new ApiError(response.status, said?.problems ?? [`the server answered ${response.status}`]);
+      return said.id;
+    },
+    onSettled: refresh,
+  });
+  const remove = useMutation({
+    mutationFn: ({ id, removed }: { id: string; removed: boolean }) =>
+      answer(api.jobs[':id'].files[':fileId'].removed.$post({ param: { id: jobId, fileId: id }, json: { removed } })),
+    onSuccess: refresh,
+  });
+  return { files: query.data?.files ?? [], add, remove, href: (id: string) => `/api/jobs/${jobId}/files/${id}` };
+}

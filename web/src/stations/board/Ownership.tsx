@@ -1,0 +1,44 @@
+import type { Item } from '@ombrik/core/board/board';
+import { useJob } from '../../app/jobSession.tsx';
+
+/** Whose part it is, and whether anybody can vouch for its rating. */
+export function Ownership({ item }: { item: Item }) {
+  const job = useJob();
+  return (
+    <div className="mt-1 flex items-center gap-2">
+      <select
+        className="select select-sm min-w-0 flex-1"
+        aria-label={`Whose part ${item.designation} is`}
+        value={item.ownership}
+        onChange={(e) =>
+          job.edit(`${item.designation}: whose it is`, [
+            {
+              kind: 'set',
+              collection: 'items',
+              id: item.id,
+              field: 'ownership',
+              value: e.target.value as Item['ownership'],
+            },
+          ])
+        }
+      >
+        <option value="workshop">bought by us</option>
+        <option value="customer">the customer's own</option>
+        <option value="secondHand">second-hand</option>
+      </select>
+      <label className="flex items-center gap-1.5 text-xs">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={item.ratingKnown}
+          onChange={(e) =>
+            job.edit(`${item.designation}: rating ${e.target.checked ? 'known' : 'unknown'}`, [
+              { kind: 'set', collection: 'items', id: item.id, field: 'ratingKnown', value: e.target.checked },
+            ])
+          }
+        />
+        rating known
+      </label>
+    </div>
+  );
+}

@@ -1,0 +1,285 @@
+import type { BoardSettings, Brief, FeederSchool } from '@ombrik/core/board/board';
+import type { Command } from '@ombrik/core/board/commands';
+import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { answer, api } from '../../app/api.ts';
+import { useJob } from '../../app/jobSession.tsx';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { Checklist } from './Checklist.tsx';
+import { FileStrip } from './FileStrip.tsx';
+import { Questions } from './Questions.tsx';
+import { VoltageRows } from './VoltageRows.tsx';
+
+function Pick<T extends string | number>({
+  label,
+  value,
+  options,
+  onPick,
+  className = '',
+}: {
+  label: string;
+  value: T;
+  options: readonly (readonly [T, string])[];
+  onPick: (v: T) => void;
+  className?: string;
+}) {
+  return (
+    <label className={`grid gap-0.5 ${className}`}>
+      <span className="label-face">{label}</span>
+      <select
+        className="select w-full"
+        value={String(value)}
+        onChange={(e) => {
+          const found = options.find(([v]) => String(v) === e.target.value);
+          if (found) onPick(found[0]);
+        }}
+      >
+        {options.map(([v, text]) => (
+          <option key={String(v)} value={String(v)}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+const Part = ({ title, children }: { title: string; children: ReactNode }) => (
+  <>
+    <h2 className="perforated col-span-4 pt-2 text-lg">{title}</h2>
+    {children}
+  </>
+);
+
+/** The order sheet on the left; on the right what is still unknown, and what the voltage does to the copper. */
+export function OrderSheet() {
+  const job = useJob();
+  const client = useQueryClient();
+  const { brief, settings } = job.board;
+  const set = <F extends keyof Brief>(field: F, value: Brief[F]) =>
+    job.edit(`Brief: ${field}`, [{ kind: 'setBrief', field, value } as Command]);
+  const setting = <F extends keyof BoardSettings>(field: F, value: BoardSettings[F]) =>
+    job.edit(`Setting: ${field}`, [{ kind: 'setSetting', field, value } as Command]);
+  const opening = brief.opening ?? { widthMm: 0, heightMm: 0, depthMm: 0, behind: '' };
+  const setOpening = (change: Partial<typeof opening>) => {
+    const next = { ...opening, ...change };
+    // An opening is known once all three sizes are; until then the missing ones stand at 1 mm and are plain to see.
+    set('opening', {
+      ...next,
+      widthMm: next.widthMm || 1,
+      heightMm: next.heightMm || 1,
+      depthMm: next.depthMm || 1,
+    });
+  };
+  const wanted = useMutation({
+    mutationFn: (wantedOn: string | null) =>
+      answer(api.jobs[':id'].wanted.$post({ param: { id: job.jobId }, json: { wantedOn } })),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['job', job.jobId] }),
+  });
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_280px] gap-5 p-4">
+      <div className="grid content-start gap-4">
+        <section className="grid grid-cols-4 content-start gap-x-3 gap-y-2 border border-base-300 bg-base-100 p-4">
+          <h1 className="col-span-4 text-2xl">Order sheet</h1>
+          <TextField
+            className="col-span-2"
+            label="Job name"
+            value={brief.jobName}
+            max={80}
+            required
+            onCommit={(v) => set('jobName', v)}
+          />
+          <TextField
+            className="col-span-2"
+            label="Customer"
+            value={brief.customer}
+            max={80}
+            onCommit={(v) => set('customer', v)}
+          />
+          <TextField
+            className="col-span-4"
+            label="What it is used for, and how often"
+            value={brief.use}
+            max={300}
+            onCommit={(v) => set('use', v)}
+          />
+          <Pick
+            label="Kind of job"
+            value={brief.jobKind}
+            options={[
+              ['new', 'new board'],
+              ['rework', 'rework of what is there'],
+            ]}
+            onPick={(v) => set('jobKind', v)}
+          />
+          <Pick
+            label="Kept"
+            value={brief.monitoring}
+            options={[
+              ['monitored', 'monitored'],
+              ['simple', 'simple, no electronics'],
+            ]}
+            onPick={(v) => set('monitoring', v)}
+          />
+          <label className="grid gap-0.5">
+            <span className="label-face">Wanted on</span>
+            <input
+              type="date"
+              className="input w-full"
+              value={job.wantedOn ?? ''}
+              onChange={(e) => wanted.mutate(e.target.value || null)}
+            />
+          </label>
+          <NumberField
+            label="Budget"
+            value={brief.budget}
+            min={0}
+            max={1e7}
+            unit={job.workshop.currency}
+            onCommit={(v) => set('budget', v)}
+          />
+
+          <Part title="Where the board goes">
+            <TextField
+              className="col-span-4"
+              label="Where the board goes"
+              value={brief.place}
+              max={120}
+              onCommit={(v) => set('place', v)}
+            />
+            <NumberField
+              label="Opening, width"
+              value={brief.opening?.widthMm ?? null}
+              min={1}
+              max={5000}
+              unit="mm"
+              onCommit={(widthMm) => setOpening({ widthMm })}
+            />
+            <NumberField
+              label="Opening, height"
+              value={brief.opening?.heightMm ?? null}
+              min={1}
+              max={5000}
+              unit="mm"
+              onCommit={(heightMm) => setOpening({ heightMm })}
+            />
+            <NumberField
+              label="Opening, depth"
+              value={brief.opening?.depthMm ?? null}
+              min={1}
+              max={5000}
+              unit="mm"
+              onCommit={(depthMm) => setOpening({ depthMm })}
+            />
+            <NumberField
+              label="Ambient where the cables lie"
+              value={brief.ambientC}
+              min={-30}
+              max={60}
+              unit="°C"
+              onCommit={(v) => set('ambientC', v)}
+            />
+            <TextField
+              className="col-span-4"
+              label="What is behind it"
+              value={brief.opening?.behind ?? ''}
+              max={200}
+              onCommit={(behind) => setOpening({ behind })}
+            />
+          </Part>
+
+          <Part title="System">
+            <Pick
+              label="System voltage"
+              value={brief.systemVoltageV}
+              options={[
+                [12, '12 V'],
+                [24, '24 V'],
+                [48, '48 V'],
+              ]}
+              onPick={(v) => set('systemVoltageV', v)}
+            />
+            <Pick
+              label="Bank chemistry"
+              value={brief.chemistry}
+              options={[
+                ['lifepo4', 'LiFePO4'],
+                ['agm', 'AGM'],
+              ]}
+              onPick={(v) => set('chemistry', v)}
+            />
+            <NumberField
+              label="Make ready for"
+              value={Math.round(brief.growthShare * 100)}
+              min={0}
+              max={400}
+              unit="% more"
+              onCommit={(v) => set('growthShare', v / 100)}
+            />
+            <NumberField
+              label="Days the bank should last"
+              value={settings.autonomyDays}
+              min={0.1}
+              max={60}
+              unit="days"
+              onCommit={(v) => setting('autonomyDays', v)}
+            />
+            <Pick
+              className="col-span-2"
+              label="Rules"
+              value={brief.profileId}
+              options={PROFILES.map((p) => [p.id, `${p.name}, version ${p.version}`] as const)}
+              onPick={(v) => set('profileId', v)}
+            />
+            <Pick
+              className="col-span-2"
+              label="Feeder fuse by"
+              value={settings.feederSchool}
+              options={
+                [
+                  ['summedLoads', '1.25 × summed loads'],
+                  ['summedFuses', 'summed branch fuses'],
+                ] as const
+              }
+              onPick={(v: FeederSchool) => setting('feederSchool', v)}
+            />
+            <p className="dim col-span-4 text-xs">
+              {job.profile.scope}. {job.profile.caution}
+            </p>
+            <NumberField
+              label="Slack on the routed part"
+              value={Math.round(settings.routeSlackShare * 1000) / 10}
+              min={0}
+              max={50}
+              unit="%"
+              onCommit={(v) => setting('routeSlackShare', v / 100)}
+            />
+            <NumberField
+              label="Dressing at each end"
+              value={settings.endSlackMm}
+              min={0}
+              max={500}
+              unit="mm"
+              onCommit={(v) => setting('endSlackMm', v)}
+            />
+          </Part>
+          <TextField
+            className="col-span-4"
+            label="Notes"
+            value={brief.notes}
+            max={4000}
+            multiline
+            onCommit={(v) => set('notes', v)}
+          />
+        </section>
+        <FileStrip />
+      </div>
+      <div className="grid content-start gap-4">
+        <Checklist />
+        <Questions />
+        <VoltageRows />
+      </div>
+    </div>
+  );
+}

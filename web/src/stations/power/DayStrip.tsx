@@ -1,0 +1,106 @@
+import type { LoadDemand } from '@ombrik/core/board/board';
+import { hoursText } from '@ombrik/core/stages/demand/usage';
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
+
+const HOURS = Array.from({ length: 24 }, (_, i) => i);
+
+/**
+ * Twenty-four hours to paint: press and draw along. An hour painted is an hour the load is on; a load that only says
+ * how long is drawn faint, at no stated time. By keyboard: arrows move, space paints.
+ */
+export function DayStrip({
+  label,
+  usage,
+  onPaint,
+}: {
+  label: string;
+  usage: LoadDemand['usage'];
+  onPaint: (hours: number[]) => void;
+}) {
+  const own = usage.kind === 'painted' ? usage.hours : [];
+  const [drawn, setDrawn] = useState<ReadonlySet<number> | null>(null);
+  const [cursor, setCursor] = useState(8);
+  const brush = useRef<{ on: boolean; last: number } | null>(null);
+  const strip = useRef<HTMLDivElement>(null);
+  useEffect(() => setDrawn(null), [usage]);
+  const shown = drawn ?? new Set(own);
+
+  const hourAt = (e: PointerEvent): number => {
+    const box = strip.current!.getBoundingClientRect();
+    return Math.max(0, Math.min(23, Math.floor(((e.clientX - box.left) / box.width) * 24)));
+  };
+  const paint = (from: number, to: number, on: boolean, base: ReadonlySet<number>) => {
+    const next = new Set(base);
+    for (let h = Math.min(from, to); h <= Math.max(from, to); h++) on ? next.add(h) : next.delete(h);
+    setDrawn(next);
+    return next;
+  };
+  const commit = (hours: ReadonlySet<number>) => onPaint([...hours].sort((a, b) => a - b));
+  const start = (e: PointerEvent) => {
+    e.preventDefault();
+    const hour = hourAt(e);
+    brush.current = { on: !shown.has(hour), last: hour };
+    strip.current?.setPointerCapture(e.pointerId);
+    strip.current?.focus();
+    setCursor(hour);
+    paint(hour, hour, brush.current.on, shown);
+  };
+  const move = (e: PointerEvent) => {
+    if (!brush.current) return;
+    const hour = hourAt(e);
+    if (hour === brush.current.last) return;
+    paint(brush.current.last, hour, brush.current.on, shown);
+    brush.current.last = hour;
+  };
+  const end = () => {
+    if (!brush.current) return;
+    brush.current = null;
+    if (drawn) commit(drawn);
+  };
+  const keys = (e: KeyboardEvent) => {
+    if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') {
+      e.preventDefault();
+      setCursor((c) => (c + (e.key === 'ArrowLeft' ? 23 : 1)) % 24);
+    } else if (e.key === ' ') {
+      e.preventDefault();
+      commit(paint(cursor, cursor, !shown.has(cursor), shown));
+    }
+  };
+  const says =
+    usage.kind === 'painted'
+      ? `on ${hoursText(usage.hours) || 'at no hour'}`
+      : `${usage.hoursPerDay} hours a day, at no stated time`;
+  return (
+    <div
+      ref={strip}
+      role="slider"
+      tabIndex={0}
+      aria-label={`${label}: ${says}. Hour under the brush`}
+      aria-valuemin={0}
+      aria-valuemax={23}
+      aria-valuenow={cursor}
+      aria-valuetext={`${cursor}:00, ${shown.has(cursor) ? 'on' : 'off'}`}
+      title={`${says}. Press and draw to paint.`}
+      className="group grid h-7 cursor-crosshair touch-none grid-cols-[repeat(24,minmax(0,1fr))] border border-base-300 bg-base-100"
+      onPointerDown={start}
+      onPointerMove={move}
+      onPointerUp={end}
+      onPointerCancel={end}
+      onKeyDown={keys}
+    >
+      {HOURS.map((h) => (
+        <span
+          key={h}
+          className={`border-r ${h % 6 === 5 ? 'border-base-content/40' : 'border-base-300'} ${h === cursor ? 'group-focus:outline-2 group-focus:outline-primary' : ''}`}
+          style={{
+            background: shown.has(h)
+              ? 'var(--color-primary)'
+              : usage.kind === 'perDay' && !drawn
+                ? `repeating-linear-gradient(45deg, color-mix(in srgb, var(--color-primary) ${Math.min(60, 8 + usage.hoursPerDay * 2)}%, transparent) 0 2px, transparent 2px 6px)`
+                : undefined,
+          }}
+        />
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,185 @@
+import { removeItems } from '@ombrik/core/board/actions/items';
+import { loadPartId } from '@ombrik/core/board/actions/loadList';
+import type { Item, LoadDemand } from '@ombrik/core/board/board';
+import type { Command } from '@ombrik/core/board/commands';
+import { hoursPerDayOf } from '@ombrik/core/stages/demand/usage';
+import { useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { Askable } from '../../ui/Askable.tsx';
+import { ampHours, watts } from '../../ui/format.ts';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { DayStrip } from './DayStrip.tsx';
+import { LoadMore } from './LoadMore.tsx';
+
+/** One load: what it is on the left, when it runs on the right, the rest below when asked for. */
+export function LoadRow({ item, load }: { item: Item; load: LoadDemand }) {
+  const job = useJob();
+  const [open, setOpen] = useState(false);
+  const row = job.dossier.energy.rows.find((r) => r.itemId === item.id);
+  const name = item.name || item.designation;
+  const set = (change: Partial<LoadDemand>, what: string) => {
+    const next = { ...load, ...change };
+    const commands: Command[] = [{ kind: 'set', collection: 'items', id: item.id, field: 'load', value: next }];
+    // A load that changes sides is another part; wires on the old one would hang in the air.
+    if (next.side !== load.side) {
+      const wired = job.board.connections.some((c) => c.from.itemId === item.id || c.to.itemId === item.id);
+      if (wired) {
+        setRefused(`${item.designation} is wired: remove its wires at Circuit before it changes sides`);
+        return;
+      }
+      commands.push({
+        kind: 'set',
+        collection: 'items',
+        id: item.id,
+        field: 'partId',
+        value: loadPartId(next, job.board.brief.systemVoltageV),
+      });
+    }
+    setRefused(null);
+    job.edit(`${item.designation}: ${what}`, commands);
+  };
+  const [refused, setRefused] = useState<string | null>(null);
+  const { rating } = load;
+  return (
+    <>
+      <tr className="align-top">
+        <td className="num pt-3 text-xs">{item.designation}</td>
+        <td className="min-w-36">
+          <TextField
+            label={`Name of ${item.designation}`}
+            hideLabel
+            value={item.name}
+            max={80}
+            onCommit={(v) =>
+              job.edit(`${item.designation}: name`, [
+                { kind: 'set', collection: 'items', id: item.id, field: 'name', value: v },
+              ])
+            }
+          />
+          {refused && <span className="text-xs text-error">{refused}</span>}
+        </td>
+        <td className="w-24 min-w-24">
+          {rating.kind === 'watts' ? (
+            <NumberField
+              label={`Watts of ${name}`}
+              hideLabel
+              value={rating.powerW}
+              min={0.01}
+              max={50000}
+              unit="W"
+              onCommit={(powerW) => set({ rating: { kind: 'watts', powerW } }, 'watts')}
+            />
+          ) : (
+            <NumberField
+              label={`Amps of ${name}`}
+              hideLabel
+              value={rating.currentA}
+              min={0.001}
+              max={2000}
+              unit="A"
+              onCommit={(currentA) => set({ rating: { kind: 'amps', currentA } }, 'amps')}
+            />
+          )}
+        </td>
+        <td>
+          <select
+            className="select select-sm min-w-[84px]"
+            aria-label={`Side of ${name}`}
+            value={load.side}
+            onChange={(e) => set({ side: e.target.value as LoadDemand['side'] }, 'side')}
+          >
+            <option value="dc">d.c.</option>
+            <option value="mains" disabled={rating.kind === 'amps'}>
+              mains
+            </option>
+          </select>
+        </td>
+        <td className="pt-3 text-center">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            aria-label={`${name} is essential`}
+            checked={load.essential}
+            onChange={(e) => set({ essential: e.target.checked }, 'essential')}
+          />
+        </td>
+        <td className="w-[30%] min-w-64">
+          <DayStrip
+            label={name}
+            usage={load.usage}
+            onPaint={(hours) => set({ usage: { kind: 'painted', hours } }, 'hours')}
+          />
+        </td>
+        <td className="w-20 min-w-20">
+          <NumberField
+            label={`Hours a day of ${name}`}
+            hideLabel
+            value={hoursPerDayOf(load)}
+            min={0}
+            max={24}
+            unit="h"
+            onCommit={(hoursPerDay) => set({ usage: { kind: 'perDay', hoursPerDay } }, 'hours')}
+          />
+        </td>
+        <td className="w-20 min-w-20">
+          <NumberField
+            label={`Duty of ${name}`}
+            hideLabel
+            value={Math.round(load.dutyShare * 1000) / 10}
+            min={0}
+            max={100}
+            unit="%"
+            onCommit={(v) => set({ dutyShare: v / 100 }, 'duty')}
+          />
+        </td>
+        <td className="pt-2.5 text-right">
+          {row && <Askable address={`item/${item.id}/dailyAh`}>{ampHours(row.dailyAh)}</Askable>}
+        </td>
+        <td className="pt-1.5 whitespace-nowrap">
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            aria-expanded={open}
+            aria-label={`More about ${name}`}
+            onClick={() => setOpen(!open)}
+          >
+            {open ? 'less' : 'more'}
+          </button>
+        </td>
+      </tr>
+      {open && (
+        <tr>
+          <td />
+          <td colSpan={9} className="bg-base-100">
+            <LoadMore item={item} load={load} set={set} />
+            <div className="mt-2 flex items-baseline gap-4">
+              {row && row.surgeW > row.powerW + 1e-9 && (
+                <span>
+                  starts with <Askable address={`item/${item.id}/surgeW`}>{watts(row.surgeW)}</Askable>
+                </span>
+              )}
+              {row && (
+                <span>
+                  takes{' '}
+                  {rating.kind === 'watts' ? (
+                    <Askable address={`item/${item.id}/designCurrentA`}>{row.currentA.toFixed(1)} A</Askable>
+                  ) : (
+                    <span className="num">{row.currentA.toFixed(1)} A</span>
+                  )}{' '}
+                  while on
+                </span>
+              )}
+              <button
+                type="button"
+                className="btn btn-ghost btn-xs ml-auto"
+                onClick={() => job.edit(`Take ${name} off the list`, removeItems(job.board, new Set([item.id])))}
+              >
+                Take it off the list
+              </button>
+            </div>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,305 @@
+import type { PowerPlan } from '@ombrik/core/board/board';
+import type { Command } from '@ombrik/core/board/commands';
+import { SUN_SOURCE } from '@ombrik/core/power/sunByMonth';
+import { type ReactNode, useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { Askable } from '../../ui/Askable.tsx';
+import { percent } from '../../ui/format.ts';
+import { LockChoice } from '../../ui/LockChoice.tsx';
+import { NumberField } from '../../ui/TextField.tsx';
+import { AlternatorWays } from './AlternatorWays.tsx';
+import { SunMonths } from './SunMonths.tsx';
+
+const NEW: {
+  sun: NonNullable<PowerPlan['sun']>;
+  alternator: NonNullable<PowerPlan['alternator']>;
+  mains: NonNullable<PowerPlan['mains']>;
+  generator: NonNullable<PowerPlan['generator']>;
+} = {
+  sun: { tiltDeg: 35, azimuthDeg: 0, maxPeakW: 800, lossShare: 0.2 },
+  alternator: { nominalV: 12, chargingV: 14.2, ecoV: 12.9, maxA: 60, hoursPerDay: 1 },
+  mains: { hoursPerDay: 8 },
+  generator: { powerW: 2000, costPerHour: 4, startAtShare: 0.3 },
+};
+type SourceKey = keyof typeof NEW;
+
+/** Where it stands, what can feed it, and how the bank is planned for. */
+export function SourcesSheet() {
+  const job = useJob();
+  const { power, settings } = job.board;
+  const [remembered, setRemembered] = useState<Partial<typeof NEW>>({});
+  const put = <F extends keyof PowerPlan>(field: F, value: PowerPlan[F], what: string) =>
+    job.edit(`Power: ${what}`, [{ kind: 'setPower', field, value } as Command]);
+  const site = (change: Partial<PowerPlan['site']>) => put('site', { ...power.site, ...change }, 'site');
+  const source = <K extends SourceKey>(
+    key: K,
+    title: string,
+    absent: string,
+    fields: (value: (typeof NEW)[K], set: (change: Partial<(typeof NEW)[K]>) => void) => ReactNode,
+  ) => {
+    const value = power[key] as (typeof NEW)[K] | null;
+    return (
+      <fieldset className="border border-base-300 bg-base-100 p-3">
+        <legend className="label-face px-1 text-lg">
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={value !== null}
+              onChange={(e) => {
+                if (value) setRemembered({ ...remembered, [key]: value });
+                put(key, (e.target.checked ? (remembered[key] ?? NEW[key]) : null) as never, title.toLowerCase());
+              }}
+            />
+            {title}
+          </label>
+        </legend>
+        {value ? (
+          <div className="grid grid-cols-2 gap-2">
+            {fields(value, (change) => put(key, { ...value, ...change } as never, title.toLowerCase()))}
+          </div>
+        ) : (
+          <p className="dim text-sm">{absent}</p>
+        )}
+      </fieldset>
+    );
+  };
+  return (
+    <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-5 p-4">
+      <section className="grid content-start gap-2">
+        <h1 className="text-2xl">Sources</h1>
+        <h2 className="perforated pt-2 text-lg">Where it stands</h2>
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField
+            label="Latitude"
+            value={power.site.latitudeDeg}
+            min={-89}
+            max={89}
+            unit="° north"
+            onCommit={(latitudeDeg) => site({ latitudeDeg })}
+          />
+          <label className="grid gap-0.5">
+            <span className="label-face">The bank stands</span>
+            <select
+              className="select w-full"
+              value={power.site.bankPlace}
+              onChange={(e) => site({ bankPlace: e.target.value as 'heated' | 'sheltered' })}
+            >
+              <option value="heated">in the warm</option>
+              <option value="sheltered">sheltered, as cold as the air</option>
+            </select>
+          </label>
+          <NumberField
+            label="Coldest month, mean"
+            value={power.site.coldestMonthC}
+            min={-50}
+            max={60}
+            unit="°C"
+            onCommit={(coldestMonthC) => site({ coldestMonthC })}
+          />
+          <NumberField
+            label="Warmest month, mean"
+            value={power.site.warmestMonthC}
+            min={-50}
+            max={60}
+            unit="°C"
+            onCommit={(warmestMonthC) => site({ warmestMonthC })}
+          />
+          <NumberField
+            label="Clouds, darkest month"
+            value={Math.round(power.site.winterCloudShare * 100)}
+            min={0}
+            max={100}
+            unit="% of sky"
+            onCommit={(v) => site({ winterCloudShare: v / 100 })}
+          />
+          <NumberField
+            label="Clouds, brightest month"
+            value={Math.round(power.site.summerCloudShare * 100)}
+            min={0}
+            max={100}
+            unit="% of sky"
+            onCommit={(v) => site({ summerCloudShare: v / 100 })}
+          />
+        </div>
+        {power.site.latitudeDeg === null && <p className="text-warning">Nobody has said the latitude yet.</p>}
+        <h2 className="perforated pt-2 text-lg">How the bank is planned</h2>
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField
+            label="Days without charging"
+            value={settings.autonomyDays}
+            min={0.1}
+            max={60}
+            unit="days"
+            onCommit={(value) =>
+              job.edit('Setting: days without charging', [{ kind: 'setSetting', field: 'autonomyDays', value }])
+            }
+          />
+          <NumberField
+            label="Kept back for ageing"
+            value={Math.round(power.ageingReserveShare * 100)}
+            min={0}
+            max={60}
+            unit="%"
+            onCommit={(v) => put('ageingReserveShare', v / 100, 'ageing reserve')}
+          />
+        </div>
+        <p className="flex flex-wrap items-baseline gap-2">
+          <span className="dim">usable share</span>
+          <span className="num">{percent(job.dossier.energy.usableShare)}</span>
+          <LockChoice
+            label="usable share"
+            choice={power.usableShare}
+            current={Math.round(job.dossier.energy.usableShare * 100) / 100}
+            options={[0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.85, 0.9, 0.95, 1].map((value) => ({
+              value,
+              text: `${Math.round(value * 100)} %`,
+            }))}
+            onChange={(choice) => put('usableShare', choice, 'usable share')}
+          />
+        </p>
+        <p className="flex items-baseline gap-2">
+          <span className="dim">left in the cold</span>
+          <Askable address="job/coldShare">{percent(job.dossier.energy.coldShare)}</Askable>
+        </p>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={power.inverterAlwaysOn}
+            onChange={(e) => put('inverterAlwaysOn', e.target.checked, 'inverter idling')}
+          />
+          inverter stays on day and night
+        </label>
+      </section>
+      <section className="grid content-start gap-3">
+        <div className="grid grid-cols-2 gap-3">
+          {source('sun', 'Sun', 'No sun. A board may well be charged without.', (s, set) => (
+            <>
+              <NumberField
+                label="Tilt"
+                value={s.tiltDeg}
+                min={0}
+                max={90}
+                unit="°"
+                onCommit={(tiltDeg) => set({ tiltDeg })}
+              />
+              <NumberField
+                label="Turned from the equator"
+                value={s.azimuthDeg}
+                min={-180}
+                max={180}
+                unit="° to west"
+                onCommit={(azimuthDeg) => set({ azimuthDeg })}
+              />
+              <NumberField
+                label="The roof takes at most"
+                value={s.maxPeakW}
+                min={10}
+                max={50000}
+                unit="W"
+                onCommit={(maxPeakW) => set({ maxPeakW })}
+              />
+              <NumberField
+                label="Lost to dirt, heat, wiring"
+                value={Math.round(s.lossShare * 100)}
+                min={0}
+                max={90}
+                unit="%"
+                onCommit={(v) => set({ lossShare: v / 100 })}
+              />
+            </>
+          ))}
+          {source('alternator', 'Alternator', 'No engine near.', (a, set) => (
+            <>
+              <label className="grid gap-0.5">
+                <span className="label-face">Engine side</span>
+                <select
+                  className="select w-full"
+                  value={a.nominalV}
+                  onChange={(e) => set({ nominalV: Number(e.target.value) as 12 | 24 })}
+                >
+                  <option value={12}>12 V</option>
+                  <option value={24}>24 V</option>
+                </select>
+              </label>
+              <NumberField
+                label="May be taken at most"
+                value={a.maxA}
+                min={1}
+                max={500}
+                unit="A"
+                onCommit={(maxA) => set({ maxA })}
+              />
+              <NumberField
+                label="Charging hard"
+                value={a.chargingV}
+                min={10}
+                max={32}
+                unit="V"
+                onCommit={(chargingV) => set({ chargingV })}
+              />
+              <NumberField
+                label="Falls to"
+                value={a.ecoV}
+                min={10}
+                max={32}
+                unit="V"
+                onCommit={(ecoV) => set({ ecoV })}
+              />
+              <NumberField
+                label="Runs"
+                value={a.hoursPerDay}
+                min={0}
+                max={24}
+                unit="h a day"
+                onCommit={(hoursPerDay) => set({ hoursPerDay })}
+              />
+            </>
+          ))}
+          {source('mains', 'Mains', 'No public supply.', (m, set) => (
+            <NumberField
+              label="There for"
+              value={m.hoursPerDay}
+              min={0}
+              max={24}
+              unit="h a day"
+              onCommit={(hoursPerDay) => set({ hoursPerDay })}
+            />
+          ))}
+          {source('generator', 'Generator', 'No generator.', (g, set) => (
+            <>
+              <NumberField
+                label="Nameplate"
+                value={g.powerW}
+                min={100}
+                max={100000}
+                unit="W"
+                onCommit={(powerW) => set({ powerW })}
+              />
+              <NumberField
+                label="An hour costs"
+                value={g.costPerHour}
+                min={0}
+                max={1000}
+                unit={job.workshop.currency}
+                onCommit={(costPerHour) => set({ costPerHour })}
+              />
+              <NumberField
+                label="Started when the bank is at"
+                value={Math.round(g.startAtShare * 100)}
+                min={5}
+                max={95}
+                unit="%"
+                onCommit={(v) => set({ startAtShare: v / 100 })}
+              />
+            </>
+          ))}
+        </div>
+        {power.sun && <SunMonths />}
+        {power.sun && <p className="dim text-xs">Sun by {SUN_SOURCE}.</p>}
+        {power.alternator && <AlternatorWays alternator={power.alternator} />}
+      </section>
+    </div>
+  );
+}

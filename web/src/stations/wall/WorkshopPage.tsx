@@ -1,0 +1,90 @@
+import type { Workshop } from '@ombrik/core/rules/workshop';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { answer, api, problemsIn } from '../../app/api.ts';
+import { useMe } from '../../app/useMe.ts';
+import { Header } from '../../ui/Header.tsx';
+import { Problems } from '../../ui/Problems.tsx';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
+
+/** What the workshop holds true for all its boards. */
+export function WorkshopPage() {
+  const client = useQueryClient();
+  const me = useMe();
+  const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
+  const save = useMutation({
+    mutationFn: (json: Pick<Workshop, 'usableShare' | 'hourRate' | 'marginShare' | 'currency'>) =>
+      answer(api.workshop.$post({ json })),
+    onSuccess: () => client.invalidateQueries(),
+  });
+  const workshop = query.data?.workshop as Workshop | null | undefined;
+  const may = me.data?.person?.role === 'designer';
+  const put = (change: Partial<Workshop>) => {
+    if (!workshop) return;
+    const { usableShare, hourRate, marginShare, currency } = { ...workshop, ...change };
+    save.mutate({ usableShare, hourRate, marginShare, currency });
+  };
+  return (
+    <div className="flex h-full flex-col">
+      <Header>
+        <span>Workshop</span>
+      </Header>
+      <main className="mx-auto w-full max-w-xl p-6">
+        <h1 className="text-2xl">{workshop?.name ?? 'Workshop'}</h1>
+        <p className="dim mb-3">
+          Held true for all boards, version {workshop?.version}. A change derives every board anew.
+          {!may && ' Only a designer changes it.'}
+        </p>
+        {save.error && <Problems problems={problemsIn(save.error)} />}
+        {workshop && (
+          <div className="grid grid-cols-2 gap-3 border border-base-300 bg-base-100 p-4">
+            <NumberField
+              label="Usable share, AGM"
+              disabled={!may}
+              value={Math.round(workshop.usableShare.agm * 100)}
+              min={10}
+              max={100}
+              unit="%"
+              onCommit={(v) => put({ usableShare: { ...workshop.usableShare, agm: v / 100 } })}
+            />
+            <NumberField
+              label="Usable share, LiFePO4"
+              disabled={!may}
+              value={Math.round(workshop.usableShare.lifepo4 * 100)}
+              min={10}
+              max={100}
+              unit="%"
+              onCommit={(v) => put({ usableShare: { ...workshop.usableShare, lifepo4: v / 100 } })}
+            />
+            <NumberField
+              label="An hour of work"
+              disabled={!may}
+              value={workshop.hourRate}
+              min={0}
+              max={1000}
+              unit={workshop.currency}
+              onCommit={(hourRate) => put({ hourRate })}
+            />
+            <NumberField
+              label="Margin on parts and cable"
+              disabled={!may}
+              value={Math.round(workshop.marginShare * 1000) / 10}
+              min={0}
+              max={200}
+              unit="%"
+              onCommit={(v) => put({ marginShare: v / 100 })}
+            />
+            <TextField
+              label="Currency"
+              disabled={!may}
+              value={workshop.currency}
+              max={6}
+              required
+              onCommit={(currency) => put({ currency })}
+            />
+            <p className="dim col-span-2 text-xs">{workshop.usableShareSource}</p>
+          </div>
+        )}
+      </main>
+    </div>
+  );
+}
