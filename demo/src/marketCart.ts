@@ -37,7 +37,7 @@ export function marketCartBoard(): Board {
     mains: { hoursPerDay: 4 },
   })
     .item('G1', 'battery-agm-12-100', { location: 'battery tray' })
-    .item('G2', 'solar-100', { location: 'cart roof' })
+    .item('G2', 'solar-200', { location: 'cart roof' })
     .item('F1', 'holder-classT', { at: [100, 70] })
     .item('Q1', 'isolator-100', { at: [260, 72] })
     .item('R1', 'shunt-100', { at: [100, 360] })
@@ -53,7 +53,7 @@ export function marketCartBoard(): Board {
       {
         name: 'Cooler',
         load: {
-          rating: { kind: 'watts', powerW: 45 },
+          rating: { kind: 'watts', powerW: 36 },
           usage: during([7, 17]),
           surgeFactor: 3,
           dutyShare: 0.4,
@@ -66,7 +66,7 @@ export function marketCartBoard(): Board {
       'E2',
       'load-small',
       { location: 'awning' },
-      { name: 'Awning lights', load: { rating: { kind: 'watts', powerW: 24 }, usage: during([6, 8], [15, 17]) } },
+      { name: 'Awning lights', load: { rating: { kind: 'watts', powerW: 18 }, usage: during([6, 8], [15, 17]) } },
     )
     .item(
       'E3',

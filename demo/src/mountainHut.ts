@@ -51,6 +51,7 @@ export function mountainHutBoard(): Board {
     .item('G1', 'battery-lifepo4-24-100', { location: 'battery shelf' })
     .item('G2', 'battery-lifepo4-24-100', { location: 'battery shelf' })
     .item('G3', 'solar-400', { location: 'south roof' })
+    .item('G5', 'solar-400', { location: 'south roof' })
     .item('G4', 'feed-12', { location: 'generator shed' }, { feed: { restingVoltageV: 12.6, lowestVoltageV: 11 } })
     .item('F1', 'holder-classT', { at: [95, 80] })
     .item('F2', 'holder-classT', { at: [95, 160] })
@@ -111,7 +112,7 @@ export function mountainHutBoard(): Board {
       { location: 'kitchen' },
       {
         name: 'Bread oven',
-        ...load(900, during([10, 11]), false, 'other', 0.8, { side: 'mains', season: 'warm', groupId: 'lg_1' }),
+        ...load(900, during([10, 11]), false, 'other', 0.4, { side: 'mains', season: 'warm', groupId: 'lg_1' }),
       },
     )
     .item(
@@ -157,5 +158,7 @@ export function mountainHutBoard(): Board {
   runs.forEach((runMm, i) => {
     b.wire(`F10:w${i + 1}`, `E${i + 1}:plus`, { runMm }).wire(`F10:m${i + 1}`, `E${i + 1}:minus`, { runMm });
   });
+  // The second module came later: it hangs on the same controller.
+  b.wire('G5:plus', 'T2:inPlus', { runMm: 6000 }).wire('G5:minus', 'T2:inMinus', { runMm: 6000 });
   return b.board;
 }

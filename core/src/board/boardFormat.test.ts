@@ -2,6 +2,7 @@ import { Ajv } from 'ajv';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { hoursPerDayOf } from '../stages/demand/usage.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
 import type { Board } from './board.ts';
 import { boardSchema } from './boardSchema.ts';
@@ -141,5 +142,58 @@ describe('commands', () => {
     expect(() => applyCommands(newBoard({}), [{ kind: 'remove', collection: 'items', id: 'gone' }])).toThrow(
       /"gone" is not there/,
     );
+  });
+});
+
+describe('an older board document', () => {
+  /** What version 1 looked like: no power sheet, hours straight in the load, inverters without surge. */
+  const asVersion1 = (board: Board): unknown => {
+    const { power: _p, survey: _s, extras: _e, ...rest } = structuredClone(board);
+    const {
+      use: _u,
+      jobKind: _j,
+      monitoring: _m,
+      growthShare: _g,
+      budget: _b,
+      opening: _o,
+      questions: _q,
+      ...brief
+    } = rest.brief;
+    const items = rest.items
+      .filter((i) => i.load?.side !== 'mains')
+      .map(({ ownership: _w, ratingKnown: _r, ...item }) => ({
+        ...item,
+        load: item.load && {
+          rating: item.load.rating,
+          hoursPerDay: hoursPerDayOf(item.load),
+          dutyShare: item.load.dutyShare,
+          essential: item.load.essential,
+          dropClass: item.load.dropClass,
+        },
+      }));
+    return { ...rest, formatVersion: 1, brief, items };
+  };
+  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
+    '%s of version 1 is taken and keeps what it said',
+    (_, board) => {
+      const checked = checkBoard(asVersion1(board), genericCatalogue);
+      if (!checked.ok) throw new Error(checked.problems.join('; '));
+      expect(checked.board.formatVersion).toBe(2);
+      expect(checked.board.connections).toEqual(board.connections);
+      for (const item of checked.board.items) {
+        const was = board.items.find((i) => i.id === item.id)!;
+        if (item.load) expect(hoursPerDayOf(item.load)).toBe(hoursPerDayOf(was.load!));
+        expect(item.ownership).toBe('workshop');
+      }
+    },
+  );
+  it('a version nobody knows, or a broken file, is refused and never throws', () => {
+    const refused = (value: unknown) => {
+      const checked = checkBoard(value, genericCatalogue);
+      return checked.ok ? [] : checked.problems;
+    };
+    expect(refused({ format: 'ombrik-board', formatVersion: 7 }).join()).toContain('formatVersion is 7; accepted: 2');
+    expect(refused({ format: 'ombrik-board', formatVersion: 0 }).length).toBeGreaterThan(0);
+    expect(refused({ formatVersion: 1, items: [null, 3, { load: 'x' }], customParts: 'no' }).length).toBeGreaterThan(0);
   });
 });

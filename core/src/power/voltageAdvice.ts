@@ -28,6 +28,9 @@ export interface VoltageAdvice {
   says: string;
 }
 
+/** A trunk a hand still bends, and what copper saved makes a change of voltage worth while. Common practice, no source. */
+const HANDY_TRUNK_MM2 = 50;
+const WORTH_CHANGING = 60;
 const COPPER_KG_PER_M3 = 8900;
 /** Where nobody has measured: one way from block to load, and from bank to the inverter or block. */
 const ASSUMED_RUN_MM = 4000;
@@ -116,11 +119,13 @@ export function voltageAdvice(
     }
     return row;
   });
-  // The lowest voltage whose trunk a hand can still bend, and which costs at most a tenth more than the next.
-  const handy = rows.find(
-    (r, i) =>
-      r.tooThin === 0 && r.trunkMm2 <= 50 && (i === rows.length - 1 || r.copperPrice <= rows[i + 1]!.copperPrice * 1.6),
-  );
+  // Higher voltages narrow the choice of loads and parts, so the lowest is taken that the copper allows.
+  const handy = rows.find((r, i) => {
+    const next = rows[i + 1];
+    return (
+      r.tooThin === 0 && r.trunkMm2 <= HANDY_TRUNK_MM2 && (!next || r.copperPrice - next.copperPrice <= WORTH_CHANGING)
+    );
+  });
   const least = handy ?? rows.at(-1)!;
   const now = rows.find((r) => r.systemVoltageV === board.brief.systemVoltageV)!;
   // A higher voltage than needed harms nobody: only a lower one is advised against.

@@ -1,4 +1,6 @@
 import { hash } from '@node-rs/argon2';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { CORE_VERSION } from '@ombrik/core/derive';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ambient, type Client, editOf, testServer } from '../testing/testServer.ts';
@@ -142,7 +144,12 @@ describe('edits', () => {
     const old = await mira.get(`/api/jobs/${jobId}/dossier?revision=2`);
     expect(old.json.revision).toBe(2);
     const pins = (await server.db('edits').where({ job_id: jobId, revision: base }).first()).pins;
-    expect(pins).toEqual({ catalogue: 'generic-1', profile: 'craft-iso@1', workshop: '1', core: '0.1.0' });
+    expect(pins).toEqual({
+      catalogue: genericCatalogue.version,
+      profile: 'craft-iso@1',
+      workshop: '1',
+      core: CORE_VERSION,
+    });
   });
 });
 
@@ -156,6 +163,7 @@ describe('jobs and files', () => {
       chemistry: 'agm',
       profileId: 'fixed-iec',
       wantedOn: '2026-12-18',
+      template: '',
     });
     expect(made.status).toBe(201);
     const { id } = made.json.job;

@@ -33,6 +33,7 @@ export async function freshDatabase(): Promise<{ url: string; drop: () => Promis
 export interface Client {
   get(path: string): Promise<{ status: number; json: any; response: Response }>;
   post(path: string, body: unknown): Promise<{ status: number; json: any; response: Response }>;
+  upload(path: string, name: string, bytes: Buffer): Promise<{ status: number; json: any }>;
 }
 
 /** The application against a real database, called without a network. */
@@ -53,6 +54,12 @@ export async function testServer() {
       get: (path) => call(path, {}),
       post: (path, body) =>
         call(path, { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      upload: async (path, name, bytes) => {
+        const form = new FormData();
+        form.set('file', new File([new Uint8Array(bytes)], name));
+        const response = await app.request(path, { method: 'POST', body: form, headers: { cookie } });
+        return { status: response.status, json: await response.json() };
+      },
     };
   };
   const as = async (personId: string): Promise<Client> => {

@@ -112,7 +112,7 @@ function Conflict() {
 }
 
 /** Places where findings do not crowd the floor's work: the tray opens on request instead. */
-const TRAY_CLOSED: readonly StationName[] = ['power', 'cables', 'test', 'ship'];
+const TRAY_CLOSED: readonly StationName[] = ['brief', 'power', 'cables', 'test', 'ship'];
 
 function StationFrame({ station }: { station: StationName }) {
   const job = useJob();

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { cutsCsv, partsCsv } from '../../export/lists.ts';
 import { demoBoards, deriveBoard } from '../../testing/demoBoards.ts';
-import { readLoadsCsv } from './loadList.ts';
+import { newLoad } from '../newBoard.ts';
+import { loadsCsv, readLoadsCsv, readPastedLoads } from './loadList.ts';
 
 describe('load list from CSV', () => {
   it('reads watts, amps, commas and blanks', () => {
@@ -12,26 +13,60 @@ describe('load list from CSV', () => {
     expect(rows).toEqual([
       {
         name: 'Lamp',
-        load: {
+        load: newLoad({
           rating: { kind: 'watts', powerW: 12.5 },
-          hoursPerDay: 4,
-          dutyShare: 1,
+          usage: { kind: 'perDay', hoursPerDay: 4 },
           essential: true,
           dropClass: 'critical',
-        },
+        }),
       },
       {
         name: 'Pump',
-        load: {
-          rating: { kind: 'amps', currentA: 3.2 },
-          hoursPerDay: 1,
-          dutyShare: 0.5,
-          essential: false,
-          dropClass: 'other',
-        },
+        load: newLoad({ rating: { kind: 'amps', currentA: 3.2 }, dutyShare: 0.5 }),
       },
     ]);
   });
+  it('reads painted hours, sides and seasons', () => {
+    const { rows, problems } = readLoadsCsv(
+      'name,side,power_w,hours,season,surge_factor,pure_sine\nOven,mains,900,7-9 18-20,cold,2,yes\n',
+    );
+    expect(problems).toEqual([]);
+    expect(rows[0]!.load).toMatchObject({
+      side: 'mains',
+      usage: { kind: 'painted', hours: [7, 8, 18, 19] },
+      season: 'cold',
+      surgeFactor: 2,
+      needsSine: true,
+    });
+    expect(readLoadsCsv('name,power_w,hours\nOven,900,late\n').problems[0]).toContain(
+      'hours is "late"; accepted: hours of the day',
+    );
+    expect(readLoadsCsv('name,side,current_a\nOven,mains,9\n').problems[0]).toContain(
+      'on the mains side; accepted: power_w',
+    );
+  });
+  it('takes rows pasted from a spreadsheet, with a heading or without', () => {
+    expect(readPastedLoads('Lamp\t12\t4\nPump\t60\n').rows.map((r) => [r.name, r.load.rating])).toEqual([
+      ['Lamp', { kind: 'watts', powerW: 12 }],
+      ['Pump', { kind: 'watts', powerW: 60 }],
+    ]);
+    expect(readPastedLoads('name\tcurrent_a\nLamp\t1,5\n').rows[0]!.load.rating).toEqual({
+      kind: 'amps',
+      currentA: 1.5,
+    });
+    expect(readPastedLoads('Lamp\ttwelve\n').problems[0]).toContain('power_w is "twelve"; accepted: a number');
+  });
+  it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
+    '%s: what is saved is read back the same',
+    (_, board) => {
+      const loads = board.items.filter((i) => i.load);
+      const read = readLoadsCsv(loadsCsv(loads));
+      expect(read.problems).toEqual([]);
+      expect(read.rows.map((r) => ({ ...r.load, groupId: null }))).toEqual(
+        loads.map((i) => ({ ...i.load!, groupId: null })),
+      );
+    },
+  );
   it('refuses the whole file and names line, column, value and what is accepted', () => {
     const { rows, problems } = readLoadsCsv('name,power_w,hours_per_day,essential\nLamp,12,4,yes\n,abc,30,perhaps\n');
     expect(rows).toEqual([]);
@@ -39,7 +74,7 @@ describe('load list from CSV', () => {
     expect(problems.join('\n')).toMatch(/line 3: power_w is "abc"; accepted: a number/);
     expect(problems.join('\n')).toMatch(/line 3: essential is "perhaps"; accepted: yes, no/);
     expect(readLoadsCsv('name,power_w,hours_per_day\nLamp,12,30\n').problems[0]).toMatch(
-      /line 2: hoursPerDay is 30; accepted: a number from 0 to 24 h/,
+      /line 2: hours_per_day is 30; accepted: a number from 0 to 24 h/,
     );
     expect(readLoadsCsv('title,watts\nx,1\n').problems[0]).toMatch(/column "title" is not known/);
     expect(readLoadsCsv('name,power_w\n').problems).toEqual(['the file has no load lines below its heading']);

@@ -37,6 +37,16 @@ export const LOAD_COLUMNS = [
 ] as const;
 type Column = (typeof LOAD_COLUMNS)[number];
 
+/** The column a value of the load came from, for messages. */
+const COLUMN_OF: Readonly<Record<string, Column>> = {
+  'rating.powerW': 'power_w',
+  'rating.currentA': 'current_a',
+  'usage.hoursPerDay': 'hours_per_day',
+  dutyShare: 'duty_percent',
+  standbyW: 'standby_w',
+  surgeFactor: 'surge_factor',
+};
+
 const YES = ['yes', 'true', '1', 'x'];
 const NO = ['no', 'false', '0', ''];
 
@@ -136,7 +146,7 @@ function readLine(line: number, cell: (column: Column) => string, problems: stri
   if (problems.length > before) return [];
   const whole = newLoad(load);
   const bad = problemsOf(loadDemandSchema, whole);
-  problems.push(...bad.map((p) => `line ${line}: ${p}`));
+  problems.push(...bad.map((p) => `line ${line}: ${p.replace(/^[\w.]+/, (path) => COLUMN_OF[path] ?? path)}`));
   return bad.length > 0 ? [] : [{ name, load: whole }];
 }
 

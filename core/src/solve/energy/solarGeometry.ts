@@ -1,21 +1,20 @@
 /** Where the sun stands. Angles in radians inside, degrees at the edge; times are solar hours. */
 const RAD = Math.PI / 180;
 
+/** Days from the epoch J2000.0 to noon of 31 December 2024: day 1 is 1 January 2025, a year in the middle of our use. */
+const EPOCH_DAYS = 9131;
+const OBLIQUITY_DEG = 23.436;
+
 /**
- * Declination of the sun, degrees, by day of the year (1 = 1 January).
- * Source: Spencer 1971, Fourier series, within 0.04° (coefficients from memory).
+ * Declination of the sun at noon, degrees, by day of the year (1 = 1 January).
+ * Source: Astronomical Almanac, low-precision formulas for the sun's longitude, within 0.01° in the year they are
+ * taken for; the calendar moves it by up to 0.3° in others (from memory).
  */
 export function declinationDeg(dayOfYear: number): number {
-  const g = (2 * Math.PI * (dayOfYear - 1)) / 365;
-  const delta =
-    0.006918 -
-    0.399912 * Math.cos(g) +
-    0.070257 * Math.sin(g) -
-    0.006758 * Math.cos(2 * g) +
-    0.000907 * Math.sin(2 * g) -
-    0.002697 * Math.cos(3 * g) +
-    0.00148 * Math.sin(3 * g);
-  return delta / RAD;
+  const n = EPOCH_DAYS + dayOfYear;
+  const anomaly = (357.528 + 0.9856003 * n) * RAD;
+  const longitude = (280.46 + 0.9856474 * n + 1.915 * Math.sin(anomaly) + 0.02 * Math.sin(2 * anomaly)) * RAD;
+  return Math.asin(Math.sin(OBLIQUITY_DEG * RAD) * Math.sin(longitude)) / RAD;
 }
 
 /** Sun above the horizon, hours a day, geometric (no refraction). Source: cos ω = −tan φ·tan δ. */

@@ -223,6 +223,38 @@ function alternator(context: CheckContext): Finding[] {
     });
 }
 
+/** Sources the brief names and nothing on the board takes. */
+function unusedSources(context: CheckContext): Finding[] {
+  const { power } = context.board;
+  const has = (source: 'solar' | 'dcdc') => held(context, 'charger').some((c) => c.element.source === source);
+  const relay = context.board.items.some((i) => i.partId.startsWith('relay-vsr'));
+  const mainsCharger = held(context, 'mainsCharger').length > 0;
+  if (held(context, 'battery').length === 0) return [];
+  const missing: [boolean, string, string][] = [
+    [power.sun !== null && !has('solar'), 'sun', 'no solar controller is on the board'],
+    [power.alternator !== null && !has('dcdc') && !relay, 'an alternator', 'no charger or relay takes it'],
+    [power.mains !== null && !mainsCharger, 'mains', 'no mains charger is on the board'],
+    [power.generator !== null && !mainsCharger, 'a generator', 'no mains charger is on the board'],
+    [power.sun === null && has('solar'), 'no sun', 'a solar controller is on the board'],
+  ];
+  return missing
+    .filter(([is]) => is)
+    .map(([, what, why]) =>
+      makeFinding(
+        {
+          rule: 'source-unused',
+          severity: 'note',
+          station: 'power',
+          where: { label: 'sources sheet' },
+          says: `The sources sheet names ${what}, and ${why}`,
+          why: 'the year is run without it; take it off the sheet, or put its charger on the board',
+          source: 'sources sheet against the parts of the board',
+        },
+        what,
+      ),
+    );
+}
+
 /** Parts whose rating nobody can read. */
 function unknownRatings(context: CheckContext): Finding[] {
   return context.board.items
@@ -286,6 +318,7 @@ export function powerChecks(context: CheckContext): Finding[] {
     ...mainsSide(context),
     ...bankLimits(context),
     ...alternator(context),
+    ...unusedSources(context),
     ...unknownRatings(context),
     ...survey(context),
     ...groups(context),

@@ -1,5 +1,5 @@
 import type { ColourCode, Id } from '../../board/board.ts';
-import { compareText } from '../../compareText.ts';
+import { compareNatural, compareText } from '../../compareText.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
 /** Required pieces of one cable type and colour. Which reel they come from is the stock solver's business. */
@@ -34,6 +34,6 @@ export function cutGroups(cables: readonly MadeCable[]): CutGroup[] {
     groups.set(key, group);
   }
   for (const group of groups.values())
-    group.pieces.sort((a, b) => b.cutMm - a.cutMm || compareText(a.designation, b.designation));
+    group.pieces.sort((a, b) => b.cutMm - a.cutMm || compareNatural(a.designation, b.designation));
   return [...groups.values()].sort((a, b) => b.areaMm2 - a.areaMm2 || compareText(a.key, b.key));
 }

@@ -1,7 +1,7 @@
 import type { Id, Item } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
-import { compareText } from '../../compareText.ts';
+import { compareNatural } from '../../compareText.ts';
 import type { SizedSeat } from '../sizing/sizing.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
@@ -132,5 +132,5 @@ export function partsList(
       const quantity = line.unit === 'm' ? Math.ceil(line.quantity * 10 - 1e-9) / 10 : line.quantity;
       return { ...line, quantity, total: line.priceEach === null ? null : cents(quantity * line.priceEach) };
     })
-    .sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group) || compareText(a.name, b.name));
+    .sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group) || compareNatural(a.name, b.name));
 }

@@ -1,5 +1,5 @@
 import type { Id, Item } from '../../board/board.ts';
-import { compareText } from '../../compareText.ts';
+import { compareNatural } from '../../compareText.ts';
 import type { MadeCable } from './terminations.ts';
 
 /** What sits on one stud, bottom first. */
@@ -37,7 +37,7 @@ export function stacksOf(items: readonly Item[], cables: readonly MadeCable[]): 
     }
   }
   for (const stack of byStud.values()) {
-    stack.layers.sort((a, b) => b.palmWidthMm - a.palmWidthMm || compareText(a.designation, b.designation));
+    stack.layers.sort((a, b) => b.palmWidthMm - a.palmWidthMm || compareNatural(a.designation, b.designation));
     const order = items
       .find((i) => i.id === stack.itemId)
       ?.stacks.find((s) => s.terminalId === stack.terminalId)?.order;

@@ -12,7 +12,7 @@ export function FileStrip() {
   const [gone, setGone] = useState<{ id: string; name: string } | null>(null);
   const [problems, setProblems] = useState<string[]>([]);
   const shown = files.filter((f) => !f.removed);
-  const upload = async (list: FileList) => {
+  const upload = async (list: readonly File[]) => {
     const bad: string[] = [];
     for (const file of list) {
       try {
@@ -30,7 +30,7 @@ export function FileStrip() {
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();
-        void upload(e.dataTransfer.files);
+        void upload([...e.dataTransfer.files]);
       }}
     >
       <div className="flex items-center gap-2">
@@ -55,7 +55,8 @@ export function FileStrip() {
             className="sr-only"
             aria-label="Add files"
             onChange={(e) => {
-              if (e.target.files) void upload(e.target.files);
+              // The browser's own list empties with the field.
+              void upload([...(e.target.files ?? [])]);
               e.target.value = '';
             }}
           />

@@ -122,11 +122,11 @@ export function OrderSheet() {
             ]}
             onPick={(v) => set('monitoring', v)}
           />
-          <label className="grid gap-0.5">
+          <label className="grid min-w-0 gap-0.5">
             <span className="label-face">Wanted on</span>
             <input
               type="date"
-              className="input w-full"
+              className="input w-full min-w-0"
               value={job.wantedOn ?? ''}
               onChange={(e) => wanted.mutate(e.target.value || null)}
             />

@@ -51,6 +51,7 @@ export function DayStrip({
     if (hour === brush.current.last) return;
     paint(brush.current.last, hour, brush.current.on, shown);
     brush.current.last = hour;
+    setCursor(hour);
   };
   const end = () => {
     if (!brush.current) return;

@@ -50,7 +50,7 @@ export function LoadMore({
       <label className="grid gap-0.5">
         <span className="label-face">Rated in</span>
         <select
-          className="select select-sm w-full"
+          className="select w-full"
           value={rating.kind}
           disabled={load.side === 'mains'}
           onChange={(e) =>
@@ -80,7 +80,7 @@ export function LoadMore({
       <label className="grid gap-0.5">
         <span className="label-face">Season</span>
         <select
-          className="select select-sm w-full"
+          className="select w-full"
           value={load.season}
           onChange={(e) => set({ season: e.target.value as LoadDemand['season'] }, 'season')}
         >
@@ -108,7 +108,7 @@ export function LoadMore({
       <label className="grid gap-0.5">
         <span className="label-face">Drop limit</span>
         <select
-          className="select select-sm w-full"
+          className="select w-full"
           aria-label={`Drop limit of ${item.name || item.designation}`}
           value={load.dropClass}
           onChange={(e) => set({ dropClass: e.target.value as LoadDemand['dropClass'] }, 'drop limit')}
@@ -121,11 +121,7 @@ export function LoadMore({
       {flag('needs a pure sine', load.needsSine, (needsSine) => ({ needsSine }))}
       <label className="grid gap-0.5">
         <span className="label-face">Runs with</span>
-        <select
-          className="select select-sm w-full"
-          value={load.groupId ?? ''}
-          onChange={(e) => groupTo(e.target.value)}
-        >
+        <select className="select w-full" value={load.groupId ?? ''} onChange={(e) => groupTo(e.target.value)}>
           <option value="">nobody in particular</option>
           {loadGroups.map((g) => (
             <option key={g.id} value={g.id}>
@@ -141,7 +137,7 @@ export function LoadMore({
           <label className="grid gap-0.5">
             <span className="label-face">In this group</span>
             <select
-              className="select select-sm w-full"
+              className="select w-full"
               value={group.mode}
               onChange={(e) => setGroup({ mode: e.target.value as 'together' | 'oneAtATime' })}
             >

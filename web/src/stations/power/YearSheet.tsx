@@ -262,13 +262,13 @@ function ManyYearsRun({ whatIf }: { whatIf: WhatIf }) {
   const [result, setResult] = useState<{ many: ManyYears; revision: number } | null>(null);
   const run = async () => {
     setDone(0);
-    const many = await powerStudy().manyYears(
-      job.board,
-      job.workshop,
-      whatIf,
-      YEARS,
-      proxy((n: number) => setDone(n)),
-    );
+    // Word of progress may still be on its way when the run has ended.
+    let running = true;
+    const progress = proxy((n: number) => {
+      if (running) setDone(n);
+    });
+    const many = await powerStudy().manyYears(job.board, job.workshop, whatIf, YEARS, progress);
+    running = false;
     setDone(null);
     if (many) setResult({ many, revision: job.revision });
   };
