@@ -5,12 +5,19 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { placeItem } from '@ombrik/core/board/actions/items';
 import { applyCommands } from '@ombrik/core/board/commands';
+import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
 import { spiceDeck } from '@ombrik/core/export/spice';
 import { Memo } from '@ombrik/core/memo';
+import { systemModelOf } from '@ombrik/core/power/systemModel';
 import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { clearYear } from '@ombrik/core/solve/energy/clearSky';
+import { simulateYear } from '@ombrik/core/solve/energy/energyYear';
+import { manyYears } from '@ombrik/core/solve/energy/manyYears';
+import { weatherYear } from '@ombrik/core/solve/energy/weather';
+import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { boardWith } from './boards.ts';
 
 /** Derive against the circuit simulator on the same netlist, in one run; prints and keeps docs/benchmarks.md. */
@@ -88,6 +95,38 @@ for (const connections of [30, 100]) {
   );
 }
 rmSync(folder, { recursive: true });
+
+// A year hour by hour, against reading through as many numbers: what any pass over a year costs at least.
+const hut = mountainHutBoard();
+const model = systemModelOf({
+  items: hut.items,
+  parts: partIndex(hut, genericCatalogue),
+  brief: hut.brief,
+  power: hut.power,
+  workshop: defaultWorkshop,
+});
+const clear = clearYear(model.plane!);
+const weather = weatherYear(model.climate, 1);
+const sink = { sum: 0 };
+const pass = () => {
+  for (let h = 0; h < clear.length; h++) sink.sum += clear[h]! * 0.5;
+};
+for (let i = 0; i < 30; i++) {
+  simulateYear(model, weather, clear);
+  pass();
+}
+const yearMs = median(Array.from({ length: 41 }, () => timed(() => simulateYear(model, weather, clear))));
+const passMs = median(Array.from({ length: 41 }, () => timed(pass)));
+const manyMs = timed(() => {
+  const run = manyYears(model, 200);
+  while (!run.next().done);
+});
+const years = [
+  '| a year, hour by hour | one pass over its hours | year / pass | 200 years of weather |',
+  '| --- | --- | --- | --- |',
+  `| ${yearMs.toFixed(2)} ms | ${passMs.toFixed(3)} ms | ${(yearMs / passMs).toFixed(0)} | ${(manyMs / 1000).toFixed(1)} s |`,
+];
+for (const line of years) console.log(line);
 const text = `# Benchmarks
 
 Command: \`npm run bench\`. Medians of one run on ${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown processor'}, Node ${process.versions.node}.
@@ -95,5 +134,11 @@ Command: \`npm run bench\`. Medians of one run on ${cpus().length} × ${cpus()[0
 A full derive is the whole dossier (network, sizing in rounds, protection, terminations, parts, cuts, bench plan, findings); the simulator (ngspice) solves one operating point of the same sized netlist, so the ratio compares a whole derive with one solve. The simulator's own start is timed on an empty netlist and taken off; both are printed. Goal: re-derive after one edit under 16 ms at 100 connections.
 
 ${lines.join('\n')}
+
+## A year of weather
+
+The mountain hut's system through 8,760 hours. Goal: a year under 50 ms; 200 years run in a worker with progress.
+
+${years.join('\n')}
 `;
 writeFileSync(fileURLToPath(new URL('../../docs/benchmarks.md', import.meta.url)), text);

@@ -11,6 +11,7 @@ import {
   PointElement,
   Tooltip,
 } from 'chart.js';
+import { useMemo, useSyncExternalStore } from 'react';
 
 Chart.register(
   BarController,
@@ -29,8 +30,8 @@ Chart.defaults.font.size = 12;
 Chart.defaults.animation = false;
 Chart.defaults.maintainAspectRatio = false;
 
-/** Colours of the theme that is on, read when a chart is drawn. */
-export function inks() {
+/** Colours of the theme that is on. */
+function inks() {
   const style = getComputedStyle(document.documentElement);
   const read = (name: string) => style.getPropertyValue(name).trim();
   const ink = {
@@ -46,4 +47,17 @@ export function inks() {
   Chart.defaults.color = ink.dim;
   Chart.defaults.borderColor = ink.rule;
   return ink;
+}
+
+const onTheme = (changed: () => void) => {
+  const watch = new MutationObserver(changed);
+  watch.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
+  return () => watch.disconnect();
+};
+
+/** Colours for a chart, read anew when the theme changes. */
+export function useInks() {
+  const theme = useSyncExternalStore(onTheme, () => document.documentElement.dataset.theme ?? 'paper');
+  // The colours stand in the style sheet, under the theme's name.
+  return useMemo(inks, [theme]);
 }

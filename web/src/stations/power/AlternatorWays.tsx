@@ -3,7 +3,7 @@ import { type AlternatorStudy, type AlternatorWay, STEP_H } from '@ombrik/core/p
 import { useState } from 'react';
 import { Line } from 'react-chartjs-2';
 import { useJob } from '../../app/jobSession.tsx';
-import { inks } from '../../ui/charts.ts';
+import { useInks } from '../../ui/charts.ts';
 import { amps, percent } from '../../ui/format.ts';
 import { NumberField } from '../../ui/TextField.tsx';
 import { useStudy } from './usePowerStudy.ts';
@@ -43,7 +43,7 @@ export function AlternatorWays({ alternator }: { alternator: AlternatorSource })
     chargerEfficiencyShare: charger?.kind === 'charger' ? charger.efficiencyShare : 0.87,
   };
   const ways = useStudy('alternator', study, (s) => s.alternator(study));
-  const ink = inks();
+  const ink = useInks();
   const colour: Record<AlternatorWay, string> = { relay: ink.amber, controller: ink.verdigris, boosting: ink.copper };
   return (
     <section aria-label="Alternator three ways" className="border border-base-300 bg-base-100 p-3">

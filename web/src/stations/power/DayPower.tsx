@@ -1,11 +1,11 @@
 import { Bar } from 'react-chartjs-2';
 import { useJob } from '../../app/jobSession.tsx';
-import { inks } from '../../ui/charts.ts';
+import { useInks } from '../../ui/charts.ts';
 
 /** Power that may be on together in each hour of the day. */
 export function DayPower() {
   const { energy } = useJob().dossier;
-  const ink = inks();
+  const ink = useInks();
   return (
     <figure>
       <figcaption className="label-face text-base">What may be on together, W by the hour</figcaption>

@@ -1,5 +1,5 @@
 import { Bar } from 'react-chartjs-2';
-import { inks } from '../../ui/charts.ts';
+import { useInks } from '../../ui/charts.ts';
 import { useStudy } from './usePowerStudy.ts';
 
 export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
@@ -7,7 +7,7 @@ export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', '
 /** Peak-sun hours on the plane of the modules, month by month. */
 export function SunMonths() {
   const sun = useStudy('sun', null, (study, board) => study.sunByMonth(board));
-  const ink = inks();
+  const ink = useInks();
   if (!sun.data) return <p className="dim">The sun waits for a latitude.</p>;
   const least = Math.min(...sun.data);
   return (

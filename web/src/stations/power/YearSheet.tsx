@@ -4,7 +4,7 @@ import { proxy } from 'comlink';
 import { useState } from 'react';
 import { Bar, Line } from 'react-chartjs-2';
 import { useJob } from '../../app/jobSession.tsx';
-import { inks } from '../../ui/charts.ts';
+import { useInks } from '../../ui/charts.ts';
 import { kilowattHours, money, percent } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
@@ -53,7 +53,7 @@ export function YearSheet() {
   const [view, setView] = useState<View>('year');
   const [day, setDay] = useState(355);
   const study = useStudy('year', whatIf, (s, board) => s.year(board, job.workshop, whatIf));
-  const ink = inks();
+  const ink = useInks();
   const loads = job.board.items.filter((i) => i.load);
   const doubled = whatIf.loadFactor[0]?.[0] ?? '';
   const hasBank = job.dossier.energy.bankAh > 0;
