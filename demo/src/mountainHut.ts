@@ -44,7 +44,17 @@ export function mountainHutBoard(): Board {
       bankPlace: 'heated',
     },
     sun: { tiltDeg: 60, azimuthDeg: -10, maxPeakW: 2000, lossShare: 0.2 },
-    alternator: { nominalV: 12, chargingV: 14.2, ecoV: 12.9, maxA: 60, hoursPerDay: 0.5 },
+    alternator: {
+      nominalV: 12,
+      chargingV: 14.2,
+      ecoV: 12.9,
+      ratedA: 90,
+      shareMax: 0.6,
+      maxA: 60,
+      idleMaxA: 25,
+      idleShare: 0.2,
+      hoursPerDay: 0.5,
+    },
     generator: { powerW: 3000, costPerHour: 4.5, startAtShare: 0.25 },
     loadGroups: [{ id: 'lg_1', name: 'kitchen sockets', mode: 'oneAtATime' }],
   })

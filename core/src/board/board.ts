@@ -101,8 +101,14 @@ export interface AlternatorSource {
   /** What it holds while charging hard, and what a smart one falls to when its own battery is full. */
   chargingV: number;
   ecoV: number;
-  /** Most that may be taken from it or its tap. */
+  /** Nameplate, and the share of it that may be taken without wearing it out. */
+  ratedA: number;
+  shareMax: number;
+  /** Most the tap or its fuse allows. */
   maxA: number;
+  /** What it can spare while the engine idles, and for what share of its hours it does. */
+  idleMaxA: number;
+  idleShare: number;
   hoursPerDay: number;
 }
 

@@ -2,6 +2,7 @@ import type { AlternatorSource, Chemistry, SystemVoltageV } from '../board/board
 import { chargeThroughPath } from '../rules/formulas/powerRules.ts';
 import { BANK_TRAITS } from '../rules/tables/bankTraits.ts';
 import { REST_VOLTAGE_PER_12V } from '../rules/tables/batteryVoltage.ts';
+import { alternatorLimitA } from './systemModel.ts';
 
 export type AlternatorWay = 'relay' | 'controller' | 'boosting';
 
@@ -63,12 +64,13 @@ export function alternatorWays(study: AlternatorStudy): WayResult[] {
   const steps = Math.max(1, Math.round(study.hours / STEP_H));
   const efficiency = BANK_TRAITS[chemistry].chargeEfficiencyShare;
   const sourceV = (t: number) => (t < HARD_HOURS ? alternator.chargingV : alternator.ecoV);
-  const plainA = (volts: number, soc: number, limitA: number, dropV: number) =>
+  const limitA = alternatorLimitA(alternator);
+  const plainA = (volts: number, soc: number, ownLimitA: number, dropV: number) =>
     !sameVoltage
       ? 0
       : Math.min(
+          ownLimitA,
           limitA,
-          alternator.maxA,
           chargeThroughPath.compute({
             sourceV: volts - dropV,
             bankV: factor * chargingV(chemistry, soc),
@@ -76,15 +78,14 @@ export function alternatorWays(study: AlternatorStudy): WayResult[] {
           }),
         );
   const ways: Record<AlternatorWay, (volts: number, soc: number) => number> = {
-    relay: (volts, soc) => plainA(volts, soc, alternator.maxA, 0),
+    relay: (volts, soc) => plainA(volts, soc, limitA, 0),
     // A series element that only lowers the voltage costs about half a volt. General knowledge, no source.
     controller: (volts, soc) => plainA(volts, soc, study.chargerA, 0.5),
     boosting: (volts, soc) => {
       const traits = BANK_TRAITS[chemistry];
       const taper =
         soc <= traits.taperFromShare ? 1 : Math.max(traits.taperFloorShare, (1 - soc) / (1 - traits.taperFromShare));
-      const inputLimited =
-        (alternator.maxA * volts * study.chargerEfficiencyShare) / (factor * ABSORPTION_PER_12V[chemistry]);
+      const inputLimited = (limitA * volts * study.chargerEfficiencyShare) / (factor * ABSORPTION_PER_12V[chemistry]);
       return Math.min(study.chargerA, inputLimited) * taper;
     },
   };
@@ -128,7 +129,7 @@ function words(
 ): string {
   if (way === 'boosting') return 'Charges to full whatever the alternator does, at its own rating.';
   if (!sameVoltage) return 'Cannot work: alternator and bank have different voltages.';
-  const strained = chemistry === 'lifepo4' && way === 'relay' && hardA >= 0.8 * alternator.maxA;
+  const strained = chemistry === 'lifepo4' && way === 'relay' && hardA >= 0.8 * alternatorLimitA(alternator);
   return [
     ceilingShare < 0.97
       ? `Stops near ${Math.round(ceilingShare * 100)} % once the alternator falls to ${alternator.ecoV.toFixed(1)} V.`

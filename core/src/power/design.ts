@@ -4,6 +4,7 @@ import type { Catalogue, Element, Part, PartKind } from '../catalogue/part.ts';
 import type { Workshop } from '../rules/workshop.ts';
 import type { Energy } from '../stages/demand/energy.ts';
 import { sunByMonth } from './sunByMonth.ts';
+import { alternatorLimitA } from './systemModel.ts';
 
 export type Level = 'lean' | 'balanced' | 'generous';
 export const LEVELS: readonly Level[] = ['lean', 'balanced', 'generous'];
@@ -197,7 +198,9 @@ function pickDcdc(input: DesignInput): Part | null {
     return e.inputMaxA ?? (e.outputV * e.outputA) / (11 * e.efficiencyShare);
   };
   return cheapest(
-    ofKind(catalogue, 'dcdcCharger', brief.systemVoltageV).filter((p) => inputA(p) <= alternator.maxA + 1e-9),
+    ofKind(catalogue, 'dcdcCharger', brief.systemVoltageV).filter(
+      (p) => inputA(p) <= alternatorLimitA(alternator) + 1e-9,
+    ),
     (p) => [-elementOf(p, 'charger').outputA, price(p), p.id],
   );
 }

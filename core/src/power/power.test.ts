@@ -86,7 +86,17 @@ describe('proposed systems', () => {
         ...cart.power,
         sun: null,
         mains: null,
-        alternator: { nominalV: 12, chargingV: 14.2, ecoV: 13.2, maxA: 60, hoursPerDay: 2 },
+        alternator: {
+          nominalV: 12,
+          chargingV: 14.2,
+          ecoV: 13.2,
+          ratedA: 120,
+          shareMax: 0.5,
+          maxA: 60,
+          idleMaxA: 30,
+          idleShare: 0,
+          hoursPerDay: 2,
+        },
       },
     });
     const roles = simple[0]!.parts.map((p) => p.role);
@@ -164,7 +174,17 @@ describe('voltage advice', () => {
 
 describe('alternator three ways', () => {
   const study: AlternatorStudy = {
-    alternator: { nominalV: 12, chargingV: 14.2, ecoV: 13.2, maxA: 60, hoursPerDay: 4 },
+    alternator: {
+      nominalV: 12,
+      chargingV: 14.2,
+      ecoV: 13.2,
+      ratedA: 120,
+      shareMax: 0.5,
+      maxA: 60,
+      idleMaxA: 30,
+      idleShare: 0,
+      hoursPerDay: 4,
+    },
     chemistry: 'agm',
     systemVoltageV: 12,
     bankAh: 100,

@@ -1,4 +1,4 @@
-import type { Brief, Id, Item, PowerPlan } from '../board/board.ts';
+import type { AlternatorSource, Brief, Id, Item, PowerPlan } from '../board/board.ts';
 import type { Element, Part } from '../catalogue/part.ts';
 import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../rules/tables/bankTraits.ts';
 import type { Workshop } from '../rules/workshop.ts';
@@ -49,6 +49,9 @@ function dayLoad(input: SystemInput, season: 'warm' | 'cold', inverterShare: num
   return { essentialW, sheddableW, alwaysW };
 }
 
+/** What may be taken from an alternator while the engine works: its share of the nameplate, or what the tap allows. */
+export const alternatorLimitA = (a: AlternatorSource): number => Math.min(a.maxA, a.ratedA * a.shareMax);
+
 /** The year's model of what stands on a board and its load list; numbers at the bank's nominal voltage. */
 export function systemModelOf(input: SystemInput): SystemModel {
   const { brief, power, workshop, items, parts } = input;
@@ -69,9 +72,8 @@ export function systemModelOf(input: SystemInput): SystemModel {
   const inverterShare = inverters[0]?.efficiencyShare ?? USUAL_INVERTER_EFFICIENCY;
   const inverterIdleW = inverters.reduce((s, i) => s + i.idleA * v, 0);
   const dcdc = chargers.find((c) => c.source === 'dcdc');
-  const alternatorCapW = power.alternator
-    ? power.alternator.maxA * power.alternator.nominalV * (dcdc?.efficiencyShare ?? 1)
-    : 0;
+  const { alternator } = power;
+  const capW = (amps: number) => (alternator ? amps * alternator.nominalV * (dcdc?.efficiencyShare ?? 1) : 0);
   const relay = items.some((i) => i.partId.startsWith('relay-vsr'));
   const site = power.site;
   const southern = (site.latitudeDeg ?? DEFAULT_LATITUDE) < 0;
@@ -105,7 +107,16 @@ export function systemModelOf(input: SystemInput): SystemModel {
     idleW:
       kinds.reduce((s, k) => s + (AWAKE_W[k as keyof typeof AWAKE_W] ?? 0), 0) +
       (power.inverterAlwaysOn ? inverterIdleW : 0),
-    alternatorW: Math.min(alternatorCapW, relay ? alternatorCapW * 0.6 : outA('dcdc') * v),
+    alternatorW: alternator
+      ? [
+          [alternatorLimitA(alternator), 1 - alternator.idleShare] as const,
+          [Math.min(alternatorLimitA(alternator), alternator.idleMaxA), alternator.idleShare] as const,
+        ].reduce(
+          // A relay lets the current fall off as the bank fills. Common practice, no source.
+          (s, [amps, share]) => s + share * Math.min(capW(amps), relay ? capW(amps) * 0.6 : outA('dcdc') * v),
+          0,
+        )
+      : 0,
     alternatorHours: power.alternator?.hoursPerDay ?? 0,
     mainsW: power.mains ? mainsW : 0,
     mainsHours: power.mains?.hoursPerDay ?? 0,

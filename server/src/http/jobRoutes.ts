@@ -92,7 +92,10 @@ export const jobRoutes = new Hono<AppEnv>()
         const { stations } = await floorOf(db, file);
         const { jobName, customer, systemVoltageV } = file.board.brief;
         const stops = file.dossier.findings.filter((f) => f.severity === 'stop').length;
-        const next = stations.find((s) => s.state !== 'done');
+        // What stops the work comes before what is merely still open.
+        const next =
+          stations.find((s) => s.state === 'findings' || s.state === 'notReady') ??
+          stations.find((s) => s.state !== 'done');
         const leadTimeDays = Math.max(0, ...file.dossier.parts.map((p) => p.leadTimeDays ?? 0));
         return {
           ...job,

@@ -209,13 +209,26 @@ function alternator(context: CheckContext): Finding[] {
     .filter((c) => c.element.source === 'dcdc')
     .flatMap(({ item, element }) => {
       const inputA = element.inputMaxA ?? (element.outputV * element.outputA) / (11 * element.efficiencyShare);
-      if (inputA <= source.maxA + 1e-9) return [];
+      const limitA = Math.min(source.maxA, source.ratedA * source.shareMax);
+      if (inputA <= limitA + 1e-9) {
+        if (source.idleShare === 0 || inputA <= source.idleMaxA + 1e-9) return [];
+        return [
+          finding(
+            'alternator-at-idle',
+            'note',
+            [item],
+            `At idle the alternator spares ${whole(source.idleMaxA)} A, ${item.designation} takes ${whole(inputA)} A`,
+            'the starter battery makes up the rest while the engine idles; use a charger that waits for speed, or set it lower',
+            'sources sheet; part sheet: input current',
+          ),
+        ];
+      }
       return [
         finding(
           'alternator-overdrawn',
           'warn',
           [item],
-          `${item.designation} takes ${whole(inputA)} A, the alternator's tap allows ${whole(source.maxA)} A`,
+          `${item.designation} takes ${whole(inputA)} A, the alternator may give ${whole(limitA)} A`,
           'a smart alternator or a fused tap will not bear it; use a smaller charger, or one whose input is set lower',
           'sources sheet; part sheet: input current',
         ),

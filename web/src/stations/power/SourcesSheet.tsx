@@ -17,7 +17,17 @@ const NEW: {
   generator: NonNullable<PowerPlan['generator']>;
 } = {
   sun: { tiltDeg: 35, azimuthDeg: 0, maxPeakW: 800, lossShare: 0.2 },
-  alternator: { nominalV: 12, chargingV: 14.2, ecoV: 12.9, maxA: 60, hoursPerDay: 1 },
+  alternator: {
+    nominalV: 12,
+    chargingV: 14.2,
+    ecoV: 12.9,
+    ratedA: 120,
+    shareMax: 0.5,
+    maxA: 60,
+    idleMaxA: 30,
+    idleShare: 0.2,
+    hoursPerDay: 1,
+  },
   mains: { hoursPerDay: 8 },
   generator: { powerW: 2000, costPerHour: 4, startAtShare: 0.3 },
 };
@@ -224,12 +234,44 @@ export function SourcesSheet() {
                 </select>
               </label>
               <NumberField
-                label="May be taken at most"
+                label="Nameplate"
+                value={a.ratedA}
+                min={1}
+                max={1000}
+                unit="A"
+                onCommit={(ratedA) => set({ ratedA })}
+              />
+              <NumberField
+                label="Of it may be taken"
+                value={Math.round(a.shareMax * 100)}
+                min={5}
+                max={100}
+                unit="%"
+                onCommit={(v) => set({ shareMax: v / 100 })}
+              />
+              <NumberField
+                label="The tap allows"
                 value={a.maxA}
                 min={1}
                 max={500}
                 unit="A"
                 onCommit={(maxA) => set({ maxA })}
+              />
+              <NumberField
+                label="Spared at idle"
+                value={a.idleMaxA}
+                min={0}
+                max={500}
+                unit="A"
+                onCommit={(idleMaxA) => set({ idleMaxA })}
+              />
+              <NumberField
+                label="Idles"
+                value={Math.round(a.idleShare * 100)}
+                min={0}
+                max={100}
+                unit="% of it"
+                onCommit={(v) => set({ idleShare: v / 100 })}
               />
               <NumberField
                 label="Charging hard"
