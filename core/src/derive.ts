@@ -8,6 +8,7 @@ import type { RuleProfile } from './rules/profiles/profile.ts';
 import type { Workshop } from './rules/workshop.ts';
 import { benchPlan } from './stages/bench/benchPlan.ts';
 import type { CheckContext } from './stages/checks/checkContext.ts';
+import { faultChecks } from './stages/checks/faultChecks.ts';
 import type { Finding } from './stages/checks/finding.ts';
 import { layoutChecks } from './stages/checks/layoutChecks.ts';
 import { powerChecks } from './stages/checks/powerChecks.ts';
@@ -130,10 +131,10 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
         return candidatesOf(own, terminals, profile, catalogue);
       });
       const environments = cable.segments.map((s) => s.environment);
-      const laid = [memo.token(candidates), memo.token(cable.segments), board.brief.ambientC, versions];
+      const laid = [memo.token(candidates), memo.token(cable.segments), cable.material, board.brief.ambientC, versions];
       const ampacityA = memo.each('ampacity', cable.id, laid, () =>
         candidates.areasMm2.map((area) =>
-          cableAmpacity(cable.id, area, candidates.columnC, environments, board.brief, profile),
+          cableAmpacity(cable, area, candidates.columnC, environments, board.brief, profile),
         ),
       );
       return { cable, lengthMm: lengths.get(cable.id)!.lengthMm, environments, candidates, ampacityA };
@@ -164,6 +165,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
         memo.token(c.cable.conductorMm2),
         memo.token(c.cable.cores),
         c.lengthMm,
+        c.cable.material,
         memo.token(c.cable.segments),
       ]),
     ],
@@ -281,6 +283,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   const findings = [
     ...wiring,
     ...protectionChecks(context),
+    ...faultChecks(context),
     ...terminationChecks(context),
     ...layoutChecks(context),
     ...powerChecks(context),

@@ -112,6 +112,7 @@ export class BoardBuilder {
         ],
         segments,
         conductorMm2: { mode: 'auto' },
+        material: 'copper',
       },
     ];
     return this;

@@ -10,7 +10,8 @@ export const BOARD_FORMAT_VERSION = 2;
 
 export type SystemVoltageV = 12 | 24 | 48;
 export type Chemistry = 'agm' | 'lifepo4';
-export type ProfileId = 'craft-iso' | 'fixed-iec';
+export const PROFILE_IDS = ['craft-iso', 'craft-abyc', 'road', 'fixed-iec', 'fixed-nec'] as const;
+export type ProfileId = (typeof PROFILE_IDS)[number];
 export type FeederSchool = 'summedLoads' | 'summedFuses';
 export type PanelMaterial = 'plywood' | 'plastic' | 'absPanel';
 export type Face = 'front' | 'back';
@@ -295,6 +296,8 @@ export interface Cable {
   segments: Segment[];
   /** Conductor area in mm² of each core. */
   conductorMm2: Choice<number>;
+  /** What it is made of: copper, copper-clad aluminium, or reused cable nobody can vouch for. */
+  material: 'copper' | 'cca' | 'unknown';
 }
 
 export interface Board {

@@ -18,6 +18,7 @@ import {
   type Place,
   type PointMm,
   type PowerPlan,
+  PROFILE_IDS,
   type QuoteExtra,
   type Rating,
   type Segment,
@@ -56,7 +57,7 @@ export const briefSchema: Schema<Brief> = record({
   systemVoltageV: oneOfNumber([12, 24, 48]),
   chemistry: oneOfText(['agm', 'lifepo4']),
   ambientC: num({ min: -30, max: 60, unit: '°C' }),
-  profileId: oneOfText(['craft-iso', 'fixed-iec']),
+  profileId: oneOfText(PROFILE_IDS),
   notes: text(0, 4000),
 });
 
@@ -248,6 +249,7 @@ export const cableSchema: Schema<Cable> = record({
   ),
   segments: list(segment, { min: 1, max: 20 }),
   conductorMm2: choiceSchema(num({ min: 0.5, max: 240, unit: 'mm²' })),
+  material: oneOfText(['copper', 'cca', 'unknown']),
 });
 
 const attachment: Schema<Attachment> = taggedUnion('kind', {
@@ -296,6 +298,7 @@ const element: Schema<Element> = taggedUnion('kind', {
     resistanceOhm: ohm(),
     chargeLimitA: amp(),
     dischargeLimitA: amp(),
+    bmsCutA: orNull(amp()),
   }),
   feed: record({ kind: tagIs('feed'), id: id(), plus: id(), minus: id(), resistanceOhm: ohm(), shortCircuitA: amp() }),
   solarSource: record({
@@ -331,8 +334,9 @@ const element: Schema<Element> = taggedUnion('kind', {
     id: id(),
     a: id(),
     b: id(),
-    style: oneOfText(['blade', 'sf30', 'sf51', 'classT']),
+    style: oneOfText(['blade', 'sf30', 'sf51', 'classT', 'anl', 'cube', 'breakerThermal', 'breakerHydraulic']),
     maxRatingA: amp(),
+    polarised: flag(),
   }),
   bar: record({ kind: tagIs('bar'), id: id(), terminalIds: list(id(), { min: 1, max: 60 }), ratingA: amp() }),
   load: record({ kind: tagIs('load'), id: id(), plus: id(), minus: id() }),

@@ -13,6 +13,20 @@ function loadTo2(load: Loose): Loose {
   return { ...fresh, usage: { kind: 'perDay', hoursPerDay }, ...rest };
 }
 
+/** What version 2 says of an element beside what version 1 did. */
+function elementTo2(element: Loose): Loose {
+  switch (element.kind) {
+    case 'inverter':
+      return { surgeW: 2 * Number(element.acPowerW), waveform: 'sine' };
+    case 'fuseSeat':
+      return { polarised: false };
+    case 'battery':
+      return { bmsCutA: null };
+    default:
+      return {};
+  }
+}
+
 /** Version 1 to 2: the power sheet, survey and extras come in; loads say when, inverters say surge and waveform. */
 function to2(board: Loose): Loose {
   const { brief: fresh } = newBoard({});
@@ -32,10 +46,9 @@ function to2(board: Loose): Loose {
     })),
     customParts: each(board.customParts, (part) => ({
       ...part,
-      elements: each(part.elements, (element) =>
-        element.kind === 'inverter' ? { surgeW: 2 * Number(element.acPowerW), waveform: 'sine', ...element } : element,
-      ),
+      elements: each(part.elements, (element) => ({ ...elementTo2(element), ...element })),
     })),
+    cables: each(board.cables, (cable) => ({ material: 'copper', ...cable })),
     survey: [],
     extras: [],
   };

@@ -29,7 +29,8 @@ export interface Terminal {
   required: boolean;
 }
 
-export type FuseStyle = 'blade' | 'sf30' | 'sf51' | 'classT';
+export type FuseStyle = 'blade' | 'sf30' | 'sf51' | 'classT' | 'anl' | 'cube' | 'breakerThermal' | 'breakerHydraulic';
+export const isBreaker = (style: FuseStyle): boolean => style === 'breakerThermal' || style === 'breakerHydraulic';
 
 /** Internal elements between a part's terminals. */
 export type Element =
@@ -44,13 +45,24 @@ export type Element =
       resistanceOhm: number;
       chargeLimitA: number;
       dischargeLimitA: number;
+      /** Current at which the battery's own electronics open; null where it has none. */
+      bmsCutA: number | null;
     }
   | { kind: 'feed'; id: Id; plus: Id; minus: Id; resistanceOhm: number; shortCircuitA: number }
   | { kind: 'solarSource'; id: Id; plus: Id; minus: Id; peakW: number; openCircuitV: number; shortCircuitA: number }
   | { kind: 'resistance'; id: Id; a: Id; b: Id; resistanceOhm: number; ratingA: number; shunt: boolean }
   | { kind: 'contact'; id: Id; a: Id; b: Id; resistanceOhm: number; ratingA: number; normallyOpen: boolean }
   | { kind: 'coil'; id: Id; plus: Id; minus: Id; resistanceOhm: number; contactId: Id }
-  | { kind: 'fuseSeat'; id: Id; a: Id; b: Id; style: FuseStyle; maxRatingA: number }
+  | {
+      kind: 'fuseSeat';
+      id: Id;
+      a: Id;
+      b: Id;
+      style: FuseStyle;
+      maxRatingA: number;
+      /** A polarised d.c. breaker: current may only break from `a` to `b`. */
+      polarised: boolean;
+    }
   | { kind: 'bar'; id: Id; terminalIds: Id[]; ratingA: number }
   | { kind: 'load'; id: Id; plus: Id; minus: Id }
   | {

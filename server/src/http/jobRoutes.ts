@@ -1,3 +1,4 @@
+import { PROFILE_IDS } from '@ombrik/core/board/board';
 import { checkBoard } from '@ombrik/core/board/checkBoard';
 import type { Command } from '@ombrik/core/board/commands';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
@@ -32,7 +33,7 @@ const newJob = record({
   place: text(0, 120),
   systemVoltageV: oneOfNumber([12, 24, 48]),
   chemistry: oneOfText(['agm', 'lifepo4']),
-  profileId: oneOfText(['craft-iso', 'fixed-iec']),
+  profileId: oneOfText(PROFILE_IDS),
   wantedOn: wantedDate(),
   /** Which template the order starts from; empty starts from nothing. */
   template: oneOfText(['', ...TEMPLATES.map((t) => t.id)]),

@@ -68,6 +68,7 @@ export function connectTerminals(
     ],
     segments: defaultSegments(a, b, (n) => `${id('sg')}${n}`),
     conductorMm2: { mode: 'auto' },
+    material: 'copper',
   };
   return [
     { kind: 'add', collection: 'connections', value: connection, index: null },
@@ -87,6 +88,7 @@ export function duplicateCable(board: Pick<Board, 'connections' | 'cables'>, cab
     cores: connections.map(({ core, connection }) => ({ ...core, id: newId('co'), connectionId: connection.id })),
     segments: cable.segments.map((s) => ({ ...s, id: newId('sg') })),
     conductorMm2: { mode: 'auto' },
+    material: cable.material,
   };
   return [
     ...connections.map(

@@ -16,6 +16,20 @@ const INTERRUPT: Record<FuseStyle, FuseLink['interrupt']> = {
     { upToV: 58, currentA: 2000 },
   ],
   classT: [{ upToV: 125, currentA: 20000 }],
+  anl: [{ upToV: 32, currentA: 6000 }],
+  cube: [
+    { upToV: 14, currentA: 10000 },
+    { upToV: 32, currentA: 5000 },
+    { upToV: 58, currentA: 2000 },
+  ],
+  breakerThermal: [
+    { upToV: 32, currentA: 3000 },
+    { upToV: 48, currentA: 1500 },
+  ],
+  breakerHydraulic: [
+    { upToV: 65, currentA: 5000 },
+    { upToV: 80, currentA: 2000 },
+  ],
 };
 /** Volts a link loses at its rating, for its cold resistance. Common practice, no source. */
 const DROP_AT_RATING_V = 0.07;
@@ -50,6 +64,10 @@ export const FUSE_LINKS: FuseLink[] = [
     [30, 40, 50, 60, 70, 80, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400],
     24,
   ),
+  ...links('anl', 'bolt-down fuse, ANL type', [35, 50, 80, 100, 125, 150, 200, 250, 300, 400], 7),
+  ...links('cube', 'cube fuse', [30, 50, 75, 100, 125, 150, 200, 250, 300], 9),
+  ...links('breakerThermal', 'thermal breaker', [25, 30, 40, 50, 60, 80, 100, 120, 150], 18),
+  ...links('breakerHydraulic', 'hydraulic breaker', [5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100], 14),
 ];
 
 /** Outer diameters of single-core class 5 cable, mm by mm². Mark: [mem], makers differ by a few tenths. */

@@ -43,6 +43,8 @@ const battery = (
       resistanceOhm,
       chargeLimitA,
       dischargeLimitA,
+      // Electronics of a lithium battery open well above what it may give all day. General knowledge, no source.
+      bmsCutA: chemistry === 'lifepo4' ? 3 * dischargeLimitA : null,
     },
   ],
   systemVoltagesV: [12, 24, 48],

@@ -55,7 +55,7 @@ const fuseHolder = (
     stud('line', 'none', [-widthMm / 4, 0, 180], [studMm, palmMm], { lineLoad: 'line' }),
     stud('load', 'none', [widthMm / 4, 0, 0], [studMm, palmMm], { lineLoad: 'load' }),
   ],
-  elements: [{ kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style, maxRatingA }],
+  elements: [{ kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style, maxRatingA, polarised: false }],
   systemVoltagesV: [12, 24, 48],
   price,
   leadTimeDays: 5,
@@ -152,6 +152,7 @@ const fuseBlock = (ways: number, price: number): Part => {
         b: `w${i + 1}`,
         style: 'blade' as const,
         maxRatingA: 30,
+        polarised: false,
       })),
       { kind: 'bar', id: 'minusBar', terminalIds: ['minus', ...minus.map((t) => t.id)], ratingA: 100 },
     ],
@@ -211,12 +212,39 @@ const joiningRelay: Part = {
   leadTimeDays: 10,
 };
 
+/** A base for a breaker: breakers reset, switch and need no spares; a polarised one breaks one way only. */
+const breakerBase = (
+  id: string,
+  name: string,
+  style: 'breakerThermal' | 'breakerHydraulic',
+  maxRatingA: number,
+  studMm: number,
+  polarised: boolean,
+  price: number,
+): Part => ({
+  ...fuseHolder(id, name, style, maxRatingA, studMm, 22, 84, 44, price),
+  depthMm: 70,
+  elements: [{ kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style, maxRatingA, polarised }],
+});
+
 export const SWITCHGEAR: Part[] = [
   isolator(100, 8, 65, 16),
   isolator(300, 10, 80, 34),
   fuseHolder('holder-classT', 'Battery fuse holder, Class T, M8', 'classT', 400, 8, 30, 130, 48, 42),
   fuseHolder('holder-sf51', 'Bolt-down fuse holder, SF51, M8', 'sf51', 500, 8, 28, 120, 42, 14),
   fuseHolder('holder-sf30', 'Bolt-down fuse holder, SF30, M8', 'sf30', 150, 8, 22, 84, 34, 7),
+  fuseHolder('holder-anl', 'Bolt-down fuse holder, ANL type, M8', 'anl', 400, 8, 28, 120, 44, 18),
+  fuseHolder('holder-cube', 'Post-mounted cube-fuse base, M8', 'cube', 300, 8, 26, 60, 40, 16),
+  breakerBase('breaker-thermal-150', 'Thermal breaker base, to 150 A, M8', 'breakerThermal', 150, 8, false, 12),
+  breakerBase(
+    'breaker-hydraulic-100',
+    'Hydraulic breaker base, polarised, to 100 A, M6',
+    'breakerHydraulic',
+    100,
+    6,
+    true,
+    18,
+  ),
   fuseHolder('holder-blade', 'Single blade-fuse holder, M5', 'blade', 40, 5, 14, 60, 26, 4),
   shunt(100, 8, 28),
   shunt(500, 10, 46),

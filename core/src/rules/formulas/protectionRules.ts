@@ -18,12 +18,14 @@ export const fuseMinimum = declareRule({
 export const prospectiveCurrent = declareRule({
   id: 'protection.prospective',
   title: 'Prospective fault current',
-  formula: 'openCircuitV / pathOhm',
+  formula: 'openCircuitV / pathOhm + chargersA',
   unit: 'A',
   inputs: {
     openCircuitV: { unit: 'V', what: 'open-circuit voltage of the full bank', sample: [12, 56] },
     pathOhm: { unit: 'Ω', what: 'Thévenin resistance from the bank to this point, cold', sample: [0.0005, 0.1] },
+    chargersA: { unit: 'A', what: 'chargers that feed the same point, as current sources', sample: [0, 120] },
   },
-  source: 'I = E/R, Thévenin at the point; loads dropped, return path left out, so it is the largest',
-  compute: ({ openCircuitV, pathOhm }) => openCircuitV / pathOhm,
+  source:
+    'I = E/R, Thévenin at the point, and what chargers add; loads dropped, return path left out, so it is the largest',
+  compute: ({ openCircuitV, pathOhm, chargersA }) => openCircuitV / pathOhm + chargersA,
 });

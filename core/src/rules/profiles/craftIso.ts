@@ -9,6 +9,7 @@ export const craftIso: RuleProfile = {
   name: 'Small craft and portable, ISO 13297',
   scope: 'Extra-low-voltage d.c. boards that move or are carried',
   caution: CAUTION,
+  sizes: 'mm2',
   ampacity: ISO_AMPACITY,
   bundle: {
     counts: 'current-carrying conductors laid together',
@@ -33,4 +34,11 @@ export const craftIso: RuleProfile = {
   lugsPerStudMax: { value: 4, source: 'ABYC E-11: at most four lugs on a stud (from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,
+  conditional: [
+    {
+      condition: 'a mains inlet is fitted',
+      says: 'ISO 13297 asks for more on the a.c. side than is checked here',
+      source: 'ISO 13297 (from memory); confirm locally',
+    },
+  ],
 };

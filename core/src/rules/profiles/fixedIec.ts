@@ -9,6 +9,7 @@ export const fixedIec: RuleProfile = {
   name: 'Fixed off-grid, IEC 60364',
   scope: 'Boards fixed in huts, shelters and sheds with no public supply',
   caution: CAUTION,
+  sizes: 'mm2',
   ampacity: IEC_METHOD_C,
   bundle: {
     counts: 'circuits laid together',
@@ -33,4 +34,11 @@ export const fixedIec: RuleProfile = {
   lugsPerStudMax: { value: 4, source: 'at most four lugs on a stud (common practice; ABYC E-11 from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,
+  conditional: [
+    {
+      condition: 'the place is damp, or cattle or the public can reach it',
+      says: 'IEC 60364 part 7 asks for lower voltages, enclosures and bonding',
+      source: 'IEC 60364-7 (from memory); confirm locally',
+    },
+  ],
 };

@@ -17,6 +17,8 @@ export interface RuleProfile {
   name: string;
   scope: string;
   caution: string;
+  /** How sizes are named on papers and screens: metric, or metric with the gauge beside it. */
+  sizes: 'mm2' | 'awg';
   ampacity: AmpacityTable;
   bundle: { counts: string; factors: readonly BundleFactor[]; source: string };
   /** Cable insulation this profile sizes with. */
@@ -30,4 +32,6 @@ export interface RuleProfile {
   /** Fixing to edge: at least factor × screw diameter and at least minMm. */
   edge: Record<PanelMaterial, { diameterFactor: number; minMm: number }> & { source: string };
   torqueNmByStudMm: { values: Readonly<Record<string, number>>; source: string };
+  /** Rules that bind only under a condition this program cannot see: told, never judged. */
+  conditional: readonly { condition: string; says: string; source: string }[];
 }

@@ -1,10 +1,13 @@
 import type { ProfileId } from '../../board/board.ts';
+import { craftAbyc } from './craftAbyc.ts';
 import { craftIso } from './craftIso.ts';
 import { fixedIec } from './fixedIec.ts';
+import { fixedNec } from './fixedNec.ts';
 import type { RuleProfile } from './profile.ts';
+import { roadVehicle } from './roadVehicle.ts';
 
 /** The rule profiles that are whole enough to be offered. */
-export const PROFILES: readonly RuleProfile[] = [craftIso, fixedIec];
+export const PROFILES: readonly RuleProfile[] = [craftIso, craftAbyc, roadVehicle, fixedIec, fixedNec];
 
 export function profileById(id: ProfileId): RuleProfile {
   const profile = PROFILES.find((p) => p.id === id);

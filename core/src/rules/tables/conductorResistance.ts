@@ -1,3 +1,5 @@
+import { CCA } from './sourceCorners.ts';
+
 /**
  * Maximum d.c. resistance at 20 °C of plain annealed copper class 5 conductors, Ω/km by mm².
  * Source: IEC 60228 table 3. Mark: [mem] written from memory; a workshop may override it.
@@ -26,6 +28,10 @@ export const CLASS5_SOURCE = 'IEC 60228 table 3, class 5 plain copper, 20 °C (f
 
 /** Temperature coefficient of copper at 20 °C, 1/K. Source: IACS annealed copper. */
 export const COPPER_ALPHA_PER_K = 0.00393;
+
+/** Resistance of a conductor at 20 °C, Ω/km, by area and what it is made of; unknown cable counts as copper. */
+export const ohmPerKmOf = (areaMm2: number, material: 'copper' | 'cca' | 'unknown'): number =>
+  (CLASS5_OHM_PER_KM[String(areaMm2)] ?? 18 / areaMm2) * (material === 'cca' ? CCA.resistanceFactor : 1);
 
 /** Standard areas, mm², in rising order. */
 export const STANDARD_AREAS_MM2 = Object.keys(CLASS5_OHM_PER_KM)

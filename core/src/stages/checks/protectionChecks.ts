@@ -5,7 +5,7 @@ import { type Finding, type Fix, makeFinding } from './finding.ts';
 
 const amps = (x: number) => (x >= 1000 ? `${(x / 1000).toFixed(1)} kA` : `${x.toFixed(x < 10 ? 1 : 0)} A`);
 
-const seatName = (context: CheckContext, key: string): string => {
+export const seatName = (context: CheckContext, key: string): string => {
   const seat = context.sizing.seats.find((s) => s.key === key);
   const item = seat && context.items.get(seat.itemId);
   if (!seat || !item) return 'no fuse';

@@ -17,12 +17,13 @@ export interface Potentials {
 export const nominalEmfV = (source: SourcePort): number =>
   source.element.kind === 'battery' ? source.element.nominalV : (source.item.feed?.restingVoltageV ?? 12);
 
-export type EmfState = 'full' | 'nominal';
+export type EmfState = 'full' | 'nominal' | 'low';
 /** Open-circuit voltage of a stiff source at a state of charge, V. */
 export function emfV(source: SourcePort, state: EmfState): number {
-  if (source.element.kind === 'feed') return source.item.feed?.restingVoltageV ?? 12.6;
+  if (source.element.kind === 'feed')
+    return (state === 'low' ? source.item.feed?.lowestVoltageV : source.item.feed?.restingVoltageV) ?? 12.6;
   const table = REST_VOLTAGE_PER_12V[source.element.chemistry];
-  return (source.element.nominalV / 12) * (state === 'full' ? table.fullV : table.nominalV);
+  return (source.element.nominalV / 12) * { full: table.fullV, nominal: table.nominalV, low: table.lowV }[state];
 }
 
 /**

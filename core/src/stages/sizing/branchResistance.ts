@@ -2,7 +2,7 @@ import type { Board, Id } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue } from '../../catalogue/part.ts';
 import { conductorResistance } from '../../rules/formulas/cableRules.ts';
-import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
+import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../rules/tables/conductorResistance.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { SizingResult } from './sizing.ts';
@@ -19,6 +19,7 @@ export function sizedBranchOhm(
   const { fuseLink } = catalogueIndex(catalogue);
   const sized = new Map(sizing.cables.map((c) => [c.cableId, c]));
   const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const)));
+  const materialOf = new Map(board.cables.map((c) => [c.id, c.material]));
   const seats = new Map(sizing.seats.map((s) => [s.key, s]));
   const ohm = new Map<string, number>();
   for (const branch of netlist.branches) {
@@ -28,7 +29,7 @@ export function sizedBranchOhm(
         branch.key,
         cable
           ? conductorResistance.compute({
-              ohmPerKm: CLASS5_OHM_PER_KM[String(cable.conductor.value)] ?? 18 / cable.conductor.value,
+              ohmPerKm: ohmPerKmOf(cable.conductor.value, materialOf.get(cable.cableId) ?? 'copper'),
               lengthMm: lengths.get(cable.cableId)!.lengthMm,
               alphaPerK: COPPER_ALPHA_PER_K,
               conductorC: hot ? cable.columnC : 20,

@@ -1,8 +1,9 @@
-import type { Brief, Connection, Environment, Id } from '../../board/board.ts';
+import type { Brief, Cable, Connection, Environment } from '../../board/board.ts';
 import type { Catalogue, Terminal } from '../../catalogue/part.ts';
 import { ambientFactor, ampacity } from '../../rules/formulas/cableRules.ts';
 import type { AmpacityTable, RuleProfile } from '../../rules/profiles/profile.ts';
 import { figure, given, isTracing, use } from '../../rules/rule.ts';
+import { CCA } from '../../rules/tables/sourceCorners.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
 import type { Rejected } from './choiceResult.ts';
 
@@ -31,15 +32,16 @@ const bundleFactor = (profile: RuleProfile, count: number): number =>
 
 /** What a cable of this area may carry where it lies, A: the worst of its segments. */
 export function cableAmpacity(
-  cableId: Id,
+  { id: cableId, material }: Pick<Cable, 'id' | 'material'>,
   areaMm2: number,
   columnC: number,
   environments: readonly Environment[],
   brief: Brief,
   profile: RuleProfile,
 ): number {
-  const tableA = tableAmps(profile.ampacity, areaMm2, columnC);
-  if (tableA === null) return 0;
+  const copperA = tableAmps(profile.ampacity, areaMm2, columnC);
+  if (copperA === null) return 0;
+  const tableA = copperA * (material === 'cca' ? CCA.ampacityFactor : 1);
   const derating = (e: Environment) => {
     const ambientC = e.ambientC ?? brief.ambientC;
     return {
@@ -62,7 +64,9 @@ export function cableAmpacity(
     },
   );
   return use(ampacity, { tableA, ambientFactor: ambient, bundleFactor: worst.bundle }, `cable/${cableId}/ampacityA`, {
-    tableA: given(`${profile.ampacity.source}, ${areaMm2} mm², ${columnC} °C column`),
+    tableA: given(
+      `${profile.ampacity.source}, ${areaMm2} mm², ${columnC} °C column${material === 'cca' ? `, × ${CCA.ampacityFactor} for copper-clad aluminium (general knowledge, no source)` : ''}`,
+    ),
     ambientFactor: figure(`cable/${cableId}/ambientFactor`),
     bundleFactor: given(`${worst.count} ${profile.bundle.counts}; ${profile.bundle.source}`),
   });

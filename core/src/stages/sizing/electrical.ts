@@ -5,7 +5,7 @@ import {
   type ResistiveNetwork,
 } from '../../solve/resistiveNetwork.ts';
 import type { Flow } from '../demand/demand.ts';
-import type { Branch, Netlist } from '../netlist/netlist.ts';
+import type { Branch, Netlist, SourcePort } from '../netlist/netlist.ts';
 import { type EmfState, emfV } from '../netlist/potentials.ts';
 
 /** Resistance of each branch, Ω; undefined or infinite leaves the branch open. */
@@ -15,6 +15,8 @@ export interface Circuit {
   netlist: Netlist;
   network: ResistiveNetwork;
   conductanceS: Float64Array;
+  /** Internal resistance of each stiff source, Ω, in the order of the netlist. */
+  sourceOhm: Float64Array;
 }
 
 /** Wiring of a netlist with everything closed, analysed once: sizing solves it many times with other values. */
@@ -36,8 +38,14 @@ function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolea
 }
 
 /** The network with stiff sources as their internal resistance; open branches are left out. */
-export function circuitOf(netlist: Netlist, branchOhm: BranchOhm, sourcesIn = true): Circuit {
+export function circuitOf(
+  netlist: Netlist,
+  branchOhm: BranchOhm,
+  sourcesIn = true,
+  sourceFactor: (source: SourcePort) => number = () => 1,
+): Circuit {
   const { branches, sources } = netlist;
+  const sourceOhm = Float64Array.from(sources, (s) => s.element.resistanceOhm * sourceFactor(s));
   const conductanceS = new Float64Array(branches.length);
   const closed: number[] = [];
   for (let i = 0; i < branches.length; i++) {
@@ -51,10 +59,10 @@ export function circuitOf(netlist: Netlist, branchOhm: BranchOhm, sourcesIn = tr
     values[i] = conductanceS[branch]!;
   });
   if (sourcesIn)
-    sources.forEach((s, i) => {
-      values[closed.length + i] = 1 / s.element.resistanceOhm;
+    sourceOhm.forEach((ohm, i) => {
+      values[closed.length + i] = 1 / ohm;
     });
-  return { netlist, network: networkWith(wiringOf(netlist, closed, sourcesIn), values), conductanceS };
+  return { netlist, network: networkWith(wiringOf(netlist, closed, sourcesIn), values), conductanceS, sourceOhm };
 }
 
 export function branchCurrents(circuit: Circuit, nodeV: Float64Array): Float64Array {
@@ -103,11 +111,11 @@ const RELATIVE_TOLERANCE = 1e-11;
 export function operatingPoint(circuit: Circuit, flows: readonly Flow[], state: EmfState): OperatingPoint {
   const { netlist, network } = circuit;
   const emf = new Float64Array(netlist.nodeCount);
-  for (const s of netlist.sources) {
-    const shortA = emfV(s, state) / s.element.resistanceOhm;
+  netlist.sources.forEach((s, i) => {
+    const shortA = emfV(s, state) / circuit.sourceOhm[i]!;
     emf[s.plus]! += shortA;
     emf[s.minus]! -= shortA;
-  }
+  });
   let nodeV = network.solve(emf);
   const across = (flow: Flow) => nodeV[flow.sink.plus]! - nodeV[flow.sink.minus]!;
   const idleV = flows.map(across);

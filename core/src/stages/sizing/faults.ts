@@ -1,58 +1,145 @@
+import { smallestFault } from '../../rules/formulas/faultRules.ts';
 import { prospectiveCurrent } from '../../rules/formulas/protectionRules.ts';
 import { given, use } from '../../rules/rule.ts';
-import type { Potentials } from '../netlist/potentials.ts';
+import { COLD_AGED_SOURCE } from '../../rules/tables/sourceCorners.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
+import type { EmfState, Potentials } from '../netlist/potentials.ts';
 import { type Circuit, operatingPoint } from './electrical.ts';
 
 export interface Faults {
   /** Largest prospective current over the nodes, A; null where no stiff source reaches. Traced under `address`. */
   largestA(nodes: readonly number[], address: () => string): number | null;
+  /** Smallest current of a fault at a branch's far end to its own way back, A; null where no stiff source reaches. */
+  smallestA(branch: Branch, address: () => string): number | null;
+  /** The end of a branch that is further from the sources. */
+  farNode(branch: Branch): number;
   /** Open-circuit voltage of a node's island with every bank full, V; null where nothing stiff feeds it. */
   openCircuitV(node: number): number | null;
 }
 
-/**
- * Fault model of this stage: a bolted short from the node to the bank's own minus, bank full, copper at 20 °C, loads
- * and converters dropped, the return conductor left out. So it is the largest current, for interrupt ratings.
- * @param cold the circuit with cold conductors
- */
-export function faultsOf(cold: Circuit, potentials: Potentials): Faults {
-  const { netlist, network } = cold;
-  const idle = operatingPoint(cold, [], 'full').nodeV;
-  const sweep = () => network.toReferenceOhm();
-  const known = new Map<number, { openCircuitV: number; pathOhm: number } | null>();
-  const byIsland = new Map<number, typeof netlist.sources>();
-  for (const s of netlist.sources) {
-    const island = potentials.islandOf[s.minus]!;
-    byIsland.set(island, [...(byIsland.get(island) ?? []), s]);
-  }
-  const islandSources = (node: number) => byIsland.get(potentials.islandOf[node]!) ?? [];
-  const thevenin = (node: number) => {
-    const base = islandSources(node).find((s) => potentials.nodeV[s.minus]! < 0.5);
-    if (!base || potentials.nodeV[node]! < 0.5) return null;
-    const openCircuitV = idle[node]! - idle[base.minus]!;
-    // Where the bank's minus is the reference, the whole sweep comes from the one factorisation.
-    const swept = base.minus === network.referenceOf(node);
-    const pathOhm = swept ? sweep()[node]! : network.resistanceOhm(node, base.minus);
-    return pathOhm > 0 && Number.isFinite(pathOhm) && openCircuitV > 0 ? { openCircuitV, pathOhm } : null;
+interface Thevenin {
+  openCircuitV: number;
+  pathOhm: number;
+}
+
+/** Thévenin source of every node against its bank's own minus, from one factorisation of a corner. */
+function sweep(circuit: Circuit, potentials: Potentials, state: EmfState) {
+  const { netlist, network } = circuit;
+  const idle = operatingPoint(circuit, [], state).nodeV;
+  const toReference = network.toReferenceOhm();
+  const known = new Map<number, Thevenin | null>();
+  const baseOf = new Map<number, number>();
+  for (const s of netlist.sources)
+    if (potentials.nodeV[s.minus]! < 0.5 && !baseOf.has(potentials.islandOf[s.minus]!))
+      baseOf.set(potentials.islandOf[s.minus]!, s.minus);
+  const toBaseOhm = (node: number): number => {
+    const base = baseOf.get(potentials.islandOf[node]!);
+    if (base === undefined) return Number.POSITIVE_INFINITY;
+    return base === network.referenceOf(node) ? toReference[node]! : network.resistanceOhm(node, base);
   };
-  const at = (node: number) => {
-    if (!known.has(node)) known.set(node, thevenin(node));
-    return known.get(node)!;
+  const at = (node: number): Thevenin | null => {
+    let found = known.get(node);
+    if (found !== undefined) return found;
+    const base = baseOf.get(potentials.islandOf[node]!);
+    found = null;
+    if (base !== undefined && potentials.nodeV[node]! >= 0.5) {
+      const openCircuitV = idle[node]! - idle[base]!;
+      const pathOhm = toBaseOhm(node);
+      if (pathOhm > 0 && Number.isFinite(pathOhm) && openCircuitV > 0) found = { openCircuitV, pathOhm };
+    }
+    known.set(node, found);
+    return found;
+  };
+  return { idle, at, toBaseOhm };
+}
+
+/** By item: its minus-side node furthest from the bank. What a fault at the item returns through. */
+function returnNodes(netlist: Netlist, potentials: Potentials, ohm: (node: number) => number): Map<string, number> {
+  const found = new Map<string, number>();
+  for (const [key, node] of netlist.nodeOf) {
+    if (!(potentials.nodeV[node]! < 0.5)) continue;
+    const itemId = key.slice(0, key.indexOf(' '));
+    const before = found.get(itemId);
+    if (before === undefined || ohm(node) > ohm(before)) found.set(itemId, node);
+  }
+  return found;
+}
+
+/**
+ * The fault model of the sizing stage, in two corners. Constant-power loads are dropped; a battery is its EMF behind its
+ * resistance; chargers are current sources that add no more than their rating.
+ *
+ * Largest: bolted to the bank's own minus, bank full and warm, copper at 20 °C, near end, every source and charger.
+ * Smallest: bolted at the far end to the way back of the part that stands there, bank low, cold and aged, copper hot.
+ * @param strong circuit of the largest corner; @param weak circuit of the smallest one
+ */
+export function faultsOf(strong: Circuit, weak: Circuit, potentials: Potentials, flows: readonly Flow[]): Faults {
+  const { netlist } = strong;
+  const large = sweep(strong, potentials, 'full');
+  const small = sweep(weak, potentials, 'low');
+  const chargeA = new Map<number, number>();
+  for (const f of flows)
+    if (f.way === 'charge') {
+      const island = potentials.islandOf[f.sink.plus]!;
+      chargeA.set(island, (chargeA.get(island) ?? 0) + f.designCurrentA);
+    }
+  const backOf = returnNodes(netlist, potentials, small.toBaseOhm);
+  const itemsAt = new Map<number, string[]>();
+  for (const [key, node] of netlist.nodeOf) {
+    const own = itemsAt.get(node);
+    const itemId = key.slice(0, key.indexOf(' '));
+    if (own) own.push(itemId);
+    else itemsAt.set(node, [itemId]);
+  }
+  const farNode = (branch: Branch): number => {
+    const [a, b] = [large.at(branch.a), large.at(branch.b)];
+    return (a?.pathOhm ?? 0) > (b?.pathOhm ?? 0) ? branch.a : branch.b;
   };
   return {
+    farNode,
     largestA(nodes, address) {
-      const found = nodes.flatMap((n) => at(n) ?? []);
-      if (found.length === 0) return null;
-      const worst = found.reduce((w, f) => (f.openCircuitV / f.pathOhm > w.openCircuitV / w.pathOhm ? f : w));
-      return use(prospectiveCurrent, worst, address, () => ({
+      let worst: Thevenin | null = null;
+      let node = -1;
+      for (const n of nodes) {
+        const found = large.at(n);
+        if (found && (!worst || found.openCircuitV / found.pathOhm > worst.openCircuitV / worst.pathOhm)) {
+          worst = found;
+          node = n;
+        }
+      }
+      if (!worst) return null;
+      const chargersA = chargeA.get(potentials.islandOf[node]!) ?? 0;
+      return use(prospectiveCurrent, { ...worst, chargersA }, address, () => ({
         openCircuitV: given('full bank at rest'),
-        pathOhm: given('solved network: bank, cables at 20 °C, fuses, contacts'),
+        pathOhm: given('solved network: bank warm, cables at 20 °C, fuses, contacts'),
+        chargersA: given('ratings of the chargers that can feed this point'),
+      }));
+    },
+    smallestA(branch, address) {
+      const far = farNode(branch);
+      const found = small.at(far);
+      if (!found) return null;
+      let backOhm = 0;
+      for (const itemId of itemsAt.get(far) ?? []) {
+        const back = backOf.get(itemId);
+        if (back !== undefined) backOhm = Math.max(backOhm, small.toBaseOhm(back));
+      }
+      return use(smallestFault, { lowV: found.openCircuitV, outOhm: found.pathOhm, backOhm }, address, () => ({
+        lowV: given('bank low, at rest'),
+        outOhm: given(`solved network, hot copper; ${COLD_AGED_SOURCE}`),
+        backOhm: given('solved network from the minus of the part at this end to the bank'),
       }));
     },
     openCircuitV(node) {
-      const members = islandSources(node);
-      if (members.length === 0) return null;
-      return Math.max(...members.map((s) => idle[s.plus]!)) - Math.min(...members.map((s) => idle[s.minus]!));
+      const island = potentials.islandOf[node];
+      let [high, low] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+      for (const s of netlist.sources) {
+        if (potentials.islandOf[s.minus] !== island) continue;
+        high = Math.max(high, large.idle[s.plus]!);
+        low = Math.min(low, large.idle[s.minus]!);
+      }
+      return high > low ? high - low : null;
     },
   };
 }

@@ -61,6 +61,8 @@ export function relationsOf(netlist: Netlist, flows: readonly Flow[]): Relations
   const together = netlist.branches.map((_, b) => (divides && inSeries[b]!.length === 0 ? togetherFor(b) : []));
   const inside = (outer: number, inner: number) =>
     outer !== inner && inSeries[inner]!.includes(outer) && !inSeries[outer]!.includes(inner);
+  // Fuses that carry a branch together stand beside each other, not above.
+  const beside = new Set(together.flatMap((own) => own.flatMap((a) => own.map((b) => `${a} ${b}`))));
   const children = new Map<number, number[]>();
   const upstream = new Map<number, number[]>();
   for (const seat of seats) {
@@ -74,7 +76,8 @@ export function relationsOf(netlist: Netlist, flows: readonly Flow[]): Relations
     upstream.set(
       seat,
       seats.filter((s) => {
-        if (s === seat || own.length === 0 || !own.every((f) => at(f, s) > NEGLIGIBLE)) return false;
+        if (s === seat || own.length === 0 || beside.has(`${s} ${seat}`)) return false;
+        if (!own.every((f) => at(f, s) > NEGLIGIBLE)) return false;
         return flowsOf[s]!.length > own.length || own.some((f) => at(f, s) < at(f, seat) - NEGLIGIBLE);
       }),
     );

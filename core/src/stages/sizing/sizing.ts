@@ -1,19 +1,23 @@
 import type { Id } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import type { FuseStyle } from '../../catalogue/part.ts';
 import type { Memo } from '../../memo.ts';
 import { conductorResistance, dropV } from '../../rules/formulas/cableRules.ts';
 import { figure, given, isTracing, use, useSum } from '../../rules/rule.ts';
-import { CLASS5_OHM_PER_KM, CLASS5_SOURCE, COPPER_ALPHA_PER_K } from '../../rules/tables/conductorResistance.ts';
+import { CLASS5_SOURCE, COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../rules/tables/conductorResistance.ts';
+import { CCA, COLD_AGED_FACTOR } from '../../rules/tables/sourceCorners.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
+import { type Clearing, cableWithstand, clearingOf, type GuardDevice } from './clearing.ts';
 import { cableAmpacity } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
 import { branchCurrents, type Circuit, circuitOf, inject, operatingPoint, shareOf } from './electrical.ts';
-import { faultsOf } from './faults.ts';
+import { type Faults, faultsOf } from './faults.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
 import { type Guard, guardAt, passes, type Relations } from './relations.ts';
+import { selectiveTo } from './selectivity.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
 
 export interface SizedConductor {
@@ -36,7 +40,11 @@ export interface SizedWire {
   /** The fuse in series that protects it, or the parallel fuses that do so together. */
   guardKeys: string[];
   guardRatingA: number | null;
+  /** Largest at its near end, largest and smallest at its far end; null on the minus side and where nothing stiff feeds. */
   faultA: number | null;
+  faultFarA: number | null;
+  faultSmallestA: number | null;
+  clearing: Clearing | null;
   flowKeys: string[];
 }
 export interface SizedSeat extends SeatMinimum {
@@ -51,6 +59,20 @@ export interface SizedSeat extends SeatMinimum {
   interruptA: number | null;
   /** Seats in series between this one and every source. */
   upstreamKeys: string[];
+  style: FuseStyle;
+  /** Its line side is further from the sources than its load side: it stands the wrong way round. */
+  lineIsFar: boolean;
+  /** Nearest seats upstream, and up to which current this one surely opens first; null is at every current there is. */
+  selectivity: { upstreamKey: string; upToA: number | null }[];
+}
+/** How a battery shares the current of the bank, by the resistances. */
+export interface BankShare {
+  itemId: Id;
+  dischargeA: number;
+  chargeA: number;
+  /** Against an even share: 0.1 is ten percent more. */
+  dischargeOff: number;
+  chargeOff: number;
 }
 export interface SizingResult {
   settled: boolean;
@@ -60,6 +82,9 @@ export interface SizingResult {
   seats: SizedSeat[];
   /** Design current of contacts, shunts and other resistances inside parts. */
   elements: { key: string; itemId: Id; elementId: Id; designCurrentA: number }[];
+  /** Current through bus bars: what goes in is what comes out. */
+  bars: { itemId: Id; elementId: Id; designCurrentA: number; ratingA: number }[];
+  bank: BankShare[];
   drops: FlowDrop[];
   collapsed: { itemId: Id; key: string }[];
 }
@@ -131,6 +156,7 @@ export function sizeAll(
     return [{ branch, key: b.key, itemId: item.id, element, choice }];
   });
   /** Rating in each fuse seat, by branch. */
+  const seatAt = new Map(seats.map((s) => [s.branch, s]));
   const ratingA = new Float64Array(netlist.branches.length);
   for (const s of seats) ratingA[s.branch] = seatRating(s, 0, catalogue);
   const minimum = new Map<number, SeatMinimum>();
@@ -138,7 +164,7 @@ export function sizeAll(
   const { linkOhm, fuseLink } = catalogueIndex(catalogue);
   const wireOhm = (cable: Working, conductorC: number, traced: boolean): number => {
     const inputs = {
-      ohmPerKm: CLASS5_OHM_PER_KM[String(cable.areaMm2)] ?? 18 / cable.areaMm2,
+      ohmPerKm: ohmPerKmOf(cable.areaMm2, cable.cable.material),
       lengthMm: cable.lengthMm,
       alphaPerK: COPPER_ALPHA_PER_K,
       conductorC,
@@ -149,7 +175,9 @@ export function sizeAll(
       inputs,
       () => `cable/${cable.cable.id}/resistanceOhm`,
       () => ({
-        ohmPerKm: given(`${CLASS5_SOURCE}, ${cable.areaMm2} mm²`),
+        ohmPerKm: given(
+          `${CLASS5_SOURCE}, ${cable.areaMm2} mm²${cable.cable.material === 'cca' ? `, × ${CCA.resistanceFactor} for copper-clad aluminium` : ''}`,
+        ),
         lengthMm: figure(`cable/${cable.cable.id}/lengthMm`),
         alphaPerK: given('annealed copper, IACS'),
         conductorC: given('hot: the temperature its ampacity column allows'),
@@ -218,7 +246,7 @@ export function sizeAll(
   };
 
   const chosenAmpacity = (cable: Working, area: number): number =>
-    cableAmpacity(cable.cable.id, area, cable.candidates.columnC, cable.environments, brief, profile);
+    cableAmpacity(cable.cable, area, cable.candidates.columnC, cable.environments, brief, profile);
   const ampacityAt = (cable: Working, area: number): number => {
     const known = cable.ampacityA[cable.candidates.areasMm2.indexOf(area)];
     return known ?? chosenAmpacity(cable, area);
@@ -296,8 +324,53 @@ export function sizeAll(
     return grew;
   };
 
+  /** Both corners of the fault with the sizes as they stand. */
+  const faultsNow = () =>
+    faultsOf(
+      circuitOf(netlist, ohmOf(false)),
+      circuitOf(netlist, ohmOf(true), true, (s) =>
+        s.element.kind === 'battery' ? COLD_AGED_FACTOR[s.element.chemistry] : 1,
+      ),
+      potentials,
+      flows,
+    );
+  const deviceOf = (guard: Guard): GuardDevice => {
+    const first = seatAt.get(guard.seats[0]!)!;
+    return { style: first.element.style, ratingA: ratingA[first.branch]!, count: guard.seats.length };
+  };
+  const clearingAt = (b: number, cable: Working, traced: boolean): Clearing | null => {
+    const guard = guards[b];
+    const branch = netlist.branches[b]!;
+    if (!guard) return null;
+    const untraced = () => '';
+    const largest = faults.largestA([branch.a, branch.b], untraced);
+    const smallest = faults.smallestA(branch, untraced);
+    if (largest === null || smallest === null) return null;
+    const bears = cableWithstand(cable.cable.id, cable.areaMm2, cable.candidates.columnC, profile.insulation, traced);
+    return clearingOf(deviceOf(guard), largest, smallest, bears);
+  };
+  /** A conductor that would not survive its guard's let-through takes the next size. */
+  const growForFault = (): boolean => {
+    let grew = false;
+    for (const cable of cables) {
+      if (cable.locked) continue;
+      const burns = cable.branches.some((b) => {
+        const clearing = clearingAt(b, cable, false);
+        return clearing?.passedA2s != null && clearing.passedA2s > clearing.withstandA2s * GREATER;
+      });
+      const next = burns ? cable.candidates.areasMm2.find((a) => a > cable.areaMm2) : undefined;
+      if (next === undefined) continue;
+      cable.drivenBy ??= new Map();
+      cable.drivenBy.set(cable.areaMm2, 'fault');
+      cable.areaMm2 = next;
+      grew = true;
+    }
+    return grew;
+  };
+
   let rounds = 0;
   let settled = false;
+  let faults: Faults = faultsNow();
   while (rounds < ROUND_CAP && !settled) {
     rounds++;
     solveDesign();
@@ -305,7 +378,9 @@ export function sizeAll(
     const conductorsGrew = growConductors();
     if (fusesGrew || conductorsGrew) continue;
     measureDrops();
-    settled = !growForDrop();
+    if (growForDrop()) continue;
+    faults = faultsNow();
+    settled = !growForFault();
   }
 
   /** Says which consumers or chargers make up a branch's design current. */
@@ -359,7 +434,9 @@ export function sizeAll(
           value: a,
           why: short
             ? `carries ${amps.toFixed(0)} A, ${cable.requiredA.toFixed(0)} A is needed`
-            : `drop too large${driver ? ` for ${nameOf(driver)}` : ''}`,
+            : driver === 'fault'
+              ? 'would not survive what its fuse lets through'
+              : `drop too large${driver ? ` for ${nameOf(driver)}` : ''}`,
         };
       });
     return {
@@ -367,7 +444,7 @@ export function sizeAll(
       conductor: {
         value: cable.areaMm2,
         mode: 'auto',
-        reason: `smallest that carries ${cable.requiredA.toFixed(0)} A, keeps the drop and fits both ends`,
+        reason: `smallest that carries ${cable.requiredA.toFixed(0)} A, keeps the drop, survives its fuse and fits both ends`,
         who: null,
         rejected: [...cable.candidates.rejected, ...rejected],
         fits: cable.candidates.areasMm2.length > 0 && ampacityA * GREATER >= cable.designCurrentA,
@@ -380,7 +457,6 @@ export function sizeAll(
     };
   });
 
-  const faults = faultsOf(circuitOf(netlist, ohmOf(false)), potentials);
   const wires = netlist.branches.flatMap((branch, b): SizedWire[] => {
     if (!branch.connectionId) return [];
     const cable = cableOfBranch.get(b);
@@ -409,11 +485,35 @@ export function sizeAll(
         guardKeys: (guard?.seats ?? []).map((seat) => netlist.branches[seat]!.key),
         guardRatingA: guard?.ratingA ?? null,
         faultA: polarity === 'minus' ? null : faultA,
+        faultFarA:
+          polarity === 'minus'
+            ? null
+            : faults.largestA([faults.farNode(branch)], () => `connection/${branch.connectionId}/faultFarA`),
+        faultSmallestA:
+          polarity === 'minus'
+            ? null
+            : faults.smallestA(branch, () => `connection/${branch.connectionId}/faultSmallestA`),
+        clearing: cable && polarity !== 'minus' ? clearingAt(b, cable, isTracing()) : null,
         flowKeys: relations.flowKeysOf[b]!,
       },
     ];
   });
 
+  /** The nearest seats upstream: those with no other of the upstream ones between. */
+  const selectivityOf = (seat: Seat, prospectiveA: number | null): SizedSeat['selectivity'] => {
+    if (prospectiveA === null) return [];
+    const above = relations.upstream.get(seat.branch)!;
+    const nearest = above.filter((u) => !above.some((o) => o !== u && relations.upstream.get(o)!.includes(u)));
+    // Several nearest ones share what this one carries: together they stand as one of their summed rating.
+    return nearest.map((u) => {
+      const outer = seatAt.get(u)!;
+      const upToA = selectiveTo(
+        { style: seat.element.style, ratingA: ratingA[seat.branch]! },
+        { style: outer.element.style, ratingA: ratingA[u]! * nearest.length },
+      );
+      return { upstreamKey: outer.key, upToA: upToA < prospectiveA ? upToA : null };
+    });
+  };
   const sizedSeats = seats.map((seat): SizedSeat => {
     const need = minimum.get(seat.branch)!;
     const spare = designA[seat.branch]! <= NO_CURRENT_A;
@@ -456,6 +556,9 @@ export function sizeAll(
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
       upstreamKeys: relations.upstreamKeysOf.get(seat.branch)!,
+      style: seat.element.style,
+      lineIsFar: prospectiveA !== null && faults.farNode(branch) === branch.a,
+      selectivity: spare ? [] : selectivityOf(seat, prospectiveA),
     };
   });
   return {
@@ -469,9 +572,50 @@ export function sizeAll(
         ? [{ key: b.key, itemId: b.itemId, elementId: b.elementId!, designCurrentA: designA[i]! }]
         : [],
     ),
+    bars: barCurrents(netlist, designA),
+    bank: bankShares(circuit, flows),
     drops,
     collapsed: collapsed.map((f) => ({ itemId: f.itemId, key: f.key })),
   };
+}
+
+/** What goes through each bus bar: half the sum over its wires and elements of what each carries at most. */
+function barCurrents(netlist: Netlist, designA: Float64Array): SizingResult['bars'] {
+  const through = new Float64Array(netlist.nodeCount);
+  netlist.branches.forEach((b, i) => {
+    through[b.a]! += designA[i]! / 2;
+    through[b.b]! += designA[i]! / 2;
+  });
+  return netlist.bars.map((bar) => ({
+    itemId: bar.itemId,
+    elementId: bar.elementId,
+    designCurrentA: through[bar.node]!,
+    ratingA: bar.ratingA,
+  }));
+}
+
+/** Per-battery currents with everything discharging and everything charging; batteries in series share one current. */
+function bankShares(circuit: Circuit, flows: readonly Flow[]): BankShare[] {
+  const { netlist } = circuit;
+  const batteries = netlist.sources.flatMap((s, i) => (s.element.kind === 'battery' ? [{ s, i }] : []));
+  const currentsOf = (ways: (way: Flow['way']) => boolean): number[] => {
+    const injection = new Float64Array(netlist.nodeCount);
+    for (const flow of flows) if (ways(flow.way)) inject(flow, flow.designCurrentA, injection);
+    const v = circuit.network.solve(injection);
+    return batteries.map(({ s, i }) => Math.abs(v[s.plus]! - v[s.minus]!) / circuit.sourceOhm[i]!);
+  };
+  const [out, back] = [currentsOf((w) => w === 'discharge'), currentsOf((w) => w === 'charge')];
+  const off = (amps: readonly number[], i: number) => {
+    const mean = amps.reduce((s, a) => s + a, 0) / amps.length;
+    return mean > NO_CURRENT_A ? amps[i]! / mean - 1 : 0;
+  };
+  return batteries.map(({ s }, i) => ({
+    itemId: s.item.id,
+    dischargeA: out[i]!,
+    chargeA: back[i]!,
+    dischargeOff: off(out, i),
+    chargeOff: off(back, i),
+  }));
 }
 
 /** Whether a wire is on the plus side, the minus side, or links batteries in series. */

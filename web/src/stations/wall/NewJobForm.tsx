@@ -1,4 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { PROFILE_IDS, type ProfileId } from '@ombrik/core/board/board';
 import { TEMPLATES } from '@ombrik/core/board/templates';
 import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -14,7 +15,9 @@ const schema = object({
   place: string().trim().max(120, 'At most 120 characters').default(''),
   systemVoltageV: number().oneOf([12, 24, 48]).required(),
   chemistry: mixed<'agm' | 'lifepo4'>().oneOf(['agm', 'lifepo4']).required(),
-  profileId: mixed<'craft-iso' | 'fixed-iec'>().oneOf(['craft-iso', 'fixed-iec']).required(),
+  profileId: mixed<ProfileId>()
+    .oneOf([...PROFILE_IDS])
+    .required(),
   wantedOn: string().default(''),
   template: string().default(''),
 });

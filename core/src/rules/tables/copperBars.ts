@@ -1,0 +1,24 @@
+/**
+ * Bare copper bars, A d.c., 35 °C air, 65 °C bar, by width × thickness in mm.
+ * Source: DIN 43671. Mark: [mem].
+ */
+export const COPPER_BARS: readonly (readonly [widthMm: number, thicknessMm: number, currentA: number])[] = [
+  [12, 2, 108],
+  [15, 3, 162],
+  [20, 3, 204],
+  [25, 3, 245],
+  [20, 5, 274],
+  [25, 5, 327],
+  [30, 5, 380],
+  [40, 5, 484],
+  [30, 10, 579],
+  [40, 10, 728],
+  [50, 10, 875],
+];
+export const COPPER_BARS_SOURCE = 'DIN 43671, bare copper, 35 °C air, 65 °C bar (from memory)';
+
+/** The smallest bar that carries a current, as `25×5`; null above the table. */
+export function barFor(currentA: number): string | null {
+  const fitting = COPPER_BARS.filter(([, , amps]) => amps >= currentA).sort((a, b) => a[2] - b[2])[0];
+  return fitting ? `${fitting[0]}×${fitting[1]}` : null;
+}

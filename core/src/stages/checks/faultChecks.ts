@@ -1,0 +1,283 @@
+import type { Id } from '../../board/board.ts';
+import type { Command } from '../../board/commands.ts';
+import { isBreaker } from '../../catalogue/part.ts';
+import { coldStringV } from '../../rules/formulas/faultRules.ts';
+import { barFor, COPPER_BARS_SOURCE } from '../../rules/tables/copperBars.ts';
+import { TIME_CURRENT } from '../../rules/tables/timeCurrent.ts';
+import { ADIABATIC_LIMIT_S } from '../sizing/clearing.ts';
+import type { SizedSeat } from '../sizing/sizing.ts';
+import { type CheckContext, partOf } from './checkContext.ts';
+import { type Finding, makeFinding } from './finding.ts';
+import { seatName } from './protectionChecks.ts';
+
+const amps = (x: number) => (x >= 1000 ? `${(x / 1000).toFixed(1)} kA` : `${x.toFixed(x < 10 ? 1 : 0)} A`);
+const kA2s = (x: number) => `${(x / 1000).toPrecision(3)} kA²s`;
+const seconds = (x: number) => (x < 1 ? `${(x * 1000).toPrecision(2)} ms` : `${x.toPrecision(2)} s`);
+
+/** Does the guard open on the smallest fault, and does the conductor outlive it on the largest? */
+function clearing(context: CheckContext): Finding[] {
+  return context.sizing.wires.flatMap((wire): Finding[] => {
+    const { clearing: c, faultSmallestA, faultA } = wire;
+    const cable = context.cableOfConnection.get(wire.connectionId);
+    if (!c || !cable || faultSmallestA === null || faultA === null) return [];
+    const guard = wire.guardKeys.map((k) => seatName(context, k)).join(' with ');
+    const style = context.sizing.seats.find((s) => s.key === wire.guardKeys[0])?.style;
+    const where = { label: cable.designation, cableIds: [cable.id] };
+    const source = style ? TIME_CURRENT[style].source : 'time–current curve';
+    if (c.passedA2s !== null && c.passedA2s > c.withstandA2s * (1 + 1e-9))
+      return [
+        makeFinding(
+          {
+            rule: 'fault-withstand',
+            severity: 'stop',
+            station: 'circuit',
+            where,
+            says: `${cable.designation} would not survive a short: ${guard} lets ${kA2s(c.passedA2s)} through, it bears ${kA2s(c.withstandA2s)}`,
+            why: `up to ${amps(faultA)} near the source; I²t must stay under k²S² for the ${ADIABATIC_LIMIT_S} s the equation holds`,
+            source: `IEC 60364-4-43 434.5.2; ${source}`,
+          },
+          wire.connectionId,
+        ),
+      ];
+    if (c.clearS === null || c.clearS > ADIABATIC_LIMIT_S)
+      return [
+        makeFinding(
+          {
+            rule: 'fault-not-cleared',
+            severity: 'warn',
+            station: 'circuit',
+            where,
+            says: `A short at the far end of ${cable.designation} passes ${amps(faultSmallestA)}: ${guard} ${c.clearS === null ? 'need not open' : `takes up to ${seconds(c.clearS)}`}`,
+            why: 'bank low, cold and aged, copper hot; a fault that is not cleared within 5 s heats the line like an overload: a smaller fuse, or more copper',
+            source,
+          },
+          wire.connectionId,
+        ),
+      ];
+    return [];
+  });
+}
+
+/** Fuses in series that do not open in the right order, one finding a pair of items. */
+function selectivity(context: CheckContext): Finding[] {
+  const pairs = new Map<string, { seat: SizedSeat; upper: SizedSeat; upToA: number; count: number }>();
+  for (const seat of context.sizing.seats)
+    for (const { upstreamKey, upToA } of seat.selectivity) {
+      const upper = context.sizing.seats.find((s) => s.key === upstreamKey);
+      if (upToA === null || !upper) continue;
+      const key = `${seat.itemId}/${upper.itemId}`;
+      const known = pairs.get(key);
+      if (!known) pairs.set(key, { seat, upper, upToA, count: 1 });
+      else pairs.set(key, { ...known, count: known.count + 1, ...(upToA < known.upToA ? { seat, upToA } : {}) });
+    }
+  return [...pairs.values()].map(({ seat, upper, upToA, count }) => {
+    const [inner, outer] = [seatName(context, seat.key), seatName(context, upper.key)];
+    const onlySwitch = seat.ratingA !== null && upper.ratingA !== null && seat.ratingA >= upper.ratingA - 1e-9;
+    return makeFinding(
+      {
+        rule: 'not-selective',
+        severity: onlySwitch ? 'warn' : 'note',
+        station: 'circuit',
+        where: { label: `${inner}, ${outer}`, itemIds: [seat.itemId, upper.itemId] },
+        says: onlySwitch
+          ? `${inner} (${amps(seat.ratingA!)}) behind ${outer} (${amps(upper.ratingA!)}) is only a switch: either may open first`
+          : `Above ${amps(upToA)} ${outer} may open before ${inner}${count > 1 ? ` and ${count - 1} more` : ''}`,
+        why: `up to ${amps(seat.prospectiveA ?? 0)} can flow there; the slowest of the inner against the fastest of the outer, over the whole range`,
+        source: `${TIME_CURRENT[seat.style].source}; ${TIME_CURRENT[upper.style].source}`,
+      },
+      `${seat.itemId}/${upper.itemId}`,
+    );
+  });
+}
+
+/** A polarised breaker breaks one way only: its line side must face the bank. */
+function orientation(context: CheckContext): Finding[] {
+  return context.sizing.seats.flatMap((seat) => {
+    const item = context.items.get(seat.itemId)!;
+    const element = partOf(context, item)?.elements.find((e) => e.id === seat.seatId);
+    if (element?.kind !== 'fuseSeat' || !isBreaker(element.style) || seat.spare) return [];
+    if (!seat.lineIsFar) return [];
+    const commands: Command[] = context.board.connections.flatMap((c) =>
+      (['from', 'to'] as const).flatMap((end): Command[] => {
+        const ref = c[end];
+        if (ref.itemId !== item.id) return [];
+        const other = ref.terminalId === element.a ? element.b : ref.terminalId === element.b ? element.a : null;
+        return other
+          ? [{ kind: 'set', collection: 'connections', id: c.id, field: end, value: { ...ref, terminalId: other } }]
+          : [];
+      }),
+    );
+    return [
+      makeFinding(
+        {
+          rule: 'breaker-reversed',
+          severity: element.polarised ? 'stop' : 'note',
+          station: 'circuit',
+          where: { label: item.designation, itemIds: [item.id] },
+          says: `${item.designation} stands the wrong way round: its line side faces the load`,
+          why: element.polarised
+            ? 'a polarised d.c. breaker that breaks backwards burns instead of opening'
+            : 'line and load are marked for the hand that works on it',
+          source: 'part sheet: line, load and polarity',
+          fixes: [{ label: 'Turn it round', commands }],
+        },
+        seat.key,
+      ),
+    ];
+  });
+}
+
+/** Bus bars against everything that goes through them. */
+function bars(context: CheckContext): Finding[] {
+  return context.sizing.bars
+    .filter((b) => b.designCurrentA > b.ratingA * (1 + 1e-9))
+    .map((b) => {
+      const item = context.items.get(b.itemId)!;
+      const enough = barFor(b.designCurrentA);
+      return makeFinding(
+        {
+          rule: 'series-rating',
+          severity: 'stop',
+          station: 'circuit',
+          where: { label: item.designation, itemIds: [item.id] },
+          says: `${item.designation} is rated ${amps(b.ratingA)}, ${amps(b.designCurrentA)} goes through it`,
+          why: enough
+            ? `half the sum of what its wires carry; a plain copper bar of ${enough} mm would do`
+            : 'half the sum of what its wires carry; no single bar of the table does: two side by side',
+          source: `part sheet; ${COPPER_BARS_SOURCE}`,
+        },
+        b.itemId,
+      );
+    });
+}
+
+/** Batteries in parallel that do not share evenly. */
+function sharing(context: CheckContext): Finding[] {
+  const off = context.sizing.bank.filter((b) => Math.max(Math.abs(b.dischargeOff), Math.abs(b.chargeOff)) > 0.1);
+  if (off.length === 0) return [];
+  const worst = off.reduce((w, b) =>
+    Math.max(Math.abs(b.dischargeOff), Math.abs(b.chargeOff)) >
+    Math.max(Math.abs(w.dischargeOff), Math.abs(w.chargeOff))
+      ? b
+      : w,
+  );
+  const name = (id: Id) => context.items.get(id)?.designation ?? id;
+  const percent = (x: number) => `${x > 0 ? '+' : ''}${Math.round(x * 100)} %`;
+  const way = Math.abs(worst.dischargeOff) >= Math.abs(worst.chargeOff) ? 'discharging' : 'charging';
+  return [
+    makeFinding(
+      {
+        rule: 'bank-unbalanced',
+        severity: 'warn',
+        station: 'circuit',
+        where: { label: name(worst.itemId), itemIds: context.sizing.bank.map((b) => b.itemId) },
+        says: `${name(worst.itemId)} works ${percent(way === 'discharging' ? worst.dischargeOff : worst.chargeOff)} off its share when ${way}`,
+        why: `${context.sizing.bank.map((b) => `${name(b.itemId)} ${amps(b.dischargeA)} out, ${amps(b.chargeA)} in`).join('; ')}: take plus from one end and minus from the other, or give each equal leads to bars`,
+        source: 'currents of the solved network, by the resistances of batteries and links',
+      },
+      'bank',
+    ),
+  ];
+}
+
+/** Crystalline silicon gains about this much voltage per kelvin of cold. Common practice, no source. */
+const COLD_PER_K = 0.003;
+/** How far the coldest day lies under the mean of the coldest month. Common practice, no source. */
+const DAY_BELOW_MONTH_K = 12;
+
+/** Solar strings in the cold against their controller. */
+function strings(context: CheckContext): Finding[] {
+  const coldC = context.board.power.site.coldestMonthC - DAY_BELOW_MONTH_K;
+  return context.demand.flows.flatMap((flow) => {
+    if (flow.way !== 'solar') return [];
+    const modules = flow.modules.flatMap((m) => {
+      const element = partOf(context, m.item)?.elements.find((e) => e.kind === 'solarSource');
+      return element?.kind === 'solarSource' ? [element] : [];
+    });
+    const controller = context.items.get(flow.sink.item.id)!;
+    const charger = partOf(context, controller)?.elements.find((e) => e.kind === 'charger');
+    if (charger?.kind !== 'charger' || modules.length === 0) return [];
+    const sumV = modules.reduce((s, m) => s + m.openCircuitV, 0);
+    const coldV = coldStringV.compute({ sumV, perK: COLD_PER_K, coldC });
+    if (coldV <= charger.inputMaxV + 1e-9) return [];
+    return [
+      makeFinding(
+        {
+          rule: 'string-too-high',
+          severity: 'stop',
+          station: 'circuit',
+          where: { label: controller.designation, itemIds: [controller.id, ...flow.modules.map((m) => m.item.id)] },
+          says: `${modules.length} modules in series reach ${coldV.toFixed(0)} V in the cold, ${controller.designation} bears ${charger.inputMaxV} V`,
+          why: `${sumV.toFixed(1)} V open at 25 °C, ${Math.round(coldC)} °C on the coldest day: fewer in series, or a controller for more`,
+          source: 'crystalline silicon about 0.3 %/K (common practice, no source); part sheet: input voltage',
+        },
+        flow.key,
+      ),
+    ];
+  });
+}
+
+/** A lithium bank joined to an alternator by nothing but wire and contacts. */
+function lithiumOnAlternator(context: CheckContext): Finding[] {
+  const { netlist, potentials } = context;
+  const feeds = netlist.sources.filter((s) => s.element.kind === 'feed');
+  const lithium = netlist.sources.filter((s) => s.element.kind === 'battery' && s.element.chemistry === 'lifepo4');
+  return feeds.flatMap((feed) => {
+    const joined = lithium.find((b) => potentials.islandOf[b.plus] === potentials.islandOf[feed.plus]);
+    if (!joined) return [];
+    return [
+      makeFinding(
+        {
+          rule: 'lithium-on-alternator',
+          severity: 'stop',
+          station: 'circuit',
+          where: { label: feed.item.designation, itemIds: [feed.item.id, joined.item.id] },
+          says: `${joined.item.designation} hangs straight on the alternator's battery ${feed.item.designation}`,
+          why: 'an empty lithium bank draws hundreds of amps and destroys the alternator: put a DC-DC charger between',
+          source: 'source limits (common practice, no source)',
+        },
+        feed.key,
+      ),
+    ];
+  });
+}
+
+/** Cable nobody can vouch for. */
+function materials(context: CheckContext): Finding[] {
+  return context.board.cables
+    .filter((c) => c.material === 'unknown')
+    .map((cable) =>
+      makeFinding(
+        {
+          rule: 'conductor-unknown',
+          severity: 'warn',
+          station: 'circuit',
+          where: { label: cable.designation, cableIds: [cable.id] },
+          says: `${cable.designation} is reused cable of unknown make: its fuse cannot be confirmed`,
+          why: 'counted as copper of its printed size; copper-clad aluminium carries a fifth less and drops half more',
+          source: 'survey or reception of the cable',
+          fixes: [
+            {
+              label: 'Count it as copper-clad aluminium',
+              commands: [{ kind: 'set', collection: 'cables', id: cable.id, field: 'material', value: 'cca' }],
+            },
+          ],
+        },
+        cable.id,
+      ),
+    );
+}
+
+/** Everything about faults: what they reach, what ends them, and what stands in their way. */
+export function faultChecks(context: CheckContext): Finding[] {
+  return [
+    ...clearing(context),
+    ...orientation(context),
+    ...bars(context),
+    ...strings(context),
+    ...lithiumOnAlternator(context),
+    ...sharing(context),
+    ...materials(context),
+    ...selectivity(context),
+  ];
+}
