@@ -1,7 +1,3 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { duplicateCable } from './board/actions/connect.ts';
@@ -17,6 +13,7 @@ import { profileById } from './rules/profiles/profiles.ts';
 import { defaultWorkshop } from './rules/workshop.ts';
 import { circuitOf, operatingPoint } from './stages/sizing/electrical.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from './testing/demoBoards.ts';
+import { ngspice } from '../testing/ngspice.ts';
 
 const full = Boolean(process.env.OMBRIK_FULL);
 
@@ -50,19 +47,6 @@ function varied(board: Board, seed: number): Board {
       ),
     })),
   };
-}
-
-/** Node voltages of a deck by ngspice (Debian), an independent circuit simulator. */
-function ngspice(deck: string): Record<string, number> {
-  const folder = mkdtempSync(join(tmpdir(), 'ombrik-spice-'));
-  try {
-    const file = join(folder, 'deck.cir');
-    writeFileSync(file, deck.replace('.end\n', '.control\nset numdgt=12\nop\nprint all\n.endc\n.end\n'));
-    const out = execFileSync('ngspice', ['-b', file], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] });
-    return Object.fromEntries([...out.matchAll(/^(n\d+) = (\S+)$/gm)].map((m) => [m[1]!, Number(m[2])]));
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
 }
 
 describe('node voltages against ngspice', () => {
