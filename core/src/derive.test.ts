@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { ngspice } from '../testing/ngspice.ts';
 import { duplicateCable } from './board/actions/connect.ts';
 import { placeItem } from './board/actions/items.ts';
 import type { Board } from './board/board.ts';
@@ -13,7 +14,6 @@ import { profileById } from './rules/profiles/profiles.ts';
 import { defaultWorkshop } from './rules/workshop.ts';
 import { circuitOf, operatingPoint } from './stages/sizing/electrical.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from './testing/demoBoards.ts';
-import { ngspice } from '../testing/ngspice.ts';
 
 const full = Boolean(process.env.OMBRIK_FULL);
 

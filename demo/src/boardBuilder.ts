@@ -70,6 +70,7 @@ export class BoardBuilder {
       feed: more.feed ?? null,
       ownership: more.load || more.feed ? 'customer' : 'workshop',
       ratingKnown: true,
+      drawnAt: null,
       inserts: [],
       stacks: [],
     };

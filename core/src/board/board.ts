@@ -250,6 +250,8 @@ export interface Item {
   ownership: 'workshop' | 'customer' | 'secondHand';
   /** False where nobody can read or trust the part's rating: what depends on it cannot be confirmed. */
   ratingKnown: boolean;
+  /** Where the circuit drawing shows it, in the drawing's units; null has it laid out. */
+  drawnAt: { x: number; y: number } | null;
   inserts: Insert[];
   stacks: StudStack[];
 }

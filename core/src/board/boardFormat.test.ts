@@ -161,7 +161,7 @@ describe('an older board document', () => {
     } = rest.brief;
     const items = rest.items
       .filter((i) => i.load?.side !== 'mains')
-      .map(({ ownership: _w, ratingKnown: _r, ...item }) => ({
+      .map(({ ownership: _w, ratingKnown: _r, drawnAt: _d, ...item }) => ({
         ...item,
         load: item.load && {
           rating: item.load.rating,

@@ -202,6 +202,7 @@ export const itemSchema: Schema<Item> = record({
   feed: orNull(feed),
   ownership: oneOfText(['workshop', 'customer', 'secondHand']),
   ratingKnown: flag(),
+  drawnAt: orNull(record({ x: num({ min: -20000, max: 20000 }), y: num({ min: -20000, max: 20000 }) })),
   inserts: list(record({ seatId: id(), link: choiceSchema(id()) }), { max: 60 }),
   stacks: list(record({ terminalId: id(), order: choiceSchema(list(id(), { max: 20 })) }), { max: 60 }),
 });

@@ -41,6 +41,7 @@ function to2(board: Loose): Loose {
     items: each(board.items, (item) => ({
       ownership: 'workshop',
       ratingKnown: true,
+      drawnAt: null,
       ...item,
       load: isObject(item.load) ? loadTo2(item.load) : item.load,
     })),

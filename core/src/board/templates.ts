@@ -135,6 +135,7 @@ export function boardFromTemplate(templateId: string, brief: Partial<Brief>): Bo
       feed: null,
       ownership: 'customer',
       ratingKnown: true,
+      drawnAt: null,
       inserts: [],
       stacks: [],
     };

@@ -1,6 +1,7 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { ngspice } from '../../testing/ngspice.ts';
 import type { Board, Id } from '../board/board.ts';
 import { applyCommands } from '../board/commands.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
@@ -13,7 +14,6 @@ import { collapseAt, solveConstantPower } from '../solve/constantPower.ts';
 import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
 import { type Circuit, circuitOf } from '../stages/sizing/electrical.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
-import { ngspice } from '../../testing/ngspice.ts';
 import { solveScenarios } from './scenarios.ts';
 
 const scenariosOf = (board: Board) =>

@@ -11,7 +11,7 @@ import { collapseAt, solveConstantPower } from '../solve/constantPower.ts';
 import type { Flow } from '../stages/demand/demand.ts';
 import type { Netlist, SourcePort } from '../stages/netlist/netlist.ts';
 import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
-import { branchCurrents, type Circuit, circuitOf, inject } from '../stages/sizing/electrical.ts';
+import { branchCurrents, type Circuit, circuitOf, inject, shareOf } from '../stages/sizing/electrical.ts';
 
 export type ScenarioId =
   | 'everything'
@@ -25,6 +25,23 @@ export type ScenarioId =
   | 'lost'
   | 'cold';
 
+/** Volts lost in one branch on the way to a load or from a charger. */
+export interface VoltLoss {
+  connectionId: Id | null;
+  itemId: Id | null;
+  volts: number;
+}
+export interface ScenarioFlow {
+  key: string;
+  itemId: Id;
+  currentA: number;
+  voltageV: number;
+  sourceV: number;
+  dropShare: number;
+  /** By branch, what its own share of the flow loses there; parallel branches together count once. */
+  losses: VoltLoss[];
+}
+
 export interface ScenarioResult {
   id: ScenarioId;
   title: string;
@@ -32,7 +49,7 @@ export interface ScenarioResult {
   /** Signed, from the connection's first end to its second, A. */
   wireA: { connectionId: Id; currentA: number }[];
   elementA: { key: string; currentA: number }[];
-  flows: { key: string; itemId: Id; currentA: number; voltageV: number; sourceV: number; dropShare: number }[];
+  flows: ScenarioFlow[];
   batteries: { itemId: Id; currentA: number }[];
   /** Loads that cannot be fed, with the current at which the line gives way. */
   collapsed: { itemId: Id; currentA: number }[];
@@ -295,6 +312,7 @@ export function solveScenarios(
           voltageV,
           sourceV,
           dropShare: Math.abs(sourceV - voltageV) / board.brief.systemVoltageV,
+          losses: lossesOf(circuit!, flow, branchA),
         };
       }),
       batteries: netlist.sources.flatMap((s, i) =>
@@ -309,6 +327,19 @@ export function solveScenarios(
       ),
       collapsed,
     };
+  });
+}
+
+/** Smaller than this is nothing to look at. */
+const SHOWN_LOSS_V = 0.0005;
+
+/** I·R of every branch times the share of the flow that goes through it: by Tellegen these add up to the whole drop. */
+function lossesOf(circuit: Circuit, flow: Flow, branchA: Float64Array): VoltLoss[] {
+  const share = shareOf(circuit, flow);
+  return circuit.netlist.branches.flatMap((b, i): VoltLoss[] => {
+    const conductance = circuit.conductanceS[i]!;
+    const volts = conductance > 0 ? (share[i]! * branchA[i]!) / conductance : 0;
+    return volts > SHOWN_LOSS_V ? [{ connectionId: b.connectionId ?? null, itemId: b.itemId ?? null, volts }] : [];
   });
 }
 

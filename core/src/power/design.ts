@@ -344,6 +344,7 @@ export function designItems(design: Design, catalogue: Catalogue): Item[] {
         feed: null,
         ownership: 'workshop',
         ratingKnown: true,
+        drawnAt: null,
         inserts: [],
         stacks: [],
       }),

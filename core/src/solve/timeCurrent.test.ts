@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { adiabaticK, prechargeEnergy, prechargeTime, withstand } from '../rules/formulas/faultRules.ts';
-import { awgAreaMm2, awgWithin } from '../rules/tables/awg.ts';
+import { awgAreaMm2, awgAtLeast } from '../rules/tables/awg.ts';
 import { barFor, COPPER_BARS } from '../rules/tables/copperBars.ts';
 import { TIME_CURRENT } from '../rules/tables/timeCurrent.ts';
 import { letThroughA2s, openingTime, selectiveUpToA } from './timeCurrent.ts';
@@ -95,9 +95,9 @@ describe('tables', () => {
     expect(barFor(900)).toBeNull();
     for (const [w, t, amps] of COPPER_BARS) expect(amps / (w * t)).toBeGreaterThan(1.5);
   });
-  it('gauges by ASTM B258: 10 AWG is 5.26 mm², 4/0 is 107 mm²; 16 mm² counts as 6 AWG', () => {
+  it('gauges by ASTM B258: 10 AWG is 5.26 mm², 4/0 is 107 mm²; 16 mm² asks for 4 AWG', () => {
     expect(awgAreaMm2(10)).toBeCloseTo(5.26, 2);
     expect(awgAreaMm2(-3)).toBeCloseTo(107.2, 1);
-    expect([awgWithin(16), awgWithin(70), awgWithin(50), awgWithin(0.3)]).toEqual(['6', '2/0', '1', null]);
+    expect([awgAtLeast(16), awgAtLeast(70), awgAtLeast(50), awgAtLeast(150)]).toEqual(['4', '3/0', '1/0', null]);
   });
 });

@@ -8,6 +8,7 @@ import {
   LinearScale,
   LineController,
   LineElement,
+  LogarithmicScale,
   PointElement,
   Tooltip,
 } from 'chart.js';
@@ -22,6 +23,7 @@ Chart.register(
   LinearScale,
   LineController,
   LineElement,
+  LogarithmicScale,
   PointElement,
   Tooltip,
 );

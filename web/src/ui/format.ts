@@ -33,3 +33,9 @@ export const kilowattHours = (wh: number): string =>
 export const money = (x: number, currency: string): string => `${x.toFixed(2)}${THIN}${currency}`;
 export const days = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}days`;
 export const kilograms = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}kg`;
+export const seconds = (x: number): string =>
+  x < 0.001
+    ? `under 1${THIN}ms`
+    : x < 1
+      ? `${Math.round(x * 1000)}${THIN}ms`
+      : `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}s`;

@@ -20,6 +20,7 @@ export function newItem(board: Board, part: Part, place: Place, name = ''): Item
     feed: feed ? { restingVoltageV: (nominalV / 12) * 12.6, lowestVoltageV: (nominalV / 12) * 11 } : null,
     ownership: part.kind === 'load' || part.kind === 'feed' ? 'customer' : 'workshop',
     ratingKnown: true,
+    drawnAt: null,
     inserts: [],
     stacks: [],
   };

@@ -197,6 +197,7 @@ export function addLoads(board: Board, rows: readonly LoadRow[], parts: Readonly
       feed: null,
       ownership: 'customer',
       ratingKnown: true,
+      drawnAt: null,
       inserts: [],
       stacks: [],
     };

@@ -6,8 +6,8 @@ export const awgAreaMm2 = (gauge: number): number => (Math.PI / 4) * (0.127 * 92
 
 const name = (gauge: number) => (gauge > 0 ? String(gauge) : `${1 - gauge}/0`);
 
-/** The largest gauge that is not thicker than a metric size, such as `6` for 16 mm² or `2/0` for 70; null below 20. */
-export function awgWithin(areaMm2: number): string | null {
-  const fitting = GAUGES.filter((g) => awgAreaMm2(g) <= areaMm2 * 1.005);
-  return fitting.length > 0 ? name(fitting.at(-1)!) : null;
+/** The thinnest gauge that is at least a metric size, such as `4` for 16 mm² or `3/0` for 70; null beyond 4/0. */
+export function awgAtLeast(areaMm2: number): string | null {
+  const fitting = GAUGES.find((g) => awgAreaMm2(g) >= areaMm2 * 0.995);
+  return fitting === undefined ? null : name(fitting);
 }

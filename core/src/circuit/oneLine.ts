@@ -1,0 +1,148 @@
+import type { Board, Id, Item } from '../board/board.ts';
+import type { Part, PartKind } from '../catalogue/part.ts';
+import type { Dossier } from '../dossier.ts';
+
+export interface OneLinePort {
+  terminalId: Id;
+  /** Which side of the symbol its line leaves on: toward the source or toward the load. */
+  side: 'in' | 'out';
+}
+export interface OneLineNode {
+  itemId: Id;
+  kind: PartKind;
+  width: number;
+  height: number;
+  ports: OneLinePort[];
+}
+export interface OneLineEdge {
+  connectionId: Id;
+  cableId: Id;
+  from: { itemId: Id; terminalId: Id };
+  to: { itemId: Id; terminalId: Id };
+}
+export interface OneLine {
+  nodes: OneLineNode[];
+  edges: OneLineEdge[];
+}
+
+const SIZE: Partial<Record<PartKind, [width: number, height: number]>> = {
+  busBar: [14, 60],
+  fuseBlock: [54, 60],
+  load: [44, 34],
+  fuseHolder: [54, 24],
+  isolator: [54, 30],
+  shunt: [54, 24],
+};
+/** Room one line takes on a bar or a block. */
+const PITCH = 26;
+
+/** Sources stand first, loads last: lines run from what feeds to what is fed. */
+const RANK: Readonly<Record<PartKind, number>> = {
+  battery: 0,
+  feed: 0,
+  solarModule: 0,
+  fuseHolder: 1,
+  isolator: 1,
+  shunt: 1,
+  relay: 1,
+  dcdcCharger: 1,
+  solarController: 1,
+  mainsCharger: 1,
+  // Where two meet halfway, what comes from a charger's fuse runs to the bar.
+  busBar: 2,
+  fuseBlock: 3,
+  inverter: 4,
+  load: 4,
+};
+
+/**
+ * The graph of the one-line drawing: one line for both poles, so only the plus side, links and signals are drawn, and
+ * the minus side where it is asked for. Each line runs from the end nearer to its source.
+ * @param withMinus draws the returns as well
+ */
+export function oneLineOf(
+  board: Board,
+  parts: ReadonlyMap<Id, Part>,
+  dossier: Pick<Dossier, 'sizing'>,
+  withMinus: boolean,
+): OneLine {
+  const items = new Map(board.items.map((i) => [i.id, i]));
+  const wires = new Map(dossier.sizing.wires.map((w) => [w.connectionId, w]));
+  const kindOf = (item: Item): PartKind => parts.get(item.partId)?.kind ?? 'load';
+  const depth = depths(board, items, kindOf, (id) => wires.get(id)?.polarity === 'minus');
+  const edges: OneLineEdge[] = [];
+  for (const cable of board.cables) {
+    for (const core of cable.cores) {
+      const connection = board.connections.find((c) => c.id === core.connectionId);
+      const wire = wires.get(core.connectionId);
+      if (!connection || (!withMinus && wire?.polarity === 'minus')) continue;
+      const [a, b] = [connection.from, connection.to];
+      const forward = (depth.get(a.itemId) ?? 0) <= (depth.get(b.itemId) ?? 0);
+      edges.push({ connectionId: connection.id, cableId: cable.id, from: forward ? a : b, to: forward ? b : a });
+    }
+  }
+  const used = new Map<Id, OneLinePort[]>();
+  const port = (ref: { itemId: Id; terminalId: Id }, side: OneLinePort['side']) => {
+    const own = used.get(ref.itemId) ?? [];
+    if (!own.some((p) => p.terminalId === ref.terminalId)) own.push({ terminalId: ref.terminalId, side });
+    used.set(ref.itemId, own);
+  };
+  for (const e of edges) {
+    port(e.from, 'out');
+    port(e.to, 'in');
+  }
+  const nodes = board.items
+    .filter((i) => used.has(i.id) || (i.load === null && kindOf(i) !== 'load'))
+    .filter((i) => withMinus || !(kindOf(i) === 'shunt' || isMinusBar(i, parts)) || used.has(i.id))
+    .map((item): OneLineNode => {
+      const kind = kindOf(item);
+      const [width, height] = SIZE[kind] ?? [48, 40];
+      const ports = used.get(item.id) ?? [];
+      const most = Math.max(ports.filter((p) => p.side === 'in').length, ports.filter((p) => p.side === 'out').length);
+      return { itemId: item.id, kind, width, height: Math.max(height, most * PITCH), ports };
+    });
+  return { nodes, edges };
+}
+
+const isMinusBar = (item: Item, parts: ReadonlyMap<Id, Part>): boolean => {
+  const part = parts.get(item.partId);
+  return part?.kind === 'busBar' && part.terminals[0]?.polarity === 'minus';
+};
+
+/**
+ * How far each item stands from the sources, in wires of the plus side; what only the minus side reaches comes after.
+ * Ties and rings are settled by what kind of part it is.
+ */
+function depths(
+  board: Board,
+  items: ReadonlyMap<Id, Item>,
+  kindOf: (i: Item) => PartKind,
+  isMinus: (connectionId: Id) => boolean,
+): Map<Id, number> {
+  const depth = new Map<Id, number>();
+  const queue = board.items.filter((i) => RANK[kindOf(i)] === 0).map((i) => i.id);
+  for (const id of queue) depth.set(id, 0);
+  for (const minusToo of [false, true]) {
+    const near = new Map<Id, Id[]>();
+    const join = (a: Id, b: Id) => {
+      const own = near.get(a);
+      if (own) own.push(b);
+      else near.set(a, [b]);
+    };
+    for (const c of board.connections) {
+      if (!minusToo && isMinus(c.id)) continue;
+      join(c.from.itemId, c.to.itemId);
+      join(c.to.itemId, c.from.itemId);
+    }
+    for (let head = 0; head < queue.length; head++) {
+      const id = queue[head]!;
+      for (const other of near.get(id) ?? [])
+        if (!depth.has(other)) {
+          depth.set(other, depth.get(id)! + 1);
+          queue.push(other);
+        }
+    }
+  }
+  for (const [id, d] of depth) depth.set(id, d * 10 + RANK[kindOf(items.get(id)!)]);
+  return depth;
+}

@@ -1,0 +1,144 @@
+import { faultStory } from '@ombrik/core/circuit/faultStory';
+import type { ScenarioId } from '@ombrik/core/circuit/scenarios';
+import { useMemo, useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { amps } from '../../ui/format.ts';
+import { FaultPanel } from './FaultPanel.tsx';
+import { FlowPanel } from './FlowPanel.tsx';
+import { LineEditing } from './LineEditing.tsx';
+import { OneLineDrawing } from './OneLineDrawing.tsx';
+import { useCircuitStudy } from './useCircuitStudy.ts';
+import { useFaultPlay } from './useFaultPlay.ts';
+
+/** A current of less than this share of the fault's is not drawn as part of it. */
+const SHOWN_SHARE = 0.02;
+const NONE: ReadonlySet<string> = new Set();
+
+/** The one-line drawing with its scenarios, and the fault probe. */
+export function DiagramSheet() {
+  const job = useJob();
+  const { board, dossier, parts } = job;
+  const [scenarioId, setScenarioId] = useState<ScenarioId | 'none'>('everything');
+  const [withMinus, setWithMinus] = useState(false);
+  const [probing, setProbing] = useState(false);
+  const [faultAt, setFaultAt] = useState<string | null>(null);
+  const study = useCircuitStudy('scenarios', null, (s) => s.scenarios(board, job.workshop));
+  const scenarios = study.data ?? [];
+  const scenario = scenarios.find((s) => s.id === scenarioId) ?? null;
+  const connectionId = probing && board.connections.some((c) => c.id === faultAt) ? faultAt : null;
+  const story = useMemo(
+    () => (connectionId ? faultStory(board, parts, dossier, connectionId) : null),
+    [board, parts, dossier, connectionId],
+  );
+  const flow = useCircuitStudy('fault', connectionId, async (s) =>
+    connectionId ? s.fault(board, job.workshop, connectionId) : null,
+  );
+  const faultFlow = flow.data?.connectionId === connectionId ? flow.data : null;
+  const litIds = useMemo(
+    () =>
+      new Set(
+        faultFlow?.wireA
+          .filter((w) => Math.abs(w.currentA) > faultFlow.totalA * SHOWN_SHARE)
+          .map((w) => w.connectionId),
+      ),
+    [faultFlow],
+  );
+  const play = useFaultPlay(story);
+  if (board.connections.length === 0)
+    return <p className="dim p-5">Nothing is connected yet. Put parts on the board and join their terminals there.</p>;
+  const moved = board.items.filter((i) => i.drawnAt !== null);
+  return (
+    <div className="flex h-full min-h-[560px] flex-col">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-300 px-4 py-2">
+        <label className="flex items-center gap-2">
+          <span className="label-face">Scenario</span>
+          <select
+            className="select select-sm w-52"
+            value={scenario?.id ?? 'none'}
+            disabled={probing}
+            onChange={(e) => setScenarioId(e.target.value as ScenarioId | 'none')}
+          >
+            <option value="none">at rest, names only</option>
+            {scenarios.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.title}
+              </option>
+            ))}
+          </select>
+        </label>
+        <span className="dim min-w-0 flex-1 truncate text-sm">
+          {probing ? 'Choose a line: its far end is shorted to minus' : (scenario?.says ?? '')}
+        </span>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={withMinus}
+            onChange={(e) => setWithMinus(e.target.checked)}
+          />
+          returns
+        </label>
+        {moved.length > 0 && (
+          <button
+            type="button"
+            className="btn btn-sm"
+            title="Forget where parts were moved to by hand on this drawing"
+            onClick={() =>
+              job.edit(
+                'Drawing: lay out anew',
+                moved.map((i) => ({ kind: 'set', collection: 'items', id: i.id, field: 'drawnAt', value: null })),
+              )
+            }
+          >
+            Lay out anew
+          </button>
+        )}
+        <button
+          type="button"
+          className={`btn btn-sm ${probing ? 'btn-primary' : ''}`}
+          aria-pressed={probing}
+          onClick={() => {
+            setProbing(!probing);
+            setFaultAt(job.selection?.kind === 'cable' ? firstCore(board, job.selection.id) : null);
+          }}
+        >
+          Short a line
+        </button>
+      </div>
+      {!probing && job.selection?.kind === 'cable' && <LineEditing cableId={job.selection.id} />}
+      {scenario?.collapsed.map((c) => (
+        <p key={c.itemId} role="alert" className="stripe-stop px-4 py-1">
+          {board.items.find((i) => i.id === c.itemId)?.designation} cannot be fed: its line gives way at{' '}
+          {amps(Math.abs(c.currentA))}. What is drawn is the last point that holds.
+        </p>
+      ))}
+      <div className="min-h-0 flex-1 p-2">
+        <OneLineDrawing
+          scenario={probing ? null : scenario}
+          withMinus={withMinus}
+          fault={{
+            probing,
+            connectionId,
+            // Once the first device has opened, nothing flows there any more.
+            litIds: connectionId && play.opened.size === 0 ? litIds : NONE,
+            opened: play.opened,
+          }}
+          onFault={(id) => {
+            setFaultAt(id);
+            play.restart();
+          }}
+        />
+      </div>
+      <div className="h-[250px] shrink-0 overflow-auto border-t border-base-300 bg-base-100 p-3">
+        {probing ? (
+          <FaultPanel story={story} connectionId={connectionId} flow={faultFlow} play={play} />
+        ) : (
+          scenario && <FlowPanel scenario={scenario} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+const firstCore = (board: ReturnType<typeof useJob>['board'], cableId: string) =>
+  board.cables.find((c) => c.id === cableId)?.cores[0]?.connectionId ?? null;

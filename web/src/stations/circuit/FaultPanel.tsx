@@ -1,0 +1,113 @@
+import type { FaultFlow } from '@ombrik/core/circuit/faultFlow';
+import type { FaultStory } from '@ombrik/core/circuit/faultStory';
+import { useJob } from '../../app/jobSession.tsx';
+import { Askable } from '../../ui/Askable.tsx';
+import { amps, seconds } from '../../ui/format.ts';
+import { TimeCurrentChart } from './TimeCurrentChart.tsx';
+import type { FaultPlay } from './useFaultPlay.ts';
+
+const squared = (x: number) => Number(x.toPrecision(3)).toLocaleString('en').replaceAll(',', '\u2009');
+
+/** What a short does: what flows, what opens and in which order, and whether the conductor bears it. */
+export function FaultPanel({
+  story,
+  connectionId,
+  flow,
+  play,
+}: {
+  story: FaultStory | null;
+  connectionId: string | null;
+  flow: FaultFlow | null;
+  play: FaultPlay;
+}) {
+  const { board, dossier } = useJob();
+  if (!connectionId) return <p className="dim">Choose a line in the drawing, or press Enter on it.</p>;
+  const cable = board.cables.find((c) => c.cores.some((k) => k.connectionId === connectionId));
+  if (!story)
+    return (
+      <p>Nothing stiff feeds {cable?.designation}: a short there draws no more than its charger or module gives.</p>
+    );
+  const sized = dossier.sizing.cables.find((c) => c.cableId === cable?.id);
+  const bears = story.passedA2s === null ? null : story.passedA2s <= (story.withstandA2s ?? 0);
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-4">
+      <section aria-label={`Short on ${cable?.designation}`} className="overflow-auto">
+        <h2 className="flex items-baseline gap-3 text-lg">
+          {cable?.designation} shorted
+          {play.timeS !== null && <span className="num text-sm">{seconds(play.timeS)} after</span>}
+          <button type="button" className="btn btn-xs ml-auto" onClick={play.restart}>
+            Run again
+          </button>
+        </h2>
+        <p className={story.devices.length === 0 ? 'stripe-stop px-2' : ''}>{story.says}</p>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-3">
+          <dt className="dim">largest, near end</dt>
+          <dd>
+            <Askable address={`connection/${connectionId}/faultA`}>{amps(story.largestA)}</Askable>
+          </dd>
+          <dt className="dim">smallest, far end</dt>
+          <dd>
+            <Askable address={`connection/${connectionId}/faultSmallestA`}>{amps(story.smallestA)}</Askable>
+          </dd>
+          {flow && flow.batteries.length > 1 && (
+            <>
+              <dt className="dim">out of the bank</dt>
+              <dd className="num">
+                {flow.batteries
+                  .filter((b) => Math.abs(b.currentA) > 1)
+                  .map((b) => `${board.items.find((i) => i.id === b.itemId)?.designation} ${amps(b.currentA)}`)
+                  .join(', ')}
+              </dd>
+            </>
+          )}
+          {story.withstandA2s !== null && (
+            <>
+              <dt className="dim">let through</dt>
+              <dd className={bears === false ? 'stripe-stop px-1' : ''}>
+                <span className="num">
+                  {story.passedA2s === null ? 'more than 5 s' : `${squared(story.passedA2s)} A²s`}
+                </span>
+                {' of '}
+                <Askable address={`cable/${cable?.id}/withstandA2s`}>{squared(story.withstandA2s)} A²s</Askable>
+              </dd>
+            </>
+          )}
+        </dl>
+        {story.devices.length > 0 && (
+          <table className="table table-xs mt-1" aria-label="What opens">
+            <thead>
+              <tr>
+                <th>Opens</th>
+                <th className="text-right">Rating</th>
+                <th className="text-right">Soonest</th>
+                <th className="text-right">Latest</th>
+              </tr>
+            </thead>
+            <tbody>
+              {story.devices.map((d, i) => {
+                return (
+                  <tr key={d.key} className={play.opened.get(d.itemId) === d.name ? 'font-semibold' : ''}>
+                    <td>
+                      {d.name}
+                      {i === 0 ? ', first' : d.mayOpenToo ? ', may open too' : ', stays in'}
+                    </td>
+                    <td className="num text-right">{amps(d.ratingA)}</td>
+                    <td className="num text-right">{d.fastS === null ? 'never' : seconds(d.fastS)}</td>
+                    <td className="num text-right">{d.slowS === null ? 'never' : seconds(d.slowS)}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+        {story.bms.map((b) => (
+          <p key={b.itemId} className="dim text-sm">
+            {board.items.find((i) => i.id === b.itemId)?.designation}: its own electronics open above {amps(b.cutA)},
+            perhaps sooner than any fuse. They do not replace one.
+          </p>
+        ))}
+      </section>
+      <TimeCurrentChart story={story} ampacityA={sized?.ampacityA ?? null} cable={cable?.designation ?? ''} />
+    </div>
+  );
+}

@@ -1,0 +1,112 @@
+import { removeConnections } from '@ombrik/core/board/actions/connect';
+import { insertBetween, moveEnd, otherPlaces } from '@ombrik/core/board/actions/rewire';
+import type { TerminalRef } from '@ombrik/core/board/board';
+import { oneLineOf } from '@ombrik/core/circuit/oneLine';
+import { useMemo } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+
+const STANDS_BETWEEN = ['fuseHolder', 'isolator', 'shunt', 'relay', 'busBar'] as const;
+
+/** What can be done to the chosen line: put a part into it, take an end elsewhere, take it away. */
+export function LineEditing({ cableId }: { cableId: string }) {
+  const job = useJob();
+  const { board, parts, dossier } = job;
+  const cable = board.cables.find((c) => c.id === cableId);
+  const edge = useMemo(
+    () => oneLineOf(board, parts, dossier, true).edges.find((e) => e.cableId === cableId),
+    [board, parts, dossier, cableId],
+  );
+  if (!cable || !edge) return null;
+  const at = (ref: TerminalRef) => {
+    const item = board.items.find((i) => i.id === ref.itemId);
+    const part = item && parts.get(item.partId);
+    return `${item?.designation}:${part?.terminals.find((t) => t.id === ref.terminalId)?.name ?? ref.terminalId}`;
+  };
+  const sideAt = parts
+    .get(board.items.find((i) => i.id === edge.from.itemId)?.partId ?? '')
+    ?.terminals.find((t) => t.id === edge.from.terminalId)?.polarity;
+  const wireSide = dossier.sizing.wires.find((w) => w.connectionId === edge.connectionId)?.polarity;
+  const side = wireSide === 'plus' || wireSide === 'minus' ? wireSide : (sideAt ?? 'none');
+  const candidates = [...parts.values()].filter(
+    (p) =>
+      (STANDS_BETWEEN as readonly string[]).includes(p.kind) &&
+      p.terminals.filter((t) => t.domain === 'dc' && (t.polarity === 'none' || t.polarity === side)).length >= 2,
+  );
+  const put = (partId: string) => {
+    const made = insertBetween(board, edge.connectionId, edge.from, parts.get(partId)!, side);
+    if (!made) return;
+    if (job.edit(`Put ${made.item.designation} into ${cable.designation}`, made.commands))
+      job.select({ kind: 'item', id: made.item.id });
+  };
+  const ends: [string, TerminalRef][] = [
+    ['start', edge.from],
+    ['end', edge.to],
+  ];
+  return (
+    <fieldset
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-300 bg-base-100 px-4 py-1.5"
+      aria-label={`Change ${cable.designation}`}
+    >
+      <b className="label-face">
+        {cable.designation}: {at(edge.from)} to {at(edge.to)}
+      </b>
+      <label className="flex items-center gap-1.5">
+        put in
+        <select
+          id="line-put-in"
+          className="select select-xs w-44"
+          value=""
+          onChange={(e) => put(e.target.value)}
+          aria-label={`Put a part into ${cable.designation}`}
+        >
+          <option value="" disabled>
+            a part …
+          </option>
+          {candidates.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {ends.map(([name, ref], n) => {
+        const places = otherPlaces(board, parts, ref);
+        if (places.length === 0) return null;
+        return (
+          <label key={name} className="flex items-center gap-1.5">
+            take its {name} to
+            <select
+              id={n === 1 ? 'line-end' : undefined}
+              className="select select-xs w-32"
+              value=""
+              aria-label={`Take the ${name} of ${cable.designation} to`}
+              onChange={(e) => {
+                const to = places[Number(e.target.value)]!;
+                job.edit(`${cable.designation}: ${name} to ${at(to)}`, moveEnd(board, edge.connectionId, ref, to));
+              }}
+            >
+              <option value="" disabled>
+                …
+              </option>
+              {places.map((p, i) => (
+                <option key={`${p.itemId}${p.terminalId}`} value={i}>
+                  {at(p)}
+                </option>
+              ))}
+            </select>
+          </label>
+        );
+      })}
+      <button
+        type="button"
+        className="btn btn-xs ml-auto"
+        onClick={() => {
+          job.select(null);
+          job.edit(`Remove ${cable.designation}`, removeConnections(board, new Set([edge.connectionId])));
+        }}
+      >
+        Remove
+      </button>
+    </fieldset>
+  );
+}

@@ -1,0 +1,117 @@
+import { useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { Problems } from '../../ui/Problems.tsx';
+import { useCircuitStudy } from './useCircuitStudy.ts';
+
+/** Which parts are live for every combination of the switches, and in which order to open them. */
+export function LiveSheet() {
+  const { board } = useJob();
+  const study = useCircuitStudy('live', null, (s) => s.live(board));
+  const [closed, setClosed] = useState<ReadonlySet<string> | null>(null);
+  const name = (id: string) => {
+    const item = board.items.find((i) => i.id === id);
+    return `${item?.designation ?? id} ${item?.name ?? ''}`.trim();
+  };
+  if (study.error) return <Problems problems={[String(study.error)]} />;
+  if (!study.data) return <p className="dim p-5">Walking the switches …</p>;
+  const { switches, rows, order, never } = study.data;
+  if (board.connections.length === 0) return <p className="dim p-5">Nothing is connected yet.</p>;
+  const now = closed ?? new Set(switches);
+  const key = (ids: Iterable<string>) => [...ids].sort().join(' ');
+  const row = rows.find((r) => key(r.closed) === key(now));
+  const live = new Map(row?.live.map((l) => [l.itemId, l.by]));
+  const items = board.items.filter((i) => rows.some((r) => r.live.some((l) => l.itemId === i.id)));
+  return (
+    <div className="grid grid-cols-[minmax(260px,1fr)_minmax(0,2fr)] gap-6 p-5">
+      <section>
+        <h1 className="text-2xl">What stays live</h1>
+        {switches.length === 0 ? (
+          <p className="stripe-warn mt-2 px-2">
+            No switch on this board: nothing here can be made dead but by pulling fuses.
+          </p>
+        ) : (
+          <>
+            <h2 className="mt-3 text-lg">Switches closed</h2>
+            <div className="grid gap-1">
+              {switches.map((id) => (
+                <label key={id} className="flex items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="toggle toggle-sm"
+                    checked={now.has(id)}
+                    onChange={() => setClosed(new Set(now.has(id) ? [...now].filter((x) => x !== id) : [...now, id]))}
+                  />
+                  {name(id)}
+                </label>
+              ))}
+            </div>
+            {!row && (
+              <p className="dim mt-1 text-sm">
+                With this many switches only all, none, and each one alone open are worked out.
+              </p>
+            )}
+            <h2 className="mt-4 text-lg">Order to make it dead</h2>
+            <ol className="list-decimal pl-6">
+              {order.map((id) => (
+                <li key={id}>{name(id)}</li>
+              ))}
+            </ol>
+          </>
+        )}
+        <h2 className="mt-4 text-lg">Live whatever the switches do</h2>
+        {never.length === 0 ? (
+          <p className="dim">nothing</p>
+        ) : (
+          <ul>
+            {never.map((n) => (
+              <li key={n.itemId} className="stripe-warn mb-0.5 px-2">
+                <b>{name(n.itemId)}</b>
+                {n.by.some((b) => b !== n.itemId) &&
+                  ` by ${n.by
+                    .filter((b) => b !== n.itemId)
+                    .map(name)
+                    .join(', ')}`}
+              </li>
+            ))}
+          </ul>
+        )}
+        <p className="dim mt-3 text-sm">
+          Fuses are taken as in. Prove dead with a meter before a hand goes in; inverters hold charge for minutes.
+        </p>
+      </section>
+      <section>
+        <h2 className="text-lg">
+          {now.size === switches.length ? 'With all switches closed' : `With ${switches.length - now.size} open`}
+        </h2>
+        <table className="table table-sm" aria-label="Live parts">
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th>State</th>
+              <th>Fed by</th>
+            </tr>
+          </thead>
+          <tbody>
+            {items.map((i) => {
+              const by = live.get(i.id);
+              return (
+                <tr key={i.id} className={by ? '' : 'dim'}>
+                  <td>
+                    <b>{i.designation}</b> {i.name}
+                  </td>
+                  <td>{!row ? '–' : by ? '⚡ live' : '○ dead'}</td>
+                  <td>
+                    {by
+                      ?.filter((b) => b !== i.id)
+                      .map(name)
+                      .join(', ') || (by ? 'itself' : '')}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </section>
+    </div>
+  );
+}
