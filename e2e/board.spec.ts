@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { comeInAs, goTo, openJob, saved } from './hands.ts';
+import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
 
 const jobFor = async (page: import('@playwright/test').Page, name: string) => {
   await comeInAs(page, 'Mira Holt');
@@ -47,6 +47,7 @@ test('parts come from the catalogue, are dragged, turned, joined, duplicated and
   await page.getByRole('button', { name: '-F1:line' }).click();
   await saved(page);
   await goTo(page, 'Circuit');
+  await sheet(page, 'Connections');
   await expect(page.getByRole('row', { name: /-G1:plus -F1:line/ })).toBeVisible();
 
   await page.getByRole('button', { name: 'Undo' }).click();

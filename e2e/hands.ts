@@ -29,5 +29,12 @@ export const goTo = async (page: Page, station: string): Promise<void> => {
     .click();
 };
 
+/** One sheet of the station that is open. */
+export const sheet = (page: Page, name: string) =>
+  page
+    .getByRole('navigation', { name: 'Sheets' })
+    .getByRole('link', { name: new RegExp(name) })
+    .click();
+
 /** Everything typed and clicked so far is on the server. */
 export const saved = (page: Page) => expect(page.getByRole('status').first()).toHaveText('saved');

@@ -1,16 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
-import { comeInAs, goTo, saved } from './hands.ts';
+import { comeInAs, goTo, saved, sheet } from './hands.ts';
 
 const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
   'base64',
 );
-const sheet = (page: Page, name: string) =>
-  page
-    .getByRole('navigation', { name: 'Sheets' })
-    .getByRole('link', { name: new RegExp(name) })
-    .click();
 const type = async (page: Page, label: string, value: string) => {
   await page.getByLabel(label, { exact: true }).fill(value);
   await page.getByLabel(label, { exact: true }).press('Enter');

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { comeInAs, goTo, openJob, saved } from './hands.ts';
+import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
 
 /** The market cart from its brief to a printed, passed test record, as a new user would do it. */
 test('the market cart goes from brief to a passed test record', async ({ page }) => {
@@ -35,6 +35,7 @@ test('the market cart goes from brief to a passed test record', async ({ page })
   await saved(page);
 
   await goTo(page, 'Circuit');
+  await sheet(page, 'Connections');
   await page.getByRole('button', { name: 'Wire 4 loads to -F10' }).click();
   await expect(page.getByText('Still to connect:')).toBeHidden();
   await saved(page);

@@ -2,6 +2,7 @@ import { duplicateCable, removeConnections } from '@ombrik/core/board/actions/co
 import type { Cable, Choice, ColourCode, Core, Environment, Segment } from '@ombrik/core/board/board';
 import { COLOUR_CODES } from '@ombrik/core/board/boardSchema';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { awgAtLeast } from '@ombrik/core/rules/tables/awg';
 import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
@@ -116,6 +117,12 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
   );
 }
 
+const MATERIAL: Readonly<Record<Cable['material'], string>> = {
+  copper: 'copper',
+  cca: 'copper-clad aluminium',
+  unknown: 'not known',
+};
+
 /** What is chosen on the board, when it is a cable: its figures, its choices, its stretches. */
 export function CableInspector({ cable }: { cable: Cable }) {
   const job = useJob();
@@ -127,6 +134,7 @@ export function CableInspector({ cable }: { cable: Cable }) {
     job.edit(`${cable.designation}: ${what}`, [
       { kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: cores },
     ]);
+  const gauge = awgAtLeast(sized.conductor.value);
   const areas = genericCatalogue.cableTypes
     .filter((c) => c.insulation === job.profile.insulation)
     .map((c) => ({ value: c.areaMm2, text: `${c.areaMm2} mm²` }));
@@ -248,7 +256,15 @@ export function CableInspector({ cable }: { cable: Cable }) {
       })}
       <dl className="perforated mt-2 pt-1">
         <Row label="conductor">
-          <Askable address={`cable/${cable.id}/conductorMm2`}>{mm2(sized.conductor.value)}</Askable>
+          <span>
+            <Askable address={`cable/${cable.id}/conductorMm2`}>{mm2(sized.conductor.value)}</Askable>
+            {job.profile.sizes === 'awg' && (
+              <span className="dim num" title="The thinnest gauge that is no thinner than this">
+                {' '}
+                {gauge ? `or ${gauge} AWG` : 'no gauge so thick'}
+              </span>
+            )}
+          </span>
         </Row>
         <Row label="carries here">
           <Askable address={`cable/${cable.id}/ampacityA`}>{amps(sized.ampacityA)}</Askable>
@@ -265,6 +281,31 @@ export function CableInspector({ cable }: { cable: Cable }) {
           ])
         }
       />
+      <label className="mt-1 flex items-center justify-between gap-2">
+        <span className="dim">metal</span>
+        <select
+          className="select select-xs w-44"
+          aria-label={`Metal of ${cable.designation}`}
+          value={cable.material}
+          onChange={(e) =>
+            job.edit(`${cable.designation}: metal`, [
+              {
+                kind: 'set',
+                collection: 'cables',
+                id: cable.id,
+                field: 'material',
+                value: e.target.value as Cable['material'],
+              },
+            ])
+          }
+        >
+          {(Object.keys(MATERIAL) as Cable['material'][]).map((m) => (
+            <option key={m} value={m}>
+              {MATERIAL[m]}
+            </option>
+          ))}
+        </select>
+      </label>
       <Segments
         cable={cable}
         onSegments={(segments, what) =>
