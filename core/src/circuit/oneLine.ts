@@ -2,8 +2,9 @@ import type { Board, Id, Item } from '../board/board.ts';
 import type { Part, PartKind } from '../catalogue/part.ts';
 import type { Dossier } from '../dossier.ts';
 
+/** Where one line meets a part: lines at one stud stand side by side, so that each can be read. */
 export interface OneLinePort {
-  terminalId: Id;
+  connectionId: Id;
   /** Which side of the symbol its line leaves on: toward the source or toward the load. */
   side: 'in' | 'out';
 }
@@ -82,14 +83,14 @@ export function oneLineOf(
     }
   }
   const used = new Map<Id, OneLinePort[]>();
-  const port = (ref: { itemId: Id; terminalId: Id }, side: OneLinePort['side']) => {
-    const own = used.get(ref.itemId) ?? [];
-    if (!own.some((p) => p.terminalId === ref.terminalId)) own.push({ terminalId: ref.terminalId, side });
-    used.set(ref.itemId, own);
+  const port = (itemId: Id, connectionId: Id, side: OneLinePort['side']) => {
+    const own = used.get(itemId) ?? [];
+    own.push({ connectionId, side });
+    used.set(itemId, own);
   };
   for (const e of edges) {
-    port(e.from, 'out');
-    port(e.to, 'in');
+    port(e.from.itemId, e.connectionId, 'out');
+    port(e.to.itemId, e.connectionId, 'in');
   }
   const nodes = board.items
     .filter((i) => used.has(i.id) || (i.load === null && kindOf(i) !== 'load'))

@@ -14,12 +14,17 @@ import type { ElkNode } from 'elkjs/lib/elk-api';
 export interface Laid {
   width: number;
   height: number;
-  nodes: { itemId: string; x: number; y: number; ports: { terminalId: string; x: number; y: number }[] }[];
+  nodes: {
+    itemId: string;
+    x: number;
+    y: number;
+    ports: { connectionId: string; side: string; x: number; y: number }[];
+  }[];
   edges: { connectionId: string; points: { x: number; y: number }[] }[];
 }
 
 const elk = new ELK();
-const portId = (itemId: string, terminalId: string) => `${itemId}|${terminalId}`;
+const portId = (itemId: string, connectionId: string, side: 'in' | 'out') => `${itemId}|${connectionId}|${side}`;
 
 /** The circuit's studies and the drawing's layout, off the main thread. */
 const circuit = {
@@ -31,7 +36,7 @@ const circuit = {
         'elk.direction': 'RIGHT',
         'elk.edgeRouting': 'ORTHOGONAL',
         'elk.layered.spacing.nodeNodeBetweenLayers': '92',
-        'elk.spacing.nodeNode': '34',
+        'elk.spacing.nodeNode': '40',
         'elk.spacing.edgeNode': '14',
         'elk.spacing.edgeEdge': '10',
         'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
@@ -43,7 +48,7 @@ const circuit = {
         height: n.height,
         layoutOptions: { portConstraints: 'FIXED_SIDE' },
         ports: n.ports.map((p) => ({
-          id: portId(n.itemId, p.terminalId),
+          id: portId(n.itemId, p.connectionId, p.side),
           width: 0,
           height: 0,
           layoutOptions: { 'port.side': p.side === 'in' ? 'WEST' : 'EAST' },
@@ -51,8 +56,8 @@ const circuit = {
       })),
       edges: graph.edges.map((e) => ({
         id: e.connectionId,
-        sources: [portId(e.from.itemId, e.from.terminalId)],
-        targets: [portId(e.to.itemId, e.to.terminalId)],
+        sources: [portId(e.from.itemId, e.connectionId, 'out')],
+        targets: [portId(e.to.itemId, e.connectionId, 'in')],
       })),
     };
     const laid: ElkNode = await elk.layout(drawing);
@@ -63,7 +68,10 @@ const circuit = {
         itemId: n.id,
         x: n.x ?? 0,
         y: n.y ?? 0,
-        ports: (n.ports ?? []).map((p) => ({ terminalId: p.id.split('|')[1]!, x: p.x ?? 0, y: p.y ?? 0 })),
+        ports: (n.ports ?? []).map((p) => {
+          const [, connectionId = '', side = ''] = p.id.split('|');
+          return { connectionId, side, x: p.x ?? 0, y: p.y ?? 0 };
+        }),
       })),
       edges: (laid.edges ?? []).map((e) => ({
         connectionId: e.id,

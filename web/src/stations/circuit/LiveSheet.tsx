@@ -8,6 +8,7 @@ export function LiveSheet() {
   const { board } = useJob();
   const study = useCircuitStudy('live', null, (s) => s.live(board));
   const [closed, setClosed] = useState<ReadonlySet<string> | null>(null);
+  const short = (id: string) => board.items.find((i) => i.id === id)?.designation ?? id;
   const name = (id: string) => {
     const item = board.items.find((i) => i.id === id);
     return `${item?.designation ?? id} ${item?.name ?? ''}`.trim();
@@ -20,6 +21,12 @@ export function LiveSheet() {
   const key = (ids: Iterable<string>) => [...ids].sort().join(' ');
   const row = rows.find((r) => key(r.closed) === key(now));
   const live = new Map(row?.live.map((l) => [l.itemId, l.by]));
+  const groups = new Map<string, string[]>();
+  for (const n of never) {
+    const others = n.by.filter((b) => b !== n.itemId);
+    const by = others.length > 0 ? `by ${others.map(short).join(', ')}` : 'by themselves';
+    groups.set(by, [...(groups.get(by) ?? []), short(n.itemId)]);
+  }
   const items = board.items.filter((i) => rows.some((r) => r.live.some((l) => l.itemId === i.id)));
   return (
     <div className="grid grid-cols-[minmax(260px,1fr)_minmax(0,2fr)] gap-6 p-5">
@@ -63,14 +70,10 @@ export function LiveSheet() {
           <p className="dim">nothing</p>
         ) : (
           <ul>
-            {never.map((n) => (
-              <li key={n.itemId} className="stripe-warn mb-0.5 px-2">
-                <b>{name(n.itemId)}</b>
-                {n.by.some((b) => b !== n.itemId) &&
-                  ` by ${n.by
-                    .filter((b) => b !== n.itemId)
-                    .map(name)
-                    .join(', ')}`}
+            {[...groups].map(([by, ids]) => (
+              <li key={by} className="stripe-warn mb-1 px-2">
+                <span className="dim">{by}: </span>
+                <b>{ids.join(', ')}</b>
               </li>
             ))}
           </ul>

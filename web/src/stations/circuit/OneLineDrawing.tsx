@@ -157,16 +157,16 @@ export function OneLineDrawing({
     }),
   );
   hand.current.placed = placed;
-  const portAt = (ref: { itemId: string; terminalId: string }): Point | null => {
-    const node = placed.get(ref.itemId);
-    const port = node?.ports.find((p) => p.terminalId === ref.terminalId);
+  const portAt = (itemId: string, connectionId: string, side: 'in' | 'out'): Point | null => {
+    const node = placed.get(itemId);
+    const port = node?.ports.find((p) => p.connectionId === connectionId && p.side === side);
     return node && port ? { x: node.x + port.x, y: node.y + port.y } : null;
   };
   const edges = graph.edges.flatMap((e) => {
     const own = ends.get(e.connectionId);
     const moved = placed.get(e.from.itemId)?.moved || placed.get(e.to.itemId)?.moved;
     if (own && !moved && own.length > 1) return [{ ...e, points: own }];
-    const [a, b] = [portAt(e.from), portAt(e.to)];
+    const [a, b] = [portAt(e.from.itemId, e.connectionId, 'out'), portAt(e.to.itemId, e.connectionId, 'in')];
     return a && b ? [{ ...e, points: elbow(a, b) }] : [];
   });
   let [left, top, right, bottom] = [0, 0, laid.width, laid.height];
