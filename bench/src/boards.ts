@@ -11,7 +11,7 @@ export function boardWith(connections: number): Board {
       profileId: 'fixed-iec',
       ambientC: 25,
     },
-    [2400, 1600],
+    [2400, 1600 + Math.max(0, Math.ceil(connections / 108) - 1) * 1500],
   );
   b.item('G1', 'battery-lifepo4-24-100', { location: 'shelf' })
     .item('G2', 'battery-lifepo4-24-100', { location: 'shelf' })
@@ -29,13 +29,24 @@ export function boardWith(connections: number): Board {
     .wire('G1:minus', 'R1:battery', { runMm: 250, sheathed: true })
     .wire('G2:minus', 'R1:battery', { runMm: 250, sheathed: true })
     .wire('R1:load', 'X2:s1');
+  let [plus, minus] = ['X1', 'X2'];
   for (let block = 0; b.board.connections.length < connections; block++) {
-    const x = 300 + block * 480;
-    b.item(`F${10 + block}`, 'fuse-block-12', { at: [x, 800] })
-      .item(`F${30 + block}`, 'holder-sf30', { at: [x, 400], turn: 90 })
-      .wire(`X1:s${2 + block}`, `F${30 + block}:line`)
-      .wire(`F${30 + block}:load`, `F${10 + block}:feed`)
-      .wire(`X2:s${2 + block}`, `F${10 + block}:minus`);
+    // Each pair of bars feeds four blocks; its last studs feed the next pair.
+    const [slot, row] = [block % 4, Math.floor(block / 4)];
+    const [x, y] = [300 + slot * 480, row * 1500];
+    if (slot === 0 && row > 0) {
+      const next = [`X${1 + row * 2}`, `X${2 + row * 2}`] as const;
+      b.item(next[0], 'bar-plus-6x8', { at: [560, y + 120] })
+        .item(next[1], 'bar-minus-6x8', { at: [480, y + 1500] })
+        .wire(`${plus}:s6`, `${next[0]}:s1`)
+        .wire(`${minus}:s6`, `${next[1]}:s1`);
+      [plus, minus] = next;
+    }
+    b.item(`F${10 + block}`, 'fuse-block-12', { at: [x, y + 800] })
+      .item(`F${100 + block}`, 'holder-sf30', { at: [x, y + 400], turn: 90 })
+      .wire(`${plus}:s${2 + slot}`, `F${100 + block}:line`)
+      .wire(`F${100 + block}:load`, `F${10 + block}:feed`)
+      .wire(`${minus}:s${2 + slot}`, `F${10 + block}:minus`);
     for (let way = 1; way <= 12 && b.board.connections.length < connections; way++) {
       const name = `E${block * 12 + way}`;
       b.item(
