@@ -14,7 +14,7 @@ import { collapseAt, solveConstantPower } from '../solve/constantPower.ts';
 import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
 import { type Circuit, circuitOf } from '../stages/sizing/electrical.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
-import { solveScenarios } from './scenarios.ts';
+import { type Scenario, solveScenarios } from './scenarios.ts';
 
 const scenariosOf = (board: Board) =>
   solveScenarios(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
@@ -115,6 +115,68 @@ describe('faults against ngspice', () => {
       expect(wire.faultSmallestA!).toBeLessThan(wire.faultA!);
     }
   });
+});
+
+/** A scenario as a deck: constant powers as sources that take P/V, constant currents as they are. */
+function scenarioDeck(scenario: Scenario, circuit: Circuit, base: number): string {
+  const name = (n: number) => (n === base ? '0' : `n${n}`);
+  const lines = ['* an operating point'];
+  circuit.netlist.branches.forEach((b, i) => {
+    if (circuit.conductanceS[i]! > 0)
+      lines.push(`R${i} ${name(b.a)} ${name(b.b)} ${(1 / circuit.conductanceS[i]!).toPrecision(14)}`);
+  });
+  circuit.netlist.sources.forEach((s, i) => {
+    lines.push(
+      `VE${i} e${i} ${name(s.minus)} DC ${emfV(s, scenario.state)}`,
+      `RE${i} e${i} ${name(s.plus)} ${circuit.sourceOhm[i]!.toPrecision(14)}`,
+    );
+  });
+  scenario.flows.forEach(({ flow, factor }, i) => {
+    const [plus, minus] = [name(flow.sink.plus), name(flow.sink.minus)];
+    const { operating: o } = flow;
+    if (o.kind === 'power') lines.push(`B${i} ${plus} ${minus} I=${o.powerW * factor}/max(v(${plus},${minus}),5)`);
+    else if (o.kind === 'resistance') lines.push(`RL${i} ${plus} ${minus} ${o.ohm}`);
+    else {
+      const [from, to] = flow.way === 'charge' ? [minus, plus] : [plus, minus];
+      lines.push(`I${i} ${from} ${to} DC ${o.currentA * factor}`);
+      flow.modules.forEach((m, k) => {
+        lines.push(`IM${i}x${k} ${name(m.minus)} ${name(m.plus)} DC ${o.currentA * factor}`);
+      });
+    }
+  });
+  for (let n = 0; n < circuit.netlist.nodeCount; n++) if (n !== base) lines.push(`RG${n} ${name(n)} 0 1e9`);
+  lines.push('.options reltol=1e-9 abstol=1e-12 vntol=1e-12 itl1=500', '.op', '.end');
+  return `${lines.join('\n')}\n`;
+}
+
+describe('scenarios against ngspice', () => {
+  it.each(twelve)(
+    '$name: every load’s voltage in every scenario within 0.1 %, constant powers and all',
+    ({ board }) => {
+      const solved: { scenario: Scenario; circuit: Circuit }[] = [];
+      const profile = profileById(board.brief.profileId);
+      const results = solveScenarios(board, genericCatalogue, profile, defaultWorkshop, (scenario, circuit) =>
+        solved.push({ scenario, circuit }),
+      );
+      const { netlist } = solved[0]!.circuit;
+      const base = netlist.sources.find((s) => s.element.kind === 'battery')!.minus;
+      let compared = 0;
+      for (const [k, result] of results.entries()) {
+        if (result.collapsed.length > 0) continue;
+        const { scenario, circuit } = solved[k]!;
+        const theirs = ngspice(scenarioDeck(scenario, circuit, base));
+        const at = (n: number) => (n === base ? 0 : theirs[`n${n}`]!);
+        for (const [i, { flow }] of scenario.flows.entries()) {
+          const volts = at(flow.sink.plus) - at(flow.sink.minus);
+          expect(Math.abs(result.flows[i]!.voltageV - volts) / volts, `${result.title} ${flow.key}`).toBeLessThan(
+            0.001,
+          );
+          compared++;
+        }
+      }
+      expect(compared).toBeGreaterThan(10);
+    },
+  );
 });
 
 describe('scenarios', () => {

@@ -55,7 +55,7 @@ export interface ScenarioResult {
   collapsed: { itemId: Id; currentA: number }[];
 }
 
-interface Scenario {
+export interface Scenario {
   id: ScenarioId;
   title: string;
   says: string;
@@ -256,12 +256,14 @@ const HEAT_ROUNDS = 4;
 /**
  * Operating points of a sized board: what flows where in each scenario, with conductors as warm as their current makes
  * them. A load that cannot be fed is named with the current at which its line gives way, never solved to nonsense.
+ * @param seen is handed the circuit each scenario settled on, for checks against another solver
  */
 export function solveScenarios(
   board: Board,
   catalogue: Catalogue,
   profile: RuleProfile,
   workshop: Workshop,
+  seen: (scenario: Scenario, circuit: Circuit) => void = () => undefined,
 ): ScenarioResult[] {
   const stages = deriveStages(board, catalogue, profile, workshop, new Memo());
   const { netlist, demand, sizing, potentials } = stages;
@@ -291,6 +293,7 @@ export function solveScenarios(
       });
     }
     const { nodeV, branchA, flowA, collapsed } = solved!;
+    seen(scenario, circuit!);
     return {
       id: scenario.id,
       title: scenario.title,
