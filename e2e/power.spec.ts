@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
-import { comeInAs, goTo, saved, sheet } from './hands.ts';
+import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
 
 const PNG = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
@@ -173,6 +173,7 @@ test('a rework job is surveyed, and what nobody can tell is judged so', async ({
 });
 
 test('the workshop’s settings are a designer’s', async ({ page }) => {
+  test.setTimeout(40_000);
   await comeInAs(page, 'Jonas Wick');
   await page.getByRole('link', { name: 'Workshop' }).click();
   await expect(page.getByLabel('An hour of work')).toBeDisabled();
@@ -180,4 +181,26 @@ test('the workshop’s settings are a designer’s', async ({ page }) => {
   await page.getByRole('link', { name: 'Workshop' }).click();
   await type(page, 'An hour of work', '54');
   await expect(page.getByText(/Held true for all boards, version 2/)).toBeVisible();
+
+  // A copy of a profile with a value of our own; a board that uses it is judged by it.
+  await page.getByLabel('Profile to copy').selectOption('fixed-iec');
+  await page.getByRole('button', { name: 'Copy it' }).click();
+  const copy = 'Our Fixed off-grid, IEC 60364';
+  await type(page, `Thinnest conductor in ${copy}`, '90');
+  await expect(page.getByText(/"90": a number from 0.5 to 16/)).toBeVisible();
+  await type(page, `Thinnest conductor in ${copy}`, '4');
+  await type(page, `Reason for Thinnest conductor in ${copy}`, 'one reel, one die');
+  await page.getByRole('link', { name: 'OMBRIK' }).click();
+  await openJob(page, 'Larchfold hut board');
+  await goTo(page, 'Brief');
+  await page.getByLabel('Rules', { exact: true }).selectOption({ label: `${copy}, from Fixed off-grid, IEC 60364` });
+  await saved(page);
+  await goTo(page, 'Circuit');
+  await sheet(page, 'Connections');
+  await page.getByRole('row', { name: /W26/ }).getByTitle('Why this number?').nth(2).click();
+  const why = page.getByRole('complementary', { name: 'Why this number' });
+  await expect(why).toContainText('one reel, one die');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await saved(page);
 });

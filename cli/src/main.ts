@@ -7,7 +7,7 @@ import { derive } from '@ombrik/core/derive';
 import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
 import { spiceDeck } from '@ombrik/core/export/spice';
 import { allRules } from '@ombrik/core/rules/allRules';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import { defaultWorkshop } from '@ombrik/core/rules/workshop';
 import { Command, Option } from 'commander';
 
@@ -35,8 +35,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   process.exit(0);
 });
 
-const dossierOf = (board: Board) =>
-  derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+const dossierOf = (board: Board) => derive(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop);
 
 const program = new Command('ombrik').description('Works out a battery board from its board document');
 
@@ -67,9 +66,7 @@ program
   .action((file: string, options: { format: 'csv' | 'spice'; list: 'parts' | 'cuts' }) => {
     const board = readBoard(file);
     if (options.format === 'spice')
-      process.stdout.write(
-        spiceDeck(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop).text,
-      );
+      process.stdout.write(spiceDeck(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop).text);
     else console.log(options.list === 'parts' ? partsCsv(dossierOf(board)) : cutsCsv(dossierOf(board)));
   });
 

@@ -13,6 +13,7 @@ import type { Finding } from './stages/checks/finding.ts';
 import { layoutChecks } from './stages/checks/layoutChecks.ts';
 import { powerChecks } from './stages/checks/powerChecks.ts';
 import { protectionChecks } from './stages/checks/protectionChecks.ts';
+import { rulesChecks } from './stages/checks/rulesChecks.ts';
 import { terminationChecks } from './stages/checks/terminationChecks.ts';
 import { wiringChecks } from './stages/checks/wiringChecks.ts';
 import { cutGroups } from './stages/cuts/cuts.ts';
@@ -41,7 +42,12 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   memo.begin();
   // One short token stands for the three other values in every key.
   const versions = memo.token(
-    memo.each('versions', 'all', [catalogue.version, profile.id, profile.version, workshop], () => ({})),
+    memo.each(
+      'versions',
+      'all',
+      [catalogue.version, profile.id, profile.ownId ?? '', profile.version, workshop],
+      () => ({}),
+    ),
   );
   const parts: Map<Id, Part> = memo.each('parts', 'all', [versions, board.customParts], () =>
     partIndex(board, catalogue),
@@ -287,6 +293,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     ...terminationChecks(context),
     ...layoutChecks(context),
     ...powerChecks(context),
+    ...rulesChecks(context),
   ].sort(
     (a, b) =>
       SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||

@@ -71,6 +71,8 @@ export interface BoardSettings {
   endSlackMm: number;
   /** Days the bank should last without charge; used for the autonomy figure only. */
   autonomyDays: number;
+  /** A workshop's own copy of the rule profile; empty judges by the profile itself. */
+  ownRulesId: string;
 }
 
 /** Where the system stands: what decides sun, cold and heat. */

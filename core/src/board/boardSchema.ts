@@ -133,6 +133,7 @@ export const settingsSchema: Schema<BoardSettings> = record({
   routeSlackShare: num({ min: 0, max: 0.5 }),
   endSlackMm: num({ min: 0, max: 500, unit: 'mm' }),
   autonomyDays: num({ min: 0.1, max: 60, unit: 'days' }),
+  ownRulesId: text(0, 40),
 });
 
 export const panelSchema: Schema<Panel> = record({

@@ -37,6 +37,7 @@ function to2(board: Loose): Loose {
     brief: isObject(board.brief)
       ? { use, jobKind, monitoring, growthShare, budget, opening, questions, ...board.brief }
       : board.brief,
+    settings: isObject(board.settings) ? { ownRulesId: '', ...board.settings } : board.settings,
     power: newPowerPlan(),
     items: each(board.items, (item) => ({
       ownership: 'workshop',

@@ -104,7 +104,7 @@ export function newBoard(brief: Partial<Brief>): Board {
       ...brief,
     },
     power: newPowerPlan(),
-    settings: { feederSchool: 'summedLoads', routeSlackShare: 0.05, endSlackMm: 20, autonomyDays: 2 },
+    settings: { feederSchool: 'summedLoads', routeSlackShare: 0.05, endSlackMm: 20, autonomyDays: 2, ownRulesId: '' },
     panels: [rectanglePanel('Main board', 800, 500)],
     customParts: [],
     items: [],

@@ -1,4 +1,5 @@
 import type { Chemistry } from '../board/board.ts';
+import type { OwnRules } from './profiles/ownRules.ts';
 
 /** What one workshop holds true for all its boards: schools of practice and allowances, versioned. */
 export interface Workshop {
@@ -22,6 +23,8 @@ export interface Workshop {
   hourRate: number;
   /** Put on parts and copper. */
   marginShare: number;
+  /** Copies of rule profiles with values of its own. */
+  ownRules: readonly OwnRules[];
 }
 
 /** Defaults a new workshop starts from. Sources: common practice, no source, unless said. */
@@ -38,4 +41,5 @@ export const defaultWorkshop: Workshop = {
   meterToleranceV: 0.05,
   hourRate: 52,
   marginShare: 0.18,
+  ownRules: [],
 };

@@ -7,12 +7,12 @@ import { applyCommands } from '../board/commands.ts';
 import { partIndex } from '../board/references.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { derive } from '../derive.ts';
-import { profileById } from '../rules/profiles/profiles.ts';
+import { rulesOf } from '../rules/profiles/ownRules.ts';
 import { defaultWorkshop } from '../rules/workshop.ts';
 
 /** For tests only: boards of the demo, and the whole of what derives from one. */
 export const deriveBoard = (board: Board) =>
-  derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+  derive(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop);
 
 /** The market cart with its three loads wired. */
 export function wiredCart(): Board {

@@ -103,7 +103,13 @@ describe('offers', () => {
 });
 
 describe('the workshop’s settings', () => {
-  const settings = { usableShare: { agm: 0.5, lifepo4: 0.8 }, hourRate: 60, marginShare: 0.2, currency: 'EUR' };
+  const settings = {
+    usableShare: { agm: 0.5, lifepo4: 0.8 },
+    hourRate: 60,
+    marginShare: 0.2,
+    currency: 'EUR',
+    ownRules: [] as unknown[],
+  };
   it('are a designer’s to change, and every board is derived anew', async () => {
     expect((await jonas.post('/api/workshop', settings)).status).toBe(403);
     const share = async () => (await mira.get(`/api/jobs/${jobId}/dossier`)).json.dossier.energy.usableShare;
@@ -116,6 +122,12 @@ describe('the workshop’s settings', () => {
     expect((await mira.post('/api/workshop', { ...settings, hourRate: -1 })).json.problems[0]).toContain(
       'hourRate is -1',
     );
+    const own = { id: 'own-1', baseId: 'fixed-iec', name: 'Ours', changes: [] as unknown[] };
+    const changes = [{ field: 'fuseFactor', value: 9, reason: 'bold' }];
+    const bold = await mira.post('/api/workshop', { ...settings, ownRules: [{ ...own, changes }] });
+    expect(bold.status).toBe(422);
+    expect(bold.json.problems[0]).toContain('changes[0].value is 9; accepted: 1 to 2');
+    expect((await mira.post('/api/workshop', { ...settings, ownRules: [own] })).json.workshop.ownRules).toEqual([own]);
   });
 });
 

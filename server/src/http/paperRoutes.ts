@@ -1,5 +1,5 @@
 import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import { Hono } from 'hono';
 import { boardDrawing } from '../papers/boardDrawing.ts';
 import { cutsPaper, partsPaper } from '../papers/listPapers.ts';
@@ -12,7 +12,7 @@ import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
 export const headOf = (file: JobFile, title: string): PaperHead => {
-  const profile = profileById(file.board.brief.profileId);
+  const profile = rulesOf(file.board, file.workshop);
   return {
     title,
     jobNumber: file.job.number,

@@ -1,4 +1,6 @@
-import { num, record, text } from '@ombrik/core/board/schemaKit';
+import { list, num, record, text } from '@ombrik/core/board/schemaKit';
+import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/rules/profiles/ownRules';
+import type { Workshop } from '@ombrik/core/rules/workshop';
 import { Hono } from 'hono';
 import { readWorkshop, setWorkshopValues } from '../store/workshopStore.ts';
 import { body, refuse } from './problems.ts';
@@ -10,6 +12,7 @@ const settings = record({
   hourRate: num({ min: 0, max: 1000 }),
   marginShare: num({ min: 0, max: 2 }),
   currency: text(1, 6),
+  ownRules: list(ownRulesSchema, { max: 20 }),
 });
 
 /** What one workshop holds true for all its boards. Only a designer changes it; every change is a new version. */
@@ -18,5 +21,8 @@ export const workshopRoutes = new Hono<AppEnv>()
   .get('/', async (c) => c.json({ workshop: (await readWorkshop(c.get('db')))?.values ?? null }))
   .post('/', body(settings), async (c) => {
     if (c.get('person').role !== 'designer') refuse(403, 'only a designer changes the settings of the workshop');
-    return c.json({ workshop: await setWorkshopValues(c.get('db'), c.req.valid('json')) });
+    const values = c.req.valid('json');
+    const problems = ownRulesProblems(values.ownRules as readonly OwnRules[]);
+    if (problems.length > 0) refuse(422, ...problems);
+    return c.json({ workshop: await setWorkshopValues(c.get('db'), values as Partial<Workshop>) });
   });

@@ -1,6 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import { defaultWorkshop } from '@ombrik/core/rules/workshop';
 import { demoJobs, demoPeople, demoWorkshopName } from '@ombrik/demo/demoWorkshop';
 import type { Knex } from 'knex';
@@ -20,7 +20,7 @@ export async function seedDemo(db: Knex): Promise<boolean> {
       const row = await createJob(trx, job.board, 'pe_designer', job.wantedOn, 'Job taken in');
       for (const h of job.hours) await addHours(trx, row.id, h.personId, { ...h, note: h.note ?? '' });
       if (!job.cablesMade) continue;
-      const dossier = derive(job.board, genericCatalogue, profileById(job.board.brief.profileId), defaultWorkshop);
+      const dossier = derive(job.board, genericCatalogue, rulesOf(job.board, defaultWorkshop), defaultWorkshop);
       for (const cable of dossier.cables.slice(0, Math.round(dossier.cables.length * job.cablesMade)))
         await addRecord(trx, row.id, 'pe_assembler', {
           kind: 'cableMade',

@@ -5,8 +5,8 @@ import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
 import type { Dossier } from '@ombrik/core/dossier';
 import type { Explanation } from '@ombrik/core/explain';
+import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import type { RuleProfile } from '@ombrik/core/rules/profiles/profile';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import type { Workshop } from '@ombrik/core/rules/workshop';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -280,7 +280,7 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     shown,
     dossier: authoritative ?? result.dossier,
     parts,
-    profile: profileById(shown.brief.profileId),
+    profile: rulesOf(shown, workshop),
     workshop,
     saveState,
     pendingCount: pending.length,

@@ -5,7 +5,7 @@ import { type Growth, growthOf } from '@ombrik/core/circuit/growth';
 import { type LiveSets, liveSets } from '@ombrik/core/circuit/liveSets';
 import type { OneLine } from '@ombrik/core/circuit/oneLine';
 import { type ScenarioResult, solveScenarios } from '@ombrik/core/circuit/scenarios';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import type { Workshop } from '@ombrik/core/rules/workshop';
 import { expose } from 'comlink';
 import ELK from 'elkjs/lib/elk.bundled.js';
@@ -80,12 +80,12 @@ const circuit = {
     };
   },
   scenarios: (board: Board, workshop: Workshop): ScenarioResult[] =>
-    solveScenarios(board, genericCatalogue, profileById(board.brief.profileId), workshop),
+    solveScenarios(board, genericCatalogue, rulesOf(board, workshop), workshop),
   fault: (board: Board, workshop: Workshop, connectionId: string): FaultFlow | null =>
-    faultFlow(board, genericCatalogue, profileById(board.brief.profileId), workshop, connectionId),
+    faultFlow(board, genericCatalogue, rulesOf(board, workshop), workshop, connectionId),
   live: (board: Board): LiveSets => liveSets(board, genericCatalogue),
   growth: (board: Board, workshop: Workshop, factor: number, who: string): Growth =>
-    growthOf(board, genericCatalogue, profileById(board.brief.profileId), workshop, factor, who),
+    growthOf(board, genericCatalogue, rulesOf(board, workshop), workshop, factor, who),
 };
 
 export type CircuitStudy = typeof circuit;

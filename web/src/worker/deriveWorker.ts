@@ -5,7 +5,7 @@ import { derive } from '@ombrik/core/derive';
 import type { Dossier } from '@ombrik/core/dossier';
 import { type Explanation, explain, traceAll, traceQuote } from '@ombrik/core/explain';
 import { Memo } from '@ombrik/core/memo';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import type { Workshop } from '@ombrik/core/rules/workshop';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
@@ -16,13 +16,13 @@ const memo = new Memo();
 /** Derives off the main thread, redoing only what an edit touched. */
 const deriver = {
   derive(board: Board, workshop: Workshop): { dossier: Dossier; dossierFingerprint: string } {
-    const dossier = derive(board, genericCatalogue, profileById(board.brief.profileId), workshop, memo);
+    const dossier = derive(board, genericCatalogue, rulesOf(board, workshop), workshop, memo);
     return { dossier, dossierFingerprint: fingerprint(dossier) };
   },
   explain(board: Board, workshop: Workshop, dossier: Dossier, address: string, past: PastTimes): Explanation | null {
     const entries = address.startsWith('quote/')
       ? traceQuote(board, dossier, genericCatalogue, past)
-      : traceAll(board, genericCatalogue, profileById(board.brief.profileId), workshop);
+      : traceAll(board, genericCatalogue, rulesOf(board, workshop), workshop);
     const choices = new Map<string, ChoiceResult<unknown>>([
       ...dossier.sizing.cables.map((c) => [`cable/${c.cableId}/conductorMm2`, c.conductor] as const),
       ...dossier.sizing.seats.map((s) => [`seat/${s.itemId}/${s.seatId}/ratingA`, s.link] as const),

@@ -7,7 +7,7 @@ import { sunByMonth } from '@ombrik/core/power/sunByMonth';
 import { systemModelOf } from '@ombrik/core/power/systemModel';
 import type { ChemistryCost } from '@ombrik/core/power/tenYears';
 import { type VoltageAdvice, voltageAdvice } from '@ombrik/core/power/voltageAdvice';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import type { Workshop } from '@ombrik/core/rules/workshop';
 import { clearYear } from '@ombrik/core/solve/energy/clearSky';
 import { type Parked, simulateYear, type YearResult } from '@ombrik/core/solve/energy/energyYear';
@@ -38,7 +38,7 @@ const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
 /** The power sheet's long sums, off the main thread and apart from deriving. */
 const study = {
   voltageAdvice: (board: Board, workshop: Workshop): VoltageAdvice | null =>
-    voltageAdvice(board, genericCatalogue, profileById(board.brief.profileId), workshop),
+    voltageAdvice(board, genericCatalogue, rulesOf(board, workshop), workshop),
   proposals: (board: Board, workshop: Workshop): { proposals: Proposal[]; chemistries: ChemistryCost[] } => ({
     proposals: proposeSystems(board, genericCatalogue, workshop),
     chemistries: compareChemistries(board, genericCatalogue, workshop),

@@ -13,6 +13,8 @@ export type BundleFactor = readonly [number, number];
 /** Limits, factors, tables and colours one body of rules asks for, each with its source. */
 export interface RuleProfile {
   id: ProfileId;
+  /** The workshop's own copy this is; absent on the profiles that come with the program. */
+  ownId?: string;
   version: string;
   name: string;
   scope: string;

@@ -1,4 +1,4 @@
-import type { BoardSettings, Brief, FeederSchool } from '@ombrik/core/board/board';
+import type { BoardSettings, Brief, FeederSchool, ProfileId } from '@ombrik/core/board/board';
 import type { Command } from '@ombrik/core/board/commands';
 import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -28,6 +28,7 @@ function Pick<T extends string | number>({
     <label className={`grid gap-0.5 ${className}`}>
       <span className="label-face">{label}</span>
       <select
+        aria-label={label}
         className="select w-full"
         value={String(value)}
         onChange={(e) => {
@@ -228,9 +229,20 @@ export function OrderSheet() {
             <Pick
               className="col-span-2"
               label="Rules"
-              value={brief.profileId}
-              options={PROFILES.map((p) => [p.id, `${p.name}, version ${p.version}`] as const)}
-              onPick={(v) => set('profileId', v)}
+              value={`${brief.profileId} ${job.profile.ownId ?? ''}`}
+              options={PROFILES.flatMap((p) => [
+                [`${p.id} `, `${p.name}, version ${p.version}`] as const,
+                ...job.workshop.ownRules
+                  .filter((o) => o.baseId === p.id)
+                  .map((o) => [`${p.id} ${o.id}`, `${o.name}, from ${p.name}`] as const),
+              ])}
+              onPick={(v) => {
+                const [profileId, ownRulesId = ''] = v.split(' ') as [ProfileId, string];
+                job.edit('Brief: rules', [
+                  { kind: 'setBrief', field: 'profileId', value: profileId },
+                  { kind: 'setSetting', field: 'ownRulesId', value: ownRulesId },
+                ]);
+              }}
             />
             <Pick
               className="col-span-2"

@@ -5,6 +5,7 @@ import { useMe } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { OwnRulesSheet } from './OwnRulesSheet.tsx';
 
 /** What the workshop holds true for all its boards. */
 export function WorkshopPage() {
@@ -12,23 +13,23 @@ export function WorkshopPage() {
   const me = useMe();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = useMutation({
-    mutationFn: (json: Pick<Workshop, 'usableShare' | 'hourRate' | 'marginShare' | 'currency'>) =>
-      answer(api.workshop.$post({ json })),
+    mutationFn: (json: Pick<Workshop, 'usableShare' | 'hourRate' | 'marginShare' | 'currency' | 'ownRules'>) =>
+      answer(api.workshop.$post({ json: { ...json, ownRules: [...json.ownRules] } })),
     onSuccess: () => client.invalidateQueries(),
   });
   const workshop = query.data?.workshop as Workshop | null | undefined;
   const may = me.data?.person?.role === 'designer';
   const put = (change: Partial<Workshop>) => {
     if (!workshop) return;
-    const { usableShare, hourRate, marginShare, currency } = { ...workshop, ...change };
-    save.mutate({ usableShare, hourRate, marginShare, currency });
+    const { usableShare, hourRate, marginShare, currency, ownRules } = { ...workshop, ...change };
+    save.mutate({ usableShare, hourRate, marginShare, currency, ownRules });
   };
   return (
     <div className="flex h-full flex-col">
       <Header>
         <span>Workshop</span>
       </Header>
-      <main className="mx-auto w-full max-w-xl p-6">
+      <main className="overflow-auto mx-auto w-full max-w-3xl p-6">
         <h1 className="text-2xl">{workshop?.name ?? 'Workshop'}</h1>
         <p className="dim mb-3">
           Held true for all boards, version {workshop?.version}. A change derives every board anew.
@@ -84,6 +85,7 @@ export function WorkshopPage() {
             <p className="dim col-span-2 text-xs">{workshop.usableShareSource}</p>
           </div>
         )}
+        {workshop && <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />}
       </main>
     </div>
   );
