@@ -14,6 +14,7 @@ import { layoutChecks } from './stages/checks/layoutChecks.ts';
 import { powerChecks } from './stages/checks/powerChecks.ts';
 import { protectionChecks } from './stages/checks/protectionChecks.ts';
 import { rulesChecks } from './stages/checks/rulesChecks.ts';
+import { sourceChecks } from './stages/checks/sourceChecks.ts';
 import { terminationChecks } from './stages/checks/terminationChecks.ts';
 import { wiringChecks } from './stages/checks/wiringChecks.ts';
 import { cutGroups } from './stages/cuts/cuts.ts';
@@ -294,6 +295,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     ...layoutChecks(context),
     ...powerChecks(context),
     ...rulesChecks(context),
+    ...sourceChecks(context),
   ].sort(
     (a, b) =>
       SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||

@@ -203,6 +203,7 @@ function bankSteps(input: BenchInput): Draft[] {
       systemVoltageV: given('brief'),
     });
   return [
+    ...matchSteps(input),
     {
       id: 'bank/voltage',
       stage: 'bank',
@@ -223,6 +224,48 @@ function bankSteps(input: BenchInput): Draft[] {
     },
   ];
 }
+
+/** Batteries that will stand side by side are brought to one voltage before the last link joins them. */
+function matchSteps(input: BenchInput): Draft[] {
+  const { netlist, potentials, brief } = input;
+  const batteries = netlist.sources.filter((s) => s.element.kind === 'battery');
+  return batteries.flatMap((battery, i): Draft[] => {
+    const first = batteries
+      .slice(0, i)
+      .find(
+        (b) =>
+          potentials.islandOf[b.plus] === potentials.islandOf[battery.plus] &&
+          Math.abs(potentials.nodeV[b.plus]! - potentials.nodeV[battery.plus]!) < 0.5,
+      );
+    if (!first) return [];
+    const address = `bench/match/${battery.item.id}`;
+    const limitV = use(bankLimit, { per12V: MATCH_PER_12V, systemVoltageV: brief.systemVoltageV }, address, {
+      per12V: given('0.1 V per 12 V before paralleling (common practice, no source)'),
+      systemVoltageV: given('brief'),
+    });
+    return [
+      {
+        id: `bank/match/${battery.item.id}`,
+        stage: 'bank',
+        entityId: battery.item.id,
+        title: `${battery.item.designation} matches ${first.item.designation}`,
+        how: `Minus leads joined, fuses out. Meter from plus of ${first.item.designation} to plus of ${battery.item.designation}, before the last link. Apart by more: charge each full by itself first.`,
+        caution: LIVE,
+        method: 'reading',
+        measures: 'voltage',
+        unit: 'V',
+        lowLimit: -limitV,
+        highLimit: limitV,
+        expected: 0,
+        limitFigure: address,
+        probes: [{ plus: first.plusRef, minus: battery.plusRef, sign: 1 }],
+        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [], flowsOn: [] },
+        role: 'tester',
+      },
+    ];
+  });
+}
+const MATCH_PER_12V = 0.1;
 
 /** Fuses go in one by one, nearest the source first: a seat waits for every seat upstream of it. */
 function inOrder(seats: readonly SizedSeat[]): SizedSeat[] {

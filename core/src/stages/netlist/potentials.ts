@@ -11,6 +11,8 @@ export interface Potentials {
   islandV: number[];
   /** Wires that join two different potentials: plus tied to minus, or a bank wired against itself. */
   clashes: { connectionId: Id; differenceV: number }[];
+  /** Sources that stand against others with nothing but wire between: a ring of batteries, 12 V beside 24 V. */
+  sourceClashes: { itemId: Id; differenceV: number }[];
 }
 
 /** Nominal electromotive force of a stiff source, V. */
@@ -26,15 +28,24 @@ export function emfV(source: SourcePort, state: EmfState): number {
   return (source.element.nominalV / 12) * { full: table.fullV, nominal: table.nominalV, low: table.lowV }[state];
 }
 
+/** Sources side by side may differ by this much of their voltage: chemistry and charge. Common practice, no source. */
+const ALIKE_SHARE = 0.12;
+
 /**
  * Spreads nominal potentials from every source through the net, wires last, so that a wrong wire shows as a clash.
  */
 export function spreadPotentials(netlist: Netlist): Potentials {
   const { nodeCount } = netlist;
-  type Edge = { a: number; b: number; riseV: number; connectionId: Id | null };
+  type Edge = { a: number; b: number; riseV: number; connectionId: Id | null; itemId: Id | null };
   const edges: Edge[] = [
-    ...netlist.sources.map((s) => ({ a: s.minus, b: s.plus, riseV: nominalEmfV(s), connectionId: null })),
-    ...netlist.branches.map((b) => ({ a: b.a, b: b.b, riseV: 0, connectionId: b.connectionId })),
+    ...netlist.sources.map((s) => ({
+      a: s.minus,
+      b: s.plus,
+      riseV: nominalEmfV(s),
+      connectionId: null,
+      itemId: s.item.id,
+    })),
+    ...netlist.branches.map((b) => ({ a: b.a, b: b.b, riseV: 0, connectionId: b.connectionId, itemId: null })),
   ];
   const touching: Edge[][] = Array.from({ length: nodeCount }, () => []);
   for (const edge of edges) {
@@ -44,6 +55,7 @@ export function spreadPotentials(netlist: Netlist): Potentials {
   const nodeV = new Float64Array(nodeCount).fill(Number.NaN);
   const islandOf = new Int32Array(nodeCount).fill(-1);
   const clashes = new Map<Id, number>();
+  const sourceClashes = new Map<Id, number>();
   const islandV: number[] = [];
 
   const flood = (start: number, island: number) => {
@@ -64,6 +76,8 @@ export function spreadPotentials(netlist: Netlist): Potentials {
           members.push(other);
         } else if (Math.abs(nodeV[other]! - v) > 0.5 && edge.connectionId) {
           clashes.set(edge.connectionId, Math.abs(nodeV[other]! - v));
+        } else if (edge.itemId && Math.abs(nodeV[other]! - v) > ALIKE_SHARE * edge.riseV) {
+          sourceClashes.set(edge.itemId, Math.abs(nodeV[other]! - v));
         }
       }
     }
@@ -80,5 +94,6 @@ export function spreadPotentials(netlist: Netlist): Potentials {
     islandOf,
     islandV,
     clashes: [...clashes].map(([connectionId, differenceV]) => ({ connectionId, differenceV })),
+    sourceClashes: [...sourceClashes].map(([itemId, differenceV]) => ({ itemId, differenceV })),
   };
 }

@@ -29,7 +29,7 @@ export function WorkshopPage() {
       <Header>
         <span>Workshop</span>
       </Header>
-      <main className="overflow-auto mx-auto w-full max-w-3xl p-6">
+      <main className="min-h-0 flex-1 overflow-auto mx-auto w-full max-w-3xl p-6">
         <h1 className="text-2xl">{workshop?.name ?? 'Workshop'}</h1>
         <p className="dim mb-3">
           Held true for all boards, version {workshop?.version}. A change derives every board anew.
