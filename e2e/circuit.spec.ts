@@ -10,6 +10,8 @@ test('the circuit is drawn, walked through its scenarios, shorted, changed and a
   await goTo(page, 'Circuit');
   const drawing = page.getByRole('application', { name: /One-line drawing/ });
   await expect(drawing).toBeVisible();
+  // Lists scroll in their own places; the page itself never does.
+  expect(await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)).toBe(0);
   const before = (await drawing.getAttribute('aria-label'))!;
   const scenario = page.getByLabel('Scenario');
   await expect(scenario).toHaveValue('everything');
@@ -58,6 +60,7 @@ test('the circuit is drawn, walked through its scenarios, shorted, changed and a
 
   await sheet(page, 'What stays live');
   const live = page.getByRole('table', { name: 'Live parts' });
+  await expect(page.getByRole('region', { name: 'Switching on' })).toContainText(/Hold \d+ Ω across the open isolator/);
   const bar = live.getByRole('row', { name: /^-X1/ });
   await expect(bar).toContainText('-G1');
   await page.getByRole('checkbox', { name: /-Q1/ }).click();

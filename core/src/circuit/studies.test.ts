@@ -13,6 +13,7 @@ import { faultStory } from './faultStory.ts';
 import { growthOf } from './growth.ts';
 import { liveSets } from './liveSets.ts';
 import { oneLineOf } from './oneLine.ts';
+import { prechargeOf } from './precharge.ts';
 import { solveScenarios } from './scenarios.ts';
 import { voltsAlong } from './voltsAlong.ts';
 
@@ -124,6 +125,26 @@ describe('room to grow', () => {
     const built = applyCommands(board, twice.commands).board;
     expect(checkBoard(built, genericCatalogue).ok).toBe(true);
     expect(grow(built, 2).steps).toEqual([]);
+  });
+});
+
+describe('filling an inverter before it is switched on', () => {
+  it('the resistor fills it to 99 % in the time given, and loses ½CV² (RC step, integrated)', () => {
+    const board = mountainHutBoard();
+    const [row] = prechargeOf(board, partsOf(board), deriveBoard(board));
+    const { farad, ohm, timeS, energyJ, firstA } = row!;
+    const volts = board.brief.systemVoltageV;
+    let [v, heat] = [0, 0];
+    const step = timeS / 20000;
+    for (let i = 0; i < 20000; i++) {
+      const amps = (volts - v) / ohm;
+      heat += amps * amps * ohm * step;
+      v += (amps * step) / farad;
+    }
+    expect(v / volts).toBeCloseTo(0.99, 2);
+    expect(heat / energyJ).toBeCloseTo(1, 2);
+    expect(timeS).toBeLessThanOrEqual(3);
+    expect(row!.inrushA!).toBeGreaterThan(100 * firstA);
   });
 });
 

@@ -142,11 +142,11 @@ function StationFrame({ station }: { station: StationName }) {
           )}
         </div>
         <div className={`grid min-h-0 min-w-0 ${!ownAside && trayOpen ? 'grid-cols-[minmax(0,1fr)_272px]' : ''}`}>
-          <div className="min-h-0 min-w-0 overflow-auto">
+          <div className="relative min-h-0 min-w-0 overflow-auto">
             <Station />
           </div>
           {!ownAside && trayOpen && (
-            <aside className="overflow-auto border-l border-base-300 bg-base-100 p-3">
+            <aside className="relative overflow-auto border-l border-base-300 bg-base-100 p-3">
               <FindingsTray />
             </aside>
           )}

@@ -59,7 +59,7 @@ export function BoardStation() {
         <span className="flex-1" />
         {open > 0 && <span className="num text-xs">{open} still to connect</span>}
       </div>
-      <aside className="row-span-2 overflow-auto border-l border-base-300 bg-base-100 p-3">
+      <aside className="relative row-span-2 overflow-auto border-l border-base-300 bg-base-100 p-3">
         {item ? (
           <ItemInspector key={item.id} item={item} connecting={connecting} onConnecting={onConnecting} />
         ) : cable ? (

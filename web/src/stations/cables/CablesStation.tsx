@@ -43,7 +43,7 @@ export function CablesStation() {
           <Tape cable={chosen} paths={dossier.lengths.find((l) => l.cableId === chosen.cableId)?.paths ?? []} />
         )}
       </div>
-      <div className="overflow-auto px-4 pb-6">
+      <div className="relative overflow-auto px-4 pb-6">
         <div className="sticky top-0 z-10 flex flex-wrap items-center gap-4 bg-base-200 py-2">
           <h1 className="text-2xl">Cut list</h1>
           <span className="num text-lg">

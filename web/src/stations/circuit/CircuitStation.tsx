@@ -24,7 +24,7 @@ export function CircuitStation() {
   return (
     <div className="flex h-full flex-col">
       <Tabs base={base} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
-      <div className="min-h-0 flex-1 overflow-auto">
+      <div className="relative min-h-0 flex-1 overflow-auto">
         <chosen.Sheet />
       </div>
     </div>

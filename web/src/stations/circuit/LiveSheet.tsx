@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { SwitchingOn } from './SwitchingOn.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 
 /** Which parts are live for every combination of the switches, and in which order to open them. */
@@ -114,6 +115,7 @@ export function LiveSheet() {
             })}
           </tbody>
         </table>
+        <SwitchingOn />
       </section>
     </div>
   );

@@ -42,7 +42,7 @@ export function PaperView({ src, title }: { src: string; title: string }) {
     };
   }, [src, title]);
   return (
-    <div className="overflow-auto p-4" style={{ background: 'var(--desk)' }}>
+    <div className="relative overflow-auto p-4" style={{ background: 'var(--desk)' }}>
       {said && <p className="dim">{said}</p>}
       <div ref={holder} className="flex flex-wrap items-start gap-4" />
     </div>

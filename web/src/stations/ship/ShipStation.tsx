@@ -44,7 +44,7 @@ export function ShipStation() {
   };
   return (
     <div className="grid h-full grid-cols-[260px_minmax(0,1fr)]">
-      <div className="overflow-auto p-5">
+      <div className="relative overflow-auto p-5">
         <h1 className="text-2xl">Papers</h1>
         <p className="dim mb-2">of revision {job.revision}</p>
         <p className={progress.dcPassed ? 'text-success' : 'text-warning'}>

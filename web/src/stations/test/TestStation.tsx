@@ -133,7 +133,7 @@ export function TestStation() {
   const failed = record.error ?? measure.error;
   return (
     <div className="grid h-full grid-cols-[minmax(180px,232px)_minmax(0,1fr)_minmax(180px,228px)]">
-      <ol className="overflow-auto border-r border-base-300 bg-base-100 p-3" aria-label="Test plan">
+      <ol className="relative overflow-auto border-r border-base-300 bg-base-100 p-3" aria-label="Test plan">
         {STAGES.map(([stage, title]) => {
           const own = steps.filter((s) => s.stage === stage);
           if (own.length === 0) return null;
@@ -176,7 +176,7 @@ export function TestStation() {
           );
         })}
       </ol>
-      <section className="flex flex-col overflow-auto p-5" aria-label="Current check">
+      <section className="relative flex flex-col overflow-auto p-5" aria-label="Current check">
         {progress.dcPassed && (
           <p className="mb-3 border-l-4 border-success p-2 text-lg">
             <b className="label-face">D.c. side passed:</b> {progress.passedCount} of {progress.dcCount} checks. Print
@@ -293,7 +293,7 @@ export function TestStation() {
           )}
         </div>
       </section>
-      <section className="overflow-auto border-l border-base-300 bg-base-100 p-4" aria-label="Record">
+      <section className="relative overflow-auto border-l border-base-300 bg-base-100 p-4" aria-label="Record">
         <p className="num text-lg">
           {progress.passedCount} of {progress.dcCount} passed
         </p>
