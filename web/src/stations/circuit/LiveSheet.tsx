@@ -28,6 +28,9 @@ export function LiveSheet() {
     const by = others.length > 0 ? `by ${others.map(short).join(', ')}` : 'by themselves';
     groups.set(by, [...(groups.get(by) ?? []), short(n.itemId)]);
   }
+  // A battery's own terminals are always live; what counts is what lives beside the sources.
+  const kept = never.filter((n) => !n.by.includes(n.itemId));
+  const keepers = [...new Set(kept.flatMap((n) => n.by))];
   const items = board.items.filter((i) => rows.some((r) => r.live.some((l) => l.itemId === i.id)));
   return (
     <div className="grid grid-cols-[minmax(260px,1fr)_minmax(0,2fr)] gap-6 p-5">
@@ -58,12 +61,18 @@ export function LiveSheet() {
                 With this many switches only all, none, and each one alone open are worked out.
               </p>
             )}
-            <h2 className="mt-4 text-lg">Order to make it dead</h2>
+            <h2 className="mt-4 text-lg">Order to open them</h2>
             <ol className="list-decimal pl-6">
               {order.map((id) => (
                 <li key={id}>{name(id)}</li>
               ))}
             </ol>
+            {kept.length > 0 && (
+              <p className="stripe-warn mt-1 px-2">
+                That does not make the board dead: {kept.length} parts stay live, by {keepers.map(short).join(', ')}.
+                Take those off at their own fuse or connector, cover the modules, unplug the mains.
+              </p>
+            )}
           </>
         )}
         <h2 className="mt-4 text-lg">Live whatever the switches do</h2>
