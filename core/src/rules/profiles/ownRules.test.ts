@@ -9,6 +9,21 @@ import { PROFILES, profileById } from './profiles.ts';
 const own = (changes: OwnRules['changes']): OwnRules => ({ id: 'own-1', baseId: 'fixed-iec', name: 'Ours', changes });
 const shop = (...ownRules: OwnRules[]): Workshop => ({ ...defaultWorkshop, name: 'Hillside', ownRules });
 
+describe('rules with conditions', () => {
+  it.each(PROFILES.map((p) => [p.name, p] as const))(
+    '%s: each is told as a note with its source, none is judged',
+    (_, p) => {
+      const board = { ...mountainHutBoard(), brief: { ...mountainHutBoard().brief, profileId: p.id } };
+      const told = derive(board, genericCatalogue, p, defaultWorkshop).findings.filter(
+        (f) => f.rule === 'rule-with-condition',
+      );
+      expect(p.conditional.length).toBeGreaterThan(0);
+      expect(told.length).toBe(p.conditional.length);
+      for (const f of told) expect([f.severity, f.source.length > 5]).toEqual(['note', true]);
+    },
+  );
+});
+
 describe('a workshop’s own rules', () => {
   it.each(OWN_VALUE_NAMES)('%s is put into every profile, its reason in the source, nothing else changed', (field) => {
     const { read, put, min, max } = OWN_VALUES[field];
