@@ -72,8 +72,8 @@ export function faultSweepTable(): string[] {
   const found = SIZES.map((connections) => {
     const sweep = sweepOf(connections);
     let count = 0;
-    for (let i = 0; i < 8; i++) count = sweep.run();
-    const ms = median(Array.from({ length: 15 }, () => timed(() => void sweep.run())));
+    for (let i = 0; i < 60; i++) count = sweep.run();
+    const ms = median(Array.from({ length: 31 }, () => timed(() => void sweep.run())));
     const n = sweep.board.connections.length;
     out.push(`| ${n} | ${sweep.stages.netlist.nodeCount} | ${ms.toFixed(2)} ms | ${count} |`);
     return { n, ms, sweep };
