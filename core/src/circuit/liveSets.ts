@@ -24,7 +24,8 @@ const ALL_COMBINATIONS_UP_TO = 8;
 
 /**
  * What is still live for every combination of the switches. Batteries and feeds make their side live; a solar
- * controller or a mains charger makes its output live by itself, with the battery switched off.
+ * controller or a mains charger makes its output live by itself, with the battery switched off; a DC-DC charger does so
+ * while its input is live.
  */
 export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
   const parts = partIndex(board, catalogue);
@@ -38,6 +39,7 @@ export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
       .map((c) => ({ itemId: c.item.id, node: c.output.plus })),
     ...netlist.mainsChargers.map((m) => ({ itemId: m.item.id, node: m.plus })),
   ];
+  const dcdc = netlist.chargers.filter((c) => c.element.source !== 'solar');
   const minusNodes = new Set(netlist.sources.map((s) => s.minus));
   const at = (closed: ReadonlySet<Id>): LiveRow['live'] => {
     const near: number[][] = Array.from({ length: netlist.nodeCount }, () => []);
@@ -47,7 +49,7 @@ export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
       near[b.b]!.push(b.a);
     }
     const by = new Map<number, Set<Id>>();
-    for (const source of sources) {
+    const spread = (source: { itemId: Id; node: number }) => {
       const seen = new Set([source.node]);
       const queue = [source.node];
       for (const node of queue) {
@@ -60,6 +62,17 @@ export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
             queue.push(other);
           }
       }
+    };
+    for (const source of sources) spread(source);
+    // A DC-DC charger feeds its output as long as something feeds its input; one may stand behind another.
+    const waiting = new Set(dcdc);
+    for (let before = -1; before !== waiting.size; ) {
+      before = waiting.size;
+      for (const charger of waiting)
+        if (by.has(charger.input.plus)) {
+          waiting.delete(charger);
+          spread({ itemId: charger.item.id, node: charger.output.plus });
+        }
     }
     const items = new Map<Id, Set<Id>>();
     for (const [key, node] of netlist.nodeOf) {

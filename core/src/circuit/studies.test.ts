@@ -109,8 +109,19 @@ describe('what stays live', () => {
   it('batteries and what the sun feeds stay live with all switches open', () => {
     const never = new Map(hut.never.map((n) => [n.itemId, n.by]));
     expect(never.get('it_G1')).toContain('it_G1');
-    // The controller stands on the bar, behind the bank's isolator: the bar lives by the sun.
-    expect(never.get('it_X1')).toEqual(['it_T2']);
+    // Controller and DC-DC charger stand on the bar, behind the bank's isolator: it lives by the sun and by the engine.
+    expect([...never.get('it_X1')!].sort()).toEqual(['it_T2', 'it_T3']);
+  });
+});
+
+describe('a DC-DC charger', () => {
+  it('makes its output live only while something feeds its input', () => {
+    const board = mountainHutBoard();
+    const input = board.connections.filter((c) => [c.from, c.to].some((r) => r.itemId === 'it_F6'));
+    expect(input.length).toBeGreaterThan(0);
+    const cut = { ...board, connections: board.connections.filter((c) => !input.includes(c)) };
+    const bar = liveSets(cut, genericCatalogue).never.find((n) => n.itemId === 'it_X1');
+    expect(bar?.by).toEqual(['it_T2']);
   });
 });
 
