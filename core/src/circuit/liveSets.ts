@@ -2,6 +2,7 @@ import type { Board, Id } from '../board/board.ts';
 import { partIndex } from '../board/references.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { buildNetlist } from '../stages/netlist/netlist.ts';
+import { neighbours, reachedFrom } from '../stages/netlist/reach.ts';
 
 export interface LiveRow {
   /** Which switches are closed, by item; all fuses are in. */
@@ -42,25 +43,12 @@ export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
   const dcdc = netlist.chargers.filter((c) => c.element.source !== 'solar');
   const minusNodes = new Set(netlist.sources.map((s) => s.minus));
   const at = (closed: ReadonlySet<Id>): LiveRow['live'] => {
-    const near: number[][] = Array.from({ length: netlist.nodeCount }, () => []);
-    for (const b of netlist.branches) {
-      if (b.kind === 'contact' && !closed.has(b.itemId!)) continue;
-      near[b.a]!.push(b.b);
-      near[b.b]!.push(b.a);
-    }
+    const near = neighbours(netlist, (b) => b.kind !== 'contact' || closed.has(b.itemId!));
     const by = new Map<number, Set<Id>>();
     const spread = (source: { itemId: Id; node: number }) => {
-      const seen = new Set([source.node]);
-      const queue = [source.node];
-      for (const node of queue) {
-        if (minusNodes.has(node)) continue;
+      for (const node of reachedFrom(near, [source.node], (n) => minusNodes.has(n))) {
         if (!by.has(node)) by.set(node, new Set());
         by.get(node)!.add(source.itemId);
-        for (const other of near[node]!)
-          if (!seen.has(other)) {
-            seen.add(other);
-            queue.push(other);
-          }
       }
     };
     for (const source of sources) spread(source);

@@ -1,11 +1,10 @@
-import type { Board, Id } from '../board/board.ts';
+import type { Board } from '../board/board.ts';
 import type { ScenarioFlow } from './scenarios.ts';
 
 /** Volts lost in one stretch of the way to a load. */
 export interface VoltStep {
   label: string;
   volts: number;
-  cableId: Id | null;
 }
 
 /** Where the volts go on the way to one load and back, largest first: each conductor, fuse, contact and shunt by name. */
@@ -16,7 +15,7 @@ export function voltsAlong(board: Board, flow: ScenarioFlow): VoltStep[] {
     .map((loss): VoltStep => {
       const cable = loss.connectionId ? cableOf.get(loss.connectionId) : undefined;
       const item = loss.itemId ? itemOf.get(loss.itemId) : undefined;
-      return { label: cable?.designation ?? item?.designation ?? '?', volts: loss.volts, cableId: cable?.id ?? null };
+      return { label: cable?.designation ?? item?.designation ?? '?', volts: loss.volts };
     })
     .sort((a, b) => b.volts - a.volts);
 }

@@ -4,11 +4,9 @@ import type { Command } from '../commands.ts';
 import { connectTerminals, defaultSegments, freeTerminals } from './connect.ts';
 import { addItem, newItem } from './items.ts';
 
-/** Terminals of a part that can stand in a wire of a side, in the part's order. */
-const waysOf = (part: Part, side: Polarity | undefined) =>
-  part.terminals.filter(
-    (t) => t.domain === 'dc' && (t.polarity === 'none' || t.polarity === (side === 'none' ? 'plus' : side)),
-  );
+/** Terminals of a part that can stand in a wire of a side, in the part's order: it takes two. */
+export const waysIn = (part: Part, side: Polarity): Part['terminals'] =>
+  part.terminals.filter((t) => t.domain === 'dc' && (t.polarity === 'none' || t.polarity === side));
 
 /**
  * Puts a new part into a wire: source side to the part's first power terminal, its second one on to where the wire went.
@@ -26,7 +24,7 @@ export function insertBetween(
 ): { item: Item; commands: Command[] } | null {
   const connection = board.connections.find((c) => c.id === connectionId);
   const cable = board.cables.find((c) => c.cores.some((k) => k.connectionId === connectionId));
-  const ways = waysOf(part, side);
+  const ways = waysIn(part, side);
   if (!connection || !cable || ways.length < 2) return null;
   const fromFirst = connection.from.itemId === sourceEnd.itemId && connection.from.terminalId === sourceEnd.terminalId;
   const item = newItem(board, part, { kind: 'unplaced' });

@@ -1,5 +1,6 @@
 import type { Id } from '../../board/board.ts';
 import type { Netlist } from '../netlist/netlist.ts';
+import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 
@@ -22,19 +23,12 @@ function againstEachOther({ potentials, items }: CheckContext): Finding[] {
   });
 }
 
-/** Nodes reached from the plus of every battery, with some branches left out. */
-function reached(netlist: Netlist, leftOut: (itemId: Id | null) => boolean): Set<number> {
-  const near = new Map<number, number[]>();
-  const join = (a: number, b: number) => near.set(a, [...(near.get(a) ?? []), b]);
-  for (const b of netlist.branches) {
-    if (leftOut(b.itemId)) continue;
-    join(b.a, b.b);
-    join(b.b, b.a);
-  }
-  const seen = new Set(netlist.sources.filter((s) => s.element.kind === 'battery').map((s) => s.plus));
-  for (const node of seen) for (const other of near.get(node) ?? []) seen.add(other);
-  return seen;
-}
+/** Nodes reached from the plus of every battery, past all but some items. */
+const fedPast = (netlist: Netlist, leftOut: (itemId: Id | null) => boolean): Set<number> =>
+  reachedFrom(
+    neighbours(netlist, (b) => !leftOut(b.itemId)),
+    netlist.sources.filter((s) => s.element.kind === 'battery').map((s) => s.plus),
+  );
 
 /** Loads somebody called essential that a low-voltage disconnect takes off with the rest. */
 function essentialCutOff(context: CheckContext): Finding[] {
@@ -43,12 +37,12 @@ function essentialCutOff(context: CheckContext): Finding[] {
   const essential = netlist.consumers.filter((c) => c.item.load?.essential);
   if (relays.length === 0 || essential.length === 0) return [];
   const isRelay = new Set(relays.map((r) => r.id));
-  const always = reached(netlist, (itemId) => itemId !== null && isRelay.has(itemId));
-  const whenClosed = reached(netlist, () => false);
+  const always = fedPast(netlist, (itemId) => itemId !== null && isRelay.has(itemId));
+  const whenClosed = fedPast(netlist, () => false);
   return essential
     .filter((c) => whenClosed.has(c.plus) && !always.has(c.plus))
     .map((c) => {
-      const cutting = relays.filter((r) => !reached(netlist, (id) => id === r.id).has(c.plus));
+      const cutting = relays.filter((r) => !fedPast(netlist, (id) => id === r.id).has(c.plus));
       const by = cutting.map((r) => r.designation).join(' and ') || 'relays';
       return makeFinding(
         {

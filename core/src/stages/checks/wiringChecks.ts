@@ -1,6 +1,7 @@
 import { connectTerminals } from '../../board/actions/connect.ts';
 import type { Connection, TerminalRef } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
+import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import { type CheckContext, freeSpots, nodeAt, partOf, placeName, terminalAt } from './checkContext.ts';
 import { type Finding, type Fix, makeFinding } from './finding.ts';
 
@@ -233,18 +234,8 @@ function behindShunt(context: CheckContext): Finding[] {
     if (shunt?.kind !== 'resistance') continue;
     const start = nodeAt(context, { itemId: item.id, terminalId: shunt.a });
     const loadSide = nodeAt(context, { itemId: item.id, terminalId: shunt.b });
-    const reached = new Set([start]);
-    const queue = [start];
-    for (const node of queue) {
-      for (const b of netlist.branches) {
-        if (b.itemId === item.id && b.elementId === shunt.id) continue;
-        const other = b.a === node ? b.b : b.b === node ? b.a : -1;
-        if (other >= 0 && !reached.has(other)) {
-          reached.add(other);
-          queue.push(other);
-        }
-      }
-    }
+    const around = neighbours(netlist, (b) => b.itemId !== item.id || b.elementId !== shunt.id);
+    const reached = reachedFrom(around, [start]);
     if (reached.has(loadSide)) {
       found.push(
         makeFinding(

@@ -1,5 +1,5 @@
 import { removeConnections } from '@ombrik/core/board/actions/connect';
-import { insertBetween, moveEnd, otherPlaces } from '@ombrik/core/board/actions/rewire';
+import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/board/actions/rewire';
 import type { TerminalRef } from '@ombrik/core/board/board';
 import { oneLineOf } from '@ombrik/core/circuit/oneLine';
 import { useMemo } from 'react';
@@ -28,9 +28,7 @@ export function LineEditing({ cableId }: { cableId: string }) {
   const wireSide = dossier.sizing.wires.find((w) => w.connectionId === edge.connectionId)?.polarity;
   const side = wireSide === 'plus' || wireSide === 'minus' ? wireSide : (sideAt ?? 'none');
   const candidates = [...parts.values()].filter(
-    (p) =>
-      (STANDS_BETWEEN as readonly string[]).includes(p.kind) &&
-      p.terminals.filter((t) => t.domain === 'dc' && (t.polarity === 'none' || t.polarity === side)).length >= 2,
+    (p) => (STANDS_BETWEEN as readonly string[]).includes(p.kind) && waysIn(p, side).length >= 2,
   );
   const put = (partId: string) => {
     const made = insertBetween(board, edge.connectionId, edge.from, parts.get(partId)!, side);
