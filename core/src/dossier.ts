@@ -5,7 +5,7 @@ import type { CutGroup } from './stages/cuts/cuts.ts';
 import type { Energy } from './stages/demand/energy.ts';
 import type { CablePath } from './stages/lengths/geometry.ts';
 import type { PartsLine } from './stages/parts/parts.ts';
-import type { SizingResult } from './stages/sizing/sizing.ts';
+import type { SizingResult } from './stages/sizing/sizingResult.ts';
 import type { StackResult } from './stages/terminations/stacks.ts';
 import type { MadeCable } from './stages/terminations/terminations.ts';
 

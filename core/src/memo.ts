@@ -1,40 +1,56 @@
+/** What a stage output depends on: plain values and objects by identity, lists of them item by item. */
+export type Depends = readonly unknown[];
+
+/** An entity that is gone, or that stands inside a stage nobody asked to redo, is kept for this many derives. */
+const KEPT_RUNS = 64;
+
+function same(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (!Array.isArray(a) || !Array.isArray(b) || a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i++) if (!same(a[i], b[i])) return false;
+  return true;
+}
+
 /**
- * Remembers stage outputs by entity and input content, so that a derive after one edit redoes only what the edit
- * touched. A compute function must read nothing but its declared inputs; then incremental equals full.
+ * Remembers stage outputs by entity and by what they depend on, so that a derive after one edit redoes only what the
+ * edit touched. A compute function must read nothing but what it says it depends on; then incremental equals full.
+ * Objects are told apart by identity, which holds because edits never change an object in place.
  */
 export class Memo {
-  #kept = new Map<string, { input: string; output: unknown; run: number }>();
-  #tokens = new WeakMap<object, number>();
-  #nextToken = 1;
+  #kept = new Map<string, Map<string, { depends: Depends; output: unknown; run: number }>>();
   #run = 0;
 
-  /** Starts a derive; what the previous one did not touch is dropped. */
+  /** Starts a derive; now and then what has long not been asked for is dropped. */
   begin(): void {
-    for (const [key, entry] of this.#kept) if (entry.run < this.#run) this.#kept.delete(key);
     this.#run++;
+    if (this.#run % KEPT_RUNS > 0) return;
+    for (const entities of this.#kept.values())
+      for (const [id, entry] of entities) if (entry.run < this.#run - KEPT_RUNS) entities.delete(id);
   }
 
-  /** A number that stands for this very object; a stage output keeps its token while its inputs stay the same. */
-  token(value: object): number {
-    let token = this.#tokens.get(value);
-    if (token === undefined) {
-      token = this.#nextToken++;
-      this.#tokens.set(value, token);
+  /** @param depends everything `compute` reads */
+  each<T>(stage: string, entityId: string, depends: Depends, compute: () => T): T {
+    let entities = this.#kept.get(stage);
+    if (!entities) {
+      entities = new Map();
+      this.#kept.set(stage, entities);
     }
-    return token;
-  }
-
-  /** @param input everything `compute` reads, as a plain value (tokens for large ones). */
-  each<T>(stage: string, entityId: string, input: unknown, compute: () => T): T {
-    const key = `${stage}/${entityId}`;
-    const text = JSON.stringify(input);
-    const known = this.#kept.get(key);
-    if (known?.input === text) {
+    const known = entities.get(entityId);
+    if (known && same(known.depends, depends)) {
       known.run = this.#run;
       return known.output as T;
     }
     const output = compute();
-    this.#kept.set(key, { input: text, output, run: this.#run });
+    if (known) {
+      known.depends = depends;
+      known.output = output;
+      known.run = this.#run;
+    } else entities.set(entityId, { depends, output, run: this.#run });
     return output;
+  }
+
+  /** The list itself as long as its entries stay the same, so that what depends on it need not look inside again. */
+  list<T>(stage: string, entries: T[]): T[] {
+    return this.each(stage, 'list', entries, () => entries);
   }
 }

@@ -277,7 +277,7 @@ export function solveScenarios(
     for (let round = 0; round < HEAT_ROUNDS; round++) {
       circuit = circuitOf(
         netlist,
-        (b, i) => (b.kind === 'wire' ? cold(b) * heating(warm[i]!) : cold(b)),
+        (b, i) => (b.kind === 'wire' ? cold(b, i) * heating(warm[i]!) : cold(b, i)),
         true,
         scenario.sourceFactor,
       );

@@ -27,7 +27,7 @@ export function spiceDeck(board: Board, catalogue: Catalogue, profile: RuleProfi
   const number = (x: number) => x.toPrecision(12);
   const lines = [`* ${board.brief.jobName.replace(/[^\x20-\x7e]/g, '?')}: operating point, everything on, hot copper`];
   netlist.branches.forEach((b, i) => {
-    lines.push(`R${i + 1} ${name(b.a)} ${name(b.b)} ${number(Math.max(hotOhm(b), 1e-7))} ; ${b.key}`);
+    lines.push(`R${i + 1} ${name(b.a)} ${name(b.b)} ${number(Math.max(hotOhm(b, i), 1e-7))} ; ${b.key}`);
   });
   netlist.sources.forEach((s, i) => {
     lines.push(`V${i + 1} e${i + 1} ${name(s.minus)} DC ${number(emfV(s, 'nominal'))} ; ${s.key}`);

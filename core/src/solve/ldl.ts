@@ -23,8 +23,20 @@ export interface Factor {
   size: number;
   /** Solves A·x = b. @returns a new vector of `size`. */
   solve(b: ArrayLike<number>): Float64Array;
+  /**
+   * The forward half of a solve for a right side of +1 at one row and −1 at another (−1 for none): only the rows above
+   * them in the elimination tree are walked, so many pairs cost little. `meet` of two of them is bᵀ·A⁻¹·c.
+   */
+  half(plus: number, minus: number): HalfSolve;
+  meet(b: HalfSolve, c: HalfSolve): number;
   /** Diagonal of A⁻¹, all entries from this one factorisation. */
   inverseDiagonal(): Float64Array;
+}
+
+/** Rows in rising order of elimination, and what stands in them. */
+export interface HalfSolve {
+  row: Int32Array;
+  value: Float64Array;
 }
 
 /** Vertices in minimum-degree order, ties to the lowest index, so that the order is the same on every machine. */
@@ -179,6 +191,44 @@ export function factorise(pattern: Pattern, diagonal: Float64Array, offDiagonal:
     return x;
   };
 
+  const rank = new Int32Array(size);
+  for (let k = 0; k < size; k++) rank[order[k]!] = k;
+  const half = (plus: number, minus: number): HalfSolve => {
+    const rows: number[] = [];
+    // The walk marks its rows in `flag` with a value no elimination step has.
+    for (let k = plus < 0 ? -1 : rank[plus]!; k >= 0 && flag[k] !== -2; k = parent[k]!) {
+      rows.push(k);
+      flag[k] = -2;
+    }
+    for (let k = minus < 0 ? -1 : rank[minus]!; k >= 0 && flag[k] !== -2; k = parent[k]!) {
+      rows.push(k);
+      flag[k] = -2;
+    }
+    const row = Int32Array.from(rows).sort();
+    if (plus >= 0) work[rank[plus]!]! += 1;
+    if (minus >= 0) work[rank[minus]!]! -= 1;
+    const value = new Float64Array(row.length);
+    for (let i = 0; i < row.length; i++) {
+      const k = row[i]!;
+      const x = work[k]!;
+      value[i] = x;
+      work[k] = 0;
+      flag[k] = -1;
+      for (let p = lowerStart[k]!; p < lowerStart[k + 1]!; p++) work[lowerRow[p]!]! -= lower[p]! * x;
+    }
+    return { row, value };
+  };
+  const meet = (b: HalfSolve, c: HalfSolve): number => {
+    let sum = 0;
+    for (let i = 0, j = 0; i < b.row.length && j < c.row.length; ) {
+      const [rb, rc] = [b.row[i]!, c.row[j]!];
+      if (rb === rc) sum += (b.value[i++]! * c.value[j++]!) / pivots[rb]!;
+      else if (rb < rc) i++;
+      else j++;
+    }
+    return sum;
+  };
+
   const inverseDiagonal = (): Float64Array => {
     // Z = A⁻¹ on the pattern of L, last column first; each column needs only columns already done.
     const onDiagonal = new Float64Array(size);
@@ -211,5 +261,5 @@ export function factorise(pattern: Pattern, diagonal: Float64Array, offDiagonal:
     for (let k = 0; k < size; k++) result[order[k]!] = onDiagonal[k]!;
     return result;
   };
-  return { size, solve, inverseDiagonal };
+  return { size, solve, half, meet, inverseDiagonal };
 }

@@ -1,4 +1,4 @@
-import { analyse, factorise, type Pattern } from './ldl.ts';
+import { analyse, factorise, type HalfSolve, type Pattern } from './ldl.ts';
 
 export interface Resistor {
   a: number;
@@ -14,6 +14,10 @@ export interface ResistiveNetwork {
    * The injections of each island must sum to zero.
    */
   solve(injectionA: ArrayLike<number>): Float64Array;
+  /** A pair of nodes of one island, prepared for `transferOhm`. */
+  port(plus: number, minus: number): HalfSolve;
+  /** Volts across one port for one ampere through another, Ω; a port with itself gives the resistance seen there. */
+  transferOhm(a: HalfSolve, b: HalfSolve): number;
   /** Resistance seen between two nodes, Ω; Infinity when nothing joins them. */
   resistanceOhm(a: number, b: number): number;
   /** The node of a node's island that all voltages are counted from. */
@@ -122,19 +126,19 @@ export function networkWith(wiring: NetworkPattern, conductanceS: Float64Array):
     for (let i = 0; i < nodeCount; i++) if (unknown[i]! >= 0) reduced[unknown[i]!] = injectionA[i]!;
     return spread(factor.solve(reduced));
   };
+  const port = (plus: number, minus: number) => factor.half(unknown[plus]!, unknown[minus]!);
   let toReference: Float64Array | null = null;
   return {
     islandOf,
     referenceOf: (node) => wiring.reference[islandOf[node]!]!,
     solve,
+    port,
+    transferOhm: factor.meet,
     resistanceOhm(from, to) {
       if (from === to) return 0;
       if (islandOf[from] !== islandOf[to]) return Number.POSITIVE_INFINITY;
-      const injection = new Float64Array(nodeCount);
-      injection[from] = 1;
-      injection[to] = -1;
-      const voltage = solve(injection);
-      return voltage[from]! - voltage[to]!;
+      const own = port(from, to);
+      return factor.meet(own, own);
     },
     toReferenceOhm() {
       toReference ??= spread(factor.inverseDiagonal());

@@ -20,7 +20,7 @@ export function simulatedBoard(board: Board, workshop: Workshop, defect: Defect 
   return {
     netlist: stages.netlist,
     flows: stages.demand.flows,
-    branchOhm: new Map(stages.netlist.branches.map((b) => [b.key, ohm(b)])),
+    branchOhm: new Map(stages.netlist.branches.map((b, i) => [b.key, ohm(b, i)])),
     defect,
   };
 }

@@ -18,7 +18,7 @@ function simulator(board: Board, defect: Defect | null) {
   const simulated = {
     netlist: stages.netlist,
     flows: stages.demand.flows,
-    branchOhm: new Map(stages.netlist.branches.map((b) => [b.key, ohm(b)])),
+    branchOhm: new Map(stages.netlist.branches.map((b, i) => [b.key, ohm(b, i)])),
     defect,
   };
   const read = (step: BenchStep) => simulateReading(simulated, step.state, step.probes, step.measures!);

@@ -14,7 +14,7 @@ import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import type { Circuit } from '../sizing/electrical.ts';
 import { aloneOn, operatingPoint } from '../sizing/electrical.ts';
-import type { SizedSeat } from '../sizing/sizing.ts';
+import type { SizedSeat, SizingResult } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 import type { BenchState, BenchStep } from './benchStep.ts';
 
@@ -24,12 +24,13 @@ export interface BenchInput {
   parts: ReadonlyMap<Id, Part>;
   connections: Connection[];
   cables: readonly MadeCable[];
+  sizing: SizingResult;
   seats: readonly SizedSeat[];
   flows: readonly Flow[];
   netlist: Netlist;
   potentials: Potentials;
   /** The sized network with hot copper, for predicting drops. */
-  hot: Circuit;
+  hot: () => Circuit;
   workshop: Workshop;
   catalogue: Catalogue;
 }
@@ -57,20 +58,20 @@ const finish = (draft: Draft): BenchStep =>
 /** Generates the bench test in the order it must be done, with limits computed from the board. */
 export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
   const versions = [input.workshop, input.brief.chemistry, input.brief.systemVoltageV];
-  const net = memo.token(input.netlist);
-  const seats = input.seats.map((s) => [s.key, s.spare, s.link.value, s.upstreamKeys]);
+  const { netlist, potentials } = input;
+  const seats = input.seats.flatMap((s) => [s.key, s.spare, s.link.value, s.upstreamKeys]);
   return [
-    ...memo.each('benchCold', 'all', [net, memo.token(input.potentials)], () => coldSteps(input).map(finish)),
+    ...memo.each('benchCold', 'all', [netlist, potentials], () => coldSteps(input).map(finish)),
     ...input.cables.flatMap((cable) =>
-      memo.each('benchContinuity', cable.cableId, [memo.token(cable), versions], () =>
+      memo.each('benchContinuity', cable.cableId, [cable, versions], () =>
         continuitySteps(cable, input.workshop).map(finish),
       ),
     ),
-    ...memo.each('benchFuses', 'all', [net, versions, seats], () =>
+    ...memo.each('benchFuses', 'all', [netlist, versions, seats], () =>
       [...bankSteps(input), ...fuseSteps(input)].map(finish),
     ),
-    ...loadSteps(input).map(finish),
-    ...memo.each('benchMains', 'all', [net], () => mainsSteps(input).map(finish)),
+    ...memo.each('benchLoads', 'all', [input.sizing, potentials, versions], () => loadSteps(input).map(finish)),
+    ...memo.each('benchMains', 'all', [netlist], () => mainsSteps(input).map(finish)),
   ];
 }
 
@@ -327,16 +328,19 @@ function loadSteps(input: BenchInput): Draft[] {
   if (!bank) return [];
   const seatsIn = inOrder(input.seats).map((s) => s.key);
   const items = new Map(input.items.map((i) => [i.id, i]));
-  const idleV = operatingPoint(input.hot, [], 'nominal').nodeV;
+  const hot = input.hot();
+  const idleV = operatingPoint(hot, [], 'nominal').nodeV;
+  const nodeAt = (ref: TerminalRef) => input.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!;
+  const [bankPlus, bankMinus] = [nodeAt(bank.plus), nodeAt(bank.minus)];
+  const across = { plus: bankPlus, minus: bankMinus, port: hot.network.port(bankPlus, bankMinus) };
   return input.flows.flatMap((flow): Draft[] => {
     if (flow.way !== 'discharge' || flow.key.endsWith('/input') || flow.operating.kind === 'resistance') return [];
     if (input.potentials.islandOf[flow.sink.plus] !== bank.island) return [];
     const item = items.get(flow.itemId)!;
-    const point = aloneOn(input.hot, idleV, flow);
+    const point = aloneOn(hot, idleV, flow, across);
     if (!point) return [];
-    const at = (ref: TerminalRef) => point.nodeV(input.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!);
     const [plus, minus] = [flow.sink.plusRef, flow.sink.minusRef];
-    const predictedV = Math.max(0, at(bank.plus) - at(bank.minus) - (at(plus) - at(minus)));
+    const predictedV = Math.max(0, point.atV - point.sinkV);
     const address = `bench/drop/${flow.key}`;
     return [
       {

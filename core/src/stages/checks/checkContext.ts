@@ -1,12 +1,12 @@
 import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
-import type { Catalogue, Part, Terminal } from '../../catalogue/part.ts';
+import type { Catalogue, Element, Part, Terminal } from '../../catalogue/part.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
 import type { Demand } from '../demand/demand.ts';
 import type { Energy } from '../demand/energy.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
-import type { SizingResult } from '../sizing/sizing.ts';
+import type { SizedSeat, SizedWire, SizingResult } from '../sizing/sizingResult.ts';
 import type { StackResult } from '../terminations/stacks.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
@@ -16,7 +16,12 @@ export interface CheckContext {
   parts: ReadonlyMap<Id, Part>;
   items: ReadonlyMap<Id, Item>;
   connections: ReadonlyMap<Id, Connection>;
+  /** Elements inside the parts by kind, in the order of the board. */
+  elementsOf: ReadonlyMap<Element['kind'], readonly { item: Item; element: Element }[]>;
+  cableOf: ReadonlyMap<Id, Cable>;
   cableOfConnection: ReadonlyMap<Id, Cable>;
+  wireOf: ReadonlyMap<Id, SizedWire>;
+  seatOf: ReadonlyMap<string, SizedSeat>;
   catalogue: Catalogue;
   profile: RuleProfile;
   netlist: Netlist;
@@ -61,4 +66,16 @@ export function freeSpots(context: CheckContext, polarity: 'plus' | 'minus', isl
     }
   }
   return spots;
+}
+
+/** Gathers the elements of all items by kind. */
+export function elementsByKind(items: readonly Item[], parts: ReadonlyMap<Id, Part>): CheckContext['elementsOf'] {
+  const found = new Map<Element['kind'], { item: Item; element: Element }[]>();
+  for (const item of items)
+    for (const element of parts.get(item.partId)?.elements ?? []) {
+      const own = found.get(element.kind);
+      if (own) own.push({ item, element });
+      else found.set(element.kind, [{ item, element }]);
+    }
+  return found;
 }

@@ -5,7 +5,7 @@ import { coldStringV } from '../../rules/formulas/faultRules.ts';
 import { barFor, COPPER_BARS_SOURCE } from '../../rules/tables/copperBars.ts';
 import { TIME_CURRENT } from '../../rules/tables/timeCurrent.ts';
 import { ADIABATIC_LIMIT_S } from '../sizing/clearing.ts';
-import type { SizedSeat } from '../sizing/sizing.ts';
+import type { SizedSeat } from '../sizing/sizingResult.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 import { seatName } from './protectionChecks.ts';
@@ -20,11 +20,13 @@ function clearing(context: CheckContext): Finding[] {
     const { clearing: c, faultSmallestA, faultA } = wire;
     const cable = context.cableOfConnection.get(wire.connectionId);
     if (!c || !cable || faultSmallestA === null || faultA === null) return [];
+    const burns = c.passedA2s !== null && c.passedA2s > c.withstandA2s * (1 + 1e-9);
+    if (!burns && c.clearS !== null && c.clearS <= ADIABATIC_LIMIT_S) return [];
     const guard = wire.guardKeys.map((k) => seatName(context, k)).join(' with ');
-    const style = context.sizing.seats.find((s) => s.key === wire.guardKeys[0])?.style;
+    const style = context.seatOf.get(wire.guardKeys[0] ?? '')?.style;
     const where = { label: cable.designation, cableIds: [cable.id] };
     const source = style ? TIME_CURRENT[style].source : 'time–current curve';
-    if (c.passedA2s !== null && c.passedA2s > c.withstandA2s * (1 + 1e-9))
+    if (burns && c.passedA2s !== null)
       return [
         makeFinding(
           {
@@ -39,22 +41,20 @@ function clearing(context: CheckContext): Finding[] {
           wire.connectionId,
         ),
       ];
-    if (c.clearS === null || c.clearS > ADIABATIC_LIMIT_S)
-      return [
-        makeFinding(
-          {
-            rule: 'fault-not-cleared',
-            severity: 'warn',
-            station: 'circuit',
-            where,
-            says: `A short at the far end of ${cable.designation} passes ${amps(faultSmallestA)}: ${guard} ${c.clearS === null ? 'need not open' : `takes up to ${seconds(c.clearS)}`}`,
-            why: 'bank low, cold and aged, copper hot; a fault that is not cleared within 5 s heats the line like an overload: a smaller fuse, or more copper',
-            source,
-          },
-          wire.connectionId,
-        ),
-      ];
-    return [];
+    return [
+      makeFinding(
+        {
+          rule: 'fault-not-cleared',
+          severity: 'warn',
+          station: 'circuit',
+          where,
+          says: `A short at the far end of ${cable.designation} passes ${amps(faultSmallestA)}: ${guard} ${c.clearS === null ? 'need not open' : `takes up to ${seconds(c.clearS)}`}`,
+          why: 'bank low, cold and aged, copper hot; a fault that is not cleared within 5 s heats the line like an overload: a smaller fuse, or more copper',
+          source,
+        },
+        wire.connectionId,
+      ),
+    ];
   });
 }
 
@@ -63,7 +63,7 @@ function selectivity(context: CheckContext): Finding[] {
   const pairs = new Map<string, { seat: SizedSeat; upper: SizedSeat; upToA: number; count: number }>();
   for (const seat of context.sizing.seats)
     for (const { upstreamKey, upToA } of seat.selectivity) {
-      const upper = context.sizing.seats.find((s) => s.key === upstreamKey);
+      const upper = context.seatOf.get(upstreamKey);
       if (upToA === null || !upper) continue;
       const key = `${seat.itemId}/${upper.itemId}`;
       const known = pairs.get(key);

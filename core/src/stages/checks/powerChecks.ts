@@ -8,11 +8,7 @@ import { type Finding, makeFinding } from './finding.ts';
 type Held<K extends Element['kind']> = { item: Item; element: Extract<Element, { kind: K }> };
 
 const held = <K extends Element['kind']>(context: CheckContext, kind: K): Held<K>[] =>
-  context.board.items.flatMap((item) =>
-    (partOf(context, item)?.elements ?? []).flatMap((element) =>
-      element.kind === kind ? [{ item, element: element as Held<K>['element'] }] : [],
-    ),
-  );
+  (context.elementsOf.get(kind) ?? []) as Held<K>[];
 const names = (items: readonly Item[]) => items.map((i) => i.designation).join(', ');
 const whole = (x: number) => String(Math.round(x));
 

@@ -1,12 +1,13 @@
 import type { Id } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
+import type { Branch } from '../netlist/netlist.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, type Fix, makeFinding } from './finding.ts';
 
 const amps = (x: number) => (x >= 1000 ? `${(x / 1000).toFixed(1)} kA` : `${x.toFixed(x < 10 ? 1 : 0)} A`);
 
 export const seatName = (context: CheckContext, key: string): string => {
-  const seat = context.sizing.seats.find((s) => s.key === key);
+  const seat = context.seatOf.get(key);
   const item = seat && context.items.get(seat.itemId);
   if (!seat || !item) return 'no fuse';
   const many = (partOf(context, item)?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0) > 1;
@@ -17,8 +18,10 @@ export const seatName = (context: CheckContext, key: string): string => {
 function conductors(context: CheckContext): Finding[] {
   const found: Finding[] = [];
   for (const sized of context.sizing.cables) {
-    const cable = context.board.cables.find((c) => c.id === sized.cableId)!;
-    const wires = context.sizing.wires.filter((w) => cable.cores.some((c) => c.connectionId === w.connectionId));
+    const cable = context.cableOf.get(sized.cableId)!;
+    const wires = cable.cores.flatMap((c) => context.wireOf.get(c.connectionId) ?? []);
+    const guardA = Math.max(0, ...wires.map((w) => w.guardRatingA ?? 0));
+    if (Math.max(sized.designCurrentA, guardA) <= sized.ampacityA * (1 + 1e-9)) continue;
     const where = { label: cable.designation, cableIds: [cable.id] };
     const unlock: Fix[] =
       sized.conductor.mode === 'locked'
@@ -32,7 +35,6 @@ function conductors(context: CheckContext): Finding[] {
           ]
         : [];
     const { value } = sized.conductor;
-    const guardA = Math.max(0, ...wires.map((w) => w.guardRatingA ?? 0));
     const guard = (wires.find((w) => w.guardRatingA === guardA)?.guardKeys ?? [])
       .map((k) => seatName(context, k))
       .join(' with ');
@@ -152,6 +154,12 @@ function collapses(context: CheckContext): Finding[] {
 /** Unfused conductors reached from a stiff source, with the length run from it. Current-limited sources are not stiff. */
 function unfused(context: CheckContext): Finding[] {
   const { netlist, profile, potentials } = context;
+  const touching: Branch[][] = Array.from({ length: netlist.nodeCount }, () => []);
+  for (const b of netlist.branches) {
+    if (b.kind === 'fuseSeat') continue;
+    touching[b.a]!.push(b);
+    touching[b.b]!.push(b);
+  }
   const best = new Map<Id, { runMm: number; sheathed: boolean; source: string }>();
   for (const source of netlist.sources) {
     if (Number.isNaN(potentials.nodeV[source.plus]!)) continue;
@@ -162,8 +170,7 @@ function unfused(context: CheckContext): Finding[] {
     const minusBase = source.minus;
     for (const node of queue) {
       const here = reached.get(node)!;
-      for (const b of netlist.branches) {
-        if (b.kind === 'fuseSeat' || (b.a !== node && b.b !== node)) continue;
+      for (const b of touching[node]!) {
         const other = b.a === node ? b.b : b.a;
         if (other === minusBase) continue;
         const cable = b.connectionId ? context.cableOfConnection.get(b.connectionId) : undefined;
@@ -186,7 +193,7 @@ function unfused(context: CheckContext): Finding[] {
   const found: Finding[] = [];
   for (const [connectionId, { runMm, sheathed, source }] of best) {
     const limitMm = sheathed ? profile.unfused.sheathedMm : profile.unfused.plainMm;
-    const wire = context.sizing.wires.find((w) => w.connectionId === connectionId);
+    const wire = context.wireOf.get(connectionId);
     if (wire?.polarity === 'link' || runMm <= limitMm + 1e-9) continue;
     const cable = context.cableOfConnection.get(connectionId);
     if (!cable) continue;
@@ -302,7 +309,7 @@ function interrupts(context: CheckContext): Finding[] {
     const own = weak.filter((s) => s.itemId === itemId);
     const seat = own.reduce((w, s) => (s.prospectiveA! > w.prospectiveA! ? s : w));
     const name = own.length === 1 ? seatName(context, seat.key) : `${own.length} fuses of ${item.designation}`;
-    const upstream = seat.upstreamKeys.map((k) => context.sizing.seats.find((s) => s.key === k)!);
+    const upstream = seat.upstreamKeys.map((k) => context.seatOf.get(k)!);
     // Fuses in parallel share the fault, but the first to open leaves it all to the others.
     const backing = upstream.find((s) => (s.interruptA ?? 0) >= seat.prospectiveA!);
     const holder = partOf(context, item)?.kind === 'fuseHolder';

@@ -7,14 +7,15 @@ import { type Finding, makeFinding } from './finding.ts';
 function lugs(context: CheckContext): Finding[] {
   const found: Finding[] = [];
   for (const made of context.cables) {
-    const cable = context.board.cables.find((c) => c.id === made.cableId)!;
     for (const core of made.cores) {
       for (const side of ['from', 'to'] as const) {
         const end = core[side];
+        if (end.lug.mode === 'auto' && end.lug.fits) continue;
         const terminal = terminalAt(context, end.ref);
         if (!terminal) continue;
         const fitting = endsThatFit(made.areaMm2, terminal, context.catalogue.lugs);
         if (fitting.some((l) => l.id === end.lug.value)) continue;
+        const cable = context.cableOf.get(made.cableId)!;
         const unlock: Command[] = [
           {
             kind: 'set',
@@ -128,8 +129,8 @@ function stacks(context: CheckContext): Finding[] {
 function lengths(context: CheckContext): Finding[] {
   const found: Finding[] = [];
   for (const [cableId, length] of context.lengths) {
-    const cable = context.board.cables.find((c) => c.id === cableId)!;
     if (!length.unmeasuredRun) continue;
+    const cable = context.cableOf.get(cableId)!;
     const run = cable.segments.find((s) => s.kind === 'measuredRun' && !s.measured);
     found.push(
       makeFinding(

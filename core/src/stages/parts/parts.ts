@@ -2,7 +2,7 @@ import type { Id, Item } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
 import { compareNatural } from '../../compareText.ts';
-import type { SizedSeat } from '../sizing/sizing.ts';
+import type { SizedSeat } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
 export interface PartsLine {
@@ -30,100 +30,65 @@ export function partsList(
   catalogue: Catalogue,
 ): PartsLine[] {
   const lines = new Map<string, PartsLine>();
-  const add = (
-    given: Omit<PartsLine, 'total' | 'usedBy' | 'supply'> & { supply?: PartsLine['supply'] },
-    by: string,
-  ) => {
-    const line = { supply: 'workshop' as const, ...given };
-    const key = `${line.group}/${line.partId}/${line.supply}`;
+  type Entry = { id: Id; name: string; price: number | null; leadTimeDays: number | null };
+  const add = (group: PartsLine['group'], entry: Entry, quantity: number, by: string, supply: Item['ownership']) => {
+    const key = `${group}/${entry.id}/${supply}`;
     const known = lines.get(key);
     if (known) {
-      known.quantity += line.quantity;
+      known.quantity += quantity;
       known.usedBy.push(by);
-    } else lines.set(key, { ...line, total: null, usedBy: [by] });
+      return;
+    }
+    const bought = supply === 'workshop';
+    lines.set(key, {
+      group,
+      partId: entry.id,
+      name: entry.name,
+      quantity,
+      unit: group === 'cable' || group === 'shrink' ? 'm' : 'pcs',
+      priceEach: bought ? entry.price : null,
+      total: null,
+      leadTimeDays: bought ? entry.leadTimeDays : null,
+      supply,
+      usedBy: [by],
+    });
   };
   for (const item of items) {
     const part = parts.get(item.partId);
     if (!part || part.kind === 'load' || part.kind === 'feed') continue;
-    add(
-      {
-        group: 'device',
-        partId: part.id,
-        name: part.name,
-        quantity: 1,
-        unit: 'pcs',
-        priceEach: item.ownership === 'workshop' ? part.price : null,
-        leadTimeDays: item.ownership === 'workshop' ? part.leadTimeDays : null,
-        supply: item.ownership,
-      },
-      item.designation,
-    );
+    add('device', part, 1, item.designation, item.ownership);
   }
   const { fuseLink, lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
   const designation = new Map(items.map((i) => [i.id, i.designation]));
+  const soon = (id: Id, name: string, price: number | null): Entry => ({ id, name, price, leadTimeDays: null });
   for (const seat of seats) {
     const link = fuseLink.get(seat.link.value ?? '');
     if (link)
       add(
-        {
-          group: 'fuse',
-          partId: link.id,
-          name: link.name,
-          quantity: 1,
-          unit: 'pcs',
-          priceEach: link.price,
-          leadTimeDays: null,
-        },
+        'fuse',
+        soon(link.id, link.name, link.price),
+        1,
         `${designation.get(seat.itemId)}:${seat.seatId}`,
+        'workshop',
       );
   }
   for (const cable of cables) {
-    const type = cableType.get(cable.cableTypeId ?? '');
-    cable.cores.forEach((core) => {
-      const name = `${cable.cableTypeName}, ${core.colour}`;
-      add(
-        {
-          group: 'cable',
-          partId: `${cable.cableTypeId ?? cable.areaMm2}/${core.colour}`,
-          name,
-          quantity: cable.cutMm / 1000,
-          unit: 'm',
-          priceEach: type?.pricePerM ?? null,
-          leadTimeDays: null,
-        },
-        cable.designation,
+    const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
+    const by = cable.designation;
+    for (const core of cable.cores) {
+      const kind = soon(
+        `${cable.cableTypeId ?? cable.areaMm2}/${core.colour}`,
+        `${cable.cableTypeName}, ${core.colour}`,
+        pricePerM,
       );
+      add('cable', kind, cable.cutMm / 1000, by, 'workshop');
       for (const end of [core.from, core.to]) {
         const lug = lugs.get(end.lug.value ?? '');
-        if (lug)
-          add(
-            {
-              group: 'end',
-              partId: lug.id,
-              name: lug.name,
-              quantity: 1,
-              unit: 'pcs',
-              priceEach: lug.price,
-              leadTimeDays: null,
-            },
-            cable.designation,
-          );
+        if (lug) add('end', soon(lug.id, lug.name, lug.price), 1, by, 'workshop');
         const shrink = shrinks.get(end.shrinkId ?? '');
-        if (shrink)
-          add(
-            {
-              group: 'shrink',
-              partId: shrink.id,
-              name: shrink.name,
-              quantity: end.shrinkMm / 1000,
-              unit: 'm',
-              priceEach: shrink.pricePerM,
-              leadTimeDays: null,
-            },
-            cable.designation,
-          );
+        if (shrink) add('shrink', soon(shrink.id, shrink.name, shrink.pricePerM), end.shrinkMm / 1000, by, 'workshop');
       }
-    });
+    }
   }
   const order = ['device', 'fuse', 'cable', 'end', 'shrink'];
   return [...lines.values()]

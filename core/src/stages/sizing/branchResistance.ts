@@ -4,8 +4,13 @@ import type { Catalogue } from '../../catalogue/part.ts';
 import { conductorResistance } from '../../rules/formulas/cableRules.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../rules/tables/conductorResistance.ts';
 import type { CableLength } from '../lengths/lengths.ts';
-import type { Branch, Netlist } from '../netlist/netlist.ts';
-import type { SizingResult } from './sizing.ts';
+import type { Netlist } from '../netlist/netlist.ts';
+import type { BranchOhm } from './electrical.ts';
+import type { SizingResult } from './sizingResult.ts';
+
+/** What a wire that no cable carries counts as, and a fuse nobody has chosen. */
+const UNKNOWN_OHM = 1e-4;
+export const UNSIZED_FUSE_OHM = 0.002;
 
 /** Resistance of every branch after sizing, Ω: for the bench plan, the simulated board and the exported netlist. */
 export function sizedBranchOhm(
@@ -15,34 +20,30 @@ export function sizedBranchOhm(
   board: Board,
   catalogue: Catalogue,
   hot: boolean,
-): (branch: Branch) => number {
+): BranchOhm {
   const { fuseLink } = catalogueIndex(catalogue);
   const sized = new Map(sizing.cables.map((c) => [c.cableId, c]));
-  const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const)));
-  const materialOf = new Map(board.cables.map((c) => [c.id, c.material]));
+  const cableOf = new Map<Id, Board['cables'][number]>();
+  for (const cable of board.cables) for (const core of cable.cores) cableOf.set(core.connectionId, cable);
   const seats = new Map(sizing.seats.map((s) => [s.key, s]));
-  const ohm = new Map<string, number>();
-  for (const branch of netlist.branches) {
-    if (branch.kind === 'wire') {
-      const cable = sized.get(cableOf.get(branch.connectionId!) ?? '');
-      ohm.set(
-        branch.key,
-        cable
-          ? conductorResistance.compute({
-              ohmPerKm: ohmPerKmOf(cable.conductor.value, materialOf.get(cable.cableId) ?? 'copper'),
-              lengthMm: lengths.get(cable.cableId)!.lengthMm,
-              alphaPerK: COPPER_ALPHA_PER_K,
-              conductorC: hot ? cable.columnC : 20,
-            })
-          : 1e-4,
-      );
-    } else if (branch.kind === 'fuseSeat') {
-      const link = fuseLink.get(seats.get(branch.key)?.link.value ?? '');
-      ohm.set(branch.key, link?.coldResistanceOhm ?? 0.002);
-    } else {
-      const { element } = branch;
-      ohm.set(branch.key, element && 'resistanceOhm' in element ? element.resistanceOhm : 1e-4);
-    }
-  }
-  return (branch) => ohm.get(branch.key) ?? 1e-4;
+  const ohm = new Float64Array(netlist.branches.length);
+  const wireOhm = (connectionId: Id): number => {
+    const cable = cableOf.get(connectionId);
+    const chosen = cable && sized.get(cable.id);
+    if (!chosen) return UNKNOWN_OHM;
+    return conductorResistance.compute({
+      ohmPerKm: ohmPerKmOf(chosen.conductor.value, cable.material),
+      lengthMm: lengths.get(cable.id)!.lengthMm,
+      alphaPerK: COPPER_ALPHA_PER_K,
+      conductorC: hot ? chosen.columnC : 20,
+    });
+  };
+  netlist.branches.forEach((branch, i) => {
+    const { element } = branch;
+    if (branch.connectionId !== null) ohm[i] = wireOhm(branch.connectionId);
+    else if (branch.kind === 'fuseSeat')
+      ohm[i] = fuseLink.get(seats.get(branch.key)?.link.value ?? '')?.coldResistanceOhm ?? UNSIZED_FUSE_OHM;
+    else ohm[i] = element && 'resistanceOhm' in element ? element.resistanceOhm : UNKNOWN_OHM;
+  });
+  return (_, index) => ohm[index]!;
 }

@@ -4,6 +4,7 @@ import { ambientFactor, ampacity } from '../../rules/formulas/cableRules.ts';
 import type { AmpacityTable, RuleProfile } from '../../rules/profiles/profile.ts';
 import { figure, given, isTracing, use } from '../../rules/rule.ts';
 import { CCA } from '../../rules/tables/sourceCorners.ts';
+import type { Workshop } from '../../rules/workshop.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
 import type { Rejected } from './choiceResult.ts';
 
@@ -74,10 +75,12 @@ export function cableAmpacity(
 
 /** Which areas a cable may take at all: sold, in the table, not under the profile's smallest, and fitting both ends. */
 export function candidatesOf(
+  cable: Pick<Cable, 'cores' | 'material'>,
   connections: Connection[],
   terminals: readonly Terminal[],
   profile: RuleProfile,
   catalogue: Catalogue,
+  workshop: Workshop,
 ): Candidates {
   const columnC = columnFor(
     profile.ampacity,

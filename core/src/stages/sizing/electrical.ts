@@ -1,3 +1,4 @@
+import type { HalfSolve } from '../../solve/ldl.ts';
 import {
   type NetworkPattern,
   networkPattern,
@@ -45,7 +46,10 @@ export function circuitOf(
   sourceFactor: (source: SourcePort) => number = () => 1,
 ): Circuit {
   const { branches, sources } = netlist;
-  const sourceOhm = Float64Array.from(sources, (s) => s.element.resistanceOhm * sourceFactor(s));
+  const sourceOhm = new Float64Array(sources.length);
+  sources.forEach((s, i) => {
+    sourceOhm[i] = s.element.resistanceOhm * sourceFactor(s);
+  });
   const conductanceS = new Float64Array(branches.length);
   const closed: number[] = [];
   for (let i = 0; i < branches.length; i++) {
@@ -80,6 +84,7 @@ export function inject(flow: Flow, amps: number, injection: Float64Array): void 
   const sign = flow.way === 'charge' ? 1 : -1;
   injection[flow.sink.plus]! += sign * amps;
   injection[flow.sink.minus]! -= sign * amps;
+  if (flow.way !== 'solar') return;
   for (const module of flow.modules) {
     injection[module.plus]! += amps;
     injection[module.minus]! -= amps;
@@ -134,10 +139,8 @@ export function operatingPoint(circuit: Circuit, flows: readonly Flow[], state: 
   };
   for (let iteration = 0; iteration < MAX_ITERATIONS; iteration++) {
     flowA = flows.map(wanted);
-    const injection = Float64Array.from(emf);
-    flows.forEach((flow, i) => {
-      inject(flow, flowA[i]!, injection);
-    });
+    const injection = emf.slice();
+    for (let i = 0; i < flows.length; i++) inject(flows[i]!, flowA[i]!, injection);
     const next = network.solve(injection);
     let change = 0;
     for (let n = 0; n < next.length; n++)
@@ -155,19 +158,21 @@ export function operatingPoint(circuit: Circuit, flows: readonly Flow[], state: 
 }
 
 /**
- * One flow alone, solved in closed form from the voltages without load and one unit solve: for constant power
- * V² − E·V + P·R = 0, taking the higher root. Null when no voltage can bring the power.
+ * One discharge flow alone, in closed form from the voltages without load and the resistance its port sees: for constant
+ * power V² − E·V + P·R = 0, taking the higher root. Null when no voltage can bring the power.
+ * @param at where volts are wanted beside the flow's own port
  */
 export function aloneOn(
   circuit: Circuit,
   idleV: Float64Array,
   flow: Flow,
-): { currentA: number; nodeV(node: number): number } | null {
-  const injection = new Float64Array(circuit.netlist.nodeCount);
-  inject(flow, 1, injection);
-  const unit = circuit.network.solve(injection);
-  const emf = idleV[flow.sink.plus]! - idleV[flow.sink.minus]!;
-  const ohm = -(unit[flow.sink.plus]! - unit[flow.sink.minus]!);
+  at: { plus: number; minus: number; port: HalfSolve },
+): { currentA: number; sinkV: number; atV: number } | null {
+  const { network } = circuit;
+  const { plus, minus } = flow.sink;
+  const own = network.port(plus, minus);
+  const emf = idleV[plus]! - idleV[minus]!;
+  const ohm = network.transferOhm(own, own);
   const { operating } = flow;
   let currentA = 0;
   if (operating.kind === 'current') currentA = operating.currentA;
@@ -177,5 +182,9 @@ export function aloneOn(
     if (root < 0) return null;
     currentA = operating.powerW / ((emf + Math.sqrt(root)) / 2);
   }
-  return { currentA, nodeV: (node) => idleV[node]! + currentA * unit[node]! };
+  return {
+    currentA,
+    sinkV: emf - currentA * ohm,
+    atV: idleV[at.plus]! - idleV[at.minus]! - currentA * network.transferOhm(own, at.port),
+  };
 }

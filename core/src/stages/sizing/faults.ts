@@ -8,10 +8,10 @@ import type { EmfState, Potentials } from '../netlist/potentials.ts';
 import { type Circuit, operatingPoint } from './electrical.ts';
 
 export interface Faults {
-  /** Largest prospective current over the nodes, A; null where no stiff source reaches. Traced under `address`. */
-  largestA(nodes: readonly number[], address: () => string): number | null;
+  /** Largest prospective current over the nodes, A; null where no stiff source reaches. Traced under `address` where one is given. */
+  largestA(nodes: readonly number[], address: (() => string) | null): number | null;
   /** Smallest current of a fault at a branch's far end to its own way back, A; null where no stiff source reaches. */
-  smallestA(branch: Branch, address: () => string): number | null;
+  smallestA(branch: Branch, address: (() => string) | null): number | null;
   /** The end of a branch that is further from the sources. */
   farNode(branch: Branch): number;
   /** Open-circuit voltage of a node's island with every bank full, V; null where nothing stiff feeds it. */
@@ -54,16 +54,28 @@ function sweep(circuit: Circuit, potentials: Potentials, state: EmfState) {
   return { idle, at, toBaseOhm };
 }
 
-/** By item: its minus-side node furthest from the bank. What a fault at the item returns through. */
-function returnNodes(netlist: Netlist, potentials: Potentials, ohm: (node: number) => number): Map<string, number> {
-  const found = new Map<string, number>();
-  for (const [key, node] of netlist.nodeOf) {
-    if (!(potentials.nodeV[node]! < 0.5)) continue;
-    const itemId = key.slice(0, key.indexOf(' '));
-    const before = found.get(itemId);
-    if (before === undefined || ohm(node) > ohm(before)) found.set(itemId, node);
+/** Which items have a terminal at each node, and the nodes of each item; kept per netlist, for sizes change none of it. */
+interface Places {
+  itemsAt: string[][];
+  nodesOf: ReadonlyMap<string, readonly number[]>;
+}
+const knownPlaces = new WeakMap<Netlist, Places>();
+function placesOf(netlist: Netlist): Places {
+  let places = knownPlaces.get(netlist);
+  if (!places) {
+    const itemsAt: string[][] = Array.from({ length: netlist.nodeCount }, () => []);
+    const nodesOf = new Map<string, number[]>();
+    for (const [key, node] of netlist.nodeOf) {
+      const itemId = key.slice(0, key.indexOf(' '));
+      itemsAt[node]!.push(itemId);
+      const own = nodesOf.get(itemId);
+      if (own) own.push(node);
+      else nodesOf.set(itemId, [node]);
+    }
+    places = { itemsAt, nodesOf };
+    knownPlaces.set(netlist, places);
   }
-  return found;
+  return places;
 }
 
 /**
@@ -84,14 +96,15 @@ export function faultsOf(strong: Circuit, weak: Circuit, potentials: Potentials,
       const island = potentials.islandOf[f.sink.plus]!;
       chargeA.set(island, (chargeA.get(island) ?? 0) + f.designCurrentA);
     }
-  const backOf = returnNodes(netlist, potentials, small.toBaseOhm);
-  const itemsAt = new Map<number, string[]>();
-  for (const [key, node] of netlist.nodeOf) {
-    const own = itemsAt.get(node);
-    const itemId = key.slice(0, key.indexOf(' '));
-    if (own) own.push(itemId);
-    else itemsAt.set(node, [itemId]);
-  }
+  const { itemsAt, nodesOf } = placesOf(netlist);
+  /** Way back of what stands at a node: through its minus terminal furthest from the bank. */
+  const backOhmAt = (node: number): number => {
+    let backOhm = 0;
+    for (const itemId of itemsAt[node]!)
+      for (const other of nodesOf.get(itemId)!)
+        if (potentials.nodeV[other]! < 0.5) backOhm = Math.max(backOhm, small.toBaseOhm(other));
+    return backOhm;
+  };
   const farNode = (branch: Branch): number => {
     const [a, b] = [large.at(branch.a), large.at(branch.b)];
     return (a?.pathOhm ?? 0) > (b?.pathOhm ?? 0) ? branch.a : branch.b;
@@ -110,7 +123,9 @@ export function faultsOf(strong: Circuit, weak: Circuit, potentials: Potentials,
       }
       if (!worst) return null;
       const chargersA = chargeA.get(potentials.islandOf[node]!) ?? 0;
-      return use(prospectiveCurrent, { ...worst, chargersA }, address, () => ({
+      const inputs = { openCircuitV: worst.openCircuitV, pathOhm: worst.pathOhm, chargersA };
+      if (!address) return prospectiveCurrent.compute(inputs);
+      return use(prospectiveCurrent, inputs, address, () => ({
         openCircuitV: given('full bank at rest'),
         pathOhm: given('solved network: bank warm, cables at 20 °C, fuses, contacts'),
         chargersA: given('ratings of the chargers that can feed this point'),
@@ -120,12 +135,9 @@ export function faultsOf(strong: Circuit, weak: Circuit, potentials: Potentials,
       const far = farNode(branch);
       const found = small.at(far);
       if (!found) return null;
-      let backOhm = 0;
-      for (const itemId of itemsAt.get(far) ?? []) {
-        const back = backOf.get(itemId);
-        if (back !== undefined) backOhm = Math.max(backOhm, small.toBaseOhm(back));
-      }
-      return use(smallestFault, { lowV: found.openCircuitV, outOhm: found.pathOhm, backOhm }, address, () => ({
+      const inputs = { lowV: found.openCircuitV, outOhm: found.pathOhm, backOhm: backOhmAt(far) };
+      if (!address) return smallestFault.compute(inputs);
+      return use(smallestFault, inputs, address, () => ({
         lowV: given('bank low, at rest'),
         outOhm: given(`solved network, hot copper; ${COLD_AGED_SOURCE}`),
         backOhm: given('solved network from the minus of the part at this end to the bank'),

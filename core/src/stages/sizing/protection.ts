@@ -97,7 +97,7 @@ export function seatLink(
   const able = same.filter((l) => interruptA(l, fault.voltageV) >= fault.currentA);
   // The fault current counts only by which links can break it, so a cable a little longer changes nothing here.
   const key = [catalogue.version, seat.element.style, seat.element.maxRatingA, minimumA, ratingA, fault.voltageV];
-  return memo.each('seatLink', seat.key, [...key, able.map((l) => l.id)], () =>
+  return memo.each('seatLink', seat.key, [...key, able], () =>
     chooseLink(seat, links, same, able, minimumA, ratingA, fault.voltageV),
   );
 }

@@ -9,6 +9,7 @@ import { CCA, COLD_AGED_FACTOR } from '../../rules/tables/sourceCorners.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import { UNSIZED_FUSE_OHM } from './branchResistance.ts';
 import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
 import { type Clearing, cableWithstand, clearingOf, type GuardDevice } from './clearing.ts';
 import { cableAmpacity } from './conductors.ts';
@@ -19,84 +20,15 @@ import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRat
 import { type Guard, guardAt, passes, type Relations } from './relations.ts';
 import { selectiveTo } from './selectivity.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
-
-export interface SizedConductor {
-  cableId: Id;
-  conductor: ChoiceResult<number>;
-  ampacityA: number;
-  requiredA: number;
-  designCurrentA: number;
-  columnC: number;
-  /** The guarding fuse is larger than what any cable that fits could carry. */
-  guardUnmet: boolean;
-}
-export interface SizedWire {
-  connectionId: Id;
-  polarity: 'plus' | 'minus' | 'link' | 'none';
-  designCurrentA: number;
-  operatingCurrentA: number;
-  resistanceOhm: number;
-  dropV: number;
-  /** The fuse in series that protects it, or the parallel fuses that do so together. */
-  guardKeys: string[];
-  guardRatingA: number | null;
-  /** Largest at its near end, largest and smallest at its far end; null on the minus side and where nothing stiff feeds. */
-  faultA: number | null;
-  faultFarA: number | null;
-  faultSmallestA: number | null;
-  clearing: Clearing | null;
-  flowKeys: string[];
-}
-export interface SizedSeat extends SeatMinimum {
-  key: string;
-  itemId: Id;
-  seatId: Id;
-  spare: boolean;
-  link: ChoiceResult<Id | null>;
-  ratingA: number | null;
-  prospectiveA: number | null;
-  faultVoltageV: number;
-  interruptA: number | null;
-  /** Seats in series between this one and every source. */
-  upstreamKeys: string[];
-  style: FuseStyle;
-  /** Its line side is further from the sources than its load side: it stands the wrong way round. */
-  lineIsFar: boolean;
-  /** Nearest seats upstream, and up to which current this one surely opens first; null is at every current there is. */
-  selectivity: { upstreamKey: string; upToA: number | null }[];
-}
-/** How a battery shares the current of the bank, by the resistances. */
-export interface BankShare {
-  itemId: Id;
-  dischargeA: number;
-  chargeA: number;
-  /** Against an even share: 0.1 is ten percent more. */
-  dischargeOff: number;
-  chargeOff: number;
-}
-export interface SizingResult {
-  settled: boolean;
-  rounds: number;
-  cables: SizedConductor[];
-  wires: SizedWire[];
-  seats: SizedSeat[];
-  /** Design current of contacts, shunts and other resistances inside parts. */
-  elements: { key: string; itemId: Id; elementId: Id; designCurrentA: number }[];
-  /** Current through bus bars: what goes in is what comes out. */
-  bars: { itemId: Id; elementId: Id; designCurrentA: number; ratingA: number }[];
-  bank: BankShare[];
-  drops: FlowDrop[];
-  collapsed: { itemId: Id; key: string }[];
-}
+import type { SizedConductor, SizedSeat, SizedWire, SizingResult } from './sizingResult.ts';
+import { bankShares, barCurrents, NO_CURRENT_A, wirePolarity } from './throughParts.ts';
 
 /** Stated cap: every round grows at least one size or ends, so this is reached only by very large boards. */
 export const ROUND_CAP = 400;
-const UNSIZED_FUSE_OHM = 0.002;
 const GREATER = 1 + 1e-9;
-/** Below this a branch carries nothing: what is left is rounding of the solver. */
-const NO_CURRENT_A = 1e-6;
 
 interface Working extends SizedCable {
+  lengthMm: number;
   locked: boolean;
   areaMm2: number;
   requiredA: number;
@@ -123,7 +55,7 @@ export function sizeAll(
   const items = new Map(input.items.map((i) => [i.id, i]));
   const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
   // Fields are named one by one here and below: copying objects whole is what costs most in a re-derive.
-  const cables: Working[] = input.cables.map(({ cable, lengthMm, environments, candidates, ampacityA }) => {
+  const cables: Working[] = input.cables.map(({ cable, length, environments, candidates, ampacityA }) => {
     const choice = cable.conductorMm2;
     const branches: number[] = [];
     for (const core of cable.cores) {
@@ -132,7 +64,8 @@ export function sizeAll(
     }
     return {
       cable,
-      lengthMm,
+      length,
+      lengthMm: length.lengthMm,
       environments,
       candidates,
       ampacityA,
@@ -200,7 +133,7 @@ export function sizeAll(
   const charge = flows.filter((f) => f.way === 'charge');
   let circuit: Circuit = circuitOf(netlist, ohmOf(true));
   let share = new Map<number, Float64Array>();
-  let designA = new Float64Array(netlist.branches.length);
+  const designA = new Float64Array(netlist.branches.length);
   let guards: (Guard | null)[] = [];
   let drops: FlowDrop[] = [];
   let operating = operatingPoint(circuit, [], 'nominal');
@@ -227,7 +160,9 @@ export function sizeAll(
       return branchCurrents(circuit, circuit.network.solve(injection));
     };
     const [out, back] = [together((w) => w !== 'charge'), together((w) => w === 'charge')];
-    designA = out.map((amps, b) => Math.max(Math.abs(amps), Math.abs(back[b]!)));
+    // To the nanoampere: rounding of the solver shall not make a current look new.
+    for (let b = 0; b < designA.length; b++)
+      designA[b] = Math.round(Math.max(Math.abs(out[b]!), Math.abs(back[b]!)) * 1e9) / 1e9;
   };
 
   const growFuses = (): boolean => {
@@ -252,9 +187,9 @@ export function sizeAll(
     return known ?? chosenAmpacity(cable, area);
   };
 
-  const growConductors = (): boolean => {
+  const growConductors = (fusesGrew: boolean): boolean => {
     let grew = false;
-    guards = netlist.branches.map((_, b) => guardAt(b, relations, ratingA));
+    if (fusesGrew || guards.length === 0) guards = netlist.branches.map((_, b) => guardAt(b, relations, ratingA));
     for (const cable of cables) {
       let [currentA, guardA] = [0, 0];
       for (const b of cable.branches) {
@@ -338,26 +273,28 @@ export function sizeAll(
     const first = seatAt.get(guard.seats[0]!)!;
     return { style: first.element.style, ratingA: ratingA[first.branch]!, count: guard.seats.length };
   };
-  const clearingAt = (b: number, cable: Working, traced: boolean): Clearing | null => {
+  const clearingAt = (faults: Faults, b: number, cable: Working, traced: boolean): Clearing | null => {
     const guard = guards[b];
     const branch = netlist.branches[b]!;
     if (!guard) return null;
-    const untraced = () => '';
-    const largest = faults.largestA([branch.a, branch.b], untraced);
-    const smallest = faults.smallestA(branch, untraced);
+    const largest = faults.largestA([branch.a, branch.b], null);
+    const smallest = faults.smallestA(branch, null);
     if (largest === null || smallest === null) return null;
     const bears = cableWithstand(cable.cable.id, cable.areaMm2, cable.candidates.columnC, profile.insulation, traced);
     return clearingOf(deviceOf(guard), largest, smallest, bears);
   };
+  const clearings: (Clearing | null)[] = [];
   /** A conductor that would not survive its guard's let-through takes the next size. */
-  const growForFault = (): boolean => {
+  const growForFault = (faults: Faults): boolean => {
     let grew = false;
     for (const cable of cables) {
+      let burns = false;
+      for (const b of cable.branches) {
+        const clearing = clearingAt(faults, b, cable, false);
+        clearings[b] = clearing;
+        if (clearing?.passedA2s != null && clearing.passedA2s > clearing.withstandA2s * GREATER) burns = true;
+      }
       if (cable.locked) continue;
-      const burns = cable.branches.some((b) => {
-        const clearing = clearingAt(b, cable, false);
-        return clearing?.passedA2s != null && clearing.passedA2s > clearing.withstandA2s * GREATER;
-      });
       const next = burns ? cable.candidates.areasMm2.find((a) => a > cable.areaMm2) : undefined;
       if (next === undefined) continue;
       cable.drivenBy ??= new Map();
@@ -370,18 +307,19 @@ export function sizeAll(
 
   let rounds = 0;
   let settled = false;
-  let faults: Faults = faultsNow();
+  let latest: Faults | null = null;
   while (rounds < ROUND_CAP && !settled) {
     rounds++;
     solveDesign();
     const fusesGrew = growFuses();
-    const conductorsGrew = growConductors();
+    const conductorsGrew = growConductors(fusesGrew);
     if (fusesGrew || conductorsGrew) continue;
     measureDrops();
     if (growForDrop()) continue;
-    faults = faultsNow();
-    settled = !growForFault();
+    latest = faultsNow();
+    settled = !growForFault(latest);
   }
+  const faults = settled && latest ? latest : faultsNow();
 
   /** Says which consumers or chargers make up a branch's design current. */
   const traceDesign = (b: number, address: () => string) => {
@@ -493,7 +431,12 @@ export function sizeAll(
           polarity === 'minus'
             ? null
             : faults.smallestA(branch, () => `connection/${branch.connectionId}/faultSmallestA`),
-        clearing: cable && polarity !== 'minus' ? clearingAt(b, cable, isTracing()) : null,
+        clearing:
+          cable && polarity !== 'minus'
+            ? isTracing() || !settled
+              ? clearingAt(faults, b, cable, isTracing())
+              : clearings[b]!
+            : null,
         flowKeys: relations.flowKeysOf[b]!,
       },
     ];
@@ -577,59 +520,4 @@ export function sizeAll(
     drops,
     collapsed: collapsed.map((f) => ({ itemId: f.itemId, key: f.key })),
   };
-}
-
-/** What goes through each bus bar: half the sum over its wires and elements of what each carries at most. */
-function barCurrents(netlist: Netlist, designA: Float64Array): SizingResult['bars'] {
-  const through = new Float64Array(netlist.nodeCount);
-  netlist.branches.forEach((b, i) => {
-    through[b.a]! += designA[i]! / 2;
-    through[b.b]! += designA[i]! / 2;
-  });
-  return netlist.bars.map((bar) => ({
-    itemId: bar.itemId,
-    elementId: bar.elementId,
-    designCurrentA: through[bar.node]!,
-    ratingA: bar.ratingA,
-  }));
-}
-
-/** Per-battery currents with everything discharging and everything charging; batteries in series share one current. */
-function bankShares(circuit: Circuit, flows: readonly Flow[]): BankShare[] {
-  const { netlist } = circuit;
-  const batteries = netlist.sources.flatMap((s, i) => (s.element.kind === 'battery' ? [{ s, i }] : []));
-  const currentsOf = (ways: (way: Flow['way']) => boolean): number[] => {
-    const injection = new Float64Array(netlist.nodeCount);
-    for (const flow of flows) if (ways(flow.way)) inject(flow, flow.designCurrentA, injection);
-    const v = circuit.network.solve(injection);
-    return batteries.map(({ s, i }) => Math.abs(v[s.plus]! - v[s.minus]!) / circuit.sourceOhm[i]!);
-  };
-  const [out, back] = [currentsOf((w) => w === 'discharge'), currentsOf((w) => w === 'charge')];
-  const off = (amps: readonly number[], i: number) => {
-    const mean = amps.reduce((s, a) => s + a, 0) / amps.length;
-    return mean > NO_CURRENT_A ? amps[i]! / mean - 1 : 0;
-  };
-  return batteries.map(({ s }, i) => ({
-    itemId: s.item.id,
-    dischargeA: out[i]!,
-    chargeA: back[i]!,
-    dischargeOff: off(out, i),
-    chargeOff: off(back, i),
-  }));
-}
-
-/** Whether a wire is on the plus side, the minus side, or links batteries in series. */
-function wirePolarity(branch: Branch, potentials: Potentials, netlist: Netlist): SizedWire['polarity'] {
-  const v = potentials.nodeV[branch.a]!;
-  const solar = netlist.solar.find(
-    (s) =>
-      potentials.islandOf[s.plus] === potentials.islandOf[branch.a] ||
-      potentials.islandOf[s.minus] === potentials.islandOf[branch.a],
-  );
-  if (Number.isNaN(v)) {
-    if (!solar) return 'none';
-    return potentials.islandOf[solar.plus] === potentials.islandOf[branch.a] ? 'plus' : 'minus';
-  }
-  if (v < 0.5) return 'minus';
-  return v > potentials.islandV[potentials.islandOf[branch.a]!]! - 0.5 ? 'plus' : 'link';
 }

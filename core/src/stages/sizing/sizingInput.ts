@@ -6,7 +6,7 @@ import type { Candidates } from './conductors.ts';
 /** A cable as sizing sees it: how long, through what, and which sizes it may take. */
 export interface SizedCable {
   cable: Cable;
-  lengthMm: number;
+  length: { lengthMm: number };
   environments: Environment[];
   candidates: Candidates;
   /** What each candidate may carry where the cable lies, A, in the order of `candidates.areasMm2`. */

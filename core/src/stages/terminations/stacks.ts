@@ -19,28 +19,26 @@ export function stacksOf(items: readonly Item[], cables: readonly MadeCable[]): 
       for (const end of [core.from, core.to]) {
         if (end.studMm === null) continue;
         const key = `${end.ref.itemId} ${end.ref.terminalId}`;
-        const stack = byStud.get(key) ?? {
-          itemId: end.ref.itemId,
-          terminalId: end.ref.terminalId,
-          studMm: end.studMm,
-          mode: 'auto' as const,
-          layers: [],
-        };
+        let stack = byStud.get(key);
+        if (!stack) {
+          const { itemId, terminalId } = end.ref;
+          stack = { itemId, terminalId, studMm: end.studMm, mode: 'auto', layers: [] };
+          byStud.set(key, stack);
+        }
         stack.layers.push({
           connectionId: core.connectionId,
           cableId: cable.cableId,
           designation: cable.designation,
           palmWidthMm: end.palmWidthMm,
         });
-        byStud.set(key, stack);
       }
     }
   }
+  const locked = new Map(items.flatMap((i) => (i.stacks.length > 0 ? [[i.id, i.stacks] as const] : [])));
   for (const stack of byStud.values()) {
-    stack.layers.sort((a, b) => b.palmWidthMm - a.palmWidthMm || compareNatural(a.designation, b.designation));
-    const order = items
-      .find((i) => i.id === stack.itemId)
-      ?.stacks.find((s) => s.terminalId === stack.terminalId)?.order;
+    if (stack.layers.length > 1)
+      stack.layers.sort((a, b) => b.palmWidthMm - a.palmWidthMm || compareNatural(a.designation, b.designation));
+    const order = locked.get(stack.itemId)?.find((s) => s.terminalId === stack.terminalId)?.order;
     if (order?.mode === 'locked') {
       const rank = (id: Id) => (order.value.includes(id) ? order.value.indexOf(id) : order.value.length);
       stack.layers.sort((a, b) => rank(a.connectionId) - rank(b.connectionId));

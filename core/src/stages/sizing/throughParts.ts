@@ -1,0 +1,63 @@
+import type { Flow } from '../demand/demand.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
+import type { Potentials } from '../netlist/potentials.ts';
+import { type Circuit, inject } from './electrical.ts';
+import type { BankShare, SizedWire, SizingResult } from './sizingResult.ts';
+
+/** Below this a branch carries nothing: what is left is rounding of the solver. */
+export const NO_CURRENT_A = 1e-6;
+
+/** What goes through each bus bar: half the sum over its wires and elements of what each carries at most. */
+export function barCurrents(netlist: Netlist, designA: Float64Array): SizingResult['bars'] {
+  const through = new Float64Array(netlist.nodeCount);
+  netlist.branches.forEach((b, i) => {
+    through[b.a]! += designA[i]! / 2;
+    through[b.b]! += designA[i]! / 2;
+  });
+  return netlist.bars.map((bar) => ({
+    itemId: bar.itemId,
+    elementId: bar.elementId,
+    designCurrentA: through[bar.node]!,
+    ratingA: bar.ratingA,
+  }));
+}
+
+/** Per-battery currents with everything discharging and everything charging; batteries in series share one current. */
+export function bankShares(circuit: Circuit, flows: readonly Flow[]): BankShare[] {
+  const { netlist } = circuit;
+  const batteries = netlist.sources.flatMap((s, i) => (s.element.kind === 'battery' ? [{ s, i }] : []));
+  const currentsOf = (ways: (way: Flow['way']) => boolean): number[] => {
+    const injection = new Float64Array(netlist.nodeCount);
+    for (const flow of flows) if (ways(flow.way)) inject(flow, flow.designCurrentA, injection);
+    const v = circuit.network.solve(injection);
+    return batteries.map(({ s, i }) => Math.abs(v[s.plus]! - v[s.minus]!) / circuit.sourceOhm[i]!);
+  };
+  const [out, back] = [currentsOf((w) => w === 'discharge'), currentsOf((w) => w === 'charge')];
+  const off = (amps: readonly number[], i: number) => {
+    const mean = amps.reduce((s, a) => s + a, 0) / amps.length;
+    return mean > NO_CURRENT_A ? amps[i]! / mean - 1 : 0;
+  };
+  return batteries.map(({ s }, i) => ({
+    itemId: s.item.id,
+    dischargeA: out[i]!,
+    chargeA: back[i]!,
+    dischargeOff: off(out, i),
+    chargeOff: off(back, i),
+  }));
+}
+
+/** Whether a wire is on the plus side, the minus side, or links batteries in series. */
+export function wirePolarity(branch: Branch, potentials: Potentials, netlist: Netlist): SizedWire['polarity'] {
+  const v = potentials.nodeV[branch.a]!;
+  const solar = netlist.solar.find(
+    (s) =>
+      potentials.islandOf[s.plus] === potentials.islandOf[branch.a] ||
+      potentials.islandOf[s.minus] === potentials.islandOf[branch.a],
+  );
+  if (Number.isNaN(v)) {
+    if (!solar) return 'none';
+    return potentials.islandOf[solar.plus] === potentials.islandOf[branch.a] ? 'plus' : 'minus';
+  }
+  if (v < 0.5) return 'minus';
+  return v > potentials.islandV[potentials.islandOf[branch.a]!]! - 0.5 ? 'plus' : 'link';
+}
