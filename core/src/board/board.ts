@@ -6,7 +6,7 @@
 export type Id = string;
 
 export const BOARD_FORMAT = 'ombrik-board';
-export const BOARD_FORMAT_VERSION = 2;
+export const BOARD_FORMAT_VERSION = 3;
 
 export type SystemVoltageV = 12 | 24 | 48;
 export type Chemistry = 'agm' | 'lifepo4';
@@ -16,7 +16,7 @@ export type FeederSchool = 'summedLoads' | 'summedFuses';
 export type PanelMaterial = 'plywood' | 'plastic' | 'absPanel';
 export type Face = 'front' | 'back';
 export type RotationDeg = 0 | 90 | 180 | 270;
-export type ColourCode = 'RD' | 'BK' | 'WH' | 'YE' | 'BU' | 'BN' | 'GN' | 'GY' | 'OG' | 'VT';
+export type ColourCode = 'RD' | 'BK' | 'WH' | 'YE' | 'BU' | 'BN' | 'GN' | 'GNYE' | 'GY' | 'OG' | 'VT';
 
 /** Either worked out by derive(), or held at a value by a named person for a reason. */
 export type Choice<T> = { mode: 'auto' } | { mode: 'locked'; value: T; reason: string; who: string };
@@ -300,8 +300,21 @@ export interface Cable {
   segments: Segment[];
   /** Conductor area in mm² of each core. */
   conductorMm2: Choice<number>;
-  /** What it is made of: copper, copper-clad aluminium, or reused cable nobody can vouch for. */
-  material: 'copper' | 'cca' | 'unknown';
+  /**
+   * What it is made of: copper cable, copper-clad aluminium, reused cable nobody can vouch for, or a formed link of flat
+   * copper instead of a cable.
+   */
+  material: 'copper' | 'cca' | 'unknown' | 'flatCopper';
+}
+
+/** What must happen in the control circuit, as somebody wants it: judged against what does. */
+export interface ControlRule {
+  id: Id;
+  condition: import('../catalogue/part.ts').ConditionId;
+  holds: boolean;
+  itemId: Id;
+  contactId: Id;
+  must: 'closed' | 'open';
 }
 
 export interface Board {
@@ -319,4 +332,7 @@ export interface Board {
   /** Circuits as found, on rework jobs. */
   survey: FoundCircuit[];
   extras: QuoteExtra[];
+  control: ControlRule[];
+  /** Fuse links with their maker's own curve; same shape as catalogue links. Chosen by hand only. */
+  customLinks: import('../catalogue/part.ts').FuseLink[];
 }

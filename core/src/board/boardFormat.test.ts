@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { hoursPerDayOf } from '../stages/demand/usage.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
-import type { Board } from './board.ts';
+import { BOARD_FORMAT_VERSION, type Board } from './board.ts';
 import { boardSchema } from './boardSchema.ts';
 import { checkBoard } from './checkBoard.ts';
 import { applyCommands, type Command } from './commands.ts';
@@ -148,7 +148,7 @@ describe('commands', () => {
 describe('an older board document', () => {
   /** What version 1 looked like: no power sheet, hours straight in the load, inverters without surge. */
   const asVersion1 = (board: Board): unknown => {
-    const { power: _p, survey: _s, extras: _e, ...rest } = structuredClone(board);
+    const { power: _p, survey: _s, extras: _e, control: _c, customLinks: _l, ...rest } = structuredClone(board);
     const {
       use: _u,
       jobKind: _j,
@@ -178,7 +178,7 @@ describe('an older board document', () => {
     (_, board) => {
       const checked = checkBoard(asVersion1(board), genericCatalogue);
       if (!checked.ok) throw new Error(checked.problems.join('; '));
-      expect(checked.board.formatVersion).toBe(2);
+      expect(checked.board.formatVersion).toBe(BOARD_FORMAT_VERSION);
       expect(checked.board.connections).toEqual(board.connections);
       for (const item of checked.board.items) {
         const was = board.items.find((i) => i.id === item.id)!;
@@ -187,12 +187,34 @@ describe('an older board document', () => {
       }
     },
   );
+  it('version 2, with parts made on the spot, is taken: what version 3 asks beside is "none"', () => {
+    const board = demoBoards()[0]!;
+    const own = (id: string) => ({ ...genericCatalogue.parts.find((p) => p.id === id)!, id: `own-${id}` });
+    const parts = ['inverter-12-800', 'isolator-300', 'relay-lvd-100', 'mppt-100-20', 'mains-charger-12-30'].map(own);
+    const later = new Set(['follows', 'needs', 'acOut', 'acIn', 'enable']);
+    const { control: _c, customLinks: _l, ...rest } = structuredClone(board);
+    const version2 = {
+      ...rest,
+      formatVersion: 2,
+      customParts: parts.map((p) => ({
+        ...p,
+        elements: p.elements.map((e) => Object.fromEntries(Object.entries(e).filter(([field]) => !later.has(field)))),
+      })),
+    };
+    const checked = checkBoard(version2, genericCatalogue);
+    if (!checked.ok) throw new Error(checked.problems.join('; '));
+    expect(checked.board.control).toEqual([]);
+    const elements = checked.board.customParts.flatMap((p) => p.elements);
+    expect(elements.find((e) => e.kind === 'inverter')).toMatchObject({ acOut: null, acIn: null });
+    expect(elements.find((e) => e.kind === 'coil')).toMatchObject({ needs: null });
+    expect(elements.find((e) => e.kind === 'contact')).toMatchObject({ follows: null });
+  });
   it('a version nobody knows, or a broken file, is refused and never throws', () => {
     const refused = (value: unknown) => {
       const checked = checkBoard(value, genericCatalogue);
       return checked.ok ? [] : checked.problems;
     };
-    expect(refused({ format: 'ombrik-board', formatVersion: 7 }).join()).toContain('formatVersion is 7; accepted: 2');
+    expect(refused({ format: 'ombrik-board', formatVersion: 7 }).join()).toContain('formatVersion is 7; accepted: 3');
     expect(refused({ format: 'ombrik-board', formatVersion: 0 }).length).toBeGreaterThan(0);
     expect(refused({ formatVersion: 1, items: [null, 3, { load: 'x' }], customParts: 'no' }).length).toBeGreaterThan(0);
   });

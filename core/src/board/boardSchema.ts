@@ -1,5 +1,5 @@
 import type { Schema } from 'yup';
-import type { Attachment, Element, Part, Terminal } from '../catalogue/part.ts';
+import { CONDITIONS } from '../catalogue/part.ts';
 import {
   BOARD_FORMAT,
   BOARD_FORMAT_VERSION,
@@ -9,6 +9,7 @@ import {
   type Cable,
   type Choice,
   type Connection,
+  type ControlRule,
   type Environment,
   type FeedSource,
   type FoundCircuit,
@@ -23,11 +24,8 @@ import {
   type Rating,
   type Segment,
 } from './board.ts';
+import { fuseLinkSchema, id, mm, partSchema, positiveMm, rotation } from './partSchema.ts';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, taggedUnion, tagIs, text } from './schemaKit.ts';
-
-const id = () => text(1, 64);
-const mm = (min = -5000, max = 5000) => num({ min, max, unit: 'mm' });
-const positiveMm = (max = 5000) => num({ min: 1, max, unit: 'mm' });
 
 export function choiceSchema<T>(value: Schema<T>): Schema<Choice<T>> {
   return taggedUnion<Choice<T>>('mode', {
@@ -36,10 +34,9 @@ export function choiceSchema<T>(value: Schema<T>): Schema<Choice<T>> {
   });
 }
 
-export const COLOUR_CODES = ['RD', 'BK', 'WH', 'YE', 'BU', 'BN', 'GN', 'GY', 'OG', 'VT'] as const;
+export const COLOUR_CODES = ['RD', 'BK', 'WH', 'YE', 'BU', 'BN', 'GN', 'GNYE', 'GY', 'OG', 'VT'] as const;
 
 const point: Schema<PointMm> = record({ xMm: mm(), yMm: mm() });
-const rotation = () => oneOfNumber([0, 90, 180, 270]);
 
 export const briefSchema: Schema<Brief> = record({
   jobName: text(1, 80),
@@ -250,173 +247,20 @@ export const cableSchema: Schema<Cable> = record({
     { min: 1, max: 12 },
   ),
   segments: list(segment, { min: 1, max: 20 }),
-  conductorMm2: choiceSchema(num({ min: 0.5, max: 240, unit: 'mm²' })),
-  material: oneOfText(['copper', 'cca', 'unknown']),
+  conductorMm2: choiceSchema(num({ min: 0.5, max: 500, unit: 'mm²' })),
+  material: oneOfText(['copper', 'cca', 'unknown', 'flatCopper']),
 });
 
-const attachment: Schema<Attachment> = taggedUnion('kind', {
-  stud: record({
-    kind: tagIs('stud'),
-    diameterMm: num({ min: 3, max: 20, unit: 'mm' }),
-    palmWidthMaxMm: num({ min: 4, max: 100, unit: 'mm' }),
-  }),
-  clamp: record({
-    kind: tagIs('clamp'),
-    minMm2: num({ min: 0.1, max: 240, unit: 'mm²' }),
-    maxMm2: num({ min: 0.1, max: 240, unit: 'mm²' }),
-  }),
-  lead: record({ kind: tagIs('lead'), areaMm2: num({ min: 0.1, max: 240, unit: 'mm²' }) }),
-});
-
-const terminal: Schema<Terminal> = record({
+export const controlRuleSchema: Schema<ControlRule> = record({
   id: id(),
-  name: text(1, 40),
-  domain: oneOfText(['dc', 'ac', 'earth', 'signal']),
-  polarity: oneOfText(['plus', 'minus', 'none']),
-  lineLoad: oneOfText(['line', 'load', 'none']),
-  attachment,
-  xMm: mm(),
-  yMm: mm(),
-  zMm: mm(0, 1000),
-  exitDeg: rotation(),
-  maxC: num({ min: 40, max: 200, unit: '°C' }),
-  required: flag(),
+  condition: oneOfText(CONDITIONS),
+  holds: flag(),
+  itemId: id(),
+  contactId: id(),
+  must: oneOfText(['closed', 'open']),
 });
 
-const ohm = () => num({ min: 0.000001, max: 1e6, unit: 'Ω' });
-const amp = () => num({ min: 0.001, max: 20000, unit: 'A' });
-const volt = () => num({ min: 0.1, max: 1000, unit: 'V' });
-const share = () => num({ min: 0.1, max: 1 });
-
-const element: Schema<Element> = taggedUnion('kind', {
-  battery: record({
-    kind: tagIs('battery'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    chemistry: oneOfText(['agm', 'lifepo4']),
-    nominalV: volt(),
-    capacityAh: num({ min: 0.1, max: 5000, unit: 'Ah' }),
-    resistanceOhm: ohm(),
-    chargeLimitA: amp(),
-    dischargeLimitA: amp(),
-    bmsCutA: orNull(amp()),
-  }),
-  feed: record({ kind: tagIs('feed'), id: id(), plus: id(), minus: id(), resistanceOhm: ohm(), shortCircuitA: amp() }),
-  solarSource: record({
-    kind: tagIs('solarSource'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    peakW: num({ min: 1, max: 20000, unit: 'W' }),
-    openCircuitV: volt(),
-    shortCircuitA: amp(),
-  }),
-  resistance: record({
-    kind: tagIs('resistance'),
-    id: id(),
-    a: id(),
-    b: id(),
-    resistanceOhm: ohm(),
-    ratingA: amp(),
-    shunt: flag(),
-  }),
-  contact: record({
-    kind: tagIs('contact'),
-    id: id(),
-    a: id(),
-    b: id(),
-    resistanceOhm: ohm(),
-    ratingA: amp(),
-    normallyOpen: flag(),
-  }),
-  coil: record({ kind: tagIs('coil'), id: id(), plus: id(), minus: id(), resistanceOhm: ohm(), contactId: id() }),
-  fuseSeat: record({
-    kind: tagIs('fuseSeat'),
-    id: id(),
-    a: id(),
-    b: id(),
-    style: oneOfText(['blade', 'sf30', 'sf51', 'classT', 'anl', 'cube', 'breakerThermal', 'breakerHydraulic']),
-    maxRatingA: amp(),
-    polarised: flag(),
-  }),
-  bar: record({ kind: tagIs('bar'), id: id(), terminalIds: list(id(), { min: 1, max: 60 }), ratingA: amp() }),
-  load: record({ kind: tagIs('load'), id: id(), plus: id(), minus: id() }),
-  inverter: record({
-    kind: tagIs('inverter'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    acPowerW: num({ min: 1, max: 50000, unit: 'W' }),
-    efficiencyShare: share(),
-    cutoffV: volt(),
-    idleA: num({ min: 0, max: 50, unit: 'A' }),
-    surgeW: num({ min: 1, max: 200000, unit: 'W' }),
-    waveform: oneOfText(['sine', 'modified']),
-  }),
-  mainsCharger: record({
-    kind: tagIs('mainsCharger'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    outputA: amp(),
-    outputV: volt(),
-    efficiencyShare: share(),
-  }),
-  charger: record({
-    kind: tagIs('charger'),
-    id: id(),
-    source: oneOfText(['dcdc', 'solar']),
-    inPlus: id(),
-    inMinus: id(),
-    outPlus: id(),
-    outMinus: id(),
-    outputA: amp(),
-    outputV: volt(),
-    efficiencyShare: share(),
-    inputMaxA: orNull(amp()),
-    inputMaxV: volt(),
-  }),
-});
-
-export const PART_KINDS = [
-  'battery',
-  'isolator',
-  'fuseHolder',
-  'shunt',
-  'busBar',
-  'fuseBlock',
-  'dcdcCharger',
-  'solarController',
-  'inverter',
-  'load',
-  'feed',
-  'solarModule',
-  'relay',
-  'mainsCharger',
-] as const;
-
-const clear = () => num({ min: 0, max: 1000, unit: 'mm' });
-export const partSchema: Schema<Part> = record({
-  id: id(),
-  kind: oneOfText(PART_KINDS),
-  name: text(1, 80),
-  widthMm: positiveMm(),
-  heightMm: positiveMm(),
-  depthMm: positiveMm(),
-  massKg: num({ min: 0, max: 1000, unit: 'kg' }),
-  clearSpaceMm: record({ left: clear(), right: clear(), top: clear(), bottom: clear() }),
-  mountHoles: list(record({ xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), {
-    max: 20,
-  }),
-  terminals: list(terminal, { min: 1, max: 80 }),
-  elements: list(element, { max: 80 }),
-  systemVoltagesV: list(num({ min: 1, max: 1000, unit: 'V' }), { max: 10 }),
-  price: orNull(num({ min: 0, max: 1e6 })),
-  leadTimeDays: orNull(num({ min: 0, max: 1000, integer: true, unit: 'days' })),
-});
-
-/** The board document, format version 2: strict, nothing cast, unknown keys refused. */
+/** The board document, format version 3: strict, nothing cast, unknown keys refused. */
 export const boardSchema: Schema<Board> = record({
   format: tagIs<typeof BOARD_FORMAT>(BOARD_FORMAT),
   formatVersion: oneOfNumber<typeof BOARD_FORMAT_VERSION>([BOARD_FORMAT_VERSION]),
@@ -430,4 +274,6 @@ export const boardSchema: Schema<Board> = record({
   cables: list(cableSchema, { max: 800 }),
   survey: list(foundCircuitSchema, { max: 200 }),
   extras: list(quoteExtraSchema, { max: 60 }),
+  control: list(controlRuleSchema, { max: 100 }),
+  customLinks: list(fuseLinkSchema, { max: 100 }),
 });

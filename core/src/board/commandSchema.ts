@@ -4,15 +4,16 @@ import {
   briefSchema,
   cableSchema,
   connectionSchema,
+  controlRuleSchema,
   foundCircuitSchema,
   itemSchema,
   panelSchema,
-  partSchema,
   powerSchema,
   quoteExtraSchema,
   settingsSchema,
 } from './boardSchema.ts';
 import { COLLECTIONS, type CollectionName, type Command } from './commands.ts';
+import { fuseLinkSchema, partSchema } from './partSchema.ts';
 import { list, num, oneOfText, orNull, problemsOf, record, taggedUnion, tagIs, text } from './schemaKit.ts';
 
 const entitySchemas: Record<CollectionName, Schema<unknown>> = {
@@ -23,6 +24,8 @@ const entitySchemas: Record<CollectionName, Schema<unknown>> = {
   cables: cableSchema,
   survey: foundCircuitSchema,
   extras: quoteExtraSchema,
+  customLinks: fuseLinkSchema,
+  control: controlRuleSchema,
 };
 
 const anything = () => yup.mixed().test('present', (v) => v !== undefined) as unknown as Schema<unknown>;

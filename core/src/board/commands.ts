@@ -1,10 +1,11 @@
-import type { Part } from '../catalogue/part.ts';
+import type { FuseLink, Part } from '../catalogue/part.ts';
 import type {
   Board,
   BoardSettings,
   Brief,
   Cable,
   Connection,
+  ControlRule,
   FoundCircuit,
   Id,
   Item,
@@ -22,16 +23,20 @@ export interface Collections {
   cables: Cable;
   survey: FoundCircuit;
   extras: QuoteExtra;
+  customLinks: FuseLink;
+  control: ControlRule;
 }
 export type CollectionName = keyof Collections;
 export const COLLECTIONS: readonly CollectionName[] = [
   'panels',
   'customParts',
+  'customLinks',
   'items',
   'connections',
   'cables',
   'survey',
   'extras',
+  'control',
 ];
 
 type PerCollection<F extends { [C in CollectionName]: unknown }> = F[CollectionName];

@@ -17,6 +17,11 @@ export const LETTER_BY_KIND: Readonly<Record<PartKind, string>> = {
   relay: 'K',
   mainsCharger: 'T',
   load: 'E',
+  frame: 'X',
+  button: 'S',
+  mainsInlet: 'X',
+  mainsPanel: 'X',
+  transferRelay: 'Q',
 };
 
 const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): string => {

@@ -56,7 +56,39 @@ function to2(board: Loose): Loose {
   };
 }
 
-const STEPS: Readonly<Record<number, (board: Loose) => Loose>> = { 1: to2 };
+/** What version 3 says of an element beside what version 2 did. */
+function elementTo3(element: Loose): Loose {
+  switch (element.kind) {
+    case 'contact':
+      return { follows: null };
+    case 'coil':
+      return { needs: null };
+    case 'inverter':
+      return { acOut: null, acIn: null };
+    case 'mainsCharger':
+      return { acIn: null };
+    case 'charger':
+      return { enable: null };
+    default:
+      return {};
+  }
+}
+
+/** Version 2 to 3: control circuits, mains sides and makers' curves come in. */
+function to3(board: Loose): Loose {
+  return {
+    ...board,
+    formatVersion: 3,
+    customParts: each(board.customParts, (part) => ({
+      ...part,
+      elements: each(part.elements, (element) => ({ ...elementTo3(element), ...element })),
+    })),
+    control: [],
+    customLinks: [],
+  };
+}
+
+const STEPS: Readonly<Record<number, (board: Loose) => Loose>> = { 1: to2, 2: to3 };
 
 /**
  * Brings a board document of an older format version up to the current one, step by step. What is not an older board

@@ -112,5 +112,7 @@ export function newBoard(brief: Partial<Brief>): Board {
     cables: [],
     survey: [],
     extras: [],
+    control: [],
+    customLinks: [],
   };
 }

@@ -9,6 +9,12 @@ export function partIndex(board: Pick<Board, 'customParts'>, catalogue: Catalogu
   return index;
 }
 
+/** Fields of elements that name a terminal of their part. */
+const TERMINAL_FIELDS: readonly string[] = [
+  ...['a', 'b', 'plus', 'minus', 'inPlus', 'inMinus', 'outPlus', 'outMinus', 'enable'],
+  ...['acIn', 'acOut', 'line', 'neutral', 'outLine', 'firstLine', 'secondLine'],
+];
+
 function duplicates(what: string, ids: Id[]): string[] {
   const seen = new Set<Id>();
   const problems: string[] = [];
@@ -34,7 +40,7 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
   const panels = new Map(board.panels.map((p) => [p.id, p]));
   const items = new Map(board.items.map((i) => [i.id, i]));
   const connections = new Map(board.connections.map((c) => [c.id, c]));
-  const links = new Set(catalogue.fuseLinks.map((f) => f.id));
+  const links = new Set([...catalogue.fuseLinks, ...board.customLinks].map((f) => f.id));
   const lugs = new Set(catalogue.lugs.map((l) => l.id));
   const missing = (path: string, value: Id, accepted: string) =>
     problems.push(`${path} is "${value}", which names nothing; accepted: ${accepted}`);
@@ -69,6 +75,14 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
       board.extras.map((x) => x.id),
     ),
     ...duplicates(
+      'control',
+      board.control.map((r) => r.id),
+    ),
+    ...duplicates(
+      'customLinks',
+      [...board.customLinks, ...catalogue.fuseLinks].map((l) => l.id),
+    ),
+    ...duplicates(
       'power.loadGroups',
       board.power.loadGroups.map((g) => g.id),
     ),
@@ -95,11 +109,11 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
     const terminalIds = new Set(part.terminals.map((t) => t.id));
     part.elements.forEach((element, e) => {
       for (const [field, value] of Object.entries(element)) {
-        if (!['a', 'b', 'plus', 'minus', 'inPlus', 'inMinus', 'outPlus', 'outMinus'].includes(field)) continue;
+        if (!TERMINAL_FIELDS.includes(field) || value === null) continue;
         if (!terminalIds.has(String(value)))
           missing(`${at}.elements[${e}].${field}`, String(value), `a terminal id of ${part.id}`);
       }
-      if (element.kind === 'bar')
+      if (element.kind === 'bar' || element.kind === 'frame')
         for (const t of element.terminalIds)
           if (!terminalIds.has(t)) missing(`${at}.elements[${e}].terminalIds`, t, `a terminal id of ${part.id}`);
       if (element.kind === 'coil' && !part.elements.some((x) => x.id === element.contactId))
@@ -176,6 +190,22 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
       if (!panel) missing(`${at}.panelId`, segment.panelId, [...panels.keys()].join(', '));
       else if (segment.kind === 'passThrough' && !panel.holes.some((h) => h.id === segment.holeId))
         missing(`${at}.holeId`, segment.holeId, `a hole of panel ${panel.id}`);
+    });
+  });
+  board.control.forEach((rule, r) => {
+    const item = items.get(rule.itemId);
+    const part = item && parts.get(item.partId);
+    if (!item) missing(`control[${r}].itemId`, rule.itemId, 'the id of an item');
+    else if (part && !part.elements.some((e) => e.kind === 'contact' && e.id === rule.contactId))
+      missing(`control[${r}].contactId`, rule.contactId, `a contact of ${part.id}`);
+  });
+  board.customLinks.forEach((link, l) => {
+    const { gates } = link.curve ?? { gates: [] };
+    gates.forEach((g, i) => {
+      const at = `customLinks[${l}].curve.gates[${i}]`;
+      if (g.minS > g.maxS) problems.push(`${at}.minS is ${g.minS}; accepted: at most its maxS ${g.maxS}`);
+      if (i > 0 && g.multiple <= gates[i - 1]!.multiple)
+        problems.push(`${at}.multiple is ${g.multiple}; accepted: above the one before, ${gates[i - 1]!.multiple}`);
     });
   });
   return problems;

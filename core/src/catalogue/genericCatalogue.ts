@@ -1,4 +1,5 @@
 import { CABLE_TYPES, FUSE_LINKS, LUGS, SHRINKS } from './data/consumables.ts';
+import { CONTROL } from './data/control.ts';
 import { LOADS } from './data/loads.ts';
 import { MAINS } from './data/mains.ts';
 import { SOURCES } from './data/sources.ts';
@@ -7,8 +8,8 @@ import type { Catalogue } from './part.ts';
 
 /** The catalogue that ships: generic parts, no maker's names, prices invented. */
 export const genericCatalogue: Catalogue = {
-  version: 'generic-2',
-  parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...LOADS],
+  version: 'generic-3',
+  parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...CONTROL, ...LOADS],
   fuseLinks: FUSE_LINKS,
   cableTypes: CABLE_TYPES,
   lugs: LUGS,

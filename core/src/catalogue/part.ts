@@ -32,6 +32,16 @@ export interface Terminal {
 export type FuseStyle = 'blade' | 'sf30' | 'sf51' | 'classT' | 'anl' | 'cube' | 'breakerThermal' | 'breakerHydraulic';
 export const isBreaker = (style: FuseStyle): boolean => style === 'breakerThermal' || style === 'breakerHydraulic';
 
+/** What a contact of a control circuit follows when neither a hand nor a coil works it. */
+export const CONDITIONS = [
+  'engineRunning',
+  'cellsTakeCharge',
+  'cellsGiveCharge',
+  'buttonHeld',
+  'mainsPresent',
+] as const;
+export type ConditionId = (typeof CONDITIONS)[number];
+
 /** Internal elements between a part's terminals. */
 export type Element =
   | {
@@ -51,8 +61,53 @@ export type Element =
   | { kind: 'feed'; id: Id; plus: Id; minus: Id; resistanceOhm: number; shortCircuitA: number }
   | { kind: 'solarSource'; id: Id; plus: Id; minus: Id; peakW: number; openCircuitV: number; shortCircuitA: number }
   | { kind: 'resistance'; id: Id; a: Id; b: Id; resistanceOhm: number; ratingA: number; shunt: boolean }
-  | { kind: 'contact'; id: Id; a: Id; b: Id; resistanceOhm: number; ratingA: number; normallyOpen: boolean }
-  | { kind: 'coil'; id: Id; plus: Id; minus: Id; resistanceOhm: number; contactId: Id }
+  | {
+      kind: 'contact';
+      id: Id;
+      a: Id;
+      b: Id;
+      resistanceOhm: number;
+      ratingA: number;
+      normallyOpen: boolean;
+      /** Closed while this holds; null where a coil works it, or a hand. */
+      follows: ConditionId | null;
+    }
+  | {
+      kind: 'coil';
+      id: Id;
+      plus: Id;
+      minus: Id;
+      resistanceOhm: number;
+      contactId: Id;
+      /** A voltage-sensing relay pulls in only while this holds beside its feed; null for a plain coil. */
+      needs: ConditionId | null;
+    }
+  | {
+      /** A metal frame that carries the return: each point of it lies behind a joint of this resistance. */
+      kind: 'frame';
+      id: Id;
+      terminalIds: Id[];
+      pointOhm: number;
+      ratingA: number;
+    }
+  | {
+      /** Two configuration wires of a charger: joined for one chemistry, left open for the other. */
+      kind: 'strap';
+      id: Id;
+      a: Id;
+      b: Id;
+      joinedFor: Chemistry;
+    }
+  | { kind: 'mainsSource'; id: Id; line: Id; neutral: Id; source: 'inlet' | 'generator' }
+  | { kind: 'mainsLoad'; id: Id; line: Id; neutral: Id }
+  | {
+      /** Takes the first live one of two mains feeds; the two are never joined. */
+      kind: 'transfer';
+      id: Id;
+      outLine: Id;
+      firstLine: Id;
+      secondLine: Id;
+    }
   | {
       kind: 'fuseSeat';
       id: Id;
@@ -77,6 +132,10 @@ export type Element =
       /** Power for the moment a motor starts. */
       surgeW: number;
       waveform: 'sine' | 'modified';
+      /** Line terminal of its output; null where the sheet shows none. */
+      acOut: Id | null;
+      /** Line terminal of its own input: while that is live, its transfer relay passes it through. */
+      acIn: Id | null;
     }
   | {
       /** Charges from the mains or a generator; its mains side is a licensed person's. */
@@ -87,6 +146,8 @@ export type Element =
       outputA: number;
       outputV: number;
       efficiencyShare: number;
+      /** Line terminal it is fed at; null where the sheet shows none. */
+      acIn: Id | null;
     }
   | {
       kind: 'charger';
@@ -102,6 +163,8 @@ export type Element =
       /** From the maker's sheet; null means: work it out at the feed's lowest voltage. */
       inputMaxA: number | null;
       inputMaxV: number;
+      /** A trigger that must be live for it to work; null where it starts by itself. */
+      enable: Id | null;
     };
 
 export type PartKind =
@@ -118,7 +181,12 @@ export type PartKind =
   | 'feed'
   | 'solarModule'
   | 'relay'
-  | 'mainsCharger';
+  | 'mainsCharger'
+  | 'frame'
+  | 'button'
+  | 'mainsInlet'
+  | 'mainsPanel'
+  | 'transferRelay';
 
 export interface MountHole extends PointMm {
   screwDiameterMm: number;
@@ -152,13 +220,28 @@ export interface FuseLink {
   interrupt: { upToV: number; currentA: number }[];
   coldResistanceOhm: number;
   price: number | null;
+  /** The maker's own time–current curve; null counts the band of its style. */
+  curve: LinkCurve | null;
+}
+
+/** A maker's curve as read off the sheet: multiples of the rating rising, with shortest and longest time to open. */
+export interface LinkCurve {
+  gates: readonly { multiple: number; minS: number; maxS: number }[];
+  /** Let-through over the square of the rating; null where the sheet gives none. */
+  letThroughPerA2: number | null;
+  source: string;
 }
 
 export interface CableType {
   id: Id;
   name: string;
+  /** Conductors in one sheath; 1 is a single wire. */
+  cores: number;
   areaMm2: number;
-  insulation: 'pvc70' | 'thermoplastic105';
+  /** `bare`: flat copper for formed links. */
+  insulation: 'pvc70' | 'thermoplastic105' | 'bare';
+  /** Section of flat copper; null for round cable. */
+  bar: { widthMm: number; thicknessMm: number } | null;
   insulationMaxC: number;
   outerDiameterMm: number;
   massKgPerM: number;

@@ -54,6 +54,11 @@ const RANK: Readonly<Record<PartKind, number>> = {
   fuseBlock: 3,
   inverter: 4,
   load: 4,
+  frame: 5,
+  button: 1,
+  mainsInlet: 0,
+  transferRelay: 2,
+  mainsPanel: 3,
 };
 
 /**

@@ -70,7 +70,7 @@ export async function cutsPaper(file: JobFile, head: PaperHead): Promise<Buffer>
   for (const group of file.dossier.cuts) {
     heading(
       doc,
-      `${group.name}, ${COLOUR_NAME[group.colour]} · ${group.pieces.length} pieces · ${(group.totalMm / 1000).toFixed(2)} m`,
+      `${group.name}${group.colour ? `, ${COLOUR_NAME[group.colour]}` : ''} · ${group.pieces.length} pieces · ${(group.totalMm / 1000).toFixed(2)} m`,
     );
     const rows = group.pieces.flatMap((piece) => piece.cores.map((core) => ({ piece, core })));
     table(

@@ -32,6 +32,9 @@ export const addItem = (item: Item): Command[] => [{ kind: 'add', collection: 'i
 export function removeItems(board: Board, itemIds: ReadonlySet<Id>): Command[] {
   const touching = board.connections.filter((c) => itemIds.has(c.from.itemId) || itemIds.has(c.to.itemId));
   return [
+    ...board.control
+      .filter((r) => itemIds.has(r.itemId))
+      .map((r): Command => ({ kind: 'remove', collection: 'control', id: r.id })),
     ...removeConnections(board, new Set(touching.map((c) => c.id))),
     ...[...itemIds].map((id): Command => ({ kind: 'remove', collection: 'items', id })),
   ];

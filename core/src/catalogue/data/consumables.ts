@@ -1,4 +1,5 @@
 import { CLASS5_OHM_PER_KM } from '../../rules/tables/conductorResistance.ts';
+import { COPPER_BARS } from '../../rules/tables/copperBars.ts';
 import type { CableType, FuseLink, FuseStyle, Lug, Shrink } from '../part.ts';
 
 /**
@@ -50,6 +51,7 @@ const links = (
     interrupt,
     coldResistanceOhm: DROP_AT_RATING_V / ratingA,
     price: Math.round((base + ratingA * base * 0.004) * 100) / 100,
+    curve: null,
   }));
 
 const BLADE = [1, 2, 3, 5, 7.5, 10, 15, 20, 25, 30, 40];
@@ -97,19 +99,76 @@ const AREAS = Object.keys(OUTER_MM)
   .map(Number)
   .sort((a, b) => a - b);
 
-const cable = (areaMm2: number, insulation: CableType['insulation']): CableType => ({
+const cable = (areaMm2: number, insulation: 'pvc70' | 'thermoplastic105'): CableType => ({
   id: `${insulation}-${areaMm2}`,
+  cores: 1,
   name: `Class 5 copper ${areaMm2} mm², ${insulation === 'pvc70' ? 'PVC 70 °C' : 'thermoplastic 105 °C'}`,
   areaMm2,
   insulation,
+  bar: null,
   insulationMaxC: insulation === 'pvc70' ? 70 : 105,
   outerDiameterMm: OUTER_MM[String(areaMm2)]!,
   massKgPerM: massKgPerM(areaMm2, OUTER_MM[String(areaMm2)]!),
   pricePerM: Math.round((0.25 + areaMm2 * (insulation === 'pvc70' ? 0.14 : 0.18)) * 100) / 100,
 });
-export const CABLE_TYPES: CableType[] = (['thermoplastic105', 'pvc70'] as const).flatMap((insulation) =>
-  AREAS.filter((a) => String(a) in CLASS5_OHM_PER_KM).map((a) => cable(a, insulation)),
-);
+/** Outer diameters of round sheathed cable, mm, by cores and mm². Mark: [mem], makers differ by a millimetre. */
+const SHEATHED_OUTER_MM: readonly (readonly [cores: number, areaMm2: number, outerMm: number])[] = [
+  [2, 0.75, 6.4],
+  [2, 1, 6.7],
+  [2, 1.5, 7.6],
+  [2, 2.5, 9.3],
+  [2, 4, 10.9],
+  [2, 6, 12.6],
+  [3, 0.75, 6.8],
+  [3, 1, 7.2],
+  [3, 1.5, 8.2],
+  [3, 2.5, 10.1],
+  [3, 4, 11.6],
+  [3, 6, 13.5],
+  [4, 0.75, 7.4],
+  [4, 1, 7.9],
+  [4, 1.5, 9.2],
+  [4, 2.5, 11.2],
+  [5, 1.5, 10.2],
+  [5, 2.5, 12.4],
+  [7, 1, 10.2],
+  [7, 1.5, 12.1],
+];
+const sheathed = (
+  cores: number,
+  areaMm2: number,
+  outerMm: number,
+  insulation: 'pvc70' | 'thermoplastic105',
+): CableType => {
+  const single = cable(areaMm2, insulation);
+  return {
+    ...single,
+    id: `${insulation}-${cores}x${areaMm2}`,
+    cores,
+    name: `Sheathed class 5 copper ${cores} × ${areaMm2} mm², ${insulation === 'pvc70' ? 'PVC 70 °C' : 'thermoplastic 105 °C'}`,
+    outerDiameterMm: outerMm,
+    massKgPerM: massKgPerM(areaMm2 * cores, outerMm),
+    pricePerM: Math.round((0.4 + cores * single.pricePerM! * 0.9) * 100) / 100,
+  };
+};
+/** Flat copper for formed links; 8.89 g/cm³. Prices invented. */
+const flatCopper = ([widthMm, thicknessMm]: readonly [number, number, number]): CableType => ({
+  id: `flat-${widthMm}x${thicknessMm}`,
+  name: `Flat copper ${widthMm} × ${thicknessMm} mm`,
+  cores: 1,
+  areaMm2: widthMm * thicknessMm,
+  insulation: 'bare',
+  bar: { widthMm, thicknessMm },
+  insulationMaxC: 65,
+  outerDiameterMm: widthMm,
+  massKgPerM: (widthMm * thicknessMm * 8.89) / 1000,
+  pricePerM: Math.round(widthMm * thicknessMm * 0.16 * 100) / 100,
+});
+export const CABLE_TYPES: CableType[] = (['thermoplastic105', 'pvc70'] as const).flatMap((insulation) => [
+  ...AREAS.filter((a) => String(a) in CLASS5_OHM_PER_KM).map((a) => cable(a, insulation)),
+  ...SHEATHED_OUTER_MM.map(([cores, area, outer]) => sheathed(cores, area, outer, insulation)),
+]);
+CABLE_TYPES.push(...COPPER_BARS.map(flatCopper));
 
 /**
  * Barrels by conductor area: outer diameter and depth, mm.

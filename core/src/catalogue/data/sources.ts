@@ -1,5 +1,6 @@
 import type { Chemistry } from '../../board/board.ts';
 import type { Element, Part, Terminal } from '../part.ts';
+import { signalOutput } from './control.ts';
 import { clamp, lead, stud } from './terminals.ts';
 
 /** Generic batteries, feeds, solar modules, chargers and inverters. Values are invented but plausible. */
@@ -72,6 +73,61 @@ const feed = (nominalV: number): Part => ({
   leadTimeDays: null,
 });
 
+/** A feed that also says when the engine runs: a lead that is live from the alternator's own terminal. */
+const feedWithSignal = (nominalV: number): Part => {
+  const plain = feed(nominalV);
+  return {
+    ...plain,
+    id: `feed-${nominalV}-signal`,
+    name: `Engine starter battery tap, ${nominalV} V, with engine-running lead`,
+    terminals: [...plain.terminals, lead('running', 'plus', [0, 15, 90], 1.5, { name: 'running', required: false })],
+    elements: [...plain.elements, signalOutput('running', 'plus', 'engineRunning')],
+  };
+};
+
+/** A battery whose electronics say by two outputs whether its cells may be charged and discharged. */
+const withOutputs = (plain: Part): Part => ({
+  ...plain,
+  id: `${plain.id}-outputs`,
+  name: `${plain.name}, charge and load outputs`,
+  terminals: [
+    ...plain.terminals,
+    clamp('chargeOk', 'plus', [-20, plain.heightMm / 2 - 10, 90], [0.5, 2.5], { name: 'charge ok', required: false }),
+    clamp('loadOk', 'plus', [20, plain.heightMm / 2 - 10, 90], [0.5, 2.5], { name: 'load ok', required: false }),
+  ],
+  elements: [
+    ...plain.elements,
+    signalOutput('chargeOk', 'plus', 'cellsTakeCharge'),
+    signalOutput('loadOk', 'plus', 'cellsGiveCharge'),
+  ],
+  price: plain.price === null ? null : plain.price + 60,
+});
+
+/** A DC-DC charger that works only while its trigger is live, with two wires to set its curve. */
+const triggered = (plain: Part): Part => ({
+  ...plain,
+  id: `${plain.id}-trigger`,
+  name: `${plain.name}, with trigger and curve wires`,
+  terminals: [
+    ...plain.terminals,
+    clamp('trigger', 'plus', [-60, plain.heightMm / 2 - 8, 90], [0.5, 2.5], { name: 'trigger' }),
+    clamp('curveA', 'none', [-60, -plain.heightMm / 2 + 8, 270], [0.5, 2.5], {
+      name: 'curve A',
+      domain: 'signal',
+      required: false,
+    }),
+    clamp('curveB', 'none', [-40, -plain.heightMm / 2 + 8, 270], [0.5, 2.5], {
+      name: 'curve B',
+      domain: 'signal',
+      required: false,
+    }),
+  ],
+  elements: [
+    ...plain.elements.map((e) => (e.kind === 'charger' ? { ...e, enable: 'trigger' } : e)),
+    { kind: 'strap', id: 'curve', a: 'curveA', b: 'curveB', joinedFor: 'lifepo4' },
+  ],
+});
+
 const solarModule = (peakW: number, openCircuitV: number, shortCircuitA: number, price: number): Part => ({
   id: `solar-${peakW}`,
   kind: 'solarModule',
@@ -119,6 +175,7 @@ const charger = (spec: ChargerSpec): Part => {
     efficiencyShare: spec.source === 'dcdc' ? 0.87 : 0.96,
     inputMaxA: spec.inputMaxA,
     inputMaxV: spec.inputMaxV,
+    enable: null,
   };
   return {
     id: spec.id,
@@ -183,6 +240,8 @@ const inverter = (
         idleA,
         surgeW: 2 * acPowerW,
         waveform,
+        acOut: 'acL',
+        acIn: null,
       },
     ],
     systemVoltagesV: [systemV],
@@ -190,6 +249,18 @@ const inverter = (
     leadTimeDays: 15,
   };
 };
+
+const dcdc30 = charger({
+  id: 'dcdc-12-12-30',
+  name: 'DC-DC charger 12→12 V, 30 A',
+  source: 'dcdc',
+  outputA: 30,
+  outputV: 14.4,
+  inputMaxA: 40,
+  inputMaxV: 16,
+  system: [12],
+  price: 210,
+});
 
 export const SOURCES: Part[] = [
   battery('agm', 12, 100, 0.0055, [330, 175, 220, 29], [20, 150], 190),
@@ -200,21 +271,15 @@ export const SOURCES: Part[] = [
   battery('lifepo4', 24, 200, 0.0024, [560, 320, 260, 42], [100, 200], 1480),
   battery('lifepo4', 24, 100, 0.004, [520, 240, 220, 22], [50, 100], 780),
   battery('lifepo4', 48, 100, 0.012, [440, 130, 440, 55], [50, 100], 1450),
+  withOutputs(battery('lifepo4', 12, 100, 0.0025, [330, 172, 220, 11], [50, 100], 420)),
+  withOutputs(battery('lifepo4', 24, 200, 0.0024, [560, 320, 260, 42], [100, 200], 1480)),
   feed(12),
+  feedWithSignal(12),
   solarModule(100, 22.5, 5.9, 75),
   solarModule(200, 24.3, 10.4, 120),
   solarModule(400, 49.5, 10.6, 190),
-  charger({
-    id: 'dcdc-12-12-30',
-    name: 'DC-DC charger 12→12 V, 30 A',
-    source: 'dcdc',
-    outputA: 30,
-    outputV: 14.4,
-    inputMaxA: 40,
-    inputMaxV: 16,
-    system: [12],
-    price: 210,
-  }),
+  dcdc30,
+  triggered(dcdc30),
   charger({
     id: 'dcdc-12-24-15',
     name: 'DC-DC charger 12→24 V, 15 A',

@@ -1,5 +1,5 @@
 import type { FuseStyle, MountHole, Part, Polarity, Terminal } from '../part.ts';
-import { clamp, stud } from './terminals.ts';
+import { stud } from './terminals.ts';
 
 /** Generic isolators, fuse holders, shunts, bus bars and fuse blocks. Dimensions and prices are invented but plausible. */
 const noClear = { left: 0, right: 0, top: 0, bottom: 0 };
@@ -25,7 +25,18 @@ const isolator = (ratingA: number, studMm: number, sizeMm: number, price: number
     stud('line', 'none', [-sizeMm / 4, 0, 180], [studMm, sizeMm / 2 - 4], { lineLoad: 'line' }),
     stud('load', 'none', [sizeMm / 4, 0, 0], [studMm, sizeMm / 2 - 4], { lineLoad: 'load' }),
   ],
-  elements: [{ kind: 'contact', id: 'k', a: 'line', b: 'load', resistanceOhm: 0.0002, ratingA, normallyOpen: false }],
+  elements: [
+    {
+      kind: 'contact',
+      id: 'k',
+      a: 'line',
+      b: 'load',
+      resistanceOhm: 0.0002,
+      ratingA,
+      normallyOpen: false,
+      follows: null,
+    },
+  ],
   systemVoltagesV: [12, 24, 48],
   price,
   leadTimeDays: 3,
@@ -162,56 +173,6 @@ const fuseBlock = (ways: number, price: number): Part => {
   };
 };
 
-const voltageRelay: Part = {
-  id: 'relay-lvd-100',
-  kind: 'relay',
-  name: 'Low-voltage disconnect relay, 100 A',
-  widthMm: 80,
-  heightMm: 60,
-  depthMm: 55,
-  massKg: 0.3,
-  clearSpaceMm: { left: 10, right: 10, top: 20, bottom: 10 },
-  mountHoles: sideHoles(34),
-  terminals: [
-    stud('line', 'plus', [-24, -10, 180], [8, 22], { lineLoad: 'line' }),
-    stud('load', 'plus', [24, -10, 0], [8, 22], { lineLoad: 'load' }),
-    clamp('coilPlus', 'plus', [-16, 24, 90], [0.5, 2.5]),
-    clamp('coilMinus', 'minus', [16, 24, 90], [0.5, 2.5]),
-  ],
-  elements: [
-    { kind: 'contact', id: 'k', a: 'line', b: 'load', resistanceOhm: 0.0006, ratingA: 100, normallyOpen: true },
-    { kind: 'coil', id: 'coil', plus: 'coilPlus', minus: 'coilMinus', resistanceOhm: 60, contactId: 'k' },
-  ],
-  systemVoltagesV: [12, 24],
-  price: 58,
-  leadTimeDays: 10,
-};
-
-/** Joins the alternator's battery to the bank while the engine charges: no electronics worth the name, runs warm. */
-const joiningRelay: Part = {
-  id: 'relay-vsr-120',
-  kind: 'relay',
-  name: 'Voltage-sensitive joining relay, 120 A',
-  widthMm: 80,
-  heightMm: 70,
-  depthMm: 60,
-  massKg: 0.35,
-  clearSpaceMm: { left: 20, right: 20, top: 40, bottom: 20 },
-  mountHoles: sideHoles(34),
-  terminals: [
-    stud('line', 'plus', [-24, -12, 180], [8, 24], { lineLoad: 'line' }),
-    stud('load', 'plus', [24, -12, 0], [8, 24], { lineLoad: 'load' }),
-    clamp('minus', 'minus', [0, 28, 90], [0.5, 2.5]),
-  ],
-  elements: [
-    { kind: 'contact', id: 'k', a: 'line', b: 'load', resistanceOhm: 0.0007, ratingA: 120, normallyOpen: true },
-    { kind: 'coil', id: 'coil', plus: 'line', minus: 'minus', resistanceOhm: 80, contactId: 'k' },
-  ],
-  systemVoltagesV: [12],
-  price: 44,
-  leadTimeDays: 10,
-};
-
 /** A base for a breaker: breakers reset, switch and need no spares; a polarised one breaks one way only. */
 const breakerBase = (
   id: string,
@@ -258,6 +219,4 @@ export const SWITCHGEAR: Part[] = [
   busBar('minus', 6, 6, 150, 19),
   fuseBlock(6, 22),
   fuseBlock(12, 36),
-  voltageRelay,
-  joiningRelay,
 ];

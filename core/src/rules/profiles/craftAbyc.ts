@@ -1,6 +1,6 @@
 import { ABYC_AMPACITY } from '../tables/abycAsMetric.ts';
 import type { RuleProfile } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE } from './shared.ts';
+import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
 /** Small craft after ABYC E-11, in its manner. Values from memory carry the mark in their source. */
 export const craftAbyc: RuleProfile = {
@@ -13,6 +13,7 @@ export const craftAbyc: RuleProfile = {
   ampacity: ABYC_AMPACITY,
   bundle: {
     counts: 'current-carrying conductors laid together',
+    perCircuit: false,
     factors: [
       [1, 1],
       [4, 0.7],
@@ -31,6 +32,11 @@ export const craftAbyc: RuleProfile = {
     source: 'ABYC E-11: 7 in from any source, 40 in if sheathed or enclosed all along (from memory)',
   },
   colours: { plus: 'RD', minus: 'YE', source: 'ABYC E-11: red positive, yellow or black negative (from memory)' },
+  mainsColours: MAINS_COLOURS_US,
+  frameReturn: {
+    allowed: false,
+    source: 'ABYC E-11: two-wire system, bonding and structure carry no return (from memory)',
+  },
   lugsPerStudMax: { value: 4, source: 'ABYC E-11: at most four lugs on a stud (from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

@@ -1,6 +1,6 @@
 import { ISO_AMPACITY } from '../tables/isoAmpacity.ts';
 import type { RuleProfile } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE } from './shared.ts';
+import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Small craft and portable low-voltage boards after ISO 13297. Values from memory carry the mark in their source. */
 export const craftIso: RuleProfile = {
@@ -13,6 +13,7 @@ export const craftIso: RuleProfile = {
   ampacity: ISO_AMPACITY,
   bundle: {
     counts: 'current-carrying conductors laid together',
+    perCircuit: false,
     factors: [
       [1, 1],
       [4, 0.7],
@@ -31,6 +32,8 @@ export const craftIso: RuleProfile = {
     source: 'ISO 13297: fuse within 200 mm of the source, 1.8 m where sheathed all along (from memory)',
   },
   colours: { plus: 'RD', minus: 'BK', source: 'ISO 13297: red positive, black or yellow negative (from memory)' },
+  mainsColours: MAINS_COLOURS_IEC,
+  frameReturn: { allowed: false, source: 'ISO 13297: two wires, a hull or frame is no return conductor (from memory)' },
   lugsPerStudMax: { value: 4, source: 'ABYC E-11: at most four lugs on a stud (from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

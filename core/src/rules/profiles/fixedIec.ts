@@ -1,6 +1,6 @@
 import { IEC_GROUPING, IEC_METHOD_C } from '../tables/iecMethodC.ts';
 import type { RuleProfile } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE } from './shared.ts';
+import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Fixed off-grid installations after IEC 60364. Values from memory carry the mark in their source. */
 export const fixedIec: RuleProfile = {
@@ -13,6 +13,7 @@ export const fixedIec: RuleProfile = {
   ampacity: IEC_METHOD_C,
   bundle: {
     counts: 'circuits laid together',
+    perCircuit: true,
     factors: IEC_GROUPING,
     source: 'IEC 60364-5-52 grouping factors (from memory)',
   },
@@ -31,6 +32,11 @@ export const fixedIec: RuleProfile = {
       'IEC 60364-4-43 433.2.2: up to 3 m where protected against short circuit (from memory); 300 mm bare is common practice, no source',
   },
   colours: { plus: 'RD', minus: 'WH', source: 'IEC 60445: d.c. positive red, negative white (from memory)' },
+  mainsColours: MAINS_COLOURS_IEC,
+  frameReturn: {
+    allowed: false,
+    source: 'every circuit has its own return; earthed metalwork carries none (IEC 60364-5-54, from memory)',
+  },
   lugsPerStudMax: { value: 4, source: 'at most four lugs on a stud (common practice; ABYC E-11 from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

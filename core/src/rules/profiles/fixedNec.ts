@@ -1,6 +1,6 @@
 import { NEC_AMPACITY } from '../tables/necAsMetric.ts';
 import type { RuleProfile } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_TORQUE } from './shared.ts';
+import { CAUTION, COMMON_EDGE, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
 /** Fixed boards in the manner of the NEC. Values from memory carry the mark in their source. */
 export const fixedNec: RuleProfile = {
@@ -13,6 +13,7 @@ export const fixedNec: RuleProfile = {
   ampacity: NEC_AMPACITY,
   bundle: {
     counts: 'current-carrying conductors in the raceway',
+    perCircuit: false,
     factors: [
       [1, 1],
       [4, 0.8],
@@ -42,6 +43,8 @@ export const fixedNec: RuleProfile = {
     minus: 'WH',
     source: 'NEC 210.5(C): d.c. positive red, grounded negative white (from memory)',
   },
+  mainsColours: MAINS_COLOURS_US,
+  frameReturn: { allowed: false, source: 'earthed metalwork carries no load current (NFPA 70 250.6, from memory)' },
   lugsPerStudMax: {
     value: 1,
     source: 'NEC 110.14(A): one conductor on a terminal unless it is marked for more (from memory)',

@@ -22,7 +22,8 @@ export interface RuleProfile {
   /** How sizes are named on papers and screens: metric, or metric with the gauge beside it. */
   sizes: 'mm2' | 'awg';
   ampacity: AmpacityTable;
-  bundle: { counts: string; factors: readonly BundleFactor[]; source: string };
+  /** `counts` in words; a sheathed cable adds its cores, or its circuits of two where circuits are counted. */
+  bundle: { counts: string; perCircuit: boolean; factors: readonly BundleFactor[]; source: string };
   /** Cable insulation this profile sizes with. */
   insulation: 'pvc70' | 'thermoplastic105';
   minAreaMm2: { value: number; source: string };
@@ -30,6 +31,10 @@ export interface RuleProfile {
   fuseFactor: { value: number; source: string };
   unfused: { plainMm: number; sheathedMm: number; source: string };
   colours: { plus: ColourCode; minus: ColourCode; source: string };
+  /** Cores of a mains cable. */
+  mainsColours: { line: ColourCode; neutral: ColourCode; earth: ColourCode; source: string };
+  /** Whether a metal frame may carry the return of a load. */
+  frameReturn: { allowed: boolean; source: string };
   lugsPerStudMax: { value: number; source: string };
   /** Fixing to edge: at least factor × screw diameter and at least minMm. */
   edge: Record<PanelMaterial, { diameterFactor: number; minMm: number }> & { source: string };

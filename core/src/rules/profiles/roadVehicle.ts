@@ -1,6 +1,6 @@
 import { ISO_AMPACITY } from '../tables/isoAmpacity.ts';
 import type { RuleProfile } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE } from './shared.ts';
+import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Market carts and other road-going boards: no table of their own is at hand, and that is said. */
 export const roadVehicle: RuleProfile = {
@@ -13,6 +13,7 @@ export const roadVehicle: RuleProfile = {
   ampacity: { ...ISO_AMPACITY, source: `${ISO_AMPACITY.source}, standing in for a road-vehicle table` },
   bundle: {
     counts: 'current-carrying conductors laid together',
+    perCircuit: false,
     factors: [
       [1, 1],
       [4, 0.7],
@@ -27,6 +28,8 @@ export const roadVehicle: RuleProfile = {
   fuseFactor: COMMON_FUSE_FACTOR,
   unfused: { plainMm: 200, sheathedMm: 1000, source: 'common practice, no source: fuse as near the source as can be' },
   colours: { plus: 'RD', minus: 'BK', source: 'common practice, no source' },
+  mainsColours: MAINS_COLOURS_IEC,
+  frameReturn: { allowed: true, source: 'the frame carries returns (common practice, no source)' },
   lugsPerStudMax: { value: 4, source: 'at most four lugs on a stud (common practice; ABYC E-11 from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

@@ -20,3 +20,16 @@ export const COMMON_FUSE_FACTOR: RuleProfile['fuseFactor'] = {
 
 export const CAUTION =
   'Written partly from memory. Confirm every limit against the rules in force where the board is installed.';
+
+export const MAINS_COLOURS_IEC: RuleProfile['mainsColours'] = {
+  line: 'BN',
+  neutral: 'BU',
+  earth: 'GNYE',
+  source: 'IEC 60445: brown line, blue neutral, green-yellow earth (from memory)',
+};
+export const MAINS_COLOURS_US: RuleProfile['mainsColours'] = {
+  line: 'BK',
+  neutral: 'WH',
+  earth: 'GN',
+  source: 'NFPA 70 200.6, 250.119: white neutral, green earth; black line by common practice (from memory)',
+};

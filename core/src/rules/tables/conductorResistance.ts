@@ -1,3 +1,4 @@
+import type { Cable } from '../../board/board.ts';
 import { CCA } from './sourceCorners.ts';
 
 /**
@@ -29,9 +30,17 @@ export const CLASS5_SOURCE = 'IEC 60228 table 3, class 5 plain copper, 20 °C (f
 /** Temperature coefficient of copper at 20 °C, 1/K. Source: IACS annealed copper. */
 export const COPPER_ALPHA_PER_K = 0.00393;
 
-/** Resistance of a conductor at 20 °C, Ω/km, by area and what it is made of; unknown cable counts as copper. */
-export const ohmPerKmOf = (areaMm2: number, material: 'copper' | 'cca' | 'unknown'): number =>
-  (CLASS5_OHM_PER_KM[String(areaMm2)] ?? 18 / areaMm2) * (material === 'cca' ? CCA.resistanceFactor : 1);
+/** Solid annealed copper at 20 °C, Ω·mm²/km. Source: IEC 60028, 1/58 Ω·mm²/m. */
+export const COPPER_OHM_MM2_PER_KM = 1000 / 58;
+
+/**
+ * Resistance of a conductor at 20 °C, Ω/km, by area and what it is made of: flat copper is solid, unknown cable counts as
+ * copper.
+ */
+export function ohmPerKmOf(areaMm2: number, material: Cable['material']): number {
+  if (material === 'flatCopper') return COPPER_OHM_MM2_PER_KM / areaMm2;
+  return (CLASS5_OHM_PER_KM[String(areaMm2)] ?? 18 / areaMm2) * (material === 'cca' ? CCA.resistanceFactor : 1);
+}
 
 /** Standard areas, mm², in rising order. */
 export const STANDARD_AREAS_MM2 = Object.keys(CLASS5_OHM_PER_KM)

@@ -1,3 +1,5 @@
+import type { AmpacityTable } from '../profiles/profile.ts';
+
 /**
  * Bare copper bars, A d.c., 35 °C air, 65 °C bar, by width × thickness in mm.
  * Source: DIN 43671. Mark: [mem].
@@ -16,6 +18,14 @@ export const COPPER_BARS: readonly (readonly [widthMm: number, thicknessMm: numb
   [50, 10, 875],
 ];
 export const COPPER_BARS_SOURCE = 'DIN 43671, bare copper, 35 °C air, 65 °C bar (from memory)';
+
+/** The same as an ampacity table by area: one column, the bar at 65 °C in 35 °C air. */
+export const BAR_AMPACITY: AmpacityTable = {
+  source: COPPER_BARS_SOURCE,
+  referenceC: 35,
+  columnsC: [65],
+  rows: COPPER_BARS.map(([widthMm, thicknessMm, currentA]) => [widthMm * thicknessMm, [currentA]] as const),
+};
 
 /** The smallest bar that carries a current, as `25×5`; null above the table. */
 export function barFor(currentA: number): string | null {

@@ -8,8 +8,11 @@ export const COLD_AGED_FACTOR: Readonly<Record<Chemistry, number>> = { agm: 2.2,
 export const COLD_AGED_SOURCE =
   'internal resistance cold and aged: AGM × 2.2, LiFePO4 × 3 (general knowledge, no source)';
 
-/** What insulation bears for the seconds of a short circuit, °C. Source: IEC 60364-4-43 (from memory). */
-export const SHORT_END_C = { pvc70: 160, thermoplastic105: 160 } as const;
+/**
+ * What insulation bears for the seconds of a short circuit, °C. Sources: IEC 60364-4-43 for insulated conductors,
+ * IEC 60364-5-54 for bare copper in normal conditions (from memory).
+ */
+export const SHORT_END_C = { pvc70: 160, thermoplastic105: 160, bare: 200 } as const;
 
 /** Copper-clad aluminium against copper of the same size. General knowledge, no source. */
 export const CCA = { resistanceFactor: 1.58, ampacityFactor: 0.78 } as const;

@@ -2,7 +2,7 @@ import type { Id, Item } from '../../board/board.ts';
 import type { Element } from '../../catalogue/part.ts';
 import { BANK_TRAITS } from '../../rules/tables/bankTraits.ts';
 import { coldestBankC, togetherIn } from '../demand/energy.ts';
-import { type CheckContext, partOf } from './checkContext.ts';
+import type { CheckContext } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 
 type Held<K extends Element['kind']> = { item: Item; element: Extract<Element, { kind: K }> };

@@ -369,9 +369,7 @@ function betterHolder(context: CheckContext, itemId: Id, faultA: number, faultV:
 function seriesRatings(context: CheckContext): Finding[] {
   return context.sizing.elements.flatMap((e) => {
     const item = context.items.get(e.itemId)!;
-    const element = partOf(context, item)?.elements.find((x) => x.id === e.elementId);
-    if (!element || (element.kind !== 'contact' && element.kind !== 'resistance')) return [];
-    if (e.designCurrentA <= element.ratingA * (1 + 1e-9)) return [];
+    if (e.designCurrentA <= e.ratingA * (1 + 1e-9)) return [];
     return [
       makeFinding(
         {
@@ -379,7 +377,7 @@ function seriesRatings(context: CheckContext): Finding[] {
           severity: 'stop',
           station: 'circuit',
           where: { label: item.designation, itemIds: [item.id] },
-          says: `${item.designation} is rated ${amps(element.ratingA)}, ${amps(e.designCurrentA)} goes through it`,
+          says: `${item.designation} is rated ${amps(e.ratingA)}, ${amps(e.designCurrentA)} goes through it`,
           why: 'everything in series carries the worst-case current',
           source: 'part sheet: rated current',
         },

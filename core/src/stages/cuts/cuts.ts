@@ -8,7 +8,8 @@ export interface CutGroup {
   cableTypeId: Id | null;
   name: string;
   areaMm2: number;
-  colour: ColourCode;
+  /** Null for sheathed cable and flat copper. */
+  colour: ColourCode | null;
   pieces: MadeCable[];
   totalMm: number;
 }
@@ -18,14 +19,15 @@ export function cutGroups(cables: readonly MadeCable[]): CutGroup[] {
   const groups = new Map<string, CutGroup>();
   for (const cable of cables) {
     const colour = cable.cores[0]?.colour ?? 'BK';
-    const cores = cable.cores.length > 1 ? `${cable.cores.length} × ` : '';
-    const key = `${cable.cableTypeId ?? cable.areaMm2}/${colour}/${cable.cores.length}`;
+    // A sheath and bare copper have one colour, whatever their cores have.
+    const single = cable.cores.length === 1 && !cable.flat;
+    const key = `${cable.cableTypeId ?? cable.areaMm2}/${single ? colour : ''}/${cable.cores.length}`;
     const group = groups.get(key) ?? {
       key,
       cableTypeId: cable.cableTypeId,
-      name: cores + cable.cableTypeName,
+      name: cable.cableTypeName,
       areaMm2: cable.areaMm2,
-      colour,
+      colour: single ? colour : null,
       pieces: [],
       totalMm: 0,
     };

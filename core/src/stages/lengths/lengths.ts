@@ -1,4 +1,4 @@
-import type { Board, Cable, Connection, Id, Item } from '../../board/board.ts';
+import type { Board, Cable, Connection, Id, Item, PointMm } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
 import { routedLength } from '../../rules/formulas/cableRules.ts';
 import { given, use } from '../../rules/rule.ts';
@@ -25,6 +25,11 @@ export interface LengthInput {
   endSlackMm: number;
 }
 
+const straightMm = (points: readonly PointMm[]): number => {
+  const [a, b] = [points[0], points.at(-1)];
+  return a && b ? Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm) : 0;
+};
+
 /** Measures one cable along its stored segments; lengths in mm. Never routes anything. */
 export function cableLength(input: LengthInput): CableLength {
   const { cable, connection, panels } = input;
@@ -33,11 +38,15 @@ export function cableLength(input: LengthInput): CableLength {
     parts: new Map(input.parts.map((p) => [p.id, p])),
   };
   const paths = cablePaths({ panels }, cable, connection, lookup);
-  const rise = [connection.from, connection.to].reduce((sum, ref) => {
+  const heightsMm = [connection.from, connection.to].map((ref) => {
     const end = terminalOf(ref, lookup);
-    return sum + (end && end.item.place.kind === 'panel' ? end.terminal.zMm : 0);
-  }, 0);
-  const pathMm = paths.reduce((sum, p) => sum + pathLengthMm(p.points), 0) + rise;
+    return end && end.item.place.kind === 'panel' ? end.terminal.zMm : 0;
+  });
+  // A formed link goes straight from stud to stud and steps between their heights; a cable goes down to the board and up.
+  const formed = cable.material === 'flatCopper';
+  const pathMm = formed
+    ? paths.reduce((sum, p) => sum + straightMm(p.points), 0) + Math.abs(heightsMm[0]! - heightsMm[1]!)
+    : paths.reduce((sum, p) => sum + pathLengthMm(p.points), 0) + heightsMm[0]! + heightsMm[1]!;
   let runsMm = 0;
   let unmeasuredRun = false;
   for (const segment of cable.segments) {
@@ -50,17 +59,19 @@ export function cableLength(input: LengthInput): CableLength {
   }
   const lengthMm = use(
     routedLength,
-    { pathMm, slackShare: input.slackShare, runsMm, endSlackMm: input.endSlackMm },
+    { pathMm, slackShare: formed ? 0 : input.slackShare, runsMm, endSlackMm: formed ? 0 : input.endSlackMm },
     `cable/${cable.id}/lengthMm`,
     {
       pathMm: given(
-        paths.some((p) => p.provisional)
-          ? 'right-angle guess on the board, not yet accepted'
-          : 'accepted route on the board',
+        formed
+          ? 'straight from stud to stud, with the step between their heights'
+          : paths.some((p) => p.provisional)
+            ? 'right-angle guess on the board, not yet accepted'
+            : 'accepted route on the board',
       ),
-      slackShare: given('board setting'),
+      slackShare: given(formed ? 'formed copper has no slack' : 'board setting'),
       runsMm: given(unmeasuredRun ? 'run off the board, not yet measured' : 'measured runs and panel thickness'),
-      endSlackMm: given('board setting'),
+      endSlackMm: given(formed ? 'formed copper has no slack' : 'board setting'),
     },
   );
   return {
@@ -69,7 +80,7 @@ export function cableLength(input: LengthInput): CableLength {
     pathMm,
     runsMm,
     unmeasuredRun,
-    provisional: unmeasuredRun || paths.some((p) => p.provisional),
+    provisional: unmeasuredRun || (!formed && paths.some((p) => p.provisional)),
     paths,
   };
 }

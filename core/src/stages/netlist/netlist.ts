@@ -51,6 +51,8 @@ export interface Netlist {
   mainsChargers: MainsChargerPort[];
   /** Bus bars and their ratings. */
   bars: { itemId: Id; elementId: Id; node: number; ratingA: number }[];
+  /** Metal frames that carry returns, each as the node all its points meet in. */
+  frames: { itemId: Id; node: number }[];
 }
 
 export const terminalKey = (ref: TerminalRef): string => `${ref.itemId} ${ref.terminalId}`;
@@ -95,6 +97,7 @@ export function buildNetlist(
     chargers: [],
     mainsChargers: [],
     bars,
+    frames: [],
   };
   for (const { item, element, key } of owned) {
     const port = (plus: Id, minus: Id, suffix = ''): Port => ({
@@ -120,6 +123,30 @@ export function buildNetlist(
           element,
         });
         break;
+      case 'frame': {
+        const hub = netlist.nodeCount++;
+        netlist.frames.push({ itemId: item.id, node: hub });
+        for (const terminalId of element.terminalIds)
+          netlist.branches.push({
+            key: `${key}/${terminalId}`,
+            kind: 'resistance',
+            a: at(item, terminalId),
+            b: hub,
+            connectionId: null,
+            itemId: item.id,
+            elementId: element.id,
+            element: {
+              kind: 'resistance',
+              id: `${element.id}/${terminalId}`,
+              a: terminalId,
+              b: terminalId,
+              resistanceOhm: element.pointOhm,
+              ratingA: element.ratingA,
+              shunt: false,
+            },
+          });
+        break;
+      }
       case 'battery':
       case 'feed':
         netlist.sources.push({ ...port(element.plus, element.minus), element });

@@ -75,13 +75,19 @@ export function partsList(
   for (const cable of cables) {
     const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
     const by = cable.designation;
-    for (const core of cable.cores) {
-      const kind = soon(
-        `${cable.cableTypeId ?? cable.areaMm2}/${core.colour}`,
-        `${cable.cableTypeName}, ${core.colour}`,
-        pricePerM,
+    const type = String(cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`);
+    const oneColour = cable.cores.length === 1 && !cable.flat ? cable.cores[0]!.colour : null;
+    if (cable.cores.length > 0)
+      add(
+        'cable',
+        oneColour
+          ? soon(`${type}/${oneColour}`, `${cable.cableTypeName}, ${oneColour}`, pricePerM)
+          : soon(type, cable.cableTypeName, pricePerM),
+        cable.cutMm / 1000,
+        by,
+        'workshop',
       );
-      add('cable', kind, cable.cutMm / 1000, by, 'workshop');
+    for (const core of cable.cores) {
       for (const end of [core.from, core.to]) {
         const lug = lugs.get(end.lug.value ?? '');
         if (lug) add('end', soon(lug.id, lug.name, lug.price), 1, by, 'workshop');

@@ -1,8 +1,9 @@
 import type { Brief, Cable, Connection, Environment } from '../../board/board.ts';
-import type { Catalogue, Terminal } from '../../catalogue/part.ts';
+import type { CableType, Catalogue, Terminal } from '../../catalogue/part.ts';
 import { ambientFactor, ampacity } from '../../rules/formulas/cableRules.ts';
 import type { AmpacityTable, RuleProfile } from '../../rules/profiles/profile.ts';
 import { figure, given, isTracing, use } from '../../rules/rule.ts';
+import { BAR_AMPACITY } from '../../rules/tables/copperBars.ts';
 import { CCA } from '../../rules/tables/sourceCorners.ts';
 import type { Workshop } from '../../rules/workshop.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
@@ -31,73 +32,149 @@ export function tableAmps(table: AmpacityTable, areaMm2: number, columnC: number
 const bundleFactor = (profile: RuleProfile, count: number): number =>
   profile.bundle.factors.reduce((found, [from, factor]) => (count >= from ? factor : found), 1);
 
+type Made = Pick<Cable, 'cores' | 'material'>;
+
+/**
+ * The kind of cable a cable of the board is cut from at an area: single wire, the sheathed cable with cores enough, or
+ * flat copper; null where none is sold.
+ */
+export function cableTypeOf(
+  { cores, material }: Made,
+  areaMm2: number,
+  profile: RuleProfile,
+  catalogue: Catalogue,
+): CableType | null {
+  const insulation = material === 'flatCopper' ? 'bare' : profile.insulation;
+  let best: CableType | null = null;
+  for (const type of catalogue.cableTypes) {
+    if (type.insulation !== insulation || type.areaMm2 !== areaMm2 || type.cores < cores.length) continue;
+    if ((cores.length === 1 && type.cores > 1) || (best && type.cores >= best.cores)) continue;
+    best = type;
+  }
+  return best;
+}
+
+/** Cable and flat copper are rated by different tables. */
+export const ampacityTableOf = (cable: Pick<Cable, 'material'>, profile: RuleProfile): AmpacityTable =>
+  cable.material === 'flatCopper' ? BAR_AMPACITY : profile.ampacity;
+
+/** What stands together with a cable along a stretch, its own cores included, as the profile counts. */
+const laidTogether = (cable: Made, environment: Environment, profile: RuleProfile): number => {
+  const own = profile.bundle.perCircuit ? Math.ceil(cable.cores.length / 2) : cable.cores.length;
+  return environment.bundledCount - 1 + own;
+};
+
 /** What a cable of this area may carry where it lies, A: the worst of its segments. */
 export function cableAmpacity(
-  { id: cableId, material }: Pick<Cable, 'id' | 'material'>,
+  cable: Pick<Cable, 'id' | 'material' | 'cores'>,
   areaMm2: number,
   columnC: number,
   environments: readonly Environment[],
   brief: Brief,
   profile: RuleProfile,
 ): number {
-  const copperA = tableAmps(profile.ampacity, areaMm2, columnC);
+  const { id: cableId, material } = cable;
+  const table = ampacityTableOf(cable, profile);
+  const copperA = tableAmps(table, areaMm2, columnC);
   if (copperA === null) return 0;
   const tableA = copperA * (material === 'cca' ? CCA.ampacityFactor : 1);
   const derating = (e: Environment) => {
     const ambientC = e.ambientC ?? brief.ambientC;
+    const count = laidTogether(cable, e, profile);
     return {
       ambientC,
-      bundle: bundleFactor(profile, e.bundledCount),
-      factor: ambientFactor.compute({ maxC: columnC, ambientC, referenceC: profile.ampacity.referenceC }),
-      count: e.bundledCount,
+      bundle: bundleFactor(profile, count),
+      factor: ambientFactor.compute({ maxC: columnC, ambientC, referenceC: table.referenceC }),
+      count,
     };
   };
   const worst = environments.map(derating).reduce((w, d) => (d.factor * d.bundle < w.factor * w.bundle ? d : w));
   if (!isTracing()) return ampacity.compute({ tableA, ambientFactor: worst.factor, bundleFactor: worst.bundle });
   const ambient = use(
     ambientFactor,
-    { maxC: columnC, ambientC: worst.ambientC, referenceC: profile.ampacity.referenceC },
+    { maxC: columnC, ambientC: worst.ambientC, referenceC: table.referenceC },
     `cable/${cableId}/ambientFactor`,
     {
       maxC: given('the lower of insulation and terminal temperature, as a column of the table'),
       ambientC: given('brief, or the segment where it is hottest'),
-      referenceC: given(profile.ampacity.source),
+      referenceC: given(table.source),
     },
   );
+  const sheathed = cable.cores.length > 1 ? `, ${cable.cores.length} cores in one sheath among them` : '';
   return use(ampacity, { tableA, ambientFactor: ambient, bundleFactor: worst.bundle }, `cable/${cableId}/ampacityA`, {
     tableA: given(
-      `${profile.ampacity.source}, ${areaMm2} mm², ${columnC} °C column${material === 'cca' ? `, × ${CCA.ampacityFactor} for copper-clad aluminium (general knowledge, no source)` : ''}`,
+      `${table.source}, ${areaMm2} mm², ${columnC} °C column${material === 'cca' ? `, × ${CCA.ampacityFactor} for copper-clad aluminium (general knowledge, no source)` : ''}`,
     ),
     ambientFactor: figure(`cable/${cableId}/ambientFactor`),
-    bundleFactor: given(`${worst.count} ${profile.bundle.counts}; ${profile.bundle.source}`),
+    bundleFactor: given(`${worst.count} ${profile.bundle.counts}${sheathed}; ${profile.bundle.source}`),
   });
 }
 
-/** Which areas a cable may take at all: sold, in the table, not under the profile's smallest, and fitting both ends. */
+/** A mains conductor starts here; what it must be a licensed person decides. Common practice for 16 A, no source. */
+export const MAINS_START_MM2 = 2.5;
+
+/** Why an area is out before anything is known of its current; null when it may be taken. */
+function whyNot(
+  cable: Made,
+  area: number,
+  columnC: number,
+  terminals: readonly Terminal[],
+  profile: RuleProfile,
+  catalogue: Catalogue,
+): string | null {
+  if (cable.material === 'flatCopper') {
+    const width = cableTypeOf(cable, area, profile, catalogue)?.bar?.widthMm ?? 0;
+    for (const { attachment, name } of terminals) {
+      if (attachment.kind !== 'stud') return `${name} is no stud: flat copper is bolted`;
+      if (width > attachment.palmWidthMaxMm + 1e-9)
+        return `${width} mm wide, ${name} leaves ${attachment.palmWidthMaxMm} mm`;
+      if (width < 2 * attachment.diameterMm - 1e-9)
+        return `${width} mm is too narrow for a hole for M${attachment.diameterMm}`;
+    }
+    return null;
+  }
+  if (area < profile.minAreaMm2.value) return `under ${profile.minAreaMm2.value} mm²: ${profile.minAreaMm2.source}`;
+  if (area < MAINS_START_MM2 && terminals.some((t) => t.domain === 'ac' || t.domain === 'earth'))
+    return `mains starts at ${MAINS_START_MM2} mm²; a licensed person decides (common practice, no source)`;
+  if (tableAmps(profile.ampacity, area, columnC) === null) return `not in the table: ${profile.ampacity.source}`;
+  const badEnd = terminals.find((t) => endsThatFit(area, t, catalogue.lugs).length === 0);
+  return badEnd ? whyNoEnd(area, badEnd, catalogue.lugs) : null;
+}
+
+/**
+ * Which areas a cable may take at all: sold in its kind, in the table, not under the profile's smallest, and fitting both
+ * ends. A size the workshop does not keep is passed over where a larger one it keeps fits.
+ */
 export function candidatesOf(
-  cable: Pick<Cable, 'cores' | 'material'>,
+  cable: Made,
   connections: Connection[],
   terminals: readonly Terminal[],
   profile: RuleProfile,
   catalogue: Catalogue,
-  workshop: Workshop,
+  workshop: Pick<Workshop, 'preferredAreasMm2'>,
 ): Candidates {
+  const flat = cable.material === 'flatCopper';
   const columnC = columnFor(
-    profile.ampacity,
-    Math.min(insulationMaxC(catalogue, profile), ...terminals.map((t) => t.maxC)),
+    ampacityTableOf(cable, profile),
+    Math.min(flat ? 65 : insulationMaxC(catalogue, profile), ...terminals.map((t) => t.maxC)),
   );
-  const areasMm2: number[] = [];
   const rejected: Rejected<number>[] = [];
-  const sold = catalogue.cableTypes.filter((c) => c.insulation === profile.insulation).map((c) => c.areaMm2);
-  for (const area of sold.sort((a, b) => a - b)) {
-    const badEnd = terminals.find((t) => endsThatFit(area, t, catalogue.lugs).length === 0);
-    if (area < profile.minAreaMm2.value)
-      rejected.push({ value: area, why: `under ${profile.minAreaMm2.value} mm²: ${profile.minAreaMm2.source}` });
-    else if (tableAmps(profile.ampacity, area, columnC) === null)
-      rejected.push({ value: area, why: `not in the table: ${profile.ampacity.source}` });
-    else if (badEnd) rejected.push({ value: area, why: whyNoEnd(area, badEnd, catalogue.lugs) });
-    else areasMm2.push(area);
-  }
+  const sold = [...new Set(catalogue.cableTypes.map((c) => c.areaMm2))].filter(
+    (area) => cableTypeOf(cable, area, profile, catalogue) !== null,
+  );
+  const fitting = sold
+    .sort((a, b) => a - b)
+    .filter((area) => {
+      const why = whyNot(cable, area, columnC, terminals, profile, catalogue);
+      if (why) rejected.push({ value: area, why });
+      return !why;
+    });
+  const kept = new Set(flat ? [] : workshop.preferredAreasMm2);
+  const areasMm2 = fitting.filter((area, i) => {
+    const next = kept.has(area) ? undefined : fitting.slice(i + 1).find((a) => kept.has(a));
+    if (next !== undefined) rejected.push({ value: area, why: `the workshop does not keep it; ${next} mm² is kept` });
+    return next === undefined;
+  });
   return { areasMm2, rejected, columnC, connections };
 }
 

@@ -1,6 +1,5 @@
 import type { Id } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import type { FuseStyle } from '../../catalogue/part.ts';
 import type { Memo } from '../../memo.ts';
 import { conductorResistance, dropV } from '../../rules/formulas/cableRules.ts';
 import { figure, given, isTracing, use, useSum } from '../../rules/rule.ts';
@@ -10,7 +9,7 @@ import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { UNSIZED_FUSE_OHM } from './branchResistance.ts';
-import { type ChoiceResult, lockedResult, type Rejected } from './choiceResult.ts';
+import { lockedResult, type Rejected } from './choiceResult.ts';
 import { type Clearing, cableWithstand, clearingOf, type GuardDevice } from './clearing.ts';
 import { cableAmpacity } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
@@ -109,7 +108,7 @@ export function sizeAll(
       () => `cable/${cable.cable.id}/resistanceOhm`,
       () => ({
         ohmPerKm: given(
-          `${CLASS5_SOURCE}, ${cable.areaMm2} mm²${cable.cable.material === 'cca' ? `, × ${CCA.resistanceFactor} for copper-clad aluminium` : ''}`,
+          `${cable.cable.material === 'flatCopper' ? 'solid copper, IEC 60028' : CLASS5_SOURCE}, ${cable.areaMm2} mm²${cable.cable.material === 'cca' ? `, × ${CCA.resistanceFactor} for copper-clad aluminium` : ''}`,
         ),
         lengthMm: figure(`cable/${cable.cable.id}/lengthMm`),
         alphaPerK: given('annealed copper, IACS'),
@@ -280,7 +279,13 @@ export function sizeAll(
     const largest = faults.largestA([branch.a, branch.b], null);
     const smallest = faults.smallestA(branch, null);
     if (largest === null || smallest === null) return null;
-    const bears = cableWithstand(cable.cable.id, cable.areaMm2, cable.candidates.columnC, profile.insulation, traced);
+    const bears = cableWithstand(
+      cable.cable.id,
+      cable.areaMm2,
+      cable.candidates.columnC,
+      cable.cable.material === 'flatCopper' ? 'bare' : profile.insulation,
+      traced,
+    );
     return clearingOf(deviceOf(guard), largest, smallest, bears);
   };
   const clearings: (Clearing | null)[] = [];
@@ -511,8 +516,16 @@ export function sizeAll(
     wires,
     seats: sizedSeats,
     elements: netlist.branches.flatMap((b, i) =>
-      b.itemId && b.kind !== 'fuseSeat'
-        ? [{ key: b.key, itemId: b.itemId, elementId: b.elementId!, designCurrentA: designA[i]! }]
+      b.itemId && b.element && b.element.kind !== 'fuseSeat'
+        ? [
+            {
+              key: b.key,
+              itemId: b.itemId,
+              elementId: b.elementId!,
+              designCurrentA: designA[i]!,
+              ratingA: b.element.ratingA,
+            },
+          ]
         : [],
     ),
     bars: barCurrents(netlist, designA),

@@ -66,7 +66,7 @@ export interface SizingResult {
   wires: SizedWire[];
   seats: SizedSeat[];
   /** Design current of contacts, shunts and other resistances inside parts. */
-  elements: { key: string; itemId: Id; elementId: Id; designCurrentA: number }[];
+  elements: { key: string; itemId: Id; elementId: Id; designCurrentA: number; ratingA: number }[];
   /** Current through bus bars: what goes in is what comes out. */
   bars: { itemId: Id; elementId: Id; designCurrentA: number; ratingA: number }[];
   bank: BankShare[];

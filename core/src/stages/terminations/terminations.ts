@@ -6,6 +6,7 @@ import type { RuleProfile } from '../../rules/profiles/profile.ts';
 import { figure, given, use } from '../../rules/rule.ts';
 import type { Workshop } from '../../rules/workshop.ts';
 import { type ChoiceResult, lockedResult } from '../sizing/choiceResult.ts';
+import { cableTypeOf } from '../sizing/conductors.ts';
 import { endsThatFit, whyNoEnd } from './terminates.ts';
 
 export interface MadeEnd {
@@ -39,6 +40,8 @@ export interface MadeCable {
   cableTypeId: Id | null;
   cableTypeName: string;
   areaMm2: number;
+  /** A formed link of flat copper: its holes stand half its width from its ends. */
+  flat: boolean;
   lengthMm: number;
   cutMm: number;
   provisional: boolean;
@@ -85,11 +88,24 @@ function chooseEnd(
   };
 }
 
+/** A formed link has a hole where a cable has a lug. */
+const drilled: ChoiceResult<Id | null> = {
+  value: null,
+  mode: 'auto',
+  reason: 'formed from flat copper and drilled',
+  who: null,
+  rejected: [],
+  fits: true,
+};
+
 const defaultColour = (
   polarity: 'plus' | 'minus' | 'link' | 'none',
   terminals: readonly Terminal[],
   profile: RuleProfile,
 ): ColourCode => {
+  if (terminals.some((t) => t.domain === 'earth')) return profile.mainsColours.earth;
+  if (terminals.some((t) => t.domain === 'ac'))
+    return terminals.some((t) => /^N\b/.test(t.name)) ? profile.mainsColours.neutral : profile.mainsColours.line;
   const side =
     polarity === 'none' || polarity === 'link' ? terminals.find((t) => t.polarity !== 'none')?.polarity : polarity;
   return side === 'minus' ? profile.colours.minus : profile.colours.plus;
@@ -99,8 +115,8 @@ const defaultColour = (
 export function terminateCable(input: TerminationInput): MadeCable {
   const { cable, catalogue, profile, areaMm2 } = input;
   const items = new Map(input.items.map((i) => [i.id, i]));
-  const cableType =
-    catalogue.cableTypes.find((c) => c.insulation === profile.insulation && c.areaMm2 === areaMm2) ?? null;
+  const cableType = cableTypeOf(cable, areaMm2, profile, catalogue);
+  const bar = cableType?.bar ?? null;
   const terminalOf = (ref: TerminalRef): Terminal | null => {
     const item = items.get(ref.itemId);
     return (item && input.parts.get(item.partId)?.terminals.find((t) => t.id === ref.terminalId)) ?? null;
@@ -118,22 +134,23 @@ export function terminateCable(input: TerminationInput): MadeCable {
       const terminal = terminalOf(ref);
       const item = items.get(ref.itemId);
       if (!terminal || !item) return null;
-      const lug = chooseEnd(choice, areaMm2, terminal, catalogue.lugs);
+      const lug = bar ? drilled : chooseEnd(choice, areaMm2, terminal, catalogue.lugs);
       const found = catalogue.lugs.find((l) => l.id === lug.value) ?? null;
       const shrink =
         found && cableType && found.kind !== 'ferrule' ? shrinkFor(found, cableType, catalogue.shrinks) : null;
       const address = `core/${core.id}/${side}`;
       const studMm = terminal.attachment.kind === 'stud' ? terminal.attachment.diameterMm : null;
       return {
-        setbackMm: found?.setbackMm ?? 0,
+        // Flat copper reaches half its width beyond the hole's centre.
+        setbackMm: bar ? -bar.widthMm / 2 : (found?.setbackMm ?? 0),
         made: {
           ref,
           at: `${item.designation}:${terminal.name}`,
           attachment: terminal.attachment.kind,
           studMm,
           lug,
-          lugName: found?.name ?? 'no end fits',
-          palmWidthMm: found?.palmWidthMm ?? 0,
+          lugName: bar ? `drilled for M${studMm}` : (found?.name ?? 'no end fits'),
+          palmWidthMm: bar?.widthMm ?? found?.palmWidthMm ?? 0,
           stripMm: found
             ? use(
                 stripLength,
@@ -198,6 +215,7 @@ export function terminateCable(input: TerminationInput): MadeCable {
     cableTypeId: cableType?.id ?? null,
     cableTypeName: cableType?.name ?? `${areaMm2} mm², not in the catalogue`,
     areaMm2,
+    flat: bar !== null,
     lengthMm: input.lengthMm,
     cutMm,
     provisional: input.provisional,

@@ -118,6 +118,7 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
 }
 
 const MATERIAL: Readonly<Record<Cable['material'], string>> = {
+  flatCopper: 'formed flat copper',
   copper: 'copper',
   cca: 'copper-clad aluminium',
   unknown: 'not known',

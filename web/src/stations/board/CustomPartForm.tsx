@@ -1,5 +1,5 @@
-import { partSchema } from '@ombrik/core/board/boardSchema';
 import { newId } from '@ombrik/core/board/newBoard';
+import { partSchema } from '@ombrik/core/board/partSchema';
 import { problemsOf } from '@ombrik/core/board/schemaKit';
 import type { Element, Part, Terminal } from '@ombrik/core/catalogue/part';
 import { useState } from 'react';

@@ -61,7 +61,7 @@ export function CablesStation() {
         {dossier.cuts.map((group) => (
           <section key={group.key} className="mb-4">
             <h2 className="flex items-center gap-3 text-lg">
-              {group.name} <ConductorTag colour={group.colour} />
+              {group.name} {group.colour && <ConductorTag colour={group.colour} />}
               <span className="num dim text-sm">
                 {group.pieces.length} pieces · {metres(group.totalMm)}
               </span>
