@@ -128,7 +128,19 @@ describe('sizing', () => {
     },
   );
   it('each of two batteries in parallel is guarded by its own fuse, the trunk by both', () => {
-    const { sizing } = deriveBoard(mountainHutBoard());
+    const hut = mountainHutBoard();
+    const own = deriveBoard(hut).sizing.wires.find((w) => w.connectionId === 'cn_5')!;
+    expect(own.guardKeys).toEqual(['item/it_F8/seat']);
+    // The same without its main fuse.
+    const main = hut.connections.find((c) => c.from.itemId === 'it_F8')!;
+    const without: Board = {
+      ...hut,
+      connections: hut.connections
+        .filter((c) => c !== main)
+        .map((c) => (c.to.itemId === 'it_F8' ? { ...c, to: main.to } : c)),
+      cables: hut.cables.filter((c) => c.cores[0]!.connectionId !== main.id),
+    };
+    const { sizing } = deriveBoard(without);
     const guards = (id: string) => sizing.wires.find((w) => w.connectionId === id)!.guardKeys;
     expect(guards('cn_1')).toEqual(['item/it_F1/seat']);
     expect(guards('cn_2')).toEqual(['item/it_F2/seat']);

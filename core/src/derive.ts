@@ -1,5 +1,6 @@
 import type { Board, Id, Item } from './board/board.ts';
 import { partIndex } from './board/references.ts';
+import { catalogueWith } from './catalogue/catalogueIndex.ts';
 import type { Catalogue, Part } from './catalogue/part.ts';
 import { compareText } from './compareText.ts';
 import type { Dossier } from './dossier.ts';
@@ -9,15 +10,20 @@ import type { Workshop } from './rules/workshop.ts';
 import { benchPlan } from './stages/bench/benchPlan.ts';
 import { layCables, makeCables } from './stages/cableStage.ts';
 import { type CheckContext, elementsByKind } from './stages/checks/checkContext.ts';
+import { controlChecks } from './stages/checks/controlChecks.ts';
 import { faultChecks } from './stages/checks/faultChecks.ts';
 import type { Finding } from './stages/checks/finding.ts';
 import { layoutChecks } from './stages/checks/layoutChecks.ts';
+import { mainsChecks } from './stages/checks/mainsChecks.ts';
 import { powerChecks } from './stages/checks/powerChecks.ts';
 import { protectionChecks } from './stages/checks/protectionChecks.ts';
+import { returnChecks } from './stages/checks/returnChecks.ts';
 import { rulesChecks } from './stages/checks/rulesChecks.ts';
 import { sourceChecks } from './stages/checks/sourceChecks.ts';
 import { terminationChecks } from './stages/checks/terminationChecks.ts';
 import { wiringChecks } from './stages/checks/wiringChecks.ts';
+import { controlStudy } from './stages/control/controlStudy.ts';
+import { mainsStudy } from './stages/control/mainsStudy.ts';
 import { cutGroups } from './stages/cuts/cuts.ts';
 import { demandOf } from './stages/demand/demand.ts';
 import { energyOf } from './stages/demand/energy.ts';
@@ -37,11 +43,12 @@ const SEVERITY_ORDER = { stop: 0, warn: 1, note: 2 };
 const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
 
 /** The stages in trade order; each reads only what stands before it. Also gives what the bench simulator needs. */
-export function deriveStages(board: Board, catalogue: Catalogue, profile: RuleProfile, workshop: Workshop, memo: Memo) {
+export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProfile, workshop: Workshop, memo: Memo) {
   memo.begin();
+  const catalogue = catalogueWith(shipped, board.customLinks);
   // One object stands for the three other values in every list of what a stage depends on.
   const versions = memo.list('versions', [
-    catalogue.version,
+    catalogue,
     profile.id,
     profile.ownId ?? '',
     profile.version,
@@ -65,6 +72,10 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
   );
   const potentials = memo.each('potentials', 'all', [netlist], () => spreadPotentials(netlist));
 
+  const control = memo.each('control', 'all', [netlist], () => controlStudy(netlist));
+  const mains = memo.each('mains', 'all', [netlist, potentials, electricalItems, parts], () =>
+    mainsStudy(netlist, electricalItems, parts, potentials.islandOf),
+  );
   const demand = memo.each('demand', 'all', [netlist, potentials, board.brief], () =>
     demandOf(netlist, potentials, board.brief),
   );
@@ -94,6 +105,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     cables: laid,
     brief: board.brief,
     feederSchool: board.settings.feederSchool,
+    lostBattery: board.settings.lostBattery,
     profile,
     catalogue,
   };
@@ -108,6 +120,7 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
       demand,
       versions,
       board.settings.feederSchool,
+      board.settings.lostBattery,
       // Where a cable runs and what it is called change no size as long as it stays as long and as cool.
       laid.flatMap((l) => [
         l.cable.id,
@@ -178,6 +191,8 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     potentials,
     demand,
     energy,
+    control,
+    mains,
     lengths,
     sizing,
     cables: made,
@@ -197,6 +212,9 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     ...powerChecks(context),
     ...rulesChecks(context),
     ...sourceChecks(context),
+    ...returnChecks(context),
+    ...controlChecks(context),
+    ...mainsChecks(context),
   ].sort(
     (a, b) =>
       SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||
@@ -209,6 +227,8 @@ export function deriveStages(board: Board, catalogue: Catalogue, profile: RulePr
     potentials,
     demand,
     energy,
+    control,
+    mains,
     lengths,
     sizing,
     made,
@@ -252,6 +272,8 @@ export function derive(
       paths,
     })),
     sizing: s.sizing,
+    control: s.control,
+    mains: s.mains,
     cables: s.made,
     stacks: s.stacks,
     parts: s.partLines,

@@ -1,6 +1,8 @@
 import type { Id } from './board/board.ts';
 import type { BenchStep } from './stages/bench/benchStep.ts';
 import type { Finding } from './stages/checks/finding.ts';
+import type { ControlStudy } from './stages/control/controlStudy.ts';
+import type { MainsStudy } from './stages/control/mainsStudy.ts';
 import type { CutGroup } from './stages/cuts/cuts.ts';
 import type { Energy } from './stages/demand/energy.ts';
 import type { CablePath } from './stages/lengths/geometry.ts';
@@ -27,6 +29,10 @@ export interface Dossier {
   flows: { key: string; itemId: Id; way: 'discharge' | 'charge' | 'solar'; designCurrentA: number }[];
   lengths: { cableId: Id; lengthMm: number; provisional: boolean; paths: CablePath[] }[];
   sizing: SizingResult;
+  /** Truth table of the control circuits. */
+  control: ControlStudy;
+  /** Who feeds whom on the mains side. */
+  mains: MainsStudy;
   cables: MadeCable[];
   stacks: StackResult[];
   parts: PartsLine[];

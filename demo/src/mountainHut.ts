@@ -65,6 +65,7 @@ export function mountainHutBoard(): Board {
     .item('G4', 'feed-12', { location: 'generator shed' }, { feed: { restingVoltageV: 12.6, lowestVoltageV: 11 } })
     .item('F1', 'holder-classT', { at: [95, 80] })
     .item('F2', 'holder-classT', { at: [95, 160] })
+    .item('F8', 'holder-classT', { at: [255, 40] }, { name: 'Main fuse' })
     .item('Q1', 'isolator-300', { at: [255, 120] })
     .item('X1', 'bar-plus-6x8', { at: [470, 120] })
     .item('R1', 'shunt-500', { at: [110, 680] })
@@ -141,8 +142,8 @@ export function mountainHutBoard(): Board {
     )
     .wire('G1:plus', 'F1:line', { runMm: 700, sheathed: true })
     .wire('G2:plus', 'F2:line', { runMm: 700, sheathed: true })
-    .wire('F1:load', 'Q1:line')
-    .wire('F2:load', 'Q1:line')
+    .wire('F1:load', 'F8:line')
+    .wire('F2:load', 'F8:line')
     .wire('Q1:load', 'X1:s1')
     .wire('G1:minus', 'R1:battery', { runMm: 900, sheathed: true })
     .wire('G2:minus', 'R1:battery', { runMm: 900, sheathed: true })
@@ -170,5 +171,6 @@ export function mountainHutBoard(): Board {
   });
   // The second module came later: it hangs on the same controller.
   b.wire('G5:plus', 'T2:inPlus', { runMm: 6000 }).wire('G5:minus', 'T2:inMinus', { runMm: 6000 });
+  b.wire('F8:load', 'Q1:line');
   return b.board;
 }

@@ -65,6 +65,8 @@ export interface Brief {
 /** Schools of practice and allowances of this board; every one has a default in newBoard. */
 export interface BoardSettings {
   feederSchool: FeederSchool;
+  /** One battery of a parallel bank lost: the others' leads and fuses carry everything, or may trip. */
+  lostBattery: 'carries' | 'trips';
   /** Share of the routed length added as slack. */
   routeSlackShare: number;
   /** Added at each end for dressing into the terminal. */

@@ -196,6 +196,7 @@ describe('an older board document', () => {
     const version2 = {
       ...rest,
       formatVersion: 2,
+      settings: (({ lostBattery: _, ...older }) => older)(rest.settings),
       customParts: parts.map((p) => ({
         ...p,
         elements: p.elements.map((e) => Object.fromEntries(Object.entries(e).filter(([field]) => !later.has(field)))),
@@ -204,6 +205,7 @@ describe('an older board document', () => {
     const checked = checkBoard(version2, genericCatalogue);
     if (!checked.ok) throw new Error(checked.problems.join('; '));
     expect(checked.board.control).toEqual([]);
+    expect(checked.board.settings.lostBattery).toBe('carries');
     const elements = checked.board.customParts.flatMap((p) => p.elements);
     expect(elements.find((e) => e.kind === 'inverter')).toMatchObject({ acOut: null, acIn: null });
     expect(elements.find((e) => e.kind === 'coil')).toMatchObject({ needs: null });

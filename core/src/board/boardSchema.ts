@@ -127,6 +127,7 @@ export const quoteExtraSchema: Schema<QuoteExtra> = record({
 
 export const settingsSchema: Schema<BoardSettings> = record({
   feederSchool: oneOfText(['summedLoads', 'summedFuses']),
+  lostBattery: oneOfText(['carries', 'trips']),
   routeSlackShare: num({ min: 0, max: 0.5 }),
   endSlackMm: num({ min: 0, max: 500, unit: 'mm' }),
   autonomyDays: num({ min: 0.1, max: 60, unit: 'days' }),

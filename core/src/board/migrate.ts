@@ -79,6 +79,7 @@ function to3(board: Loose): Loose {
   return {
     ...board,
     formatVersion: 3,
+    settings: isObject(board.settings) ? { lostBattery: 'carries', ...board.settings } : board.settings,
     customParts: each(board.customParts, (part) => ({
       ...part,
       elements: each(part.elements, (element) => ({ ...elementTo3(element), ...element })),

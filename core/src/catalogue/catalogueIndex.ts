@@ -10,6 +10,24 @@ export interface CatalogueIndex {
   linkOhm: ReadonlyMap<string, number>;
 }
 
+const withOwn = new WeakMap<readonly FuseLink[], WeakMap<Catalogue, Catalogue>>();
+
+/** The catalogue with a board's own links beside it; the same object for the same two. */
+export function catalogueWith(catalogue: Catalogue, customLinks: readonly FuseLink[]): Catalogue {
+  if (customLinks.length === 0) return catalogue;
+  let known = withOwn.get(customLinks);
+  if (!known) {
+    known = new WeakMap();
+    withOwn.set(customLinks, known);
+  }
+  let joined = known.get(catalogue);
+  if (!joined) {
+    joined = { ...catalogue, fuseLinks: [...catalogue.fuseLinks, ...customLinks] };
+    known.set(catalogue, joined);
+  }
+  return joined;
+}
+
 const known = new WeakMap<Catalogue, CatalogueIndex>();
 const byId = <T extends { id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> => new Map(list.map((x) => [x.id, x]));
 
@@ -22,7 +40,9 @@ export function catalogueIndex(catalogue: Catalogue): CatalogueIndex {
       lug: byId(catalogue.lugs),
       shrink: byId(catalogue.shrinks),
       cableType: byId(catalogue.cableTypes),
-      linkOhm: new Map(catalogue.fuseLinks.map((l) => [`${l.style} ${l.ratingA}`, l.coldResistanceOhm])),
+      linkOhm: new Map(
+        catalogue.fuseLinks.filter((l) => !l.curve).map((l) => [`${l.style} ${l.ratingA}`, l.coldResistanceOhm]),
+      ),
     };
     known.set(catalogue, index);
   }

@@ -1,8 +1,9 @@
 import type { Board, Id } from '../board/board.ts';
-import type { FuseStyle, Part } from '../catalogue/part.ts';
+import type { FuseStyle, LinkCurve, Part } from '../catalogue/part.ts';
 import type { Dossier } from '../dossier.ts';
-import { TIME_CURRENT } from '../rules/tables/timeCurrent.ts';
+import { curveOf } from '../rules/tables/timeCurrent.ts';
 import { openingTime } from '../solve/timeCurrent.ts';
+import { secondsInWords as seconds } from '../words.ts';
 
 /** One device between the sources and a fault, with the time it takes at each corner. */
 export interface FaultDevice {
@@ -11,6 +12,7 @@ export interface FaultDevice {
   name: string;
   ratingA: number;
   style: FuseStyle;
+  curve: LinkCurve | null;
   /** Devices in parallel the current divides between. */
   together: number;
   /** Somewhere between the two corners it may open before the first has surely opened. */
@@ -35,8 +37,6 @@ export interface FaultStory {
 }
 
 const finite = (x: number) => (Number.isFinite(x) ? x : null);
-const seconds = (x: number | null) =>
-  x === null ? 'never' : x < 0.001 ? 'under 1 ms' : x < 1 ? `${Math.round(x * 1000)} ms` : `${x.toPrecision(2)} s`;
 
 /** What happens when a conductor is shorted: what flows, and what opens in which order. Null where nothing stiff feeds it. */
 export function faultStory(
@@ -57,7 +57,7 @@ export function faultStory(
     const item = board.items.find((i) => i.id === seat.itemId)!;
     const many = (parts.get(item.partId)?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0) > 1;
     const share = wire.guardKeys.includes(key) ? together : Math.max(1, shareOf(key, dossier));
-    const curve = TIME_CURRENT[seat.style];
+    const curve = curveOf(seat.style, seat.curve);
     return [
       {
         key,
@@ -65,6 +65,7 @@ export function faultStory(
         name: many ? `${item.designation}:${seat.seatId}` : item.designation,
         ratingA: seat.ratingA,
         style: seat.style,
+        curve: seat.curve,
         together: share,
         mayOpenToo: false,
         fastS: finite(openingTime(curve, seat.ratingA, wire.faultA! / share).minS),
@@ -99,8 +100,8 @@ export function faultStory(
 function mayOpenBefore(outer: FaultDevice, inner: FaultDevice, fromA: number, toA: number): boolean {
   for (let i = 0; i <= STEPS; i++) {
     const amps = fromA * (toA / fromA) ** (i / STEPS);
-    const sure = openingTime(TIME_CURRENT[inner.style], inner.ratingA, amps / inner.together).maxS;
-    const soonest = openingTime(TIME_CURRENT[outer.style], outer.ratingA, amps / outer.together).minS;
+    const sure = openingTime(curveOf(inner.style, inner.curve), inner.ratingA, amps / inner.together).maxS;
+    const soonest = openingTime(curveOf(outer.style, outer.curve), outer.ratingA, amps / outer.together).minS;
     if (Number.isFinite(soonest) && soonest < sure) return true;
   }
   return false;

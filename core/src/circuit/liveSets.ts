@@ -1,7 +1,7 @@
-import type { Board, Id } from '../board/board.ts';
+import type { Board, Id, Item } from '../board/board.ts';
 import { partIndex } from '../board/references.ts';
-import type { Catalogue } from '../catalogue/part.ts';
-import { buildNetlist } from '../stages/netlist/netlist.ts';
+import { type Catalogue, isBreaker } from '../catalogue/part.ts';
+import { type Branch, buildNetlist } from '../stages/netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../stages/netlist/reach.ts';
 
 export interface LiveRow {
@@ -20,46 +20,80 @@ export interface LiveSets {
   never: { itemId: Id; by: Id[] }[];
 }
 
+/** Something that makes a node live. */
+interface Given {
+  itemId: Id;
+  node: number;
+}
+
 /** Above this many switches only the all-closed, all-open and single-open cases are worked out. */
 const ALL_COMBINATIONS_UP_TO = 8;
 
 /**
- * What is still live for every combination of the switches. Batteries and feeds make their side live; a solar
- * controller or a mains charger makes its output live by itself, with the battery switched off; a DC-DC charger does so
- * while its input is live.
+ * What is still live for every combination of the switches, breakers among them. Batteries, feeds, modules and mains
+ * inlets make their side live; a solar controller makes its output live by itself, with the battery switched off; a
+ * DC-DC charger, a mains charger, an inverter and a transfer relay do so while something feeds them.
  */
 export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
   const parts = partIndex(board, catalogue);
   const netlist = buildNetlist(board.items, parts, board.connections);
-  const switches = [...new Set(netlist.branches.flatMap((b) => (b.kind === 'contact' && b.itemId ? [b.itemId] : [])))];
-  const sources: { itemId: Id; node: number }[] = [
+  /** What a hand opens: switches, relays and breakers. Outputs of a battery's or an engine's own electronics are not. */
+  const opens = (b: Branch): boolean =>
+    (b.element?.kind === 'contact' && b.element.follows === null) ||
+    (b.element?.kind === 'fuseSeat' && isBreaker(b.element.style));
+  const switches = [...new Set(netlist.branches.flatMap((b) => (b.itemId && opens(b) ? [b.itemId] : [])))];
+  const nodeAt = (item: Item, terminalId: Id): number => netlist.nodeOf.get(`${item.id} ${terminalId}`)!;
+  const wired = new Set(
+    board.connections.flatMap((c) => [c.from, c.to]).map((r) => netlist.nodeOf.get(`${r.itemId} ${r.terminalId}`)!),
+  );
+  const sources: Given[] = [
     ...netlist.sources.map((s) => ({ itemId: s.item.id, node: s.plus })),
     ...netlist.solar.map((s) => ({ itemId: s.item.id, node: s.plus })),
     ...netlist.chargers
       .filter((c) => c.element.source === 'solar')
       .map((c) => ({ itemId: c.item.id, node: c.output.plus })),
-    ...netlist.mainsChargers.map((m) => ({ itemId: m.item.id, node: m.plus })),
   ];
-  const dcdc = netlist.chargers.filter((c) => c.element.source !== 'solar');
+  // What feeds on as long as something feeds it: one may stand behind another.
+  const passing: (Given & { needs: number[] })[] = netlist.chargers
+    .filter((c) => c.element.source !== 'solar')
+    .map((c) => ({ itemId: c.item.id, needs: [c.input.plus], node: c.output.plus }));
+  for (const item of board.items)
+    for (const e of parts.get(item.partId)?.elements ?? []) {
+      if (e.kind === 'mainsSource') sources.push({ itemId: item.id, node: nodeAt(item, e.line) });
+      else if (e.kind === 'mainsCharger') {
+        const node = nodeAt(item, e.plus);
+        const input = e.acIn === null ? null : nodeAt(item, e.acIn);
+        // Nobody has drawn where its mains comes from: taken as plugged in.
+        if (input === null || !wired.has(input)) sources.push({ itemId: item.id, node });
+        else passing.push({ itemId: item.id, needs: [input], node });
+      } else if (e.kind === 'inverter' && e.acOut !== null) {
+        const needs = [nodeAt(item, e.plus), ...(e.acIn === null ? [] : [nodeAt(item, e.acIn)])];
+        passing.push({ itemId: item.id, needs, node: nodeAt(item, e.acOut) });
+      } else if (e.kind === 'transfer')
+        passing.push({
+          itemId: item.id,
+          needs: [nodeAt(item, e.firstLine), nodeAt(item, e.secondLine)],
+          node: nodeAt(item, e.outLine),
+        });
+    }
   const minusNodes = new Set(netlist.sources.map((s) => s.minus));
   const at = (closed: ReadonlySet<Id>): LiveRow['live'] => {
-    const near = neighbours(netlist, (b) => b.kind !== 'contact' || closed.has(b.itemId!));
+    const near = neighbours(netlist, (b) => !opens(b) || closed.has(b.itemId!));
     const by = new Map<number, Set<Id>>();
-    const spread = (source: { itemId: Id; node: number }) => {
+    const spread = (source: Given) => {
       for (const node of reachedFrom(near, [source.node], (n) => minusNodes.has(n))) {
         if (!by.has(node)) by.set(node, new Set());
         by.get(node)!.add(source.itemId);
       }
     };
     for (const source of sources) spread(source);
-    // A DC-DC charger feeds its output as long as something feeds its input; one may stand behind another.
-    const waiting = new Set(dcdc);
+    const waiting = new Set(passing);
     for (let before = -1; before !== waiting.size; ) {
       before = waiting.size;
-      for (const charger of waiting)
-        if (by.has(charger.input.plus)) {
-          waiting.delete(charger);
-          spread({ itemId: charger.item.id, node: charger.output.plus });
+      for (const device of waiting)
+        if (device.needs.some((n) => by.has(n))) {
+          waiting.delete(device);
+          spread(device);
         }
     }
     const items = new Map<Id, Set<Id>>();

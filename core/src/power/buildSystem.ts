@@ -123,6 +123,9 @@ export function buildSystem(board: Board, catalogue: Catalogue, workshop: Worksh
   bench.wire(at(isolator, 'load'), bench.stud('plus'));
   if (shunt) bench.wire(at(shunt, 'load'), bench.stud('minus'));
 
+  // Strings side by side meet at a main fuse: what comes after it need not bear all their fuses together.
+  const main = design.bank.strings > 1 ? bench.add('holder-classT', { kind: 'unplaced' }, 'Main fuse') : null;
+  if (main) bench.wire(at(main, 'load'), at(isolator, 'line'));
   for (let s = 0; s < design.bank.strings; s++) {
     const cells = Array.from({ length: design.bank.series }, () =>
       bench.add(design.bank.part.id, off('battery place')),
@@ -132,7 +135,7 @@ export function buildSystem(board: Board, catalogue: Catalogue, workshop: Worksh
     });
     const fuse = bench.add('holder-classT', { kind: 'unplaced' });
     bench.wire(at(cells.at(-1)!, 'plus'), at(fuse, 'line'), SOURCE_RUN_MM);
-    bench.wire(at(fuse, 'load'), at(isolator, 'line'));
+    bench.wire(at(fuse, 'load'), main ? at(main, 'line') : at(isolator, 'line'));
     bench.wire(at(cells[0]!, 'minus'), shunt ? at(shunt, 'battery') : bench.stud('minus'), SOURCE_RUN_MM);
   }
   if (design.inverter) {

@@ -1,4 +1,4 @@
-import type { FuseStyle } from '../../catalogue/part.ts';
+import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
 
 /**
  * Time–current gates by style: multiple of the rating, shortest and longest time to open, s. Between gates the times run
@@ -120,6 +120,10 @@ export const TIME_CURRENT: Readonly<Record<FuseStyle, StyleCurve>> = {
       'hydraulic-magnetic breaker, medium delay: makers’ curves only (generic band, from memory; the maker’s sheet replaces it)',
   },
 };
+
+/** The curve that counts for a link: its maker's own where one was entered, else the band of its style. */
+export const curveOf = (style: FuseStyle, own: LinkCurve | null): StyleCurve =>
+  own ? { ...own, leastS: TIME_CURRENT[style].leastS } : TIME_CURRENT[style];
 
 /** A battery's own electronics: they open after this, s, once their current is passed. General knowledge, no source. */
 export const BMS_OPENS_S = { minS: 0.0005, maxS: 0.02 };

@@ -1,6 +1,8 @@
 import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
 import type { Catalogue, Element, Part, Terminal } from '../../catalogue/part.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import type { ControlStudy } from '../control/controlStudy.ts';
+import type { MainsStudy } from '../control/mainsStudy.ts';
 import type { Demand } from '../demand/demand.ts';
 import type { Energy } from '../demand/energy.ts';
 import type { CableLength } from '../lengths/lengths.ts';
@@ -28,6 +30,8 @@ export interface CheckContext {
   potentials: Potentials;
   demand: Demand;
   energy: Energy;
+  control: ControlStudy;
+  mains: MainsStudy;
   lengths: ReadonlyMap<Id, CableLength>;
   sizing: SizingResult;
   cables: readonly MadeCable[];

@@ -3,16 +3,16 @@ import type { Command } from '../../board/commands.ts';
 import { isBreaker } from '../../catalogue/part.ts';
 import { coldStringV } from '../../rules/formulas/faultRules.ts';
 import { barFor, COPPER_BARS_SOURCE } from '../../rules/tables/copperBars.ts';
-import { TIME_CURRENT } from '../../rules/tables/timeCurrent.ts';
+import { curveOf } from '../../rules/tables/timeCurrent.ts';
+import { openingTime } from '../../solve/timeCurrent.ts';
+import { ampsInWords as amps, secondsInWords as seconds } from '../../words.ts';
 import { ADIABATIC_LIMIT_S } from '../sizing/clearing.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 import { seatName } from './protectionChecks.ts';
 
-const amps = (x: number) => (x >= 1000 ? `${(x / 1000).toFixed(1)} kA` : `${x.toFixed(x < 10 ? 1 : 0)} A`);
 const kA2s = (x: number) => `${(x / 1000).toPrecision(3)} kA²s`;
-const seconds = (x: number) => (x < 1 ? `${(x * 1000).toPrecision(2)} ms` : `${x.toPrecision(2)} s`);
 
 /** Does the guard open on the smallest fault, and does the conductor outlive it on the largest? */
 function clearing(context: CheckContext): Finding[] {
@@ -23,9 +23,9 @@ function clearing(context: CheckContext): Finding[] {
     const burns = c.passedA2s !== null && c.passedA2s > c.withstandA2s * (1 + 1e-9);
     if (!burns && c.clearS !== null && c.clearS <= ADIABATIC_LIMIT_S) return [];
     const guard = wire.guardKeys.map((k) => seatName(context, k)).join(' with ');
-    const style = context.seatOf.get(wire.guardKeys[0] ?? '')?.style;
+    const seat = context.seatOf.get(wire.guardKeys[0] ?? '');
     const where = { label: cable.designation, cableIds: [cable.id] };
-    const source = style ? TIME_CURRENT[style].source : 'time–current curve';
+    const source = seat ? curveOf(seat.style, seat.curve).source : 'time–current curve';
     if (burns && c.passedA2s !== null)
       return [
         makeFinding(
@@ -60,19 +60,23 @@ function clearing(context: CheckContext): Finding[] {
 
 /** Fuses in series that do not open in the right order, one finding a pair of items. */
 function selectivity(context: CheckContext): Finding[] {
-  const pairs = new Map<string, { seat: SizedSeat; upper: SizedSeat; upToA: number; count: number }>();
+  const pairs = new Map<
+    string,
+    { seat: SizedSeat; upper: SizedSeat; upToA: number; together: number; count: number }
+  >();
   for (const seat of context.sizing.seats)
-    for (const { upstreamKey, upToA } of seat.selectivity) {
+    for (const { upstreamKey, upToA, together } of seat.selectivity) {
       const upper = context.seatOf.get(upstreamKey);
       if (upToA === null || !upper) continue;
       const key = `${seat.itemId}/${upper.itemId}`;
       const known = pairs.get(key);
-      if (!known) pairs.set(key, { seat, upper, upToA, count: 1 });
+      if (!known) pairs.set(key, { seat, upper, upToA, together, count: 1 });
       else pairs.set(key, { ...known, count: known.count + 1, ...(upToA < known.upToA ? { seat, upToA } : {}) });
     }
-  return [...pairs.values()].map(({ seat, upper, upToA, count }) => {
+  return [...pairs.values()].map(({ seat, upper, upToA, together, count }) => {
     const [inner, outer] = [seatName(context, seat.key), seatName(context, upper.key)];
-    const onlySwitch = seat.ratingA !== null && upper.ratingA !== null && seat.ratingA >= upper.ratingA - 1e-9;
+    const onlySwitch =
+      seat.ratingA !== null && upper.ratingA !== null && seat.ratingA >= together * upper.ratingA - 1e-9;
     return makeFinding(
       {
         rule: 'not-selective',
@@ -83,10 +87,39 @@ function selectivity(context: CheckContext): Finding[] {
           ? `${inner} (${amps(seat.ratingA!)}) behind ${outer} (${amps(upper.ratingA!)}) is only a switch: either may open first`
           : `Above ${amps(upToA)} ${outer} may open before ${inner}${count > 1 ? ` and ${count - 1} more` : ''}`,
         why: `up to ${amps(seat.prospectiveA ?? 0)} can flow there; the slowest of the inner against the fastest of the outer, over the whole range`,
-        source: `${TIME_CURRENT[seat.style].source}; ${TIME_CURRENT[upper.style].source}`,
+        source: `${curveOf(seat.style, seat.curve).source}; ${curveOf(upper.style, upper.curve).source}`,
       },
       `${seat.itemId}/${upper.itemId}`,
     );
+  });
+}
+
+/** How long a motor or an inverter's load takes to start. Common practice, no source. */
+const SURGE_S = 0.5;
+/** A fuse that may be gone sooner than this hardly lets anything start. */
+const AT_ONCE_S = 0.1;
+
+/** Fuses that may open while something starts. */
+function surges(context: CheckContext): Finding[] {
+  return context.sizing.seats.flatMap((seat) => {
+    if (seat.spare || seat.ratingA === null || seat.surgeA <= seat.designCurrentA * (1 + 1e-9)) return [];
+    const curve = curveOf(seat.style, seat.curve);
+    const { minS } = openingTime(curve, seat.ratingA, seat.surgeA);
+    if (minS > SURGE_S) return [];
+    return [
+      makeFinding(
+        {
+          rule: 'fuse-opens-on-surge',
+          severity: minS < AT_ONCE_S ? 'warn' : 'note',
+          station: 'circuit',
+          where: { label: seatName(context, seat.key), itemIds: [seat.itemId] },
+          says: `${seatName(context, seat.key)} (${amps(seat.ratingA)}) may open after ${seconds(minS)} while ${amps(seat.surgeA)} start`,
+          why: `a start takes about ${SURGE_S} s (common practice, no source): the next size up with thicker cable, a slower style, or a soft start`,
+          source: curve.source,
+        },
+        seat.key,
+      ),
+    ];
   });
 }
 
@@ -178,6 +211,38 @@ function sharing(context: CheckContext): Finding[] {
       'bank',
     ),
   ];
+}
+
+/** Batteries of different make in one bank: they never share evenly, and the weakest decides. */
+function mixedBank(context: CheckContext): Finding[] {
+  const batteries = context.netlist.sources.flatMap((s) =>
+    s.element.kind === 'battery'
+      ? [{ itemId: s.item.id, element: s.element, island: context.potentials.islandOf[s.plus] }]
+      : [],
+  );
+  return [...new Set(batteries.map((b) => b.island))].flatMap((island) => {
+    const own = batteries.filter((b) => b.island === island);
+    const kinds = new Set(own.map((b) => `${b.element.chemistry} ${b.element.nominalV} ${b.element.capacityAh}`));
+    if (kinds.size < 2) return [];
+    const differ = new Set(own.map((b) => b.element.chemistry)).size > 1;
+    const name = (id: Id) => context.items.get(id)?.designation ?? id;
+    return [
+      makeFinding(
+        {
+          rule: 'bank-mixed',
+          severity: differ ? 'stop' : 'warn',
+          station: 'circuit',
+          where: { label: own.map((b) => name(b.itemId)).join(', '), itemIds: own.map((b) => b.itemId) },
+          says: `${own.map((b) => `${name(b.itemId)} ${b.element.capacityAh} Ah ${b.element.chemistry === 'agm' ? 'AGM' : 'LiFePO4'}`).join(', ')} in one bank`,
+          why: differ
+            ? 'two chemistries rest and charge at different voltages: one is always over- or undercharged'
+            : 'in series the smallest is empty first; in parallel they share by resistance, not by size',
+          source: 'one make, age and size in a bank (common practice, no source)',
+        },
+        `bank/${own.map((b) => b.itemId).join('/')}`,
+      ),
+    ];
+  });
 }
 
 /** Crystalline silicon gains about this much voltage per kelvin of cold. Common practice, no source. */
@@ -272,11 +337,13 @@ function materials(context: CheckContext): Finding[] {
 export function faultChecks(context: CheckContext): Finding[] {
   return [
     ...clearing(context),
+    ...surges(context),
     ...orientation(context),
     ...bars(context),
     ...strings(context),
     ...lithiumOnAlternator(context),
     ...sharing(context),
+    ...mixedBank(context),
     ...materials(context),
     ...selectivity(context),
   ];

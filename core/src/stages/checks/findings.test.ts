@@ -114,7 +114,16 @@ describe('protection findings', () => {
         { seatId: 'seat', link: { mode: 'locked', value: 'sf51-200', reason: 'was in the drawer', who: 'Jonas' } },
       ],
     });
-    expect(finding(big, 'cable-below-fuse').says).toContain('200 A');
+    // The main fuse still holds it; with that one as large, nothing does.
+    expect(finding(big, 'cable-below-fuse').says).toContain('-F8 holds 150 A');
+    const both = change(big, {
+      kind: 'set',
+      collection: 'items',
+      id: 'it_F8',
+      field: 'inserts',
+      value: [{ seatId: 'seat', link: { mode: 'locked', value: 'classT-200', reason: 'spare', who: 'Jonas' } }],
+    });
+    expect(finding(both, 'cable-below-fuse').says).toContain('-F3 holds 200 A');
   });
   it('drop over the limit, unlocked by the fix', () => {
     const board = wiredCart();

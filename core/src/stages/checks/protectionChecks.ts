@@ -1,10 +1,9 @@
 import type { Id } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
+import { ampsInWords as amps } from '../../words.ts';
 import type { Branch } from '../netlist/netlist.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, type Fix, makeFinding } from './finding.ts';
-
-const amps = (x: number) => (x >= 1000 ? `${(x / 1000).toFixed(1)} kA` : `${x.toFixed(x < 10 ? 1 : 0)} A`);
 
 export const seatName = (context: CheckContext, key: string): string => {
   const seat = context.seatOf.get(key);
@@ -356,6 +355,7 @@ function betterHolder(context: CheckContext, itemId: Id, faultA: number, faultV:
       if (!own.terminals.every((t) => p.terminals.some((x) => x.id === t.id))) return false;
       return context.catalogue.fuseLinks.some(
         (l) =>
+          !l.curve &&
           l.style === seat.style &&
           l.ratingA >= minimumA &&
           l.ratingA <= seat.maxRatingA &&

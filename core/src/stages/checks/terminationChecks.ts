@@ -1,5 +1,7 @@
+import type { TerminalRef } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
+import type { MadeCable } from '../terminations/terminations.ts';
 import { type CheckContext, placeName, terminalAt } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 
@@ -125,6 +127,45 @@ function stacks(context: CheckContext): Finding[] {
   });
 }
 
+/** Clamps with more than they hold: a looped branch puts two conductors into one. */
+function clamps(context: CheckContext): Finding[] {
+  const held = new Map<string, { ref: TerminalRef; cables: MadeCable[] }>();
+  for (const made of context.cables)
+    for (const core of made.cores)
+      for (const { ref, attachment } of [core.from, core.to]) {
+        if (attachment !== 'clamp') continue;
+        const key = `${ref.itemId} ${ref.terminalId}`;
+        const own = held.get(key);
+        if (own) own.cables.push(made);
+        else held.set(key, { ref, cables: [made] });
+      }
+  return [...held.values()].flatMap(({ ref, cables }) => {
+    const clamp = cables.length > 1 ? terminalAt(context, ref)?.attachment : undefined;
+    if (clamp?.kind !== 'clamp') return [];
+    const areaMm2 = cables.reduce((s, c) => s + c.areaMm2, 0);
+    if (cables.length <= CLAMP_CONDUCTORS_MAX && areaMm2 <= clamp.maxMm2 + 1e-9) return [];
+    const name = placeName(context, ref);
+    return [
+      makeFinding(
+        {
+          rule: 'clamp-overfull',
+          severity: 'stop',
+          station: 'circuit',
+          where: { label: name, itemIds: [ref.itemId], cableIds: cables.map((c) => c.cableId), terminals: [ref] },
+          says:
+            cables.length > CLAMP_CONDUCTORS_MAX
+              ? `${cables.length} conductors in the clamp ${name}, at most ${CLAMP_CONDUCTORS_MAX}`
+              : `${cables.map((c) => c.designation).join(' and ')} together are ${areaMm2} mm², the clamp ${name} takes ${clamp.maxMm2} mm²`,
+          why: 'a clamp that holds more than it is made for lets one of them go: loop on from a bar or a block',
+          source: 'part sheet: clamping range; two conductors to a clamp (common practice, no source)',
+        },
+        `${ref.itemId}/${ref.terminalId}`,
+      ),
+    ];
+  });
+}
+const CLAMP_CONDUCTORS_MAX = 2;
+
 /** Lengths somebody still has to measure, and bends too tight for the cable. */
 function lengths(context: CheckContext): Finding[] {
   const found: Finding[] = [];
@@ -168,5 +209,5 @@ function lengths(context: CheckContext): Finding[] {
 }
 
 export function terminationChecks(context: CheckContext): Finding[] {
-  return [...lugs(context), ...stacks(context), ...lengths(context)];
+  return [...lugs(context), ...stacks(context), ...clamps(context), ...lengths(context)];
 }

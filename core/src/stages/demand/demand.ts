@@ -14,6 +14,8 @@ export interface Flow {
   itemId: Id;
   way: 'discharge' | 'charge' | 'solar';
   designCurrentA: number;
+  /** Current for the moment it starts over its design current; 1 where it starts softly. */
+  surgeFactor: number;
   /** What it does on the bench: constant power, constant current, or a fixed resistance. */
   operating:
     | { kind: 'power'; powerW: number }
@@ -66,6 +68,7 @@ function consumerFlow(
     return {
       itemId: item.id,
       designCurrentA,
+      surgeFactor: element.surgeW / element.acPowerW,
       operating: { kind: 'power', powerW: element.acPowerW / element.efficiencyShare },
     };
   }
@@ -73,6 +76,7 @@ function consumerFlow(
     return {
       itemId: item.id,
       designCurrentA: systemVoltageV / element.resistanceOhm,
+      surgeFactor: 1,
       operating: { kind: 'resistance', ohm: element.resistanceOhm },
     };
   const designCurrentA = ratedCurrentA(item, systemVoltageV);
@@ -80,6 +84,7 @@ function consumerFlow(
   return {
     itemId: item.id,
     designCurrentA,
+    surgeFactor: item.load && !item.load.softStart ? item.load.surgeFactor : 1,
     operating:
       rating?.kind === 'watts'
         ? { kind: 'power', powerW: rating.powerW }
@@ -134,6 +139,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
       itemId: item.id,
       way: 'discharge',
       designCurrentA,
+      surgeFactor: 1,
       operating: { kind: 'power', powerW: (element.outputV * element.outputA) / element.efficiencyShare },
       sink: charger.input,
       supply: null,
@@ -152,6 +158,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
         itemId: top.item.id,
         way: 'solar',
         designCurrentA,
+        surgeFactor: 1,
         operating: { kind: 'current', currentA: shortCircuitA },
         sink: charger.input,
         supply: { ...top, minus: bottom.minus, minusRef: bottom.minusRef },
@@ -164,6 +171,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
     itemId: item.id,
     way: 'charge',
     designCurrentA: element.outputA,
+    surgeFactor: 1,
     operating: { kind: 'current', currentA: element.outputA },
     sink: charger.output,
     supply: null,
@@ -223,6 +231,7 @@ export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief)
         itemId: port.item.id,
         way: 'charge',
         designCurrentA: port.element.outputA,
+        surgeFactor: 1,
         operating: { kind: 'current', currentA: port.element.outputA },
         sink: port,
         supply: null,

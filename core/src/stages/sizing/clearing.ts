@@ -1,9 +1,9 @@
 import type { Id } from '../../board/board.ts';
-import type { FuseStyle } from '../../catalogue/part.ts';
+import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
 import { adiabaticK, withstand } from '../../rules/formulas/faultRules.ts';
 import { figure, given, use } from '../../rules/rule.ts';
 import { SHORT_END_C } from '../../rules/tables/sourceCorners.ts';
-import { TIME_CURRENT } from '../../rules/tables/timeCurrent.ts';
+import { curveOf } from '../../rules/tables/timeCurrent.ts';
 import { letThroughA2s, openingTime } from '../../solve/timeCurrent.ts';
 
 /** What a fault does to one conductor, and what ends it. */
@@ -18,6 +18,8 @@ export interface Clearing {
 export interface GuardDevice {
   style: FuseStyle;
   ratingA: number;
+  /** The maker's own; null counts the style's band. */
+  curve: LinkCurve | null;
   /** Devices in parallel that share the fault. */
   count: number;
 }
@@ -50,7 +52,7 @@ export function cableWithstand(
  * Devices in parallel share the current evenly.
  */
 export function clearingOf(guard: GuardDevice, largestA: number, smallestA: number, withstandA2s: number): Clearing {
-  const curve = TIME_CURRENT[guard.style];
+  const curve = curveOf(guard.style, guard.curve);
   const share = (amps: number) => amps / guard.count;
   const slow = openingTime(curve, guard.ratingA, share(smallestA)).maxS;
   const passed = [largestA, smallestA].flatMap((amps) => {

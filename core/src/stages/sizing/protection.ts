@@ -1,4 +1,5 @@
 import type { Choice, FeederSchool, Id } from '../../board/board.ts';
+import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue, FuseLink } from '../../catalogue/part.ts';
 import { compareText } from '../../compareText.ts';
 import type { Memo } from '../../memo.ts';
@@ -53,7 +54,7 @@ export function interruptA(link: FuseLink, voltageV: number): number {
 
 const sortedLinks = new WeakMap<Catalogue, Map<string, FuseLink[]>>();
 
-/** Links that a seat takes, rising by rating; kept per catalogue, for sizing asks again and again. */
+/** Links a seat is given by itself, rising by rating; one with its maker's own curve is chosen by hand only. Kept per catalogue, for sizing asks again and again. */
 export function linksFor(seat: Seat, catalogue: Catalogue): FuseLink[] {
   const { style, maxRatingA } = seat.element;
   let known = sortedLinks.get(catalogue);
@@ -65,20 +66,21 @@ export function linksFor(seat: Seat, catalogue: Catalogue): FuseLink[] {
   let links = known.get(key);
   if (!links) {
     links = catalogue.fuseLinks
-      .filter((l) => l.style === style && l.ratingA <= maxRatingA + 1e-9)
+      .filter((l) => l.style === style && l.ratingA <= maxRatingA + 1e-9 && !l.curve)
       .sort((a, b) => a.ratingA - b.ratingA || (a.price ?? 0) - (b.price ?? 0) || compareText(a.id, b.id));
     known.set(key, links);
   }
   return links;
 }
 
+/** The link somebody locked into a seat; null where it is worked out, or the link is gone. */
+export const lockedLink = (seat: Seat, catalogue: Catalogue): FuseLink | null =>
+  seat.choice.mode === 'locked' ? (catalogueIndex(catalogue).fuseLink.get(seat.choice.value) ?? null) : null;
+
 /** Rating a seat gets for a minimum, A: the next standard size up, or the largest there is. */
 export function seatRating(seat: Seat, minimumA: number, catalogue: Catalogue): number {
   const links = linksFor(seat, catalogue);
-  if (seat.choice.mode === 'locked') {
-    const { value } = seat.choice;
-    return catalogue.fuseLinks.find((l) => l.id === value)?.ratingA ?? 0;
-  }
+  if (seat.choice.mode === 'locked') return lockedLink(seat, catalogue)?.ratingA ?? 0;
   return (links.find((l) => l.ratingA >= minimumA - 1e-9) ?? links.at(-1))?.ratingA ?? 0;
 }
 

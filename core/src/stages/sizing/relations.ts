@@ -61,8 +61,9 @@ export function relationsOf(netlist: Netlist, flows: readonly Flow[]): Relations
   const together = netlist.branches.map((_, b) => (divides && inSeries[b]!.length === 0 ? togetherFor(b) : []));
   const inside = (outer: number, inner: number) =>
     outer !== inner && inSeries[inner]!.includes(outer) && !inSeries[outer]!.includes(inner);
-  // Fuses that carry a branch together stand beside each other, not above.
-  const beside = new Set(together.flatMap((own) => own.flatMap((a) => own.map((b) => `${a} ${b}`))));
+  // Fuses that carry a branch together, or what a further fuse carries alone, stand beside each other, not above.
+  const groups = divides ? [...together, ...seats.map(togetherFor)] : [];
+  const beside = new Set(groups.flatMap((own) => own.flatMap((a) => own.map((b) => `${a} ${b}`))));
   const children = new Map<number, number[]>();
   const upstream = new Map<number, number[]>();
   for (const seat of seats) {
@@ -100,10 +101,17 @@ export interface Guard {
   ratingA: number;
 }
 
-/** The fuse that guards a branch at given ratings: the smallest in series (ties: lower index), else the parallel ones. */
+/**
+ * The fuse that guards a branch at given ratings: the smallest in series, else the parallel ones. Of equal ones the one
+ * that carries less beside, for it stands nearer; then the lower index.
+ */
 export function guardAt(branch: number, relations: Relations, ratingA: Float64Array): Guard | null {
   let best = -1;
-  for (const seat of relations.inSeries[branch]!) if (best < 0 || ratingA[seat]! < ratingA[best]! - 1e-9) best = seat;
+  for (const seat of relations.inSeries[branch]!) {
+    const less = best < 0 ? -1 : ratingA[seat]! - ratingA[best]!;
+    const nearer = best >= 0 && relations.flowsOf[seat]!.length < relations.flowsOf[best]!.length;
+    if (less < -1e-9 || (less <= 1e-9 && nearer)) best = seat;
+  }
   if (best >= 0) return { seats: [best], ratingA: ratingA[best]! };
   const seats = relations.together[branch]!;
   return seats.length === 0 ? null : { seats, ratingA: seats.reduce((sum, s) => sum + ratingA[s]!, 0) };

@@ -13,9 +13,18 @@ import { lockedResult, type Rejected } from './choiceResult.ts';
 import { type Clearing, cableWithstand, clearingOf, type GuardDevice } from './clearing.ts';
 import { cableAmpacity } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
-import { branchCurrents, type Circuit, circuitOf, inject, operatingPoint, shareOf } from './electrical.ts';
+import { type Circuit, circuitOf, inject, operatingPoint, shareOf } from './electrical.ts';
 import { type Faults, faultsOf } from './faults.ts';
-import { interruptA, type Seat, type SeatMinimum, seatLink, seatMinimum, seatRating } from './protection.ts';
+import { besideOthers, LOST_OHM, leftShare, withoutSource } from './lostBattery.ts';
+import {
+  interruptA,
+  lockedLink,
+  type Seat,
+  type SeatMinimum,
+  seatLink,
+  seatMinimum,
+  seatRating,
+} from './protection.ts';
 import { type Guard, guardAt, passes, type Relations } from './relations.ts';
 import { selectiveTo } from './selectivity.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
@@ -89,6 +98,7 @@ export function sizeAll(
   });
   /** Rating in each fuse seat, by branch. */
   const seatAt = new Map(seats.map((s) => [s.branch, s]));
+  const lockedAt = new Map(seats.map((s) => [s.branch, lockedLink(s, catalogue)]));
   const ratingA = new Float64Array(netlist.branches.length);
   for (const s of seats) ratingA[s.branch] = seatRating(s, 0, catalogue);
   const minimum = new Map<number, SeatMinimum>();
@@ -124,7 +134,8 @@ export function sizeAll(
         return cable ? wireOhm(cable, hot ? cable.candidates.columnC : 20, false) : 1e-4;
       }
       const { element } = branch;
-      if (element?.kind === 'fuseSeat') return linkOhm.get(`${element.style} ${ratingA[i]}`) ?? UNSIZED_FUSE_OHM;
+      if (element?.kind === 'fuseSeat')
+        return lockedAt.get(i)?.coldResistanceOhm ?? linkOhm.get(`${element.style} ${ratingA[i]}`) ?? UNSIZED_FUSE_OHM;
       return element?.resistanceOhm ?? 1e-4;
     };
 
@@ -148,6 +159,9 @@ export function sizeAll(
     }
     return own;
   };
+  const losable = input.lostBattery === 'carries' ? besideOthers(netlist, potentials) : [];
+  /** By branch: the battery whose loss asks most of it, by its place among the sources; −1 with all there. */
+  const lostAt = new Int16Array(netlist.branches.length).fill(-1);
   const solveDesign = () => {
     circuit = circuitOf(netlist, ohmOf(true));
     // Shares depend on sizes only where a flow divides; who is in series with whom, never.
@@ -156,12 +170,33 @@ export function sizeAll(
     const together = (ways: (way: Flow['way']) => boolean): Float64Array => {
       const injection = new Float64Array(netlist.nodeCount);
       for (const flow of flows) if (ways(flow.way)) inject(flow, flow.designCurrentA, injection);
-      return branchCurrents(circuit, circuit.network.solve(injection));
+      return circuit.network.solve(injection);
+    };
+    const branchA = (nodeV: Float64Array, b: number): number => {
+      const branch = netlist.branches[b]!;
+      return (nodeV[branch.a]! - nodeV[branch.b]!) * circuit.conductanceS[b]!;
     };
     const [out, back] = [together((w) => w !== 'charge'), together((w) => w === 'charge')];
+    for (let b = 0; b < designA.length; b++) {
+      const outA = Math.abs(branchA(out, b));
+      const backA = Math.abs(branchA(back, b));
+      designA[b] = Math.max(outA, backA);
+      lostAt[b] = -1;
+    }
+    for (const lost of losable)
+      for (const nodeV of [out, back]) {
+        const left = withoutSource(circuit, nodeV, lost);
+        if (!left) continue;
+        const part = nodeV === out ? leftShare(circuit, left, lost) : 1;
+        for (let b = 0; b < designA.length; b++) {
+          const amps = part * Math.abs(branchA(left, b));
+          if (amps <= designA[b]! * GREATER) continue;
+          designA[b] = amps;
+          lostAt[b] = lost;
+        }
+      }
     // To the nanoampere: rounding of the solver shall not make a current look new.
-    for (let b = 0; b < designA.length; b++)
-      designA[b] = Math.round(Math.max(Math.abs(out[b]!), Math.abs(back[b]!)) * 1e9) / 1e9;
+    for (let b = 0; b < designA.length; b++) designA[b] = Math.round(designA[b]! * 1e9) / 1e9;
   };
 
   const growFuses = (): boolean => {
@@ -268,9 +303,14 @@ export function sizeAll(
       potentials,
       flows,
     );
+  const device = (seat: Seat) => ({
+    style: seat.element.style,
+    ratingA: ratingA[seat.branch]!,
+    curve: lockedAt.get(seat.branch)?.curve ?? null,
+  });
   const deviceOf = (guard: Guard): GuardDevice => {
     const first = seatAt.get(guard.seats[0]!)!;
-    return { style: first.element.style, ratingA: ratingA[first.branch]!, count: guard.seats.length };
+    return { ...device(first), count: guard.seats.length };
   };
   const clearingAt = (faults: Faults, b: number, cable: Working, traced: boolean): Clearing | null => {
     const guard = guards[b];
@@ -326,19 +366,39 @@ export function sizeAll(
   }
   const faults = settled && latest ? latest : faultsNow();
 
+  /** What the batteries left can go on giving with everything on. */
+  const shareLeftNow = (without: Circuit, lostIndex: number): number => {
+    const injection = new Float64Array(netlist.nodeCount);
+    for (const flow of discharge) inject(flow, flow.designCurrentA, injection);
+    return leftShare(without, without.network.solve(injection), lostIndex);
+  };
   /** Says which consumers or chargers make up a branch's design current. */
   const traceDesign = (b: number, address: () => string) => {
     if (!isTracing()) return;
+    const lost = netlist.sources[lostAt[b]!];
+    const without = lost && circuitOf(netlist, ohmOf(true), true, (s) => (s === lost ? LOST_OHM : 1));
+    const lostShare = without ? shareLeftNow(without, lostAt[b]!) : 1;
+    const known = new Map<number, number>();
+    /** Part of a flow that passes here, as the network stands when this branch carries most. */
+    const partOf = (f: number): number => {
+      if (!without) return shareIn(f)[b]!;
+      let part = known.get(f);
+      if (part === undefined) {
+        part = lostShare * shareOf(without, flows[f]!)[b]!;
+        known.set(f, part);
+      }
+      return part;
+    };
     const term = (flow: Flow, f: number) => ({
       name: `I_${(items.get(flow.itemId)?.designation ?? flow.itemId).replace(/[^A-Za-z0-9]/g, '')}`,
-      value: shareIn(f)[b]! * flow.designCurrentA,
-      what: `${items.get(flow.itemId)?.designation ?? flow.itemId}, ${(shareIn(f)[b]! * 100).toFixed(0)} % of it passes here`,
+      value: partOf(f) * flow.designCurrentA,
+      what: `${items.get(flow.itemId)?.designation ?? flow.itemId}, ${(partOf(f) * 100).toFixed(0)} % of it passes here`,
       origin: figure(`item/${flow.itemId}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`),
     });
     const of = (way: (w: Flow['way']) => boolean) =>
       flows
         .map((flow, f) => ({ flow, f }))
-        .filter(({ flow, f }) => way(flow.way) && passes(shareIn(f), b))
+        .filter(({ flow, f }) => way(flow.way) && Math.abs(partOf(f)) > NO_CURRENT_A)
         .map(({ flow, f }) => term(flow, f));
     const [out, back] = [of((w) => w !== 'charge'), of((w) => w === 'charge')];
     const sum = (terms: { value: number }[]) => Math.abs(terms.reduce((s, t) => s + t.value, 0));
@@ -347,7 +407,7 @@ export function sizeAll(
     useSum(
       larger.map((t) => ({ ...t, value: t.value * sign })),
       'A',
-      larger === out ? 'Continuous current, everything on' : 'Continuous current, all charging',
+      `Continuous current, ${larger === out ? 'everything on' : 'all charging'}${lost ? `, ${lost.item.designation} lost` : ''}`,
       'Kirchhoff: currents of the solved network; the larger of discharge and charge',
       address(),
     );
@@ -455,12 +515,19 @@ export function sizeAll(
     // Several nearest ones share what this one carries: together they stand as one of their summed rating.
     return nearest.map((u) => {
       const outer = seatAt.get(u)!;
-      const upToA = selectiveTo(
-        { style: seat.element.style, ratingA: ratingA[seat.branch]! },
-        { style: outer.element.style, ratingA: ratingA[u]! * nearest.length },
-      );
-      return { upstreamKey: outer.key, upToA: upToA < prospectiveA ? upToA : null };
+      const upToA = selectiveTo(device(seat), { ...device(outer), ratingA: ratingA[u]! * nearest.length });
+      return { upstreamKey: outer.key, upToA: upToA < prospectiveA ? upToA : null, together: nearest.length };
     });
+  };
+  /** The branch's current while the one consumer starts that adds most; they seldom start together. */
+  const surgeAt = (b: number): number => {
+    let most = 0;
+    for (const f of relations.flowsOf[b]!) {
+      const flow = flows[f]!;
+      if (flow.surgeFactor > 1)
+        most = Math.max(most, Math.abs(shareIn(f)[b]!) * flow.designCurrentA * (flow.surgeFactor - 1));
+    }
+    return designA[b]! + most;
   };
   const sizedSeats = seats.map((seat): SizedSeat => {
     const need = minimum.get(seat.branch)!;
@@ -504,7 +571,9 @@ export function sizeAll(
       faultVoltageV: voltageV,
       interruptA: chosen ? interruptA(chosen, voltageV) : null,
       upstreamKeys: relations.upstreamKeysOf.get(seat.branch)!,
+      surgeA: spare ? 0 : surgeAt(seat.branch),
       style: seat.element.style,
+      curve: lockedAt.get(seat.branch)?.curve ?? null,
       lineIsFar: prospectiveA !== null && faults.farNode(branch) === branch.a,
       selectivity: spare ? [] : selectivityOf(seat, prospectiveA),
     };

@@ -1,4 +1,13 @@
-import type { Brief, Cable, Connection, Environment, FeederSchool, Id, Item } from '../../board/board.ts';
+import type {
+  BoardSettings,
+  Brief,
+  Cable,
+  Connection,
+  Environment,
+  FeederSchool,
+  Id,
+  Item,
+} from '../../board/board.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
 import type { Candidates } from './conductors.ts';
@@ -20,6 +29,7 @@ export interface SizingInput {
   cables: SizedCable[];
   brief: Brief;
   feederSchool: FeederSchool;
+  lostBattery: BoardSettings['lostBattery'];
   profile: RuleProfile;
   catalogue: Catalogue;
 }

@@ -1,5 +1,5 @@
 import type { Id } from '../../board/board.ts';
-import type { FuseStyle } from '../../catalogue/part.ts';
+import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
 import type { ChoiceResult } from './choiceResult.ts';
 import type { Clearing } from './clearing.ts';
 import type { FlowDrop } from './drops.ts';
@@ -39,23 +39,30 @@ export interface SizedSeat extends SeatMinimum {
   spare: boolean;
   link: ChoiceResult<Id | null>;
   ratingA: number | null;
+  /** With the one consumer starting that adds most. */
+  surgeA: number;
   prospectiveA: number | null;
   faultVoltageV: number;
   interruptA: number | null;
   /** Seats in series between this one and every source. */
   upstreamKeys: string[];
   style: FuseStyle;
+  /** The maker's own curve of the link in it; null where its style's band counts. */
+  curve: LinkCurve | null;
   /** Its line side is further from the sources than its load side: it stands the wrong way round. */
   lineIsFar: boolean;
-  /** Nearest seats upstream, and up to which current this one surely opens first; null is at every current there is. */
-  selectivity: { upstreamKey: string; upToA: number | null }[];
+  /**
+   * Nearest seats upstream, and up to which current this one surely opens first; null is at every current there is.
+   * `together` seats side by side share what this one carries.
+   */
+  selectivity: { upstreamKey: string; upToA: number | null; together: number }[];
 }
 /** How a battery shares the current of the bank, by the resistances. */
 export interface BankShare {
   itemId: Id;
   dischargeA: number;
   chargeA: number;
-  /** Against an even share: 0.1 is ten percent more. */
+  /** Against a share by capacity: 0.1 is ten percent more. */
   dischargeOff: number;
   chargeOff: number;
 }

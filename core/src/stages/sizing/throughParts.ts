@@ -33,9 +33,12 @@ export function bankShares(circuit: Circuit, flows: readonly Flow[]): BankShare[
     return batteries.map(({ s, i }) => Math.abs(v[s.plus]! - v[s.minus]!) / circuit.sourceOhm[i]!);
   };
   const [out, back] = [currentsOf((w) => w === 'discharge'), currentsOf((w) => w === 'charge')];
+  const capacityAh = batteries.map(({ s }) => (s.element.kind === 'battery' ? s.element.capacityAh : 0));
+  const bankAh = capacityAh.reduce((s, c) => s + c, 0);
+  // A fair share goes by capacity: a battery twice the size should give twice the current.
   const off = (amps: readonly number[], i: number) => {
-    const mean = amps.reduce((s, a) => s + a, 0) / amps.length;
-    return mean > NO_CURRENT_A ? amps[i]! / mean - 1 : 0;
+    const fairA = (amps.reduce((s, a) => s + a, 0) * capacityAh[i]!) / bankAh;
+    return fairA > NO_CURRENT_A ? amps[i]! / fairA - 1 : 0;
   };
   return batteries.map(({ s }, i) => ({
     itemId: s.item.id,

@@ -1,5 +1,5 @@
 import type { FaultStory } from '@ombrik/core/circuit/faultStory';
-import { TIME_CURRENT } from '@ombrik/core/rules/tables/timeCurrent';
+import { curveOf } from '@ombrik/core/rules/tables/timeCurrent';
 import { openingTime } from '@ombrik/core/solve/timeCurrent';
 import type { ChartDataset } from 'chart.js';
 import { useMemo } from 'react';
@@ -12,7 +12,7 @@ const [SHORTEST_S, LONGEST_S] = [0.001, 10_000];
 const ADIABATIC_S = 5;
 
 function band(device: FaultStory['devices'][number], toA: number): { min: Spot[]; max: Spot[] } {
-  const curve = TIME_CURRENT[device.style];
+  const curve = curveOf(device.style, device.curve);
   const from = device.ratingA;
   const [min, max]: [Spot[], Spot[]] = [[], []];
   for (let i = 0; i <= 120; i++) {

@@ -1,0 +1,14 @@
+/** Figures as they stand in sentences. Screens with columns of their own format them there. */
+
+/** `0.8 A`, `42 A`, `3.1 kA`. */
+export const ampsInWords = (currentA: number): string =>
+  currentA >= 1000 ? `${(currentA / 1000).toFixed(1)} kA` : `${currentA.toFixed(currentA < 10 ? 1 : 0)} A`;
+
+/** Two digits, from milliseconds to hours; `never` where it need not happen. */
+export function secondsInWords(timeS: number | null): string {
+  if (timeS === null || !Number.isFinite(timeS)) return 'never';
+  if (timeS < 0.001) return 'under 1 ms';
+  if (timeS < 1) return `${Number((timeS * 1000).toPrecision(2))} ms`;
+  if (timeS < 120) return `${Number(timeS.toPrecision(2))} s`;
+  return timeS < 7200 ? `${Math.round(timeS / 60)} min` : `${Math.round(timeS / 3600)} h`;
+}
