@@ -83,7 +83,9 @@ export function mainsStudy(
       for (const { item, element } of inverters) {
         const input = element.acIn === null ? new Set<Id>() : makersAt(node(item, element.acIn));
         if (input.size > 0) passing.push(item.id);
-        spread(node(item, element.acOut!), input.size > 0 ? input : [item.id]);
+        // Passing through, it makes nothing of its own: what it fed to its own input is gone.
+        const passed = [...input].filter((id) => id !== item.id);
+        spread(node(item, element.acOut!), input.size > 0 ? passed : [item.id]);
       }
       for (const { item, element } of transfers) {
         const [first, second] = [element.firstLine, element.secondLine].map((t) => makersAt(node(item, t)));
