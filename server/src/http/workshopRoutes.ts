@@ -1,5 +1,6 @@
-import { list, num, record, text } from '@ombrik/core/board/schemaKit';
+import { list, num, oneOfNumber, record, text } from '@ombrik/core/board/schemaKit';
 import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/rules/profiles/ownRules';
+import { STANDARD_AREAS_MM2 } from '@ombrik/core/rules/tables/conductorResistance';
 import type { Workshop } from '@ombrik/core/rules/workshop';
 import { Hono } from 'hono';
 import { readWorkshop, setWorkshopValues } from '../store/workshopStore.ts';
@@ -12,6 +13,7 @@ const settings = record({
   hourRate: num({ min: 0, max: 1000 }),
   marginShare: num({ min: 0, max: 2 }),
   currency: text(1, 6),
+  preferredAreasMm2: list(oneOfNumber(STANDARD_AREAS_MM2), { max: 40 }),
   ownRules: list(ownRulesSchema, { max: 20 }),
 });
 

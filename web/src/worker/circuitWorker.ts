@@ -1,9 +1,11 @@
 import type { Board } from '@ombrik/core/board/board';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { type FaultFlow, faultFlow } from '@ombrik/core/circuit/faultFlow';
+import { type JoinWay, joinWays } from '@ombrik/core/circuit/formedLink';
 import { type Growth, growthOf } from '@ombrik/core/circuit/growth';
 import { type LiveSets, liveSets } from '@ombrik/core/circuit/liveSets';
 import type { OneLine } from '@ombrik/core/circuit/oneLine';
+import { type ReturnChoice, returnChoices } from '@ombrik/core/circuit/returns';
 import { type ScenarioResult, solveScenarios } from '@ombrik/core/circuit/scenarios';
 import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import type { Workshop } from '@ombrik/core/rules/workshop';
@@ -83,6 +85,10 @@ const circuit = {
     solveScenarios(board, genericCatalogue, rulesOf(board, workshop), workshop),
   fault: (board: Board, workshop: Workshop, connectionId: string): FaultFlow | null =>
     faultFlow(board, genericCatalogue, rulesOf(board, workshop), workshop, connectionId),
+  returns: (board: Board, workshop: Workshop): ReturnChoice[] =>
+    returnChoices(board, genericCatalogue, rulesOf(board, workshop), workshop),
+  joinWays: (board: Board, workshop: Workshop, cableId: string): { cable: JoinWay; link: JoinWay } | null =>
+    joinWays(board, genericCatalogue, rulesOf(board, workshop), workshop, cableId),
   live: (board: Board): LiveSets => liveSets(board, genericCatalogue),
   growth: (board: Board, workshop: Workshop, factor: number, who: string): Growth =>
     growthOf(board, genericCatalogue, rulesOf(board, workshop), workshop, factor, who),

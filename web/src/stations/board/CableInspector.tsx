@@ -4,13 +4,16 @@ import { COLOUR_CODES } from '@ombrik/core/board/boardSchema';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { awgAtLeast } from '@ombrik/core/rules/tables/awg';
 import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
+import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
 import { ConductorTag } from '../../ui/ConductorTag.tsx';
 import { amps, mm, mm2, percent, volts } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { JoinWays } from './JoinWays.tsx';
 import { Row } from './Row.tsx';
+import { Sheath } from './Sheath.tsx';
 
 /** The stretches a cable is made of, each with what surrounds it. */
 function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: Segment[], what: string) => void }) {
@@ -136,9 +139,12 @@ export function CableInspector({ cable }: { cable: Cable }) {
       { kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: cores },
     ]);
   const gauge = awgAtLeast(sized.conductor.value);
-  const areas = genericCatalogue.cableTypes
-    .filter((c) => c.insulation === job.profile.insulation)
-    .map((c) => ({ value: c.areaMm2, text: `${c.areaMm2} mm²` }));
+  const areas = [...new Set(genericCatalogue.cableTypes.map((c) => c.areaMm2))]
+    .sort((a, b) => a - b)
+    .flatMap((area) => {
+      const type = cableTypeOf(cable, area, job.profile, genericCatalogue);
+      return type ? [{ value: area, text: type.bar ? type.name : `${area} mm²` }] : [];
+    });
   const lugs = genericCatalogue.lugs.map((l) => ({ value: l.id, text: l.name }));
   return (
     <section aria-label={`Cable ${cable.designation}`}>
@@ -307,6 +313,8 @@ export function CableInspector({ cable }: { cable: Cable }) {
           ))}
         </select>
       </label>
+      <JoinWays cable={cable} />
+      <Sheath cable={cable} />
       <Segments
         cable={cable}
         onSegments={(segments, what) =>

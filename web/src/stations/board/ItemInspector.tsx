@@ -4,16 +4,21 @@ import type { Choice, Item, Place, TerminalRef } from '@ombrik/core/board/board'
 import type { Command } from '@ombrik/core/board/commands';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
+import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
+import { useMe } from '../../app/useMe.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { amps } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { Ownership } from './Ownership.tsx';
+import { OwnLinkForm } from './OwnLinkForm.tsx';
 import { Row } from './Row.tsx';
 
 function Seats({ item, part }: { item: Item; part: Part }) {
   const job = useJob();
+  const me = useMe();
+  const [making, setMaking] = useState<string | null>(null);
   const seats = job.dossier.sizing.seats.filter((s) => s.itemId === item.id);
   const used = seats.filter((s) => !s.spare || s.link.mode === 'locked');
   if (seats.length === 0) return null;
@@ -30,7 +35,7 @@ function Seats({ item, part }: { item: Item; part: Part }) {
         const element = part.elements.find((e) => e.id === seat.seatId);
         const style = element?.kind === 'fuseSeat' ? element.style : '';
         const at = `seat/${item.id}/${seat.seatId}`;
-        const options = genericCatalogue.fuseLinks
+        const options = [...genericCatalogue.fuseLinks, ...job.board.customLinks]
           .filter((l) => l.style === style)
           .map((l) => ({ value: l.id, text: l.name }));
         return (
@@ -62,6 +67,33 @@ function Seats({ item, part }: { item: Item; part: Part }) {
               options={options}
               onChange={(link) => setLink(seat.seatId, link)}
             />
+            {making === seat.seatId && element?.kind === 'fuseSeat' ? (
+              <OwnLinkForm
+                style={element.style}
+                ratingA={seat.ratingA ?? element.maxRatingA}
+                onCancel={() => setMaking(null)}
+                onMake={(link) => {
+                  const who = me.data?.person?.name ?? 'somebody';
+                  const choice = { mode: 'locked' as const, value: link.id, reason: "maker's curve", who };
+                  const others = item.inserts.filter((i) => i.seatId !== seat.seatId);
+                  const made = job.edit(`${item.designation}: ${link.name}`, [
+                    { kind: 'add', collection: 'customLinks', value: link, index: null },
+                    {
+                      kind: 'set',
+                      collection: 'items',
+                      id: item.id,
+                      field: 'inserts',
+                      value: [...others, { seatId: seat.seatId, link: choice }],
+                    },
+                  ]);
+                  if (made) setMaking(null);
+                }}
+              />
+            ) : (
+              <button type="button" className="btn btn-ghost btn-xs" onClick={() => setMaking(seat.seatId)}>
+                Link with its maker’s curve …
+              </button>
+            )}
           </div>
         );
       })}
@@ -108,9 +140,8 @@ function Terminals({
               <span>
                 {t.name} <span className="dim text-xs">{spec}</span> <b className="num text-xs">{names.join(' ')}</b>
               </span>
-              {licensed ? (
-                <span className="dim text-xs">licensed person</span>
-              ) : (
+              <span className="flex items-center gap-1">
+                {licensed && <span className="dim text-xs">licensed person</span>}
                 <button
                   type="button"
                   className={`btn btn-xs ${here ? 'btn-primary' : 'btn-ghost'}`}
@@ -123,7 +154,7 @@ function Terminals({
                 >
                   {connecting && !here ? 'to here' : here ? 'leave it' : 'connect'}
                 </button>
-              )}
+              </span>
             </li>
           );
         })}

@@ -8,13 +8,14 @@ import { CustomPartForm } from './CustomPartForm.tsx';
 
 const GROUPS: readonly [string, readonly PartKind[]][] = [
   ['Batteries and sources', ['battery', 'feed', 'solarModule']],
-  ['Switches and fuses', ['isolator', 'fuseHolder', 'fuseBlock', 'relay']],
-  ['Bars and shunts', ['busBar', 'shunt']],
-  ['Chargers and inverters', ['dcdcCharger', 'solarController', 'inverter']],
+  ['Switches and fuses', ['isolator', 'fuseHolder', 'fuseBlock', 'relay', 'button']],
+  ['Bars, shunts and frame', ['busBar', 'shunt', 'frame']],
+  ['Chargers and inverters', ['dcdcCharger', 'solarController', 'mainsCharger', 'inverter']],
+  ['Mains side, for a licensed person', ['mainsInlet', 'mainsPanel', 'transferRelay']],
   ['Loads', ['load']],
 ];
 /** These live off the board unless somebody drags them onto it. */
-const OFF_BOARD: readonly PartKind[] = ['battery', 'feed', 'solarModule', 'load'];
+const OFF_BOARD: readonly PartKind[] = ['battery', 'feed', 'solarModule', 'load', 'frame', 'button', 'mainsInlet'];
 
 /** The catalogue: pick a part and it comes to the first free spot, or to the shelf when it lives off the board. */
 export function PartPalette({ panel, onClose }: { panel: Panel; onClose: () => void }) {

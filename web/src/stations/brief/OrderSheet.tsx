@@ -256,6 +256,18 @@ export function OrderSheet() {
               }
               onPick={(v: FeederSchool) => setting('feederSchool', v)}
             />
+            <Pick
+              className="col-span-2"
+              label="One battery of several lost"
+              value={settings.lostBattery}
+              options={
+                [
+                  ['carries', 'the others carry on: leads and fuses sized for it'],
+                  ['trips', 'the others may trip'],
+                ] as const
+              }
+              onPick={(v: 'carries' | 'trips') => setting('lostBattery', v)}
+            />
             <p className="dim col-span-4 text-xs">
               {job.profile.scope}. {job.profile.caution}
             </p>

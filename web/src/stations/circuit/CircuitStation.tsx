@@ -2,7 +2,9 @@ import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { useJob } from '../../app/jobSession.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
+import { BranchesSheet } from './BranchesSheet.tsx';
 import { ConnectionsSheet } from './ConnectionsSheet.tsx';
+import { ControlSheet } from './ControlSheet.tsx';
 import { DiagramSheet } from './DiagramSheet.tsx';
 import { GrowthSheet } from './GrowthSheet.tsx';
 import { LiveSheet } from './LiveSheet.tsx';
@@ -10,6 +12,8 @@ import { LiveSheet } from './LiveSheet.tsx';
 const SHEETS: Readonly<Record<string, { title: string; Sheet: ComponentType }>> = {
   diagram: { title: 'Diagram', Sheet: DiagramSheet },
   connections: { title: 'Connections', Sheet: ConnectionsSheet },
+  branches: { title: 'Branches and returns', Sheet: BranchesSheet },
+  control: { title: 'Control and mains', Sheet: ControlSheet },
   live: { title: 'What stays live', Sheet: LiveSheet },
   growth: { title: 'Room to grow', Sheet: GrowthSheet },
 };

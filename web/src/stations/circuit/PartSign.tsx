@@ -68,6 +68,56 @@ export function PartSign({ kind, w, h }: { kind: PartKind; w: number; h: number 
           <rect x={w * 0.3} y={h * 0.58} width={w * 0.4} height={h * 0.28} {...line} />
         </g>
       );
+    case 'button':
+      return (
+        <g>
+          <rect x={0} y={0} width={w} height={h} fill="var(--part)" />
+          <path
+            d={`M0 ${h * 0.68}H${w * 0.3}L${w * 0.68} ${h * 0.45}M${w * 0.7} ${h * 0.68}H${w}M${w * 0.5} ${h * 0.55}V${h * 0.14}M${w * 0.38} ${h * 0.28}V${h * 0.14}H${w * 0.62}V${h * 0.28}`}
+            {...line}
+          />
+        </g>
+      );
+    case 'frame':
+      return (
+        <path
+          d={`M${w / 2} 0V${h * 0.55}M${w * 0.2} ${h * 0.55}H${w * 0.8}M${w * 0.28} ${h * 0.55}L${w * 0.14} ${h * 0.9}M${w * 0.52} ${h * 0.55}L${w * 0.38} ${h * 0.9}M${w * 0.76} ${h * 0.55}L${w * 0.62} ${h * 0.9}`}
+          {...line}
+        />
+      );
+    case 'mainsInlet':
+      return (
+        <g>
+          <rect x={0} y={0} width={w} height={h} fill="var(--part)" />
+          <path
+            d={`M${w * 0.28} ${h * 0.2}a${h * 0.3} ${h * 0.3} 0 0 0 0 ${h * 0.6}M${w * 0.5} ${h / 2}H${w}`}
+            {...line}
+          />
+          <rect x={w * 0.24} y={h / 2 - 3.5} width={w * 0.3} height={7} fill="currentColor" />
+        </g>
+      );
+    case 'mainsPanel':
+      return (
+        <g>
+          {box}
+          {letter('~', w / 2, h * 0.42, 15)}
+          <path
+            d={`M${w * 0.15} ${h * 0.62}H${w * 0.85}M${w * 0.3} ${h * 0.62}V${h * 0.85}M${w * 0.5} ${h * 0.62}V${h * 0.85}M${w * 0.7} ${h * 0.62}V${h * 0.85}`}
+            {...line}
+          />
+        </g>
+      );
+    case 'transferRelay':
+      return (
+        <g>
+          {box}
+          <path
+            d={`M0 ${h * 0.25}H${w * 0.34}M0 ${h * 0.75}H${w * 0.34}M${w} ${h / 2}H${w * 0.7}L${w * 0.36} ${h * 0.28}`}
+            {...line}
+          />
+          <circle cx={w * 0.7} cy={h / 2} r={2.2} fill="currentColor" />
+        </g>
+      );
     case 'busBar':
       return <rect x={w / 2 - 3} y={0} width={6} height={h} fill="currentColor" />;
     case 'shunt':

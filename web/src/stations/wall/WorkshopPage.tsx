@@ -5,6 +5,7 @@ import { useMe } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { KeptSizes } from './KeptSizes.tsx';
 import { OwnRulesSheet } from './OwnRulesSheet.tsx';
 
 /** What the workshop holds true for all its boards. */
@@ -13,16 +14,22 @@ export function WorkshopPage() {
   const me = useMe();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = useMutation({
-    mutationFn: (json: Pick<Workshop, 'usableShare' | 'hourRate' | 'marginShare' | 'currency' | 'ownRules'>) =>
-      answer(api.workshop.$post({ json: { ...json, ownRules: [...json.ownRules] } })),
+    mutationFn: (
+      json: Pick<Workshop, 'usableShare' | 'hourRate' | 'marginShare' | 'currency' | 'preferredAreasMm2' | 'ownRules'>,
+    ) =>
+      answer(
+        api.workshop.$post({
+          json: { ...json, ownRules: [...json.ownRules], preferredAreasMm2: [...json.preferredAreasMm2] },
+        }),
+      ),
     onSuccess: () => client.invalidateQueries(),
   });
   const workshop = query.data?.workshop as Workshop | null | undefined;
   const may = me.data?.person?.role === 'designer';
   const put = (change: Partial<Workshop>) => {
     if (!workshop) return;
-    const { usableShare, hourRate, marginShare, currency, ownRules } = { ...workshop, ...change };
-    save.mutate({ usableShare, hourRate, marginShare, currency, ownRules });
+    const { usableShare, hourRate, marginShare, currency, preferredAreasMm2, ownRules } = { ...workshop, ...change };
+    save.mutate({ usableShare, hourRate, marginShare, currency, preferredAreasMm2, ownRules });
   };
   return (
     <div className="flex h-full flex-col">
@@ -84,6 +91,13 @@ export function WorkshopPage() {
             />
             <p className="dim col-span-2 text-xs">{workshop.usableShareSource}</p>
           </div>
+        )}
+        {workshop && (
+          <KeptSizes
+            kept={workshop.preferredAreasMm2}
+            disabled={!may}
+            onChange={(preferredAreasMm2) => put({ preferredAreasMm2 })}
+          />
         )}
         {workshop && <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />}
       </main>

@@ -1,0 +1,80 @@
+import type { Board, Id } from '../board/board.ts';
+import { partIndex } from '../board/references.ts';
+import type { Catalogue } from '../catalogue/part.ts';
+import { derive } from '../derive.ts';
+import { Memo } from '../memo.ts';
+import type { RuleProfile } from '../rules/profiles/profile.ts';
+import { barFor } from '../rules/tables/copperBars.ts';
+import type { Workshop } from '../rules/workshop.ts';
+
+/** One way to join two studs. */
+export interface JoinWay {
+  name: string;
+  lengthMm: number;
+  areaMm2: number;
+  ampacityA: number;
+  dropV: number;
+  /** Why it would not do; null where it does. */
+  fails: string | null;
+}
+
+/** Beyond this a formed link is a bus bar of its own, with supports. Common practice, no source. */
+export const FORMED_LINK_MAX_MM = 400;
+
+/**
+ * A short cable and a formed link of flat copper side by side, each with everything sized for it. Null where the cable does
+ * not run on one face from stud to stud, or further than a link is formed.
+ */
+export function joinWays(
+  board: Board,
+  catalogue: Catalogue,
+  profile: RuleProfile,
+  workshop: Workshop,
+  cableId: Id,
+): { cable: JoinWay; link: JoinWay } | null {
+  const cable = board.cables.find((c) => c.id === cableId);
+  const connection = board.connections.find((c) => c.id === cable?.cores[0]?.connectionId);
+  if (!cable || !connection || cable.cores.length > 1 || cable.segments.length > 1) return null;
+  if (cable.segments[0]?.kind !== 'panelRoute') return null;
+  const parts = partIndex(board, catalogue);
+  const studs = [connection.from, connection.to].every((r) => {
+    const part = parts.get(board.items.find((i) => i.id === r.itemId)?.partId ?? '');
+    return part?.terminals.find((t) => t.id === r.terminalId)?.attachment.kind === 'stud';
+  });
+  if (!studs) return null;
+  const memo = new Memo();
+  const as = (material: 'copper' | 'flatCopper'): JoinWay => {
+    const d = derive(
+      {
+        ...board,
+        cables: board.cables.map((c) =>
+          c.id === cableId ? { ...c, material, conductorMm2: { mode: 'auto' as const } } : c,
+        ),
+      },
+      catalogue,
+      profile,
+      workshop,
+      memo,
+    );
+    const sized = d.sizing.cables.find((c) => c.cableId === cableId)!;
+    const made = d.cables.find((c) => c.cableId === cableId)!;
+    const wire = d.sizing.wires.find((w) => w.connectionId === connection.id)!;
+    const fits = sized.conductor.fits && !sized.guardUnmet && made.cutMm > 0;
+    return {
+      name: made.cableTypeName,
+      lengthMm: made.lengthMm,
+      areaMm2: sized.conductor.value,
+      ampacityA: sized.ampacityA,
+      dropV: wire.dropV,
+      fails: fits
+        ? null
+        : made.cutMm <= 0
+          ? 'the lugs reach further than the studs are apart'
+          : material === 'flatCopper' && barFor(sized.requiredA) === null
+            ? 'no single bar of the table carries it'
+            : (sized.conductor.rejected.at(-1)?.why ?? 'no size carries it'),
+    };
+  };
+  const link = as('flatCopper');
+  return link.lengthMm > FORMED_LINK_MAX_MM ? null : { cable: as('copper'), link };
+}

@@ -1,0 +1,73 @@
+import type { Cable } from '@ombrik/core/board/board';
+import type { JoinWay } from '@ombrik/core/circuit/formedLink';
+import { useJob } from '../../app/jobSession.tsx';
+import { amps, mm } from '../../ui/format.ts';
+import { useCircuitStudy } from '../circuit/useCircuitStudy.ts';
+
+const millivolts = (v: number) => `${(v * 1000).toFixed(1)}\u2009mV`;
+
+/** A short cable or a formed link of flat copper: both with their figures, one click apart. */
+export function JoinWays({ cable }: { cable: Cable }) {
+  const job = useJob();
+  const short = cable.segments.length === 1 && cable.segments[0]?.kind === 'panelRoute' && cable.cores.length === 1;
+  const study = useCircuitStudy('joinWays', short ? cable.id : null, async (s) =>
+    short ? s.joinWays(job.board, job.workshop, cable.id) : null,
+  );
+  const ways = short ? study.data : null;
+  if (!ways) return null;
+  const now = cable.material === 'flatCopper' ? 'link' : 'cable';
+  const row = (kind: 'cable' | 'link', title: string, way: JoinWay) => (
+    <tr key={kind} className={kind === now ? '' : 'dim'}>
+      <td>
+        <b>{title}</b>
+        <span className="block text-xs">{way.fails ?? way.name}</span>
+      </td>
+      <td className="num text-right">{mm(way.lengthMm)}</td>
+      <td className="num text-right">{way.fails ? '–' : amps(way.ampacityA)}</td>
+      <td className="num text-right">{way.fails ? '–' : millivolts(way.dropV)}</td>
+      <td>
+        {kind !== now && !way.fails && (
+          <button
+            type="button"
+            className="btn btn-xs"
+            aria-label={`Make ${cable.designation} as ${title}`}
+            onClick={() =>
+              job.edit(`${cable.designation}: ${title}`, [
+                {
+                  kind: 'set',
+                  collection: 'cables',
+                  id: cable.id,
+                  field: 'material',
+                  value: kind === 'link' ? 'flatCopper' : 'copper',
+                },
+                { kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: { mode: 'auto' } },
+              ])
+            }
+          >
+            Take
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+  return (
+    <section className="perforated mt-2 pt-1">
+      <h4 className="text-base">Short cable or formed link</h4>
+      <table className="table table-xs" aria-label="Short cable or formed link">
+        <thead>
+          <tr>
+            <th />
+            <th className="text-right">long</th>
+            <th className="text-right">carries</th>
+            <th className="text-right">drops</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {row('cable', 'short cable', ways.cable)}
+          {row('link', 'formed link', ways.link)}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,106 @@
+import { newId } from '@ombrik/core/board/newBoard';
+import { makeOwnLink, type OwnLinkEntry } from '@ombrik/core/catalogue/ownLink';
+import type { FuseLink, FuseStyle } from '@ombrik/core/catalogue/part';
+import { useState } from 'react';
+import { Problems } from '../../ui/Problems.tsx';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
+
+/** A link with the curve its maker gives, typed off the sheet; it is locked into the seat it was made for. */
+export function OwnLinkForm({
+  style,
+  ratingA,
+  onMake,
+  onCancel,
+}: {
+  style: FuseStyle;
+  ratingA: number;
+  onMake: (link: FuseLink) => void;
+  onCancel: () => void;
+}) {
+  const [entry, setEntry] = useState<OwnLinkEntry>({
+    name: '',
+    style,
+    ratingA,
+    interruptA: 2000,
+    interruptV: 32,
+    coldMilliohm: null,
+    rows: '',
+    letThroughA2s: null,
+    source: '',
+  });
+  const [problems, setProblems] = useState<string[]>([]);
+  const set = (change: Partial<OwnLinkEntry>) => setEntry({ ...entry, ...change });
+  const make = () => {
+    const made = makeOwnLink(entry, newId('lk'));
+    setProblems(made.problems);
+    if (made.link) onMake(made.link);
+  };
+  return (
+    <fieldset className="mt-1 border border-base-300 p-2" aria-label="Link with its maker's curve">
+      <TextField label="Name" value={entry.name} max={80} onCommit={(name) => set({ name })} />
+      <div className="grid grid-cols-2 gap-1">
+        <NumberField
+          label="Rating"
+          value={entry.ratingA}
+          min={0.1}
+          max={2000}
+          unit="A"
+          onCommit={(v) => set({ ratingA: v })}
+        />
+        <NumberField
+          label="Cold resistance"
+          value={entry.coldMilliohm ?? Math.round(70000 / entry.ratingA) / 1000}
+          min={0.001}
+          max={1000}
+          unit="mΩ"
+          onCommit={(coldMilliohm) => set({ coldMilliohm })}
+        />
+        <NumberField
+          label="Can interrupt"
+          value={entry.interruptA}
+          min={1}
+          max={200000}
+          unit="A"
+          onCommit={(interruptA) => set({ interruptA })}
+        />
+        <NumberField
+          label="up to"
+          value={entry.interruptV}
+          min={1}
+          max={1000}
+          unit="V"
+          onCommit={(interruptV) => set({ interruptV })}
+        />
+      </div>
+      <label className="mt-1 block text-xs">
+        Curve: times the rating, shortest s, longest s
+        <textarea
+          className="textarea textarea-sm num w-full"
+          aria-label="Curve, one point a line"
+          rows={5}
+          placeholder={'1.1 14400 400000\n2 4 100\n6 0.08 1.5'}
+          value={entry.rows}
+          onChange={(e) => set({ rows: e.target.value })}
+        />
+      </label>
+      <NumberField
+        label="Let-through, 0 for none given"
+        value={entry.letThroughA2s ?? 0}
+        min={0}
+        max={1e9}
+        unit="A²s"
+        onCommit={(v) => set({ letThroughA2s: v > 0 ? v : null })}
+      />
+      <TextField label="Which sheet" value={entry.source} max={200} onCommit={(source) => set({ source })} />
+      <Problems problems={problems} />
+      <div className="mt-1 flex justify-end gap-1">
+        <button type="button" className="btn btn-xs" onClick={onCancel}>
+          Cancel
+        </button>
+        <button type="button" className="btn btn-primary btn-xs" onClick={make}>
+          Put it in
+        </button>
+      </div>
+    </fieldset>
+  );
+}

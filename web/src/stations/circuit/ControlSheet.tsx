@@ -1,0 +1,239 @@
+import type { ControlRule } from '@ombrik/core/board/board';
+import { newId } from '@ombrik/core/board/newBoard';
+import { CONDITIONS, type ConditionId } from '@ombrik/core/catalogue/part';
+import { CONDITION_WORDS } from '@ombrik/core/stages/checks/controlChecks';
+import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
+import { useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { MainsTable } from './MainsTable.tsx';
+
+const WORKED: Readonly<Record<ControlContact['worked'], string>> = {
+  hand: 'by hand, taken as closed',
+  coil: 'by its coil',
+  condition: 'follows the outside',
+};
+
+/** What relays and outputs do in every state of the outside, what must happen, and who feeds whom on the mains side. */
+export function ControlSheet() {
+  const { board, dossier } = useJob();
+  const { conditions, contacts, rows } = dossier.control;
+  return (
+    <div className="grid gap-8 p-5">
+      <section>
+        <h1 className="text-2xl">Control</h1>
+        {rows.length === 0 ? (
+          <p className="dim max-w-2xl">
+            Nothing on this board follows a signal. A relay, a battery with charge and load outputs, an engine-running
+            lead or a push button from the catalogue gives this sheet its truth table.
+          </p>
+        ) : (
+          <TruthTable conditions={conditions} contacts={contacts} rows={rows} />
+        )}
+        {contacts.length > 0 && <Musts contacts={contacts} />}
+      </section>
+      <MainsTable mains={dossier.mains} items={board.items} />
+    </div>
+  );
+}
+
+function useNames() {
+  const { board, parts } = useJob();
+  const item = (id: string) => board.items.find((i) => i.id === id);
+  return {
+    short: (id: string) => item(id)?.designation ?? id,
+    contact: (c: Pick<ControlContact, 'itemId' | 'contactId'>) => {
+      const part = parts.get(item(c.itemId)?.partId ?? '');
+      const element = part?.elements.find((e) => e.id === c.contactId);
+      const many = (part?.elements.filter((e) => e.kind === 'contact').length ?? 0) > 1;
+      const output = element?.kind === 'contact' && many ? part?.terminals.find((t) => t.id === element.b)?.name : null;
+      return `${item(c.itemId)?.designation ?? c.itemId}${output ? `:${output}` : ''}`;
+    },
+  };
+}
+
+function TruthTable({
+  conditions,
+  contacts,
+  rows,
+}: {
+  conditions: readonly ConditionId[];
+  contacts: readonly ControlContact[];
+  rows: readonly ControlRow[];
+}) {
+  const { short, contact } = useNames();
+  // A switch for the hand says nothing here: what it leaves live stands on its own sheet.
+  const shown = contacts.map((c, i) => ({ c, i })).filter(({ c }) => c.worked !== 'hand');
+  const list = (ids: readonly string[]) => (ids.length > 0 ? [...new Set(ids)].map(short).join(' ') : '–');
+  return (
+    <>
+      <p className="dim mb-2">
+        {conditions.length > 0
+          ? 'Every state of the outside, with the coils settled.'
+          : 'Nothing outside is followed: one state.'}{' '}
+        Switches for the hand are taken as closed.
+      </p>
+      <div className="overflow-x-auto">
+        <table className="table table-sm w-auto" aria-label="Truth table">
+          <thead>
+            <tr>
+              {conditions.map((c) => (
+                <th key={c}>{CONDITION_WORDS[c][0]}</th>
+              ))}
+              {shown.map(({ c }) => (
+                <th key={`${c.itemId}${c.contactId}`} title={WORKED[c.worked]} className="border-l border-base-300">
+                  {contact(c)}
+                </th>
+              ))}
+              <th className="border-l border-base-300">joined</th>
+              <th>charging</th>
+              <th>fed by the bank</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.when.join()} className={r.settles ? '' : 'stripe-stop'}>
+                {r.when.map((w, i) => (
+                  <td key={conditions[i]}>{w ? 'yes' : <span className="dim">no</span>}</td>
+                ))}
+                {shown.map(({ c, i }) => (
+                  <td key={`${c.itemId}${c.contactId}`} className="border-l border-base-300">
+                    <Blade closed={r.closed[i]!} />
+                  </td>
+                ))}
+                {r.settles ? (
+                  <>
+                    <td className="border-l border-base-300">
+                      {r.joined.length > 0
+                        ? r.joined.map((j) => `${short(j.feedId)} with ${short(j.batteryId)}`).join(', ')
+                        : '–'}
+                    </td>
+                    <td>{list(r.charging)}</td>
+                    <td>{list(r.fed)}</td>
+                  </>
+                ) : (
+                  <td colSpan={3} className="border-l border-base-300">
+                    finds no rest: a relay cuts its own coil
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}
+
+/** A contact after IEC 60617, open or closed, with the word beside it. */
+function Blade({ closed }: { closed: boolean }) {
+  return (
+    <span className={`inline-flex items-center gap-1 ${closed ? '' : 'dim'}`}>
+      <svg viewBox="0 0 30 12" width={30} height={12} aria-hidden>
+        <path d={`M0 9H8L${closed ? '22 9' : '20 1'}M22 9H30`} stroke="currentColor" strokeWidth={1.5} fill="none" />
+      </svg>
+      {closed ? 'closed' : 'open'}
+    </span>
+  );
+}
+
+/** What must happen, written down and judged. */
+function Musts({ contacts }: { contacts: readonly ControlContact[] }) {
+  const job = useJob();
+  const { board, dossier } = job;
+  const { contact } = useNames();
+  const [condition, setCondition] = useState<ConditionId>(dossier.control.conditions[0] ?? 'engineRunning');
+  const [holds, setHolds] = useState(true);
+  const [index, setIndex] = useState(0);
+  const [must, setMust] = useState<ControlRule['must']>('closed');
+  const broken = new Set(dossier.findings.filter((f) => f.rule === 'control-rule-broken').map((f) => f.id));
+  const chosen = contacts[index] ?? contacts[0]!;
+  const add = () =>
+    job.edit(`${contact(chosen)} must be ${must} with ${CONDITION_WORDS[condition][holds ? 0 : 1]}`, [
+      {
+        kind: 'add',
+        collection: 'control',
+        index: null,
+        value: { id: newId('cr'), condition, holds, itemId: chosen.itemId, contactId: chosen.contactId, must },
+      },
+    ]);
+  return (
+    <div className="mt-5 max-w-3xl">
+      <h2 className="text-lg">What must happen</h2>
+      {board.control.length === 0 && (
+        <p className="dim text-sm">
+          Engine off: batteries apart. Cells full or frozen: nothing charges. Cells empty: loads off. These are judged
+          by themselves; write further ones here.
+        </p>
+      )}
+      <ul>
+        {board.control.map((r) => {
+          const bad = broken.has(`control-rule-broken:${r.id}`);
+          return (
+            <li key={r.id} className={`perforated flex items-center gap-2 py-1 ${bad ? 'stripe-warn px-2' : ''}`}>
+              <span className="flex-1">
+                with {CONDITION_WORDS[r.condition][r.holds ? 0 : 1]}: <b>{contact(r)}</b> {r.must}
+              </span>
+              <span>{bad ? '△ it is not' : '✓ it is'}</span>
+              <button
+                type="button"
+                className="btn btn-xs"
+                onClick={() =>
+                  job.edit('Take a control rule away', [{ kind: 'remove', collection: 'control', id: r.id }])
+                }
+              >
+                Remove
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        with
+        <select
+          className="select select-sm w-44"
+          aria-label="Condition"
+          value={`${condition} ${holds}`}
+          onChange={(e) => {
+            const [c, h] = e.target.value.split(' ');
+            setCondition(c as ConditionId);
+            setHolds(h === 'true');
+          }}
+        >
+          {CONDITIONS.flatMap((c) => [
+            <option key={`${c}1`} value={`${c} true`}>
+              {CONDITION_WORDS[c][0]}
+            </option>,
+            <option key={`${c}0`} value={`${c} false`}>
+              {CONDITION_WORDS[c][1]}
+            </option>,
+          ])}
+        </select>
+        <select
+          className="select select-sm w-44"
+          aria-label="Contact"
+          value={index}
+          onChange={(e) => setIndex(Number(e.target.value))}
+        >
+          {contacts.map((c, i) => (
+            <option key={`${c.itemId}${c.contactId}`} value={i}>
+              {contact(c)}
+            </option>
+          ))}
+        </select>
+        must be
+        <select
+          className="select select-sm w-28"
+          aria-label="Must be"
+          value={must}
+          onChange={(e) => setMust(e.target.value as ControlRule['must'])}
+        >
+          <option value="closed">closed</option>
+          <option value="open">open</option>
+        </select>
+        <button type="button" className="btn btn-sm" onClick={add}>
+          Write it down
+        </button>
+      </div>
+    </div>
+  );
+}

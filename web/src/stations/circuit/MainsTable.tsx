@@ -1,0 +1,67 @@
+import type { Item } from '@ombrik/core/board/board';
+import type { MainsStudy } from '@ombrik/core/stages/control/mainsStudy';
+
+/** Who is fed by what on the mains side, plugged in and not. */
+export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonly Item[] }) {
+  const name = (id: string) => {
+    const item = items.find((i) => i.id === id);
+    return `${item?.designation ?? id} ${item?.name ?? ''}`.trim();
+  };
+  const [present, absent] = mains.states;
+  const looped = new Map(mains.loops.map((l) => [l.chargerId, l.inverterId]));
+  const by = (ids: readonly string[] | undefined) => (ids && ids.length > 0 ? ids.map(name).join(' and ') : '–');
+  return (
+    <section>
+      <h1 className="text-2xl">Mains side</h1>
+      <p className="stripe-warn mb-2 max-w-2xl px-2">
+        Mains can kill. It is drawn here so that loops and back-feed show; a licensed person sizes, connects and tests
+        it.
+      </p>
+      {!present || !absent ? (
+        <p className="dim max-w-2xl">
+          Nothing is wired on the mains side. Inlet, generator socket, distribution, transfer relay and
+          inverter-chargers are in the catalogue.
+        </p>
+      ) : (
+        <>
+          <table className="table table-sm w-auto" aria-label="Mains side">
+            <thead>
+              <tr>
+                <th>Fed</th>
+                <th>with mains or generator</th>
+                <th>without</th>
+              </tr>
+            </thead>
+            <tbody>
+              {present.fed.map((f, i) => {
+                const loop = looped.get(f.itemId);
+                return (
+                  <tr key={`${f.itemId}${i}`} className={loop ? 'stripe-stop' : ''}>
+                    <td>
+                      <b>{name(f.itemId)}</b>
+                    </td>
+                    <td>{by(f.by)}</td>
+                    <td>
+                      {by(absent.fed[i]?.by)}
+                      {loop && <b> · the bank charges itself through {name(loop)}</b>}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          {present.passing.length > 0 && (
+            <p className="dim mt-1 text-sm">
+              With mains there {present.passing.map(name).join(' and ')} passes it through and does not invert.
+            </p>
+          )}
+          {absent.livePins.map((p) => (
+            <p key={p.inletId} className="stripe-stop mt-1 px-2">
+              Unplugged, the pins of {name(p.inletId)} are live by {by(p.by)}.
+            </p>
+          ))}
+        </>
+      )}
+    </section>
+  );
+}
