@@ -2,6 +2,7 @@ import type { Board } from '@ombrik/core/board/board';
 import type { WorkKind } from '@ombrik/core/stages/quote/quote';
 import { marketCartBoard } from './marketCart.ts';
 import { mountainHutBoard } from './mountainHut.ts';
+import { pressShedBoard } from './pressShed.ts';
 import { repeaterShelterBoard } from './repeaterShelter.ts';
 
 /** An invented workshop; nobody and nothing here exists. */
@@ -44,7 +45,7 @@ export interface DemoJob {
 
 const inDays = (from: Date, days: number) => new Date(from.getTime() + days * 864e5).toISOString().slice(0, 10);
 
-/** Three jobs at different stages, wanted at dates counted from today. */
+/** Four jobs at different stages, wanted at dates counted from today. */
 export const demoJobs = (today: Date): DemoJob[] => [
   {
     board: repeaterShelterBoard(),
@@ -58,4 +59,5 @@ export const demoJobs = (today: Date): DemoJob[] => [
   },
   { board: mountainHutBoard(), wantedOn: inDays(today, 24), cablesMade: 0.3, hours: [] },
   { board: marketCartBoard(), wantedOn: inDays(today, 38), cablesMade: 0, hours: [] },
+  { board: pressShedBoard(), wantedOn: inDays(today, 52), cablesMade: 0, hours: [] },
 ];

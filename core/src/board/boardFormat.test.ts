@@ -191,7 +191,7 @@ describe('an older board document', () => {
     const board = demoBoards()[0]!;
     const own = (id: string) => ({ ...genericCatalogue.parts.find((p) => p.id === id)!, id: `own-${id}` });
     const parts = ['inverter-12-800', 'isolator-300', 'relay-lvd-100', 'mppt-100-20', 'mains-charger-12-30'].map(own);
-    const later = new Set(['follows', 'needs', 'acOut', 'acIn', 'enable']);
+    const later = new Set(['follows', 'selfLimiting', 'needs', 'acOut', 'acIn', 'enable']);
     const { control: _c, customLinks: _l, ...rest } = structuredClone(board);
     const version2 = {
       ...rest,

@@ -60,7 +60,7 @@ function to2(board: Loose): Loose {
 function elementTo3(element: Loose): Loose {
   switch (element.kind) {
     case 'contact':
-      return { follows: null };
+      return { follows: null, selfLimiting: false };
     case 'coil':
       return { needs: null };
     case 'inverter':

@@ -92,6 +92,7 @@ const element: Schema<Element> = taggedUnion('kind', {
     ratingA: amp(),
     normallyOpen: flag(),
     follows: orNull(oneOfText(CONDITIONS)),
+    selfLimiting: flag(),
   }),
   coil: record({
     kind: tagIs('coil'),

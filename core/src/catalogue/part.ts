@@ -71,6 +71,8 @@ export type Element =
       normallyOpen: boolean;
       /** Closed while this holds; null where a coil works it, or a hand. */
       follows: ConditionId | null;
+      /** An output of electronics that limits its own current: no conductor behind it can be overloaded from here. */
+      selfLimiting: boolean;
     }
   | {
       kind: 'coil';

@@ -12,7 +12,7 @@ import { COLD_AGED_FACTOR } from '../rules/tables/sourceCorners.ts';
 import { defaultWorkshop } from '../rules/workshop.ts';
 import { collapseAt, solveConstantPower } from '../solve/constantPower.ts';
 import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
-import { type Circuit, circuitOf } from '../stages/sizing/electrical.ts';
+import { type Circuit, circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
 import { type Scenario, solveScenarios } from './scenarios.ts';
 
@@ -145,6 +145,10 @@ function scenarioDeck(scenario: Scenario, circuit: Circuit, base: number): strin
     }
   });
   for (let n = 0; n < circuit.netlist.nodeCount; n++) if (n !== base) lines.push(`RG${n} ${name(n)} 0 1e9`);
+  // Where the search for constant powers starts: the voltages without load.
+  const idle = operatingPoint(circuit, [], scenario.state).nodeV;
+  const starts = Array.from(idle, (v, n) => (n === base ? '' : `V(${name(n)})=${(v - idle[base]!).toFixed(3)}`));
+  lines.push(`.nodeset ${starts.join(' ')}`);
   lines.push('.options reltol=1e-9 abstol=1e-12 vntol=1e-12 itl1=500', '.op', '.end');
   return `${lines.join('\n')}\n`;
 }

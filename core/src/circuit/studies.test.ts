@@ -39,7 +39,12 @@ describe('one-line graph', () => {
     for (const node of plus.nodes)
       if (node.kind === 'feed' || (node.kind === 'battery' && !seriesBank(board)))
         expect(node.ports.every((p) => p.side === 'out')).toBe(true);
-      else if (node.kind === 'load') expect(node.ports.every((p) => p.side === 'in')).toBe(true);
+      else if (node.kind === 'load') {
+        // Fed from the left; on the right only what is looped on from it.
+        const on = plus.edges.filter((e) => e.from.itemId === node.itemId).map((e) => e.to.itemId);
+        expect(node.ports.some((p) => p.side === 'in')).toBe(true);
+        expect(on.every((id) => board.items.some((i) => i.id === id && i.load))).toBe(true);
+      }
   });
 });
 

@@ -1,5 +1,6 @@
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
+import { pressShedBoard } from '@ombrik/demo/pressShed';
 import { repeaterShelterBoard } from '@ombrik/demo/repeaterShelter';
 import { wireToBlock } from '../board/actions/items.ts';
 import type { Board } from '../board/board.ts';
@@ -21,5 +22,5 @@ export function wiredCart(): Board {
   return applyCommands(board, wireToBlock(board, partIndex(board, genericCatalogue), 'it_F10', loads).commands).board;
 }
 
-export const demoBoards = (): Board[] => [mountainHutBoard(), wiredCart(), repeaterShelterBoard()];
-export { marketCartBoard, mountainHutBoard, repeaterShelterBoard };
+export const demoBoards = (): Board[] => [mountainHutBoard(), wiredCart(), repeaterShelterBoard(), pressShedBoard()];
+export { marketCartBoard, mountainHutBoard, pressShedBoard, repeaterShelterBoard };

@@ -108,6 +108,7 @@ describe('the workshop’s settings', () => {
     hourRate: 60,
     marginShare: 0.2,
     currency: 'EUR',
+    preferredAreasMm2: [] as number[],
     ownRules: [] as unknown[],
   };
   it('are a designer’s to change, and every board is derived anew', async () => {
@@ -122,6 +123,11 @@ describe('the workshop’s settings', () => {
     expect((await mira.post('/api/workshop', { ...settings, hourRate: -1 })).json.problems[0]).toContain(
       'hourRate is -1',
     );
+    const unsold = await mira.post('/api/workshop', { ...settings, preferredAreasMm2: [6, 3] });
+    expect(unsold.status).toBe(422);
+    expect(unsold.json.problems[0]).toMatch(/preferredAreasMm2\[1\] is 3; accepted: .*2\.5/);
+    const keeping = await mira.post('/api/workshop', { ...settings, preferredAreasMm2: [6, 16] });
+    expect(keeping.json.workshop.preferredAreasMm2).toEqual([6, 16]);
     const own = { id: 'own-1', baseId: 'fixed-iec', name: 'Ours', changes: [] as unknown[] };
     const changes = [{ field: 'fuseFactor', value: 9, reason: 'bold' }];
     const bold = await mira.post('/api/workshop', { ...settings, ownRules: [{ ...own, changes }] });

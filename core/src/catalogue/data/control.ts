@@ -33,6 +33,7 @@ const voltageRelay: Part = {
       ratingA: 100,
       normallyOpen: true,
       follows: null,
+      selfLimiting: false,
     },
     { kind: 'coil', id: 'coil', plus: 'coilPlus', minus: 'coilMinus', resistanceOhm: 60, contactId: 'k', needs: null },
   ],
@@ -67,6 +68,7 @@ const joiningRelay: Part = {
       ratingA: 120,
       normallyOpen: true,
       follows: null,
+      selfLimiting: false,
     },
     {
       kind: 'coil',
@@ -132,6 +134,7 @@ const button: Part = {
       ratingA: 5,
       normallyOpen: true,
       follows: 'buttonHeld',
+      selfLimiting: false,
     },
   ],
   systemVoltagesV: [12, 24, 48],
@@ -153,6 +156,7 @@ export const signalOutput = (
   ratingA: 1,
   normallyOpen: true,
   follows,
+  selfLimiting: true,
 });
 
 /** Bare points of a metal frame that carries returns: bolted joints on clean metal. Resistance: common practice, no source. */

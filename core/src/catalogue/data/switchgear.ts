@@ -35,6 +35,7 @@ const isolator = (ratingA: number, studMm: number, sizeMm: number, price: number
       ratingA,
       normallyOpen: false,
       follows: null,
+      selfLimiting: false,
     },
   ],
   systemVoltagesV: [12, 24, 48],

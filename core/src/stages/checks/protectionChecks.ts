@@ -155,7 +155,7 @@ function unfused(context: CheckContext): Finding[] {
   const { netlist, profile, potentials } = context;
   const touching: Branch[][] = Array.from({ length: netlist.nodeCount }, () => []);
   for (const b of netlist.branches) {
-    if (b.kind === 'fuseSeat') continue;
+    if (b.kind === 'fuseSeat' || (b.element?.kind === 'contact' && b.element.selfLimiting)) continue;
     touching[b.a]!.push(b);
     touching[b.b]!.push(b);
   }

@@ -19,11 +19,12 @@ export interface FlowDrop {
   dropClass: 'critical' | 'other';
 }
 
-/** Which limit judges a flow: a load row says so; inverters and chargers are critical. */
-const dropClassOf = (flow: Flow, items: ReadonlyMap<Id, Item>): 'critical' | 'other' =>
-  flow.way === 'discharge' && !flow.key.endsWith('/input')
-    ? (items.get(flow.itemId)?.load?.dropClass ?? 'critical')
-    : 'critical';
+/** Which limit judges a flow: a load row says so; a relay's coil pulls in low; inverters and chargers are critical. */
+function dropClassOf(flow: Flow, items: ReadonlyMap<Id, Item>): 'critical' | 'other' {
+  if (flow.way !== 'discharge' || flow.key.endsWith('/input')) return 'critical';
+  if (flow.operating.kind === 'resistance') return 'other';
+  return items.get(flow.itemId)?.load?.dropClass ?? 'critical';
+}
 
 /**
  * Volts lost between the source's terminals and each flow's, both poles, at an operating point.
