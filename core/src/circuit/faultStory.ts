@@ -53,8 +53,9 @@ export function faultStory(
   const together = Math.max(1, wire.guardKeys.length);
   const devices = [...above].flatMap((key): FaultDevice[] => {
     const seat = seats.get(key);
-    if (!seat || seat.ratingA === null) return [];
-    const item = board.items.find((i) => i.id === seat.itemId)!;
+    const item = seat && board.items.find((i) => i.id === seat.itemId);
+    // A dossier may be of the board a moment ago.
+    if (!seat || !item || seat.ratingA === null) return [];
     const many = (parts.get(item.partId)?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0) > 1;
     const share = wire.guardKeys.includes(key) ? together : Math.max(1, shareOf(key, dossier));
     const curve = curveOf(seat.style, seat.curve);

@@ -1,4 +1,4 @@
-import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 
@@ -56,10 +56,78 @@ function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 
   );
 }
 
+/** A formed link before it is bent: strip of flat copper, its two holes, and the marks to drill by. */
+function FlatStrip({ cable }: { cable: MadeCable }) {
+  const core = cable.cores[0]!;
+  const scale = (RIGHT - LEFT) / Math.max(1, cable.cutMm);
+  const widthMm = core.from.palmWidthMm;
+  const height = Math.min(44, widthMm * scale);
+  const holes = [
+    { atMm: widthMm / 2, studMm: core.from.studMm ?? 8 },
+    { atMm: cable.cutMm - widthMm / 2, studMm: core.to.studMm ?? 8 },
+  ];
+  return (
+    <figure>
+      <figcaption className="flex flex-wrap items-baseline gap-x-3">
+        <span className="label-face text-base">Strip · {cable.designation}</span>
+        <span className="num dim text-xs whitespace-normal">
+          {cable.cableTypeName} · cut {Math.round(cable.cutMm)} mm · {core.from.lugName} / {core.to.lugName} · bend to
+          fit, cover what can be touched
+        </span>
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${WIDTH} 114`}
+        className="w-full"
+        role="img"
+        aria-label={`Formed link ${cable.designation}, cut ${Math.round(cable.cutMm)} mm, ${cable.cableTypeName}`}
+      >
+        <rect
+          x={LEFT}
+          y={52 - height / 2}
+          width={RIGHT - LEFT}
+          height={height}
+          fill={BARE_COPPER_HEX}
+          stroke="#7A3C15"
+        />
+        {holes.map((h) => (
+          <g key={h.atMm}>
+            <circle
+              cx={LEFT + h.atMm * scale}
+              cy={52}
+              r={Math.min(height / 2.4, (h.studMm / 2) * scale)}
+              fill="var(--color-base-100)"
+              stroke="#7A3C15"
+            />
+            <path d={`M${LEFT + h.atMm * scale} 80V88`} stroke="currentColor" opacity={0.6} />
+            <text
+              x={LEFT + h.atMm * scale}
+              y={105}
+              textAnchor="middle"
+              fontSize={15}
+              className="svg-num"
+              fill="currentColor"
+            >
+              {Math.round(h.atMm)}
+            </text>
+          </g>
+        ))}
+        <line x1={LEFT} x2={RIGHT} y1={84} y2={84} stroke="currentColor" opacity={0.6} />
+        <text x={LEFT} y={18} fontSize={16} fill="currentColor" fontFamily="var(--font-label)">
+          {core.from.at}
+        </text>
+        <text x={RIGHT} y={18} textAnchor="end" fontSize={16} fill="currentColor" fontFamily="var(--font-label)">
+          {core.to.at}
+        </text>
+      </svg>
+    </figure>
+  );
+}
+
 /** The chosen cable straightened: both ends as they are made, bends where it turns, a scale to cut by. */
 export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly CablePath[] }) {
   const core = cable.cores[0];
   if (!core) return null;
+  if (cable.flat) return <FlatStrip cable={cable} />;
   const thickness = Math.max(8, Math.min(26, Math.sqrt(cable.areaMm2) * 3.4));
   const span = RIGHT - LEFT;
   const scale = span / Math.max(1, cable.cutMm);

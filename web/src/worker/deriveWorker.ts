@@ -7,15 +7,20 @@ import { type Explanation, explain, traceAll, traceQuote } from '@ombrik/core/ex
 import { Memo } from '@ombrik/core/memo';
 import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import type { Workshop } from '@ombrik/core/rules/workshop';
+import { sharedWith } from '@ombrik/core/sharedWith';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
 import { expose } from 'comlink';
 
 const memo = new Memo();
+/** What arrives is always a copy: what did not change gets its identity back, for the memo goes by it. */
+let known: { board: Board; workshop: Workshop } | null = null;
 
 /** Derives off the main thread, redoing only what an edit touched. */
 const deriver = {
-  derive(board: Board, workshop: Workshop): { dossier: Dossier; dossierFingerprint: string } {
+  derive(sentBoard: Board, sentWorkshop: Workshop): { dossier: Dossier; dossierFingerprint: string } {
+    known = { board: sharedWith(known?.board, sentBoard), workshop: sharedWith(known?.workshop, sentWorkshop) };
+    const { board, workshop } = known;
     const dossier = derive(board, genericCatalogue, rulesOf(board, workshop), workshop, memo);
     return { dossier, dossierFingerprint: fingerprint(dossier) };
   },

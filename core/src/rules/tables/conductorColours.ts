@@ -27,3 +27,5 @@ export const COLOUR_NAME: Readonly<Record<ColourCode, string>> = {
   OG: 'orange',
   VT: 'violet',
 };
+/** Bare metal on the screen. */
+export const BARE_COPPER_HEX = '#C9824F';

@@ -1,4 +1,4 @@
-import type { Board, Cable, Connection, Id, Item, PointMm } from '../../board/board.ts';
+import type { Board, Cable, Connection, Id, Item } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
 import { routedLength } from '../../rules/formulas/cableRules.ts';
 import { given, use } from '../../rules/rule.ts';
@@ -25,11 +25,6 @@ export interface LengthInput {
   endSlackMm: number;
 }
 
-const straightMm = (points: readonly PointMm[]): number => {
-  const [a, b] = [points[0], points.at(-1)];
-  return a && b ? Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm) : 0;
-};
-
 /** Measures one cable along its stored segments; lengths in mm. Never routes anything. */
 export function cableLength(input: LengthInput): CableLength {
   const { cable, connection, panels } = input;
@@ -37,16 +32,22 @@ export function cableLength(input: LengthInput): CableLength {
     items: new Map(input.items.map((i) => [i.id, i])),
     parts: new Map(input.parts.map((p) => [p.id, p])),
   };
-  const paths = cablePaths({ panels }, cable, connection, lookup);
+  const routed = cablePaths({ panels }, cable, connection, lookup);
   const heightsMm = [connection.from, connection.to].map((ref) => {
     const end = terminalOf(ref, lookup);
     return end && end.item.place.kind === 'panel' ? end.terminal.zMm : 0;
   });
   // A formed link goes straight from stud to stud and steps between their heights; a cable goes down to the board and up.
   const formed = cable.material === 'flatCopper';
-  const pathMm = formed
-    ? paths.reduce((sum, p) => sum + straightMm(p.points), 0) + Math.abs(heightsMm[0]! - heightsMm[1]!)
-    : paths.reduce((sum, p) => sum + pathLengthMm(p.points), 0) + heightsMm[0]! + heightsMm[1]!;
+  const paths = formed
+    ? routed.map((p) => ({
+        ...p,
+        points: p.points.filter((_, i, all) => i === 0 || i === all.length - 1),
+        provisional: false,
+      }))
+    : routed;
+  const riseMm = formed ? Math.abs(heightsMm[0]! - heightsMm[1]!) : heightsMm[0]! + heightsMm[1]!;
+  const pathMm = paths.reduce((sum, p) => sum + pathLengthMm(p.points), 0) + riseMm;
   let runsMm = 0;
   let unmeasuredRun = false;
   for (const segment of cable.segments) {
@@ -80,7 +81,7 @@ export function cableLength(input: LengthInput): CableLength {
     pathMm,
     runsMm,
     unmeasuredRun,
-    provisional: unmeasuredRun || (!formed && paths.some((p) => p.provisional)),
+    provisional: unmeasuredRun || paths.some((p) => p.provisional),
     paths,
   };
 }

@@ -185,7 +185,9 @@ export function CableInspector({ cable }: { cable: Cable }) {
         }
       />
       {made.cores.map((m) => {
-        const core = cable.cores.find((c) => c.id === m.coreId)!;
+        const core = cable.cores.find((c) => c.id === m.coreId);
+        // The dossier follows an edit a moment later: a core that has gone is still in it.
+        if (!core) return null;
         const wire = dossier.sizing.wires.find((w) => w.connectionId === m.connectionId);
         const drops = dossier.sizing.drops.filter((d) => wire?.flowKeys.includes(d.key));
         const change = (by: Partial<Core>, what: string) =>

@@ -1,4 +1,4 @@
-import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import type { Tag } from './cableTags.ts';
@@ -35,7 +35,7 @@ export function CableLine({
   const core = cable.cores[0];
   if (!core) return null;
   const width = Math.max(2.6, diameterMm);
-  const colour = COLOUR_HEX[core.colour];
+  const colour = cable.flat ? BARE_COPPER_HEX : COLOUR_HEX[core.colour];
   const drawn = paths.filter((p) => p.points.length > 1);
   const flags = [
     leaves.from && drawn[0] ? { at: drawn[0].points[0]!, text: leaves.from } : null,
@@ -61,7 +61,7 @@ export function CableLine({
       }}
     >
       {drawn.map((path) => (
-        <g key={d(path.points)} fill="none" strokeLinecap="round" strokeLinejoin="round">
+        <g key={d(path.points)} fill="none" strokeLinecap={cable.flat ? 'square' : 'round'} strokeLinejoin="round">
           <path d={d(path.points)} stroke="transparent" strokeWidth={width + 8} />
           <path
             d={d(path.points)}
@@ -69,7 +69,7 @@ export function CableLine({
             strokeWidth={width + (selected ? 6 : 1.4)}
           />
           <path d={d(path.points)} stroke={colour} strokeWidth={width} />
-          {polarity === 'minus' && (
+          {polarity === 'minus' && !cable.flat && (
             <path
               d={d(path.points)}
               stroke={core.colour === 'WH' ? '#23201B' : '#FBF8F2'}

@@ -17,57 +17,45 @@ export function JoinWays({ cable }: { cable: Cable }) {
   if (!ways) return null;
   const now = cable.material === 'flatCopper' ? 'link' : 'cable';
   const row = (kind: 'cable' | 'link', title: string, way: JoinWay) => (
-    <tr key={kind} className={kind === now ? '' : 'dim'}>
-      <td>
+    <li key={kind} className={`perforated flex items-center gap-2 py-1 ${kind === now ? '' : 'dim'}`}>
+      <span className="min-w-0 flex-1">
         <b>{title}</b>
-        <span className="block text-xs">{way.fails ?? way.name}</span>
-      </td>
-      <td className="num text-right">{mm(way.lengthMm)}</td>
-      <td className="num text-right">{way.fails ? '–' : amps(way.ampacityA)}</td>
-      <td className="num text-right">{way.fails ? '–' : millivolts(way.dropV)}</td>
-      <td>
-        {kind !== now && !way.fails && (
-          <button
-            type="button"
-            className="btn btn-xs"
-            aria-label={`Make ${cable.designation} as ${title}`}
-            onClick={() =>
-              job.edit(`${cable.designation}: ${title}`, [
-                {
-                  kind: 'set',
-                  collection: 'cables',
-                  id: cable.id,
-                  field: 'material',
-                  value: kind === 'link' ? 'flatCopper' : 'copper',
-                },
-                { kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: { mode: 'auto' } },
-              ])
-            }
-          >
-            Take
-          </button>
-        )}
-      </td>
-    </tr>
+        {kind === now && ', as it is'}
+        <span className="block text-xs">{way.name}</span>
+        <span className={`block text-xs ${way.fails ? '' : 'num'}`}>
+          {way.fails ?? `${mm(way.lengthMm)} · carries ${amps(way.ampacityA)} · drops ${millivolts(way.dropV)}`}
+        </span>
+      </span>
+      {kind !== now && !way.fails && (
+        <button
+          type="button"
+          className="btn btn-xs"
+          aria-label={`Make ${cable.designation} as ${title}`}
+          onClick={() =>
+            job.edit(`${cable.designation}: ${title}`, [
+              {
+                kind: 'set',
+                collection: 'cables',
+                id: cable.id,
+                field: 'material',
+                value: kind === 'link' ? 'flatCopper' : 'copper',
+              },
+              { kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: { mode: 'auto' } },
+            ])
+          }
+        >
+          Take
+        </button>
+      )}
+    </li>
   );
   return (
-    <section className="perforated mt-2 pt-1">
+    <section className="perforated mt-2 pt-1" aria-label="Short cable or formed link">
       <h4 className="text-base">Short cable or formed link</h4>
-      <table className="table table-xs" aria-label="Short cable or formed link">
-        <thead>
-          <tr>
-            <th />
-            <th className="text-right">long</th>
-            <th className="text-right">carries</th>
-            <th className="text-right">drops</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {row('cable', 'short cable', ways.cable)}
-          {row('link', 'formed link', ways.link)}
-        </tbody>
-      </table>
+      <ul>
+        {row('cable', 'short cable', ways.cable)}
+        {row('link', 'formed link', ways.link)}
+      </ul>
     </section>
   );
 }

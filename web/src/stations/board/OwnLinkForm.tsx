@@ -75,7 +75,7 @@ export function OwnLinkForm({
       <label className="mt-1 block text-xs">
         Curve: times the rating, shortest s, longest s
         <textarea
-          className="textarea textarea-sm num w-full"
+          className="textarea textarea-sm num w-full whitespace-pre-wrap"
           aria-label="Curve, one point a line"
           rows={5}
           placeholder={'1.1 14400 400000\n2 4 100\n6 0.08 1.5'}

@@ -11,7 +11,7 @@ export function BranchesSheet() {
   const { board, parts, dossier } = useJob();
   const branches = loopedBranches(board, parts, dossier);
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)] gap-8 p-5">
+    <div className="grid max-w-4xl gap-8 p-5">
       <section>
         <h1 className="text-2xl">Looped branches</h1>
         <p className="dim mb-3">
@@ -48,7 +48,7 @@ function Branch({ branch }: { branch: LoopedBranch }) {
             <th className="text-right">Takes</th>
             <th className="text-right">Comes to it</th>
             <th className="text-right">Loses</th>
-            <th className="w-28">Of the limit</th>
+            <th className="w-40">Of the limit</th>
           </tr>
         </thead>
         <tbody>
@@ -60,7 +60,7 @@ function Branch({ branch }: { branch: LoopedBranch }) {
                 className={`cursor-pointer ${farthest ? 'stripe-warn' : ''}`}
                 onClick={() => job.select({ kind: 'item', id: f.itemId })}
               >
-                <td style={{ paddingLeft: 12 + f.depth * 12 }}>
+                <td className="whitespace-nowrap" style={{ paddingLeft: 12 + f.depth * 14 }}>
                   <b>{item(f.itemId)?.designation}</b> {item(f.itemId)?.name}
                   {farthest && <span className="dim"> · judged</span>}
                 </td>

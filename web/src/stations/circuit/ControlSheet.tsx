@@ -63,6 +63,7 @@ function TruthTable({
   const { short, contact } = useNames();
   // A switch for the hand says nothing here: what it leaves live stands on its own sheet.
   const shown = contacts.map((c, i) => ({ c, i })).filter(({ c }) => c.worked !== 'hand');
+  const most = Math.max(...rows.map((r) => r.fed.length));
   const list = (ids: readonly string[]) => (ids.length > 0 ? [...new Set(ids)].map(short).join(' ') : '–');
   return (
     <>
@@ -73,20 +74,26 @@ function TruthTable({
         Switches for the hand are taken as closed.
       </p>
       <div className="overflow-x-auto">
-        <table className="table table-sm w-auto" aria-label="Truth table">
+        <table className="table table-xs w-auto" aria-label="Truth table">
           <thead>
             <tr>
               {conditions.map((c) => (
-                <th key={c}>{CONDITION_WORDS[c][0]}</th>
-              ))}
-              {shown.map(({ c }) => (
-                <th key={`${c.itemId}${c.contactId}`} title={WORKED[c.worked]} className="border-l border-base-300">
-                  {contact(c)}
+                <th key={c} className="max-w-20 whitespace-normal">
+                  {CONDITION_WORDS[c][0]}
                 </th>
               ))}
               <th className="border-l border-base-300">joined</th>
               <th>charging</th>
               <th>fed by the bank</th>
+              {shown.map(({ c }) => (
+                <th
+                  key={`${c.itemId}${c.contactId}`}
+                  title={WORKED[c.worked]}
+                  className="max-w-20 whitespace-normal border-l border-base-300"
+                >
+                  {contact(c)}
+                </th>
+              ))}
             </tr>
           </thead>
           <tbody>
@@ -94,11 +101,6 @@ function TruthTable({
               <tr key={r.when.join()} className={r.settles ? '' : 'stripe-stop'}>
                 {r.when.map((w, i) => (
                   <td key={conditions[i]}>{w ? 'yes' : <span className="dim">no</span>}</td>
-                ))}
-                {shown.map(({ c, i }) => (
-                  <td key={`${c.itemId}${c.contactId}`} className="border-l border-base-300">
-                    <Blade closed={r.closed[i]!} />
-                  </td>
                 ))}
                 {r.settles ? (
                   <>
@@ -108,13 +110,18 @@ function TruthTable({
                         : '–'}
                     </td>
                     <td>{list(r.charging)}</td>
-                    <td>{list(r.fed)}</td>
+                    <td>{r.fed.length > 2 && r.fed.length === most ? `all ${most} loads` : list(r.fed)}</td>
                   </>
                 ) : (
                   <td colSpan={3} className="border-l border-base-300">
                     finds no rest: a relay cuts its own coil
                   </td>
                 )}
+                {shown.map(({ c, i }) => (
+                  <td key={`${c.itemId}${c.contactId}`} className="border-l border-base-300">
+                    <Blade closed={r.closed[i]!} />
+                  </td>
+                ))}
               </tr>
             ))}
           </tbody>
@@ -124,14 +131,14 @@ function TruthTable({
   );
 }
 
-/** A contact after IEC 60617, open or closed, with the word beside it. */
+/** A contact after IEC 60617, open or closed. */
 function Blade({ closed }: { closed: boolean }) {
+  const word = closed ? 'closed' : 'open';
   return (
-    <span className={`inline-flex items-center gap-1 ${closed ? '' : 'dim'}`}>
-      <svg viewBox="0 0 30 12" width={30} height={12} aria-hidden>
+    <span className={closed ? '' : 'dim'} title={word}>
+      <svg viewBox="0 0 30 12" width={34} height={14} role="img" aria-label={word}>
         <path d={`M0 9H8L${closed ? '22 9' : '20 1'}M22 9H30`} stroke="currentColor" strokeWidth={1.5} fill="none" />
       </svg>
-      {closed ? 'closed' : 'open'}
     </span>
   );
 }

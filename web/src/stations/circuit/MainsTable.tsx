@@ -13,7 +13,7 @@ export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonl
   return (
     <section>
       <h1 className="text-2xl">Mains side</h1>
-      <p className="stripe-warn mb-2 max-w-2xl px-2">
+      <p className="stripe-warn mb-2 max-w-3xl px-2">
         Mains can kill. It is drawn here so that loops and back-feed show; a licensed person sizes, connects and tests
         it.
       </p>

@@ -273,6 +273,7 @@ export function OneLineDrawing({
                 designation={item.designation}
                 name={item.name || parts.get(item.partId)?.name || ''}
                 under={unders.get(n.itemId) ?? item.name}
+                beside={n.kind === 'load' && n.ports.every((p) => p.side === 'in')}
                 chosen={selection?.kind === 'item' && selection.id === n.itemId}
                 opened={fault.opened.get(n.itemId) ?? null}
                 onStart={start}

@@ -15,6 +15,8 @@ export const OneLineNode = memo(function OneLineNode(props: {
   designation: string;
   name: string;
   under: string;
+  /** Words beside the sign, where no line leaves it; else above and under. */
+  beside: boolean;
   chosen: boolean;
   /** What has opened, by name. */
   opened: string | null;
@@ -22,8 +24,7 @@ export const OneLineNode = memo(function OneLineNode(props: {
   onFocus: (itemId: string) => void;
   onKey: (e: KeyboardEvent, itemId: string) => void;
 }) {
-  const { itemId, kind, width, height, chosen, opened, under } = props;
-  const beside = kind === 'load';
+  const { itemId, kind, width, height, chosen, opened, under, beside } = props;
   const words = { fontFamily: 'var(--font-label)', fill: 'currentColor' } as const;
   return (
     <g
