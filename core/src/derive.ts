@@ -31,9 +31,8 @@ import { buildNetlist } from './stages/netlist/netlist.ts';
 import { spreadPotentials } from './stages/netlist/potentials.ts';
 import { partsList } from './stages/parts/parts.ts';
 import { sizedBranchOhm } from './stages/sizing/branchResistance.ts';
-import { circuitOf } from './stages/sizing/electrical.ts';
 import { relationsOf } from './stages/sizing/relations.ts';
-import { sizeAll } from './stages/sizing/sizing.ts';
+import { hotCircuitOf, sizeAll } from './stages/sizing/sizing.ts';
 import { stacksOf } from './stages/terminations/stacks.ts';
 
 /** Raised when the same board may derive to something else. */
@@ -167,7 +166,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
         flows: demand.flows,
         netlist,
         potentials,
-        hot: () => circuitOf(netlist, branchOhm(true)),
+        hot: () => hotCircuitOf(sizing),
         workshop,
         catalogue,
       },

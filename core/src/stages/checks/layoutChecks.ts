@@ -44,27 +44,52 @@ export function edgeDistance(point: PointMm, outline: readonly PointMm[]): { dis
 
 const round = (x: number) => Math.round(x * 10) / 10;
 
-/** The free spot nearest to where an item stands, searched on a 5 mm raster; null when there is none. */
+const RASTER_MM = 5;
+const GAP_MM = 5;
+
+/**
+ * The free spot nearest to where an item stands, on a raster of the panel; null when there is none. Searched in rings
+ * outward, for it is mostly near and this is asked at every step of a drag.
+ */
 function freeSpot(moving: Placed, others: readonly Placed[], panel: Panel): PointMm | null {
   const [w, h] = [moving.rect.rightMm - moving.rect.leftMm, moving.rect.bottomMm - moving.rect.topMm];
   const [cx, cy] = [(moving.rect.leftMm + moving.rect.rightMm) / 2, (moving.rect.topMm + moving.rect.bottomMm) / 2];
   const xs = panel.outline.map((p) => p.xMm);
   const ys = panel.outline.map((p) => p.yMm);
+  const [x0, y0] = [Math.min(...xs) + w / 2 + GAP_MM, Math.min(...ys) + h / 2 + GAP_MM];
+  const columns = Math.floor((Math.max(...xs) - w / 2 - GAP_MM - x0) / RASTER_MM);
+  const rows = Math.floor((Math.max(...ys) - h / 2 - GAP_MM - y0) / RASTER_MM);
+  const clamp = (v: number, most: number) => Math.max(0, Math.min(most, v));
+  const [startI, startJ] = [
+    clamp(Math.round((cx - x0) / RASTER_MM), columns),
+    clamp(Math.round((cy - y0) / RASTER_MM), rows),
+  ];
   let best: { point: PointMm; distance: number } | null = null;
-  const gapMm = 5;
-  for (let x = Math.min(...xs) + w / 2 + gapMm; x <= Math.max(...xs) - w / 2 - gapMm; x += 5) {
-    for (let y = Math.min(...ys) + h / 2 + gapMm; y <= Math.max(...ys) - h / 2 - gapMm; y += 5) {
-      const distance = Math.hypot(x - cx, y - cy);
-      if (best && distance >= best.distance) continue;
-      const rect = { leftMm: x - w / 2, rightMm: x + w / 2, topMm: y - h / 2, bottomMm: y + h / 2 };
-      const free = others.every((o) => {
-        const over = overlap(rect, o.rect);
-        return over.xMm <= -gapMm || over.yMm <= -gapMm;
-      });
-      if (free) best = { point: { xMm: round(x), yMm: round(y) }, distance };
+  const look = (i: number, j: number) => {
+    if (i < 0 || j < 0 || i > columns || j > rows) return;
+    const [x, y] = [x0 + i * RASTER_MM, y0 + j * RASTER_MM];
+    const distance = Math.hypot(x - cx, y - cy);
+    if (best && distance >= best.distance) return;
+    const free = others.every(
+      ({ rect }) =>
+        Math.min(rect.rightMm, x + w / 2) - Math.max(rect.leftMm, x - w / 2) <= -GAP_MM ||
+        Math.min(rect.bottomMm, y + h / 2) - Math.max(rect.topMm, y - h / 2) <= -GAP_MM,
+    );
+    if (free) best = { point: { xMm: round(x), yMm: round(y) }, distance };
+  };
+  const offMm = Math.hypot(x0 + startI * RASTER_MM - cx, y0 + startJ * RASTER_MM - cy);
+  const found = (): number => best?.distance ?? Number.POSITIVE_INFINITY;
+  for (let ring = 0; ring <= Math.max(columns, rows) && ring * RASTER_MM - offMm < found(); ring++) {
+    for (let k = -ring; k <= ring; k++) {
+      look(startI + k, startJ - ring);
+      if (ring > 0) look(startI + k, startJ + ring);
+      if (Math.abs(k) < ring) {
+        look(startI - ring, startJ + k);
+        look(startI + ring, startJ + k);
+      }
     }
   }
-  return best?.point ?? null;
+  return best ? (best as { point: PointMm }).point : null;
 }
 
 function placedItems(context: CheckContext): Placed[] {

@@ -21,6 +21,53 @@ export interface PartsLine {
 
 const cents = (x: number) => Math.round(x * 100) / 100;
 
+type Entry = { id: Id; name: string; price: number | null; leadTimeDays: number | null };
+type Contribution = Entry & { group: PartsLine['group']; quantity: number; key: string };
+const soon = (id: Id, name: string, price: number | null): Entry => ({ id, name, price, leadTimeDays: null });
+
+const known = new WeakMap<Catalogue, WeakMap<MadeCable, Contribution[]>>();
+
+/** What one cable takes; kept as long as the cable stays as it is made. */
+function contributionsOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
+  let own = known.get(catalogue);
+  if (!own) {
+    own = new WeakMap();
+    known.set(catalogue, own);
+  }
+  let list = own.get(cable);
+  if (!list) {
+    list = listOf(cable, catalogue);
+    own.set(cable, list);
+  }
+  return list;
+}
+
+function listOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
+  const { lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
+  const found: Contribution[] = [];
+  const put = (group: PartsLine['group'], entry: Entry, quantity: number) =>
+    found.push({ ...entry, group, quantity, key: `${group}/${entry.id}/workshop` });
+  const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
+  const type = String(cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`);
+  const oneColour = cable.cores.length === 1 && !cable.flat ? cable.cores[0]!.colour : null;
+  if (cable.cores.length > 0)
+    put(
+      'cable',
+      oneColour
+        ? soon(`${type}/${oneColour}`, `${cable.cableTypeName}, ${oneColour}`, pricePerM)
+        : soon(type, cable.cableTypeName, pricePerM),
+      cable.cutMm / 1000,
+    );
+  for (const core of cable.cores)
+    for (const end of [core.from, core.to]) {
+      const lug = lugs.get(end.lug.value ?? '');
+      if (lug) put('end', soon(lug.id, lug.name, lug.price), 1);
+      const shrink = shrinks.get(end.shrinkId ?? '');
+      if (shrink) put('shrink', soon(shrink.id, shrink.name, shrink.pricePerM), end.shrinkMm / 1000);
+    }
+  return found;
+}
+
 /** Everything to have on the bench before the build starts. Loads and feeds are the customer's and left out. */
 export function partsList(
   items: readonly Item[],
@@ -30,9 +77,14 @@ export function partsList(
   catalogue: Catalogue,
 ): PartsLine[] {
   const lines = new Map<string, PartsLine>();
-  type Entry = { id: Id; name: string; price: number | null; leadTimeDays: number | null };
-  const add = (group: PartsLine['group'], entry: Entry, quantity: number, by: string, supply: Item['ownership']) => {
-    const key = `${group}/${entry.id}/${supply}`;
+  const add = (
+    group: PartsLine['group'],
+    entry: Entry,
+    quantity: number,
+    by: string,
+    supply: Item['ownership'],
+    key = `${group}/${entry.id}/${supply}`,
+  ) => {
     const known = lines.get(key);
     if (known) {
       known.quantity += quantity;
@@ -58,9 +110,8 @@ export function partsList(
     if (!part || part.kind === 'load' || part.kind === 'feed') continue;
     add('device', part, 1, item.designation, item.ownership);
   }
-  const { fuseLink, lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
+  const { fuseLink } = catalogueIndex(catalogue);
   const designation = new Map(items.map((i) => [i.id, i.designation]));
-  const soon = (id: Id, name: string, price: number | null): Entry => ({ id, name, price, leadTimeDays: null });
   for (const seat of seats) {
     const link = fuseLink.get(seat.link.value ?? '');
     if (link)
@@ -72,30 +123,9 @@ export function partsList(
         'workshop',
       );
   }
-  for (const cable of cables) {
-    const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
-    const by = cable.designation;
-    const type = String(cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`);
-    const oneColour = cable.cores.length === 1 && !cable.flat ? cable.cores[0]!.colour : null;
-    if (cable.cores.length > 0)
-      add(
-        'cable',
-        oneColour
-          ? soon(`${type}/${oneColour}`, `${cable.cableTypeName}, ${oneColour}`, pricePerM)
-          : soon(type, cable.cableTypeName, pricePerM),
-        cable.cutMm / 1000,
-        by,
-        'workshop',
-      );
-    for (const core of cable.cores) {
-      for (const end of [core.from, core.to]) {
-        const lug = lugs.get(end.lug.value ?? '');
-        if (lug) add('end', soon(lug.id, lug.name, lug.price), 1, by, 'workshop');
-        const shrink = shrinks.get(end.shrinkId ?? '');
-        if (shrink) add('shrink', soon(shrink.id, shrink.name, shrink.pricePerM), end.shrinkMm / 1000, by, 'workshop');
-      }
-    }
-  }
+  for (const cable of cables)
+    for (const c of contributionsOf(cable, catalogue))
+      add(c.group, c, c.quantity, cable.designation, 'workshop', c.key);
   const order = ['device', 'fuse', 'cable', 'end', 'shrink'];
   return [...lines.values()]
     .map((line) => {

@@ -27,6 +27,18 @@ export interface GuardDevice {
 /** Beyond this the adiabatic equation says too much; the ampacity covers what is slower. Source: IEC 60364-4-43. */
 export const ADIABATIC_LIMIT_S = 5;
 
+/** Asked for every conductor in every round, and there are few pairs. */
+const knownK = new Map<number, number>();
+function kFrom(startC: number, endC: number): number {
+  const key = startC * 1000 + endC;
+  let k = knownK.get(key);
+  if (k === undefined) {
+    k = adiabaticK.compute({ startC, endC });
+    knownK.set(key, k);
+  }
+  return k;
+}
+
 /** Energy a conductor withstands from its column temperature, A²s; traced under the cable. */
 export function cableWithstand(
   cableId: Id,
@@ -36,7 +48,7 @@ export function cableWithstand(
   traced: boolean,
 ): number {
   const inputs = { startC, endC: SHORT_END_C[insulation] };
-  if (!traced) return withstand.compute({ k: adiabaticK.compute(inputs), areaMm2 });
+  if (!traced) return withstand.compute({ k: kFrom(startC, inputs.endC), areaMm2 });
   const k = use(adiabaticK, inputs, `cable/${cableId}/k`, {
     startC: given('as hot as its ampacity column allows'),
     endC: given('insulation in a short circuit, IEC 60364-4-43 (from memory)'),
@@ -53,15 +65,14 @@ export function cableWithstand(
  */
 export function clearingOf(guard: GuardDevice, largestA: number, smallestA: number, withstandA2s: number): Clearing {
   const curve = curveOf(guard.style, guard.curve);
-  const share = (amps: number) => amps / guard.count;
-  const slow = openingTime(curve, guard.ratingA, share(smallestA)).maxS;
-  const passed = [largestA, smallestA].flatMap((amps) => {
-    const { maxS } = openingTime(curve, guard.ratingA, share(amps));
-    return maxS <= ADIABATIC_LIMIT_S ? [letThroughA2s(curve, guard.ratingA, share(amps)) * guard.count ** 2] : [];
-  });
-  return {
-    clearS: Number.isFinite(slow) ? slow : null,
-    passedA2s: passed.length > 0 ? Math.max(...passed) : null,
-    withstandA2s,
-  };
+  const { ratingA, count } = guard;
+  let passedA2s: number | null = null;
+  let slowS = 0;
+  for (const amps of [largestA, smallestA]) {
+    const { maxS } = openingTime(curve, ratingA, amps / count);
+    slowS = maxS;
+    if (maxS > ADIABATIC_LIMIT_S) continue;
+    passedA2s = Math.max(passedA2s ?? 0, letThroughA2s(curve, ratingA, amps / count) * count ** 2);
+  }
+  return { clearS: Number.isFinite(slowS) ? slowS : null, passedA2s, withstandA2s };
 }

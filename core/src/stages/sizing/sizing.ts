@@ -35,6 +35,10 @@ import { bankShares, barCurrents, NO_CURRENT_A, wirePolarity } from './throughPa
 export const ROUND_CAP = 400;
 const GREATER = 1 + 1e-9;
 
+/** The hot network each result was settled on: the stages after it need not build it again. */
+const settledOn = new WeakMap<SizingResult, Circuit>();
+export const hotCircuitOf = (sizing: SizingResult): Circuit => settledOn.get(sizing)!;
+
 interface Working extends SizedCable {
   lengthMm: number;
   locked: boolean;
@@ -578,7 +582,7 @@ export function sizeAll(
       selectivity: spare ? [] : selectivityOf(seat, prospectiveA),
     };
   });
-  return {
+  const result: SizingResult = {
     settled,
     rounds,
     cables: sizedCables,
@@ -602,4 +606,6 @@ export function sizeAll(
     drops,
     collapsed: collapsed.map((f) => ({ itemId: f.itemId, key: f.key })),
   };
+  settledOn.set(result, circuit);
+  return result;
 }
