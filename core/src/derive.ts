@@ -27,6 +27,7 @@ import { mainsStudy } from './stages/control/mainsStudy.ts';
 import { cutGroups } from './stages/cuts/cuts.ts';
 import { demandOf } from './stages/demand/demand.ts';
 import { energyOf } from './stages/demand/energy.ts';
+import type { CableLength } from './stages/lengths/lengths.ts';
 import { buildNetlist } from './stages/netlist/netlist.ts';
 import { spreadPotentials } from './stages/netlist/potentials.ts';
 import { partsList } from './stages/parts/parts.ts';
@@ -40,6 +41,18 @@ export const CORE_VERSION = '0.2.0';
 
 const SEVERITY_ORDER = { stop: 0, warn: 1, note: 2 };
 const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
+
+/** Maps and lists of what a stage depends on are filled one by one: they are made anew at every edit. */
+function byKey<T>(list: readonly T[], key: (entry: T) => string): Map<string, T> {
+  const map = new Map<string, T>();
+  for (const entry of list) map.set(key(entry), entry);
+  return map;
+}
+function columns<T>(list: readonly T[], ...fields: (keyof T)[]): unknown[] {
+  const values: unknown[] = [];
+  for (const entry of list) for (const field of fields) values.push(entry[field]);
+  return values;
+}
 
 /** The stages in trade order; each reads only what stands before it. Also gives what the bench simulator needs. */
 export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProfile, workshop: Workshop, memo: Memo) {
@@ -56,14 +69,14 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   const parts: Map<Id, Part> = memo.each('parts', 'all', [versions, board.customParts], () =>
     partIndex(board, catalogue),
   );
-  const items = new Map(board.items.map((i) => [i.id, i]));
-  const connections = new Map(board.connections.map((c) => [c.id, c]));
+  const items = byKey(board.items, (i) => i.id);
+  const connections = memo.each('connections', 'all', [board.connections], () => byKey(board.connections, (c) => c.id));
 
   // Where things stand does not matter electrically, so moving a part leaves the netlist as it is.
   const electricalItems = memo.each(
     'electricalItems',
     'all',
-    board.items.flatMap((i) => [i.id, i.designation, i.name, i.partId, i.load, i.feed, i.inserts]),
+    columns(board.items, 'id', 'designation', 'name', 'partId', 'load', 'feed', 'inserts'),
     () => board.items.map((i): Item => ({ ...i, place: { kind: 'unplaced' }, stacks: [] })),
   );
   const netlist = memo.each('netlist', 'all', [parts, electricalItems, board.connections], () =>
@@ -95,7 +108,8 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
 
   const cableStage = { board, parts, items, connections, catalogue, profile, workshop, versions, memo };
   const laid = layCables(cableStage);
-  const lengths = new Map(laid.map((l) => [l.cable.id, l.length]));
+  const lengths = new Map<Id, CableLength>();
+  for (const l of laid) lengths.set(l.cable.id, l.length);
 
   const sizingInput = {
     items: electricalItems,
@@ -111,42 +125,27 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   const relations = memo.each('relations', 'all', [netlist, demand.flows.map((f) => f.key)], () =>
     relationsOf(netlist, demand.flows),
   );
+  // Where a cable runs and what it is called change no size as long as it stays as long and as cool.
+  const sizes: unknown[] = [];
+  for (const { cable, length, candidates, ampacityA } of laid)
+    sizes.push(cable.id, cable.conductorMm2, cable.cores, cable.material, length.lengthMm, candidates, ampacityA);
   const sizing = memo.each(
     'sizing',
     'all',
-    [
-      netlist,
-      demand,
-      versions,
-      board.settings.feederSchool,
-      board.settings.lostBattery,
-      // Where a cable runs and what it is called change no size as long as it stays as long and as cool.
-      laid.flatMap((l) => [
-        l.cable.id,
-        l.cable.conductorMm2,
-        l.cable.cores,
-        l.cable.material,
-        l.length.lengthMm,
-        l.candidates,
-        l.ampacityA,
-      ]),
-    ],
+    [netlist, demand, versions, board.settings.feederSchool, board.settings.lostBattery, sizes],
     () => sizeAll(sizingInput, netlist, potentials, demand.flows, relations, memo),
   );
-  const wires = new Map(sizing.wires.map((w) => [w.connectionId, w]));
-  const area = new Map(sizing.cables.map((c) => [c.cableId, c.conductor.value]));
-  const labels = memo.list(
-    'labels',
-    board.items.flatMap((i) => [i.id, i.designation, i.partId]),
-  );
+  const { wires, area, seatOf } = memo.each('sizingIndex', 'all', [sizing], () => ({
+    wires: byKey(sizing.wires, (w) => w.connectionId),
+    area: new Map(sizing.cables.map((c) => [c.cableId, c.conductor.value])),
+    seatOf: byKey(sizing.seats, (x) => x.key),
+  }));
+  const labels = memo.list('labels', columns(board.items, 'id', 'designation', 'partId'));
 
   const made = memo.list('made', makeCables(laid, area, wires, cableStage));
-  const stackRows = memo.list(
-    'stackRows',
-    board.items.flatMap((i) => [i.id, i.stacks]),
-  );
+  const stackRows = memo.list('stackRows', columns(board.items, 'id', 'stacks'));
   const stacks = memo.each('stacks', 'all', [made, stackRows], () => stacksOf(board.items, made));
-  const owners = board.items.map((i) => i.ownership);
+  const owners = columns(board.items, 'ownership');
   const partLines = memo.each('partsList', 'all', [made, sizing, labels, owners, versions, parts], () =>
     partsList(board.items, parts, sizing.seats, made, catalogue),
   );
@@ -174,16 +173,18 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     ),
   );
 
+  const cableOfConnection = new Map<Id, Board['cables'][number]>();
+  for (const cable of board.cables) for (const core of cable.cores) cableOfConnection.set(core.connectionId, cable);
   const context: CheckContext = {
     board,
     parts,
     items,
     connections,
     elementsOf: memo.each('elementsOf', 'all', [electricalItems, parts], () => elementsByKind(electricalItems, parts)),
-    cableOf: new Map(board.cables.map((c) => [c.id, c])),
-    cableOfConnection: new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c]))),
+    cableOf: byKey(board.cables, (c) => c.id),
+    cableOfConnection,
     wireOf: wires,
-    seatOf: new Map(sizing.seats.map((x) => [x.key, x])),
+    seatOf,
     catalogue,
     profile,
     netlist,
