@@ -147,7 +147,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   const stacks = memo.each('stacks', 'all', [made, stackRows], () => stacksOf(board.items, made));
   const owners = columns(board.items, 'ownership');
   const partLines = memo.each('partsList', 'all', [made, sizing, labels, owners, versions, parts], () =>
-    partsList(board.items, parts, sizing.seats, made, catalogue),
+    partsList(board.items, parts, sizing.seats, made, catalogue, workshop),
   );
   const cuts = memo.each('cuts', 'all', [made], () => cutGroups(made));
 

@@ -18,7 +18,8 @@ export function sharedWith<T>(before: unknown, next: T): T {
   return (same ? before : made) as T;
 }
 
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null;
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 const idOf = (value: unknown): unknown => (isRecord(value) ? value.id : undefined);
 
 function sharedList(before: readonly unknown[], next: readonly unknown[]): readonly unknown[] {

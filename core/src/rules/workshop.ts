@@ -23,6 +23,8 @@ export interface Workshop {
   hourRate: number;
   /** Put on parts and copper. */
   marginShare: number;
+  /** Fuse links laid in beside each kind used; breakers need none. */
+  spareLinks: number;
   /** Conductor sizes kept on the shelf, mm²; sizing skips the others where a kept one fits. Empty keeps all. */
   preferredAreasMm2: readonly number[];
   /** Copies of rule profiles with values of its own. */
@@ -43,6 +45,7 @@ export const defaultWorkshop: Workshop = {
   meterToleranceV: 0.05,
   hourRate: 52,
   marginShare: 0.18,
+  spareLinks: 1,
   preferredAreasMm2: [],
   ownRules: [],
 };

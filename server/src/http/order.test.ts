@@ -108,6 +108,7 @@ describe('the workshop’s settings', () => {
     hourRate: 60,
     marginShare: 0.2,
     currency: 'EUR',
+    spareLinks: 1,
     preferredAreasMm2: [] as number[],
     ownRules: [] as unknown[],
   };

@@ -13,6 +13,7 @@ const settings = record({
   hourRate: num({ min: 0, max: 1000 }),
   marginShare: num({ min: 0, max: 2 }),
   currency: text(1, 6),
+  spareLinks: num({ min: 0, max: 20, integer: true }),
   preferredAreasMm2: list(oneOfNumber(STANDARD_AREAS_MM2), { max: 40 }),
   ownRules: list(ownRulesSchema, { max: 20 }),
 });

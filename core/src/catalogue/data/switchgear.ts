@@ -1,5 +1,5 @@
 import type { FuseStyle, MountHole, Part, Polarity, Terminal } from '../part.ts';
-import { stud } from './terminals.ts';
+import { clamp, stud } from './terminals.ts';
 
 /** Generic isolators, fuse holders, shunts, bus bars and fuse blocks. Dimensions and prices are invented but plausible. */
 const noClear = { left: 0, right: 0, top: 0, bottom: 0 };
@@ -189,7 +189,44 @@ const breakerBase = (
   elements: [{ kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style, maxRatingA, polarised }],
 });
 
+/** Two poles in one case, rated for a string in the cold. */
+const solarIsolator: Part = {
+  id: 'isolator-solar-32',
+  kind: 'isolator',
+  name: 'Solar isolator, two-pole, 32 A, 150 V d.c.',
+  widthMm: 72,
+  heightMm: 90,
+  depthMm: 70,
+  massKg: 0.3,
+  clearSpaceMm: noClear,
+  mountHoles: sideHoles(30),
+  terminals: (
+    [
+      ['plus', -16],
+      ['minus', 16],
+    ] as const
+  ).flatMap(([pole, x]) => [
+    clamp(`${pole}Line`, pole, [x, -38, 270], [2.5, 16], { name: `${pole} line`, lineLoad: 'line' }),
+    clamp(`${pole}Load`, pole, [x, 38, 90], [2.5, 16], { name: `${pole} load`, lineLoad: 'load' }),
+  ]),
+  elements: (['plus', 'minus'] as const).map((pole) => ({
+    kind: 'contact',
+    id: pole,
+    a: `${pole}Line`,
+    b: `${pole}Load`,
+    resistanceOhm: 0.001,
+    ratingA: 32,
+    normallyOpen: false,
+    follows: null,
+    selfLimiting: false,
+  })),
+  systemVoltagesV: [12, 24, 48, 150],
+  price: 34,
+  leadTimeDays: 5,
+};
+
 export const SWITCHGEAR: Part[] = [
+  solarIsolator,
   isolator(100, 8, 65, 16),
   isolator(300, 10, 80, 34),
   fuseHolder('holder-classT', 'Battery fuse holder, Class T, M8', 'classT', 400, 8, 30, 130, 48, 42),

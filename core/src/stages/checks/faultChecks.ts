@@ -6,6 +6,7 @@ import { barFor, COPPER_BARS_SOURCE } from '../../rules/tables/copperBars.ts';
 import { curveOf } from '../../rules/tables/timeCurrent.ts';
 import { openingTime } from '../../solve/timeCurrent.ts';
 import { ampsInWords as amps, secondsInWords as seconds } from '../../words.ts';
+import type { Flow } from '../demand/demand.ts';
 import { ADIABATIC_LIMIT_S } from '../sizing/clearing.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
@@ -264,8 +265,10 @@ function strings(context: CheckContext): Finding[] {
     if (charger?.kind !== 'charger' || modules.length === 0) return [];
     const sumV = modules.reduce((s, m) => s + m.openCircuitV, 0);
     const coldV = coldStringV.compute({ sumV, perK: COLD_PER_K, coldC });
-    if (coldV <= charger.inputMaxV + 1e-9) return [];
+    const breaks = stringBreakers(context, flow, coldV);
+    if (coldV <= charger.inputMaxV + 1e-9) return breaks;
     return [
+      ...breaks,
       makeFinding(
         {
           rule: 'string-too-high',
@@ -280,6 +283,39 @@ function strings(context: CheckContext): Finding[] {
       ),
     ];
   });
+}
+
+/** What stands in a string to part it must be made for its voltage on the coldest day: d.c. arcs do not go out alone. */
+function stringBreakers(context: CheckContext, flow: Flow, coldV: number): Finding[] {
+  const { netlist, potentials } = context;
+  const islands = new Set(
+    [flow.supply, flow.sink].flatMap((p) => (p ? [potentials.islandOf[p.plus], potentials.islandOf[p.minus]] : [])),
+  );
+  const weak = netlist.branches.flatMap((b) => {
+    if (!b.itemId || (b.kind !== 'contact' && b.kind !== 'fuseSeat')) return [];
+    if (!islands.has(potentials.islandOf[b.a]) || !Number.isNaN(potentials.nodeV[b.a]!)) return [];
+    const item = context.items.get(b.itemId)!;
+    const link = context.catalogue.fuseLinks.find((l) => l.id === context.seatOf.get(b.key)?.link.value);
+    const ratedV =
+      b.kind === 'fuseSeat'
+        ? Math.max(0, ...(link?.interrupt.map((r) => r.upToV) ?? []))
+        : Math.max(0, ...(partOf(context, item)?.systemVoltagesV ?? []));
+    return ratedV > 0 && ratedV < coldV - 1e-9 ? [{ item, ratedV }] : [];
+  });
+  return [...new Map(weak.map((w) => [w.item.id, w])).values()].map(({ item, ratedV }) =>
+    makeFinding(
+      {
+        rule: 'isolator-below-string',
+        severity: 'stop',
+        station: 'circuit',
+        where: { label: item.designation, itemIds: [item.id] },
+        says: `${item.designation} is made for ${ratedV} V, the string it parts reaches ${coldV.toFixed(0)} V in the cold`,
+        why: 'opened under sun it draws an arc it cannot put out: two poles, rated for the cold voltage of the string',
+        source: 'part sheet: rated d.c. voltage; crystalline silicon about 0.3 %/K (common practice, no source)',
+      },
+      item.id,
+    ),
+  );
 }
 
 /** A lithium bank joined to an alternator by nothing but wire and contacts. */

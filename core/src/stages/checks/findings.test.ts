@@ -189,7 +189,9 @@ describe('protection findings', () => {
             ],
           }
         : c;
-    expect(finding({ ...board, cables: board.cables.map(far) }, 'line-collapses').severity).toBe('stop');
+    const found = finding({ ...board, cables: board.cables.map(far) }, 'line-collapses');
+    expect(found.severity).toBe('stop');
+    expect(found.says).toMatch(/the line collapses at [\d.]+ A$/);
   });
   it('a small isolator behind a large inverter', () => {
     const board = change(mountainHutBoard(), {

@@ -134,15 +134,15 @@ function drops(context: CheckContext): Finding[] {
 }
 
 function collapses(context: CheckContext): Finding[] {
-  return context.sizing.collapsed.map(({ itemId, key }) =>
+  return context.sizing.collapsed.map(({ itemId, key, currentA, powerW }) =>
     makeFinding(
       {
         rule: 'line-collapses',
         severity: 'stop',
         station: 'circuit',
         where: { label: context.items.get(itemId)?.designation ?? itemId, itemIds: [itemId] },
-        says: `${context.items.get(itemId)?.designation} cannot be fed: the line collapses`,
-        why: 'the power it asks for is more than this bank can push through these conductors at any voltage',
+        says: `${context.items.get(itemId)?.designation} cannot be fed: the line collapses at ${amps(currentA)}`,
+        why: `alone on its line it could get ${Math.round(powerW)} W at most, at half the voltage; it asks for more, or for too much beside the others`,
         source: 'constant-power load on a source with resistance: P is at most E²/4R',
       },
       key,

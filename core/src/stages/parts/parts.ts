@@ -1,7 +1,8 @@
 import type { Id, Item } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import type { Catalogue, Part } from '../../catalogue/part.ts';
+import { type Catalogue, isBreaker, type Part } from '../../catalogue/part.ts';
 import { compareNatural } from '../../compareText.ts';
+import type { Workshop } from '../../rules/workshop.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
@@ -75,6 +76,7 @@ export function partsList(
   seats: readonly SizedSeat[],
   cables: readonly MadeCable[],
   catalogue: Catalogue,
+  workshop: Pick<Workshop, 'spareLinks'>,
 ): PartsLine[] {
   const lines = new Map<string, PartsLine>();
   const add = (
@@ -123,6 +125,12 @@ export function partsList(
         'workshop',
       );
   }
+  if (workshop.spareLinks > 0)
+    for (const id of new Set(seats.map((s) => s.link.value))) {
+      const link = fuseLink.get(id ?? '');
+      if (link && !isBreaker(link.style))
+        add('fuse', soon(link.id, link.name, link.price), workshop.spareLinks, 'spare', 'workshop');
+    }
   for (const cable of cables)
     for (const c of contributionsOf(cable, catalogue))
       add(c.group, c, c.quantity, cable.designation, 'workshop', c.key);

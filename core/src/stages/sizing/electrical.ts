@@ -188,3 +188,16 @@ export function aloneOn(
     atV: idleV[at.plus]! - idleV[at.minus]! - currentA * network.transferOhm(own, at.port),
   };
 }
+
+/**
+ * The most a line can bring to one consumer alone: half the open voltage over its resistance, and the power there.
+ * Source: maximum power transfer, P = E²/4R at I = E/2R.
+ */
+export function mostPower(circuit: Circuit, flow: Flow): { currentA: number; powerW: number } {
+  const { plus, minus } = flow.sink;
+  const own = circuit.network.port(plus, minus);
+  const ohm = circuit.network.transferOhm(own, own);
+  const idle = operatingPoint(circuit, [], 'nominal').nodeV;
+  const emf = idle[plus]! - idle[minus]!;
+  return { currentA: emf / (2 * ohm), powerW: (emf * emf) / (4 * ohm) };
+}

@@ -13,7 +13,7 @@ import { lockedResult, type Rejected } from './choiceResult.ts';
 import { type Clearing, cableWithstand, clearingOf, type GuardDevice } from './clearing.ts';
 import { cableAmpacity } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
-import { type Circuit, circuitOf, inject, operatingPoint, shareOf } from './electrical.ts';
+import { type Circuit, circuitOf, inject, mostPower, operatingPoint, shareOf } from './electrical.ts';
 import { type Faults, faultsOf } from './faults.ts';
 import { besideOthers, LOST_OHM, leftShare, withoutSource } from './lostBattery.ts';
 import {
@@ -604,7 +604,7 @@ export function sizeAll(
     bars: barCurrents(netlist, designA),
     bank: bankShares(circuit, flows),
     drops,
-    collapsed: collapsed.map((f) => ({ itemId: f.itemId, key: f.key })),
+    collapsed: collapsed.map((f) => ({ itemId: f.itemId, key: f.key, ...mostPower(circuit, f) })),
   };
   settledOn.set(result, circuit);
   return result;

@@ -78,5 +78,6 @@ export interface SizingResult {
   bars: { itemId: Id; elementId: Id; designCurrentA: number; ratingA: number }[];
   bank: BankShare[];
   drops: FlowDrop[];
-  collapsed: { itemId: Id; key: string }[];
+  /** Consumers that cannot be fed, with the current at which their line alone gives way, and the power it brings then. */
+  collapsed: { itemId: Id; key: string; currentA: number; powerW: number }[];
 }

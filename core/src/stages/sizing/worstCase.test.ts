@@ -198,3 +198,48 @@ describe('what starts', () => {
     expect(surgeOf(soft)).toEqual([]);
   });
 });
+
+describe('a solar string', () => {
+  /** Two 400 W modules in series: 99 V open at 25 °C, more in the cold. */
+  const string = (isolatorId: string, [a, b, c, d]: [string, string, string, string]) =>
+    new BoardBuilder({ systemVoltageV: 24, chemistry: 'lifepo4', profileId: 'fixed-iec' }, [900, 600])
+      .item('G1', 'battery-lifepo4-24-100', { location: 'shelf' })
+      .item('F1', 'holder-classT', { at: [100, 100] })
+      .item('T1', 'mppt-150-35', { at: [400, 300] })
+      .item('G2', 'solar-400', { location: 'roof' })
+      .item('G3', 'solar-400', { location: 'roof' })
+      .item('Q1', isolatorId, { at: [700, 300] })
+      .wire('G1:plus', 'F1:line', { runMm: 150 })
+      .wire('F1:load', 'T1:outPlus')
+      .wire('G1:minus', 'T1:outMinus', { runMm: 500 })
+      .wire('G2:minus', 'G3:plus', { runMm: 300 })
+      .wire('G2:plus', `Q1:${a}`, { runMm: 4000 })
+      .wire(`Q1:${b}`, 'T1:inPlus')
+      .wire('G3:minus', c ? `Q1:${c}` : 'T1:inMinus', { runMm: 4000 })
+      .wire(d ? `Q1:${d}` : 'G3:minus', 'T1:inMinus', { runMm: 4000 }).board;
+  it('is parted only by what is made for its voltage on the coldest day', () => {
+    const battery = deriveBoard(string('isolator-100', ['line', 'load', '', '']));
+    const found = battery.findings.find((f) => f.rule === 'isolator-below-string')!;
+    expect(found.severity).toBe('stop');
+    expect(found.says).toMatch(/-Q1 is made for 48 V, the string it parts reaches 1\d\d V in the cold/);
+    const solar = deriveBoard(string('isolator-solar-32', ['plusLine', 'plusLoad', 'minusLine', 'minusLoad']));
+    expect(solar.findings.map((f) => f.rule)).not.toContain('isolator-below-string');
+    expect(solar.findings.map((f) => f.rule)).not.toContain('string-too-high');
+  });
+});
+
+describe('spares', () => {
+  it('one link beside each kind used, none for breakers, as many as the workshop says', () => {
+    const hut = mountainHutBoard();
+    const fuses = (spareLinks: number) => {
+      const workshop = { ...defaultWorkshop, spareLinks };
+      return deriveStages(hut, genericCatalogue, rulesOf(hut, workshop), workshop, new Memo()).partLines.filter(
+        (l) => l.group === 'fuse',
+      );
+    };
+    const [none, two] = [fuses(0), fuses(2)];
+    expect(two.map((l) => l.partId)).toEqual(none.map((l) => l.partId));
+    for (const [i, line] of two.entries()) expect(line.quantity).toBe(none[i]!.quantity + 2);
+    expect(two[0]!.usedBy).toContain('spare');
+  });
+});

@@ -15,7 +15,10 @@ export function WorkshopPage() {
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = useMutation({
     mutationFn: (
-      json: Pick<Workshop, 'usableShare' | 'hourRate' | 'marginShare' | 'currency' | 'preferredAreasMm2' | 'ownRules'>,
+      json: Pick<
+        Workshop,
+        'usableShare' | 'hourRate' | 'marginShare' | 'currency' | 'spareLinks' | 'preferredAreasMm2' | 'ownRules'
+      >,
     ) =>
       answer(
         api.workshop.$post({
@@ -28,8 +31,11 @@ export function WorkshopPage() {
   const may = me.data?.person?.role === 'designer';
   const put = (change: Partial<Workshop>) => {
     if (!workshop) return;
-    const { usableShare, hourRate, marginShare, currency, preferredAreasMm2, ownRules } = { ...workshop, ...change };
-    save.mutate({ usableShare, hourRate, marginShare, currency, preferredAreasMm2, ownRules });
+    const { usableShare, hourRate, marginShare, currency, spareLinks, preferredAreasMm2, ownRules } = {
+      ...workshop,
+      ...change,
+    };
+    save.mutate({ usableShare, hourRate, marginShare, currency, spareLinks, preferredAreasMm2, ownRules });
   };
   return (
     <div className="flex h-full flex-col">
@@ -80,6 +86,15 @@ export function WorkshopPage() {
               max={200}
               unit="%"
               onCommit={(v) => put({ marginShare: v / 100 })}
+            />
+            <NumberField
+              label="Spare links beside each fuse used"
+              disabled={!may}
+              value={workshop.spareLinks}
+              min={0}
+              max={20}
+              unit=""
+              onCommit={(v) => put({ spareLinks: Math.round(v) })}
             />
             <TextField
               label="Currency"
