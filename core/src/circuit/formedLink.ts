@@ -4,7 +4,7 @@ import type { Catalogue } from '../catalogue/part.ts';
 import { derive } from '../derive.ts';
 import { Memo } from '../memo.ts';
 import type { RuleProfile } from '../rules/profiles/profile.ts';
-import { barFor } from '../rules/tables/copperBars.ts';
+import { barFor, FORMED_LINK_MAX_MM } from '../rules/tables/copperBars.ts';
 import type { Workshop } from '../rules/workshop.ts';
 
 /** One way to join two studs. */
@@ -17,9 +17,6 @@ export interface JoinWay {
   /** Why it would not do; null where it does. */
   fails: string | null;
 }
-
-/** Beyond this a formed link is a bus bar of its own, with supports. Common practice, no source. */
-export const FORMED_LINK_MAX_MM = 400;
 
 /**
  * A short cable and a formed link of flat copper side by side, each with everything sized for it. Null where the cable does

@@ -32,3 +32,6 @@ export function barFor(currentA: number): string | null {
   const fitting = COPPER_BARS.filter(([, , amps]) => amps >= currentA).sort((a, b) => a[2] - b[2])[0];
   return fitting ? `${fitting[0]}×${fitting[1]}` : null;
 }
+
+/** Beyond this a formed link is a bus bar of its own, with supports. Common practice, no source. */
+export const FORMED_LINK_MAX_MM = 400;

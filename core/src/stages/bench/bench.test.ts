@@ -50,6 +50,21 @@ describe('the bench plan', () => {
     expect(at('fuses/item/it_F7/seat')).toBeLessThan(at('fuses/item/it_F10/f1'));
     expect(steps.find((s) => s.stage === 'mains')!.role).toBe('electrician');
   });
+  it('proves each isolator: open, its far side reads nothing; one that is bypassed proves nothing', () => {
+    const hut = mountainHutBoard();
+    const { steps, read } = simulator(hut, null);
+    const step = steps.find((s) => s.id.startsWith('isolate/'))!;
+    expect(step.entityId).toBe('it_Q1');
+    expect(step.probes[0]!.plus).toEqual({ itemId: 'it_Q1', terminalId: 'load' });
+    expect(read(step)).toBe(0);
+    expect(Math.abs(read({ ...step, state: { ...step.state, isolatorsClosed: true } }))).toBeGreaterThan(20);
+    const main = hut.connections.find((c) => c.to.itemId === 'it_Q1')!;
+    const bypassed: Board = {
+      ...hut,
+      connections: hut.connections.map((c) => (c === main ? { ...c, to: { itemId: 'it_Q1', terminalId: 'load' } } : c)),
+    };
+    expect(simulator(bypassed, null).steps.some((s) => s.id.startsWith('isolate/'))).toBe(false);
+  });
   it('finds a swapped pair cold, before anything is live', () => {
     const failing = simulator(wiredCart(), { kind: 'swappedPair', itemId: 'it_E2' }).failing();
     expect(failing[0]!.id).toContain('cold/polarity/item/it_E2');

@@ -16,7 +16,8 @@ import type { Circuit } from '../sizing/electrical.ts';
 import { aloneOn, operatingPoint } from '../sizing/electrical.ts';
 import type { SizedSeat, SizingResult } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
-import type { BenchState, BenchStep } from './benchStep.ts';
+import type { BenchState, BenchStep, Draft } from './benchStep.ts';
+import { isolateSteps } from './isolateSteps.ts';
 
 export interface BenchInput {
   brief: Brief;
@@ -39,11 +40,10 @@ export interface BenchInput {
 const OPEN_OHM = 1000;
 const NO_LIVE =
   'Batteries disconnected, sun covered or unplugged, starter feed off. Check with the meter before hands go in.';
-const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye protection, one hand where you can.';
+export const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye protection, one hand where you can.';
 
 const cold: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
 
-type Draft = Omit<BenchStep, 'fingerprint'>;
 const finish = (draft: Draft): BenchStep =>
   Object.assign(draft, {
     fingerprint: fingerprint([
@@ -68,7 +68,9 @@ export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
       ),
     ),
     ...memo.each('benchFuses', 'all', [netlist, versions, seats], () =>
-      [...bankSteps(input), ...fuseSteps(input)].map(finish),
+      [...bankSteps(input), ...fuseSteps(input), ...isolateSteps(input, bankTerminals(input), seatOrder(input))].map(
+        finish,
+      ),
     ),
     ...memo.each('benchLoads', 'all', [input.sizing, potentials, versions], () => loadSteps(input).map(finish)),
     ...memo.each('benchMains', 'all', [netlist], () => mainsSteps(input).map(finish)),
@@ -275,6 +277,8 @@ function inOrder(seats: readonly SizedSeat[]): SizedSeat[] {
     .sort((a, b) => a.upstreamKeys.length - b.upstreamKeys.length || compareText(a.key, b.key));
 }
 
+const seatOrder = (input: BenchInput): string[] => inOrder(input.seats).map((s) => s.key);
+
 function fuseSteps(input: BenchInput): Draft[] {
   const { netlist, potentials, brief } = input;
   const items = new Map(input.items.map((i) => [i.id, i]));
@@ -326,7 +330,7 @@ function fuseSteps(input: BenchInput): Draft[] {
 function loadSteps(input: BenchInput): Draft[] {
   const bank = bankTerminals(input);
   if (!bank) return [];
-  const seatsIn = inOrder(input.seats).map((s) => s.key);
+  const seatsIn = seatOrder(input);
   const items = new Map(input.items.map((i) => [i.id, i]));
   const hot = input.hot();
   const idleV = operatingPoint(hot, [], 'nominal').nodeV;

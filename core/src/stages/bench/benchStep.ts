@@ -41,3 +41,6 @@ export interface BenchStep {
   role: 'tester' | 'electrician';
   fingerprint: string;
 }
+
+/** A step before its fingerprint is taken. */
+export type Draft = Omit<BenchStep, 'fingerprint'>;

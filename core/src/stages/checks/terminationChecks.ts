@@ -1,5 +1,6 @@
 import type { TerminalRef } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
+import { FORMED_LINK_MAX_MM } from '../../rules/tables/copperBars.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 import { type CheckContext, placeName, terminalAt } from './checkContext.ts';
@@ -189,6 +190,27 @@ function lengths(context: CheckContext): Finding[] {
     );
   }
   for (const made of context.cables) {
+    if (made.flat && made.lengthMm > FORMED_LINK_MAX_MM)
+      found.push(
+        makeFinding(
+          {
+            rule: 'link-too-long',
+            severity: 'warn',
+            station: 'cables',
+            where: { label: made.designation, cableIds: [made.cableId] },
+            says: `${made.designation} is a formed link of ${Math.round(made.lengthMm)} mm, up to ${FORMED_LINK_MAX_MM} mm is formed by hand`,
+            why: 'longer flat copper shakes and sags: a bus bar on supports, or a cable',
+            source: 'common practice, no source',
+            fixes: [
+              {
+                label: 'Make it a cable',
+                commands: [{ kind: 'set', collection: 'cables', id: made.cableId, field: 'material', value: 'copper' }],
+              },
+            ],
+          },
+          made.cableId,
+        ),
+      );
     if (made.cutMm > 0) continue;
     found.push(
       makeFinding(

@@ -2,6 +2,7 @@ import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Board } from '../../board/board.ts';
+import { applyCommands } from '../../board/commands.ts';
 import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
 import { deriveStages } from '../../derive.ts';
 import { Memo } from '../../memo.ts';
@@ -150,6 +151,13 @@ describe('what a conductor is cut from', () => {
     const ohm = (made.lengthMm / 1000 / (58 * sized.conductor.value)) * (1 + 0.00393 * (65 - 20));
     expect(wire.resistanceOhm).toBeCloseTo(ohm, 9);
     expect(made.lengthMm).toBeLessThan(deriveBoard(hut).cables.find((c) => c.cableId === linkId)!.lengthMm);
+  });
+  it('a link too long to be formed by hand offers to be a cable', () => {
+    const long = hut.cables.find((c) => c.cores[0]!.connectionId === 'cn_11')!;
+    const board: Board = { ...hut, cables: hut.cables.map((c) => (c === long ? { ...c, material: 'flatCopper' } : c)) };
+    const found = deriveBoard(board).findings.find((f) => f.rule === 'link-too-long')!;
+    const mended = applyCommands(board, found.fixes[0]!.commands).board;
+    expect(deriveBoard(mended).findings.map((f) => f.rule)).not.toContain('link-too-long');
   });
   it('flat copper to a clamp is a stop', () => {
     const clamped = hut.cables.find((c) =>
