@@ -61,7 +61,7 @@ describe('the bench plan', () => {
     const main = hut.connections.find((c) => c.to.itemId === 'it_Q1')!;
     const bypassed: Board = {
       ...hut,
-      connections: hut.connections.map((c) => (c === main ? { ...c, to: { itemId: 'it_Q1', terminalId: 'load' } } : c)),
+      connections: [...hut.connections, { ...main, id: 'cn_by', to: { itemId: 'it_Q1', terminalId: 'load' } }],
     };
     expect(simulator(bypassed, null).steps.some((s) => s.id.startsWith('isolate/'))).toBe(false);
   });
