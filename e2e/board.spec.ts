@@ -20,7 +20,7 @@ test('parts come from the catalogue, are dragged, turned, joined, duplicated and
   await catalogue.getByRole('button', { name: 'LiFePO4 battery 12 V 100 Ah', exact: true }).click();
   await catalogue.getByRole('button', { name: 'Battery fuse holder, Class T, M8', exact: true }).click();
   await catalogue.getByRole('button', { name: 'Battery isolator 100 A, M8', exact: true }).click();
-  await catalogue.getByRole('button', { name: 'Close' }).click();
+  await catalogue.getByRole('button', { name: 'Close', exact: true }).click();
   await saved(page);
 
   // Drag the isolator; numbers follow the hand, one edit at the drop.
@@ -74,10 +74,10 @@ test('a conductor is locked with a reason, judged, and let go by the finding’s
   await page.getByLabel('Reason for locking conductor of W9').fill('reel at hand');
   await page.getByRole('button', { name: 'Lock it' }).click();
   await page.getByRole('button', { name: 'Duplicate' }).click();
-  await expect(page.getByRole('button', { name: /^Wire W44,/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Wire W45,/ })).toBeVisible();
   await saved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('button', { name: /^Wire W44,/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Wire W45,/ })).toHaveCount(0);
   const findings = page.getByRole('region', { name: 'Findings' });
   await expect(findings).toContainText('W9 is below its fuse: 35 mm² carries 146 A, -F3 holds 150 A');
   await findings.getByRole('button', { name: 'Let it be worked out' }).first().click();
@@ -115,7 +115,7 @@ test('a bad board file is refused whole, a good one is put on the wall', async (
   await give('half.json', '{"format": ');
   await expect(page.getByRole('alert')).toContainText('half.json is not JSON');
   await give('old.json', '{"format": "ombrik-board", "formatVersion": 7}');
-  await expect(page.getByRole('alert')).toContainText('formatVersion is 7; accepted: 2');
+  await expect(page.getByRole('alert')).toContainText('formatVersion is 7; accepted: 3');
   await page.reload();
   await expect(planks).toHaveCount(jobs);
   await openJob(page, 'Corrie Top repeater');

@@ -85,3 +85,31 @@ test('a formed link, a sheathed pair, and a fuse with its maker’s curve', asyn
   await expect(page.getByRole('region', { name: 'Part -F3' })).toContainText('maker');
   await saved(page);
 });
+
+test('an edit made while an undo is still on its way is sent as well', async ({ page }) => {
+  await comeInAs(page, 'Mira Holt');
+  await openJob(page, 'Cider press shed');
+  await goTo(page, 'Circuit');
+  await sheet(page, 'Branches and returns');
+  const branch = page.getByRole('table', { name: /^Branch of W/ });
+  await page.getByText('Loop a load on from another').click();
+  await page.getByLabel('Loop -E7 on from').selectOption({ label: '-E4 Lamp 4' });
+  await expect(branch.getByRole('row')).toHaveCount(6);
+  await saved(page);
+  // The server is slow with what the undo asks for afterwards.
+  await page.route(/\/api\/jobs\/[^/]+$/, async (route) => {
+    await new Promise((done) => setTimeout(done, 1500));
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(branch.getByRole('row')).toHaveCount(5);
+  await page.getByLabel('Loop -E6 on from').selectOption({ label: '-E4 Lamp 4' });
+  await expect(branch.getByRole('row', { name: /-E6 Scale/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  await page.unroute(/\/api\/jobs\/[^/]+$/);
+  await saved(page);
+  await page.reload();
+  await expect(branch.getByRole('row', { name: /-E6 Scale/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(branch.getByRole('row')).toHaveCount(5);
+});

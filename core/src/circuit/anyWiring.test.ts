@@ -79,7 +79,7 @@ describe('any wiring at all', () => {
           noNonsense(faultFlow(board, genericCatalogue, profile, defaultWorkshop, connectionId));
         }
       }),
-      { numRuns: Number(process.env.ANY_WIRING_RUNS ?? 60), seed: Number(process.env.ANY_WIRING_SEED ?? 20261125) },
+      { numRuns: Number(process.env.ANY_WIRING_RUNS ?? 40), seed: Number(process.env.ANY_WIRING_SEED ?? 20261125) },
     );
   });
 });

@@ -244,9 +244,11 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
         void client.invalidateQueries({ queryKey: ['job', jobId] });
       }
       s.sending = false;
-      setSaveState('saved');
+      // What was changed while the answer was on its way has waited for it.
+      if (s.pending.length > 0) void flush();
+      else setSaveState('saved');
     },
-    [client, jobId, put],
+    [client, flush, jobId, put],
   );
 
   const resolve = useCallback(
