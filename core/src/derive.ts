@@ -9,6 +9,8 @@ import type { RuleProfile } from './rules/profiles/profile.ts';
 import type { Workshop } from './rules/workshop.ts';
 import { benchPlan } from './stages/bench/benchPlan.ts';
 import { layCables, makeCables } from './stages/cableStage.ts';
+import { bankChecks } from './stages/checks/bankChecks.ts';
+import { barChecks } from './stages/checks/barChecks.ts';
 import { type CheckContext, elementsByKind } from './stages/checks/checkContext.ts';
 import { controlChecks } from './stages/checks/controlChecks.ts';
 import { faultChecks } from './stages/checks/faultChecks.ts';
@@ -19,8 +21,10 @@ import { powerChecks } from './stages/checks/powerChecks.ts';
 import { protectionChecks } from './stages/checks/protectionChecks.ts';
 import { returnChecks } from './stages/checks/returnChecks.ts';
 import { rulesChecks } from './stages/checks/rulesChecks.ts';
+import { solarChecks } from './stages/checks/solarChecks.ts';
 import { sourceChecks } from './stages/checks/sourceChecks.ts';
 import { terminationChecks } from './stages/checks/terminationChecks.ts';
+import { unfusedChecks } from './stages/checks/unfusedChecks.ts';
 import { wiringChecks } from './stages/checks/wiringChecks.ts';
 import { controlStudy } from './stages/control/controlStudy.ts';
 import { mainsStudy } from './stages/control/mainsStudy.ts';
@@ -205,8 +209,12 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   );
   const findings = [
     ...wiring,
+    ...unfusedChecks(context),
     ...protectionChecks(context),
     ...faultChecks(context),
+    ...barChecks(context),
+    ...bankChecks(context),
+    ...solarChecks(context),
     ...terminationChecks(context),
     ...layoutChecks(context),
     ...powerChecks(context),

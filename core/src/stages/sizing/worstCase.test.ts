@@ -251,3 +251,31 @@ describe('spares', () => {
     expect(two[0]!.usedBy).toContain('spare');
   });
 });
+
+describe('room on the bars', () => {
+  it('a full bar is told where the order asks for growth, and only there', () => {
+    const hut = mountainHutBoard();
+    const told = (growthShare: number) =>
+      deriveBoard({ ...hut, brief: { ...hut.brief, growthShare } }).findings.filter(
+        (f) => f.rule === 'bar-without-reserve',
+      );
+    expect(told(0)).toEqual([]);
+    // Bars for 250 A: a tenth more they bear, three times they do not.
+    expect(told(0.1)).toEqual([]);
+    expect(told(2).map((f) => f.where.label)).toEqual(['-X1', '-X2']);
+    const spare = hut.items.find((i) => i.id === 'it_X1')!;
+    const full: Board = {
+      ...hut,
+      connections: [
+        ...hut.connections,
+        ...['s4'].map((s) => ({
+          id: `cn_${s}`,
+          from: { itemId: spare.id, terminalId: s },
+          to: { itemId: 'it_E9', terminalId: 'acL' },
+        })),
+      ],
+    };
+    const found = deriveBoard({ ...full, brief: { ...full.brief, growthShare: 0.5 } }).findings;
+    expect(found.find((f) => f.rule === 'bar-without-reserve')!.says).toContain('-X1 has no stud left');
+  });
+});
