@@ -282,7 +282,16 @@ export interface Environment {
 }
 
 export type Segment =
-  | { id: Id; kind: 'panelRoute'; panelId: Id; face: Face; waypoints: PointMm[]; environment: Environment }
+  | {
+      id: Id;
+      kind: 'panelRoute';
+      panelId: Id;
+      face: Face;
+      waypoints: PointMm[];
+      /** A route somebody laid or accepted stays; one laid by the router may be laid anew when something moves. */
+      laidBy: 'hand' | 'router';
+      environment: Environment;
+    }
   | { id: Id; kind: 'measuredRun'; lengthMm: number; measured: boolean; environment: Environment }
   | { id: Id; kind: 'passThrough'; panelId: Id; holeId: Id; environment: Environment };
 

@@ -195,6 +195,14 @@ describe('an older board document', () => {
     const { control: _c, customLinks: _l, ...rest } = structuredClone(board);
     const version2 = {
       ...rest,
+      cables: rest.cables.map((c) => ({
+        ...c,
+        segments: c.segments.map((s) => {
+          if (s.kind !== 'panelRoute') return s;
+          const { laidBy: _, ...older } = s;
+          return { ...older, waypoints: c.id === 'cb_3' ? [{ xMm: 10, yMm: 20 }] : [] };
+        }),
+      })),
       formatVersion: 2,
       settings: (({ lostBattery: _, ...older }) => older)(rest.settings),
       customParts: parts.map((p) => ({
@@ -206,6 +214,9 @@ describe('an older board document', () => {
     if (!checked.ok) throw new Error(checked.problems.join('; '));
     expect(checked.board.control).toEqual([]);
     expect(checked.board.settings.lostBattery).toBe('carries');
+    const laid = (id: string) => checked.board.cables.find((c) => c.id === id)!.segments[0];
+    expect(laid('cb_3')).toMatchObject({ laidBy: 'hand' });
+    expect(laid('cb_5')).toMatchObject({ laidBy: 'router' });
     const elements = checked.board.customParts.flatMap((p) => p.elements);
     expect(elements.find((e) => e.kind === 'inverter')).toMatchObject({ acOut: null, acIn: null });
     expect(elements.find((e) => e.kind === 'coil')).toMatchObject({ needs: null });

@@ -222,6 +222,7 @@ const segment: Schema<Segment> = taggedUnion('kind', {
     panelId: id(),
     face: oneOfText(['front', 'back']),
     waypoints: list(point, { max: 60 }),
+    laidBy: oneOfText(['hand', 'router']),
     environment,
   }),
   measuredRun: record({

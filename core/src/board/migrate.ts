@@ -84,6 +84,14 @@ function to3(board: Loose): Loose {
       ...part,
       elements: each(part.elements, (element) => ({ ...elementTo3(element), ...element })),
     })),
+    cables: each(board.cables, (cable) => ({
+      ...cable,
+      segments: each(cable.segments, (segment) =>
+        segment.kind === 'panelRoute'
+          ? { laidBy: Array.isArray(segment.waypoints) && segment.waypoints.length > 0 ? 'hand' : 'router', ...segment }
+          : segment,
+      ),
+    })),
     control: [],
     customLinks: [],
   };

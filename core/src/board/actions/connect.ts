@@ -26,6 +26,7 @@ export function defaultSegments(from: Item, to: Item, makeId: (n: number) => Id)
             panelId: item.place.panelId,
             face: item.place.face,
             waypoints: [],
+            laidBy: 'router',
             environment: freeAir(),
           },
         ]

@@ -153,8 +153,9 @@ export function cablePaths(
     const starts = before?.kind === 'passThrough' ? hole(before.holeId) : at === 0 ? placed.from : undefined;
     const ends_ =
       after?.kind === 'passThrough' ? hole(after.holeId) : at === cable.segments.length - 1 ? placed.to : undefined;
-    const start = starts ?? (ends_ && exitPoint(board, route.panelId, ends_));
-    const end = ends_ ?? (starts && exitPoint(board, route.panelId, starts));
+    // Where a laid route runs to the edge, it leaves there; a guess leaves by the nearest way.
+    const start = starts ?? (ends_ && exitPoint(board, route.panelId, route.waypoints[0] ?? ends_));
+    const end = ends_ ?? (starts && exitPoint(board, route.panelId, route.waypoints.at(-1) ?? starts));
     const accepted = route.waypoints.length > 0;
     let middle = route.waypoints;
     if (!accepted && start && end) {

@@ -1,9 +1,8 @@
 import { connectTerminals } from '@ombrik/core/board/actions/connect';
-import { placeItem } from '@ombrik/core/board/actions/items';
 import type { Cable, Id, Item, Panel, Place, Segment, TerminalRef } from '@ombrik/core/board/board';
 import type { Command } from '@ombrik/core/board/commands';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Terminal } from '@ombrik/core/catalogue/part';
+import { moveItem } from '@ombrik/core/layout/moveItem';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
@@ -12,13 +11,12 @@ import { cableTags } from './cableTags.ts';
 import { PartBody, TerminalMark } from './PartShape.tsx';
 import { Shelf } from './Shelf.tsx';
 import { type Snapped, snap } from './snap.ts';
+import { useCableWidths } from './useCableWidths.ts';
 import { useViewport } from './useViewport.ts';
 
 type Drag =
-  | { kind: 'item'; item: Item; grab: { xMm: number; yMm: number }; commands: Command[] | null }
+  | { kind: 'item'; item: Item; grab: { xMm: number; yMm: number }; place: Place | null; commands: Command[] | null }
   | { kind: 'waypoint'; cable: Cable; segmentId: Id; index: number; commands: Command[] | null };
-
-const DIAMETER_MM = new Map(genericCatalogue.cableTypes.map((c) => [c.id, c.outerDiameterMm]));
 
 const sameRef = (a: TerminalRef | null, b: TerminalRef) => a?.itemId === b.itemId && a.terminalId === b.terminalId;
 
@@ -48,7 +46,9 @@ export function BoardCanvas({
     heightMm: box.bottom - box.top + 56,
   });
   const { view, mmPerPx: k } = viewport;
-  const place = (item: Item, p: Place) => placeItem(board, item.id, p);
+  const widths = useCableWidths();
+  const place = (item: Item, p: Place, lay = true) =>
+    moveItem(board, parts, item.id, p, (id) => widths.get(id) ?? 5, lay);
 
   useEffect(() => {
     const leave = (e: globalThis.KeyboardEvent) => {
@@ -81,7 +81,13 @@ export function BoardCanvas({
     if (e.button !== 0) return;
     job.select({ kind: 'item', id: item.id });
     const at = viewport.toBoard(e);
-    drag.current = { kind: 'item', item, grab: { xMm: at.xMm - centre.xMm, yMm: at.yMm - centre.yMm }, commands: null };
+    drag.current = {
+      kind: 'item',
+      item,
+      grab: { xMm: at.xMm - centre.xMm, yMm: at.yMm - centre.yMm },
+      place: null,
+      commands: null,
+    };
     svg.current?.setPointerCapture(e.pointerId);
   };
   const waypointCommands = (
@@ -95,7 +101,8 @@ export function BoardCanvas({
       id: cable.id,
       field: 'segments',
       value: cable.segments.map(
-        (s): Segment => (s.id === segmentId && s.kind === 'panelRoute' ? { ...s, waypoints: change(s.waypoints) } : s),
+        (s): Segment =>
+          s.id === segmentId && s.kind === 'panelRoute' ? { ...s, waypoints: change(s.waypoints), laidBy: 'hand' } : s,
       ),
     },
   ];
@@ -120,14 +127,15 @@ export function BoardCanvas({
       const snapped = snap(centre, size, otherRects(d.item), 6 * k);
       setGuides(snapped.guides);
       setMoving(`${Math.round(snapped.xMm)}, ${Math.round(snapped.yMm)} mm`);
-      d.commands = place(d.item, {
+      d.place = {
         kind: 'panel',
         panelId: panel.id,
         face: 'front',
         xMm: snapped.xMm,
         yMm: snapped.yMm,
         rotationDeg,
-      });
+      };
+      d.commands = place(d.item, d.place, false);
     }
     job.preview(d.commands);
   };
@@ -139,7 +147,8 @@ export function BoardCanvas({
     setMoving(null);
     if (!d?.commands) return;
     job.preview(null);
-    job.edit(d.kind === 'item' ? `Move ${d.item.designation}` : `Shape ${d.cable.designation}`, d.commands);
+    if (d.kind === 'waypoint') job.edit(`Shape ${d.cable.designation}`, d.commands);
+    else if (d.place) job.edit(`Move ${d.item.designation}`, place(d.item, d.place));
   };
   const keys = (e: KeyboardEvent, item: Item) => {
     if (item.place.kind !== 'panel') return;
@@ -315,7 +324,7 @@ export function BoardCanvas({
                 leaves={{ from: leavesTo(core.from.ref), to: leavesTo(core.to.ref) }}
                 tag={tags.get(cable.cableId) ?? null}
                 mmPerPx={k}
-                diameterMm={DIAMETER_MM.get(cable.cableTypeId ?? '') ?? 4}
+                diameterMm={widths.get(cable.cableId) ?? 4}
                 polarity={dossier.sizing.wires.find((w) => w.connectionId === core.connectionId)?.polarity ?? 'none'}
                 selected={selection?.kind === 'cable' && selection.id === cable.cableId}
                 onSelect={() => job.select({ kind: 'cable', id: cable.cableId })}

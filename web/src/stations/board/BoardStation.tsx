@@ -9,6 +9,7 @@ import { CableInspector } from './CableInspector.tsx';
 import { ItemInspector } from './ItemInspector.tsx';
 import { PanelInspector } from './PanelInspector.tsx';
 import { PartPalette } from './PartPalette.tsx';
+import { RouteCables } from './RouteCables.tsx';
 import { StudTape } from './StudTape.tsx';
 
 /** Circuit and board in one drawing: the bench that replaces cardboard and tape. */
@@ -39,6 +40,7 @@ export function BoardStation() {
         >
           Add a part
         </button>
+        <RouteCables />
         {shown.panels.length > 1 && (
           <select
             className="select select-xs"

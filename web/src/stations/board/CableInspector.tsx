@@ -44,7 +44,11 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
                     disabled={!path || path.points.length < 3}
                     onClick={() =>
                       path &&
-                      change(s.id, (x) => ({ ...x, waypoints: path.points.slice(1, -1) }) as Segment, 'route accepted')
+                      change(
+                        s.id,
+                        (x) => ({ ...x, waypoints: path.points.slice(1, -1), laidBy: 'hand' }) as Segment,
+                        'route accepted',
+                      )
                     }
                   >
                     Accept this route
@@ -53,7 +57,9 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
                   <button
                     type="button"
                     className="btn btn-xs"
-                    onClick={() => change(s.id, (x) => ({ ...x, waypoints: [] }) as Segment, 'route reset')}
+                    onClick={() =>
+                      change(s.id, (x) => ({ ...x, waypoints: [], laidBy: 'router' }) as Segment, 'route reset')
+                    }
                   >
                     Guess again
                   </button>

@@ -1,9 +1,10 @@
 import { connectTerminals } from '@ombrik/core/board/actions/connect';
-import { duplicateItem, placeItem, removeItems } from '@ombrik/core/board/actions/items';
+import { duplicateItem, removeItems } from '@ombrik/core/board/actions/items';
 import type { Choice, Item, Place, TerminalRef } from '@ombrik/core/board/board';
 import type { Command } from '@ombrik/core/board/commands';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
+import { moveItem } from '@ombrik/core/layout/moveItem';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { useMe } from '../../app/useMe.ts';
@@ -14,6 +15,7 @@ import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { Ownership } from './Ownership.tsx';
 import { OwnLinkForm } from './OwnLinkForm.tsx';
 import { Row } from './Row.tsx';
+import { useCableWidths } from './useCableWidths.ts';
 
 function Seats({ item, part }: { item: Item; part: Part }) {
   const job = useJob();
@@ -174,11 +176,16 @@ export function ItemInspector({
   onConnecting: (r: TerminalRef | null) => void;
 }) {
   const job = useJob();
+  const widths = useCableWidths();
   const part = job.parts.get(item.partId);
   if (!part) return null;
   const set = (field: 'designation' | 'name', value: string) =>
     job.edit(`${item.designation}: ${field}`, [{ kind: 'set', collection: 'items', id: item.id, field, value }]);
-  const place = (p: Place, what: string) => job.edit(`${what} ${item.designation}`, placeItem(job.board, item.id, p));
+  const place = (p: Place, what: string) =>
+    job.edit(
+      `${what} ${item.designation}`,
+      moveItem(job.board, job.parts, item.id, p, (id) => widths.get(id) ?? 5, true),
+    );
   const { place: at } = item;
   const flow = job.dossier.flows.find((f) => f.itemId === item.id && !f.key.endsWith('/output'));
   const alternatives = [...job.parts.values()].filter(

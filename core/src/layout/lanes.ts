@@ -1,0 +1,102 @@
+import type { PointMm } from '../board/board.ts';
+import type { Surface } from './surface.ts';
+
+/** A straight stretch of a path along one line of the raster. */
+export interface Run {
+  horizontal: boolean;
+  /** Row of a horizontal run, column of an upright one. */
+  line: number;
+  fromMm: number;
+  toMm: number;
+  /** Where it finally lies, mm across its direction. */
+  atMm: number;
+}
+
+/** The straight stretches of a path of cells. */
+export function runsOf(surface: Surface, cells: Int32Array): Run[] {
+  const { columns } = surface.raster;
+  const centre = (index: number, originMm: number) => originMm + (index + 0.5) * surface.cellMm;
+  const x = (cell: number) => centre(cell % columns, surface.leftMm);
+  const y = (cell: number) => centre(Math.floor(cell / columns), surface.topMm);
+  const runs: Run[] = [];
+  let start = 0;
+  for (let i = 1; i <= cells.length - 1; i++) {
+    const horizontal = Math.abs(cells[i]! - cells[i - 1]!) === 1;
+    const goesOn = i + 1 < cells.length && (Math.abs(cells[i + 1]! - cells[i]!) === 1) === horizontal;
+    if (goesOn) continue;
+    const [a, b] = [cells[start]!, cells[i]!];
+    runs.push(
+      horizontal
+        ? { horizontal, line: Math.floor(a / columns), fromMm: x(a), toMm: x(b), atMm: y(a) }
+        : { horizontal, line: a % columns, fromMm: y(a), toMm: y(b), atMm: x(a) },
+    );
+    start = i;
+  }
+  return runs;
+}
+
+const GAP_MM = 1;
+
+/**
+ * Spreads what runs along the same line side by side, so that a bundle is as wide as its cables: each run takes the first
+ * lane that is free along its stretch (interval colouring by start), lanes stand around the line's middle.
+ */
+export function spreadLanes(runs: readonly { run: Run; widthMm: number }[]): void {
+  const lines = new Map<string, { run: Run; widthMm: number }[]>();
+  for (const entry of runs) {
+    const key = `${entry.run.horizontal ? 'h' : 'v'}${entry.run.line}`;
+    const own = lines.get(key);
+    if (own) own.push(entry);
+    else lines.set(key, [entry]);
+  }
+  for (const own of lines.values()) {
+    if (own.length < 2) continue;
+    const low = (r: Run) => Math.min(r.fromMm, r.toMm);
+    const high = (r: Run) => Math.max(r.fromMm, r.toMm);
+    own.sort((a, b) => low(a.run) - low(b.run) || high(b.run) - high(a.run));
+    const lanes: { endMm: number; widthMm: number; runs: Run[] }[] = [];
+    for (const { run, widthMm } of own) {
+      let lane = lanes.find((l) => l.endMm < low(run) - GAP_MM);
+      if (!lane) {
+        lane = { endMm: 0, widthMm: 0, runs: [] };
+        lanes.push(lane);
+      }
+      lane.endMm = high(run);
+      lane.widthMm = Math.max(lane.widthMm, widthMm);
+      lane.runs.push(run);
+    }
+    const wholeMm = lanes.reduce((s, l) => s + l.widthMm + GAP_MM, -GAP_MM);
+    let atMm = -wholeMm / 2;
+    for (const lane of lanes) {
+      for (const run of lane.runs) run.atMm += atMm + lane.widthMm / 2;
+      atMm += lane.widthMm + GAP_MM;
+    }
+  }
+}
+
+/** Corner points of a path whose runs lie where they lie, between two fixed ends. */
+export function cornersOf(runs: readonly Run[], from: PointMm, to: PointMm): PointMm[] {
+  if (runs.length === 0) return [];
+  const first = runs[0]!;
+  const last = runs.at(-1)!;
+  // The first and the last stretch lie in line with the terminals themselves.
+  const across = (r: Run, p: PointMm) => (r.horizontal ? p.yMm : p.xMm);
+  if (runs.length === 1) {
+    if (Math.abs(across(first, from) - across(first, to)) <= 0.5)
+      return [{ xMm: (from.xMm + to.xMm) / 2, yMm: (from.yMm + to.yMm) / 2 }];
+    const middle = first.horizontal ? (from.xMm + to.xMm) / 2 : (from.yMm + to.yMm) / 2;
+    return first.horizontal
+      ? [
+          { xMm: middle, yMm: from.yMm },
+          { xMm: middle, yMm: to.yMm },
+        ]
+      : [
+          { xMm: from.xMm, yMm: middle },
+          { xMm: to.xMm, yMm: middle },
+        ];
+  }
+  const at = runs.map((r) => (r === first ? across(r, from) : r === last ? across(r, to) : r.atMm));
+  return runs
+    .slice(1)
+    .map((r, i) => (r.horizontal ? { xMm: at[i]!, yMm: at[i + 1]! } : { xMm: at[i + 1]!, yMm: at[i]! }));
+}
