@@ -193,18 +193,19 @@ export function factorise(pattern: Pattern, diagonal: Float64Array, offDiagonal:
 
   const rank = new Int32Array(size);
   for (let k = 0; k < size; k++) rank[order[k]!] = k;
+  const walked = new Int32Array(size);
   const half = (plus: number, minus: number): HalfSolve => {
-    const rows: number[] = [];
+    let count = 0;
     // The walk marks its rows in `flag` with a value no elimination step has.
     for (let k = plus < 0 ? -1 : rank[plus]!; k >= 0 && flag[k] !== -2; k = parent[k]!) {
-      rows.push(k);
+      walked[count++] = k;
       flag[k] = -2;
     }
     for (let k = minus < 0 ? -1 : rank[minus]!; k >= 0 && flag[k] !== -2; k = parent[k]!) {
-      rows.push(k);
+      walked[count++] = k;
       flag[k] = -2;
     }
-    const row = Int32Array.from(rows).sort();
+    const row = walked.slice(0, count).sort();
     if (plus >= 0) work[rank[plus]!]! += 1;
     if (minus >= 0) work[rank[minus]!]! -= 1;
     const value = new Float64Array(row.length);

@@ -23,10 +23,21 @@ export interface PartsLine {
 const cents = (x: number) => Math.round(x * 100) / 100;
 
 type Entry = { id: Id; name: string; price: number | null; leadTimeDays: number | null };
-type Contribution = Entry & { group: PartsLine['group']; quantity: number; key: string };
+type Contribution = Entry & { group: PartsLine['group']; quantity: number; slot: number };
 const soon = (id: Id, name: string, price: number | null): Entry => ({ id, name, price, leadTimeDays: null });
 
 const known = new WeakMap<Catalogue, WeakMap<MadeCable, Contribution[]>>();
+
+/** A small number for each kind of thing cables take. */
+const slots = new Map<string, number>();
+function slotOf(key: string): number {
+  let slot = slots.get(key);
+  if (slot === undefined) {
+    slot = slots.size;
+    slots.set(key, slot);
+  }
+  return slot;
+}
 
 /** What one cable takes; kept as long as the cable stays as it is made. */
 function contributionsOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
@@ -47,7 +58,7 @@ function listOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
   const { lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
   const found: Contribution[] = [];
   const put = (group: PartsLine['group'], entry: Entry, quantity: number) =>
-    found.push({ ...entry, group, quantity, key: `${group}/${entry.id}/workshop` });
+    found.push({ ...entry, group, quantity, slot: slotOf(`${group}/${entry.id}`) });
   const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
   const type = String(cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`);
   const oneColour = cable.cores.length === 1 && !cable.flat ? cable.cores[0]!.colour : null;
@@ -79,33 +90,30 @@ export function partsList(
   workshop: Pick<Workshop, 'spareLinks'>,
 ): PartsLine[] {
   const lines = new Map<string, PartsLine>();
-  const add = (
-    group: PartsLine['group'],
-    entry: Entry,
-    quantity: number,
-    by: string,
-    supply: Item['ownership'],
-    key = `${group}/${entry.id}/${supply}`,
-  ) => {
-    const known = lines.get(key);
-    if (known) {
-      known.quantity += quantity;
-      known.usedBy.push(by);
-      return;
-    }
+  const begin = (group: PartsLine['group'], entry: Entry, supply: Item['ownership']): PartsLine => {
     const bought = supply === 'workshop';
-    lines.set(key, {
+    return {
       group,
       partId: entry.id,
       name: entry.name,
-      quantity,
+      quantity: 0,
       unit: group === 'cable' || group === 'shrink' ? 'm' : 'pcs',
       priceEach: bought ? entry.price : null,
       total: null,
       leadTimeDays: bought ? entry.leadTimeDays : null,
       supply,
-      usedBy: [by],
-    });
+      usedBy: [],
+    };
+  };
+  const add = (group: PartsLine['group'], entry: Entry, quantity: number, by: string, supply: Item['ownership']) => {
+    const key = `${group}/${entry.id}/${supply}`;
+    let line = lines.get(key);
+    if (!line) {
+      line = begin(group, entry, supply);
+      lines.set(key, line);
+    }
+    line.quantity += quantity;
+    line.usedBy.push(by);
   };
   for (const item of items) {
     const part = parts.get(item.partId);
@@ -131,9 +139,19 @@ export function partsList(
       if (link && !isBreaker(link.style))
         add('fuse', soon(link.id, link.name, link.price), workshop.spareLinks, 'spare', 'workshop');
     }
+  // Cables are many and what they take is alike: looked up by number, not by text.
+  const bySlot: PartsLine[] = [];
   for (const cable of cables)
-    for (const c of contributionsOf(cable, catalogue))
-      add(c.group, c, c.quantity, cable.designation, 'workshop', c.key);
+    for (const c of contributionsOf(cable, catalogue)) {
+      let line = bySlot[c.slot];
+      if (!line) {
+        line = begin(c.group, c, 'workshop');
+        bySlot[c.slot] = line;
+        lines.set(`${c.group}/${c.id}/cables`, line);
+      }
+      line.quantity += c.quantity;
+      line.usedBy.push(cable.designation);
+    }
   const order = ['device', 'fuse', 'cable', 'end', 'shrink'];
   return [...lines.values()]
     .map((line) => {
