@@ -212,7 +212,7 @@ describe('incremental equals full', () => {
     const profile = profileById(start.brief.profileId);
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.nat(6), fc.nat(60), fc.integer({ min: 20, max: 700 })), { minLength: 1, maxLength: 6 }),
+        fc.array(fc.tuple(fc.nat(12), fc.nat(60), fc.integer({ min: 20, max: 700 })), { minLength: 1, maxLength: 6 }),
         (edits) => {
           const memo = new Memo();
           let board = start;
@@ -257,6 +257,26 @@ describe('incremental equals full', () => {
               (): Command[] => [{ kind: 'setBrief', field: 'ambientC', value: n / 20 }],
               (): Command[] => [{ kind: 'remove', collection: 'cables', id: cable.id }],
               (): Command[] => [{ kind: 'setSetting', field: 'endSlackMm', value: n % 60 }],
+              (): Command[] => [{ kind: 'set', collection: 'items', id: item.id, field: 'name', value: `Part ${n}` }],
+              (): Command[] => {
+                const load = item.load && { ...item.load, essential: n % 2 === 0 };
+                const usage = { kind: 'perDay' as const, hoursPerDay: n % 24 };
+                return load
+                  ? [{ kind: 'set', collection: 'items', id: item.id, field: 'load', value: { ...load, usage } }]
+                  : [];
+              },
+              (): Command[] => [{ kind: 'setBrief', field: 'notes', value: `said ${n}` }],
+              (): Command[] => [{ kind: 'setBrief', field: 'growthShare', value: (n % 9) / 3 }],
+              (): Command[] => [{ kind: 'setSetting', field: 'lostBattery', value: n % 2 === 0 ? 'trips' : 'carries' }],
+              (): Command[] => [
+                {
+                  kind: 'set',
+                  collection: 'cables',
+                  id: cable.id,
+                  field: 'material',
+                  value: n % 2 ? 'cca' : 'flatCopper',
+                },
+              ],
             ][kind]!();
             board = applyCommands(board, edit).board;
             const incremental = derive(board, genericCatalogue, profile, defaultWorkshop, memo);
@@ -264,7 +284,7 @@ describe('incremental equals full', () => {
           }
         },
       ),
-      { seed: 2, numRuns: full ? 200 : 25 },
+      { seed: 2, numRuns: full ? 200 : 30 },
     );
   });
 });

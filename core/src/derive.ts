@@ -1,4 +1,4 @@
-import type { Board, Id, Item } from './board/board.ts';
+import type { Board, ElectricalBrief, Id, Item } from './board/board.ts';
 import { partIndex } from './board/references.ts';
 import { catalogueWith } from './catalogue/catalogueIndex.ts';
 import type { Catalogue, Part } from './catalogue/part.ts';
@@ -76,32 +76,62 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   const items = byKey(board.items, (i) => i.id);
   const connections = memo.each('connections', 'all', [board.connections], () => byKey(board.connections, (c) => c.id));
 
-  // Where things stand does not matter electrically, so moving a part leaves the netlist as it is.
-  const electricalItems = memo.each(
-    'electricalItems',
+  // Words on the order change nothing that is worked out.
+  const { systemVoltageV, chemistry, ambientC } = board.brief;
+  const brief = memo.each(
+    'brief',
     'all',
-    columns(board.items, 'id', 'designation', 'name', 'partId', 'load', 'feed', 'inserts'),
-    () => board.items.map((i): Item => ({ ...i, place: { kind: 'unplaced' }, stacks: [] })),
+    [systemVoltageV, chemistry, ambientC],
+    (): ElectricalBrief => ({
+      systemVoltageV,
+      chemistry,
+      ambientC,
+    }),
   );
-  const netlist = memo.each('netlist', 'all', [parts, electricalItems, board.connections], () =>
-    buildNetlist(electricalItems, parts, board.connections),
+
+  // Where things stand does not matter electrically, so moving a part leaves the netlist as it is.
+  // Nor do names: whoever prints one reads the board's own items. Nor the hours of a load: only energy reads those.
+  const loads = board.items.map((i) => {
+    if (!i.load) return null;
+    const { rating, side, surgeFactor, softStart, needsSine, essential, dropClass } = i.load;
+    const depends = [rating, side, surgeFactor, softStart, needsSine, essential, dropClass];
+    return memo.each('electricalLoad', i.id, depends, () => i.load);
+  });
+  const rows = columns(board.items, 'id', 'designation', 'partId', 'feed', 'inserts');
+  const wired = memo.each('wired', 'all', rows, () =>
+    board.items.map((i): Item => ({ ...i, name: '', load: null, place: { kind: 'unplaced' }, stacks: [] })),
+  );
+  const electricalItems = memo.each('electricalItems', 'all', [wired, ...loads], () =>
+    wired.map((i, k): Item => ({ ...i, load: loads[k]! })),
+  );
+  // Watts, names and hours change no wiring: what hangs on the wiring alone is kept.
+  const shape = memo.each('shape', 'all', [parts, board.connections, columns(board.items, 'id', 'partId')], () => ({}));
+  const netlist = memo.each('netlist', 'all', [parts, wired, board.connections], () =>
+    buildNetlist(wired, parts, board.connections, shape),
   );
   const potentials = memo.each('potentials', 'all', [netlist], () => spreadPotentials(netlist));
 
-  const control = memo.each('control', 'all', [netlist], () => controlStudy(netlist));
-  const mains = memo.each('mains', 'all', [netlist, potentials, electricalItems, parts], () =>
-    mainsStudy(netlist, electricalItems, parts, potentials.islandOf),
+  const control = memo.each('control', 'all', [shape], () => controlStudy(netlist));
+  const mains = memo.each('mains', 'all', [netlist, potentials, wired, parts], () =>
+    mainsStudy(netlist, wired, parts, potentials.islandOf),
   );
-  const demand = memo.each('demand', 'all', [netlist, potentials, board.brief], () =>
-    demandOf(netlist, potentials, board.brief),
+  const demand = memo.each('demand', 'all', [netlist, potentials, electricalItems, brief], () =>
+    demandOf(netlist, potentials, brief, electricalItems),
   );
   const energy = memo.each(
     'energy',
     'all',
-    [netlist, electricalItems, board.brief, board.power, board.settings, versions],
+    [
+      columns(board.items, 'id', 'designation', 'name', 'partId', 'load'),
+      parts,
+      board.brief,
+      board.power,
+      board.settings,
+      versions,
+    ],
     () =>
       energyOf({
-        items: electricalItems,
+        items: board.items,
         parts,
         brief: board.brief,
         power: board.power,
@@ -120,13 +150,13 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     parts,
     connections: board.connections,
     cables: laid,
-    brief: board.brief,
+    brief,
     feederSchool: board.settings.feederSchool,
     lostBattery: board.settings.lostBattery,
     profile,
     catalogue,
   };
-  const relations = memo.each('relations', 'all', [netlist, demand.flows.map((f) => f.key)], () =>
+  const relations = memo.each('relations', 'all', [shape, columns(demand.flows, 'key')], () =>
     relationsOf(netlist, demand.flows),
   );
   // Where a cable runs and what it is called change no size as long as it stays as long and as cool.
@@ -156,25 +186,29 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   const cuts = memo.each('cuts', 'all', [made], () => cutGroups(made));
 
   const branchOhm = (hot: boolean) => sizedBranchOhm(netlist, sizing, lengths, board, catalogue, hot);
-  const bench = memo.each('bench', 'all', [netlist, sizing, demand, made, board.brief, versions], () =>
-    benchPlan(
-      {
-        brief: board.brief,
-        items: electricalItems,
-        parts,
-        connections: board.connections,
-        cables: made,
-        sizing,
-        seats: sizing.seats,
-        flows: demand.flows,
-        netlist,
-        potentials,
-        hot: () => hotCircuitOf(sizing),
-        workshop,
-        catalogue,
-      },
-      memo,
-    ),
+  const bench = memo.each(
+    'bench',
+    'all',
+    [netlist, sizing, demand, made, brief, versions, labels, columns(board.items, 'name')],
+    () =>
+      benchPlan(
+        {
+          brief: board.brief,
+          items: electricalItems,
+          parts,
+          connections: board.connections,
+          cables: made,
+          sizing,
+          seats: sizing.seats,
+          flows: demand.flows,
+          netlist,
+          potentials,
+          hot: () => hotCircuitOf(sizing),
+          workshop,
+          catalogue,
+        },
+        memo,
+      ),
   );
 
   const cableOfConnection = new Map<Id, Board['cables'][number]>();
@@ -204,8 +238,11 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   };
   // Where a part stands on its panel does not matter to who is joined to whom; only which surface it is on does.
   const surfaces = board.items.map((i) => (i.place.kind === 'panel' ? [i.id, i.place.panelId, i.place.face] : [i.id]));
-  const wiring = memo.each('wiringChecks', 'all', [netlist, potentials, demand, board.cables, parts, surfaces], () =>
-    wiringChecks(context),
+  const wiring = memo.each(
+    'wiringChecks',
+    'all',
+    [netlist, potentials, demand, board.cables, parts, surfaces, columns(board.items, 'name')],
+    () => wiringChecks(context),
   );
   const findings = [
     ...wiring,

@@ -62,6 +62,9 @@ export interface Brief {
   notes: string;
 }
 
+/** What of the order the electrical stages read. */
+export type ElectricalBrief = Pick<Brief, 'systemVoltageV' | 'chemistry' | 'ambientC'>;
+
 /** Schools of practice and allowances of this board; every one has a default in newBoard. */
 export interface BoardSettings {
   feederSchool: FeederSchool;

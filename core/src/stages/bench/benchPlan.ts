@@ -1,4 +1,4 @@
-import type { Brief, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
+import type { Connection, ElectricalBrief, Id, Item, TerminalRef } from '../../board/board.ts';
 import { fingerprint } from '../../board/fingerprint.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
 import { compareText } from '../../compareText.ts';
@@ -20,7 +20,7 @@ import type { BenchState, BenchStep, Draft } from './benchStep.ts';
 import { isolateSteps } from './isolateSteps.ts';
 
 export interface BenchInput {
-  brief: Brief;
+  brief: ElectricalBrief;
   items: Item[];
   parts: ReadonlyMap<Id, Part>;
   connections: Connection[];
@@ -59,21 +59,22 @@ const finish = (draft: Draft): BenchStep =>
 export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
   const versions = [input.workshop, input.brief.chemistry, input.brief.systemVoltageV];
   const { netlist, potentials } = input;
+  const named = input.items.flatMap((i) => [i.id, i.designation, i.name, i.partId]);
   const seats = input.seats.flatMap((s) => [s.key, s.spare, s.link.value, s.upstreamKeys]);
   return [
-    ...memo.each('benchCold', 'all', [netlist, potentials], () => coldSteps(input).map(finish)),
+    ...memo.each('benchCold', 'all', [netlist, potentials, named], () => coldSteps(input).map(finish)),
     ...input.cables.flatMap((cable) =>
       memo.each('benchContinuity', cable.cableId, [cable, versions], () =>
         continuitySteps(cable, input.workshop).map(finish),
       ),
     ),
-    ...memo.each('benchFuses', 'all', [netlist, versions, seats], () =>
+    ...memo.each('benchFuses', 'all', [netlist, versions, seats, named], () =>
       [...bankSteps(input), ...fuseSteps(input), ...isolateSteps(input, bankTerminals(input), seatOrder(input))].map(
         finish,
       ),
     ),
-    ...memo.each('benchLoads', 'all', [input.sizing, potentials, versions], () => loadSteps(input).map(finish)),
-    ...memo.each('benchMains', 'all', [netlist], () => mainsSteps(input).map(finish)),
+    ...memo.each('benchLoads', 'all', [input.sizing, potentials, versions, named], () => loadSteps(input).map(finish)),
+    ...memo.each('benchMains', 'all', [netlist, named], () => mainsSteps(input).map(finish)),
   ];
 }
 
@@ -137,7 +138,7 @@ function coldSteps(input: BenchInput): Draft[] {
       ...ohms,
       id: `cold/polarity/${port.key}`,
       entityId: port.item.id,
-      title: `Polarity of ${nameOf(port.item)}`,
+      title: `Polarity of ${nameOf(input.items.find((i) => i.id === port.item.id) ?? port.item)}`,
       how: `Meter from the plus terminal of ${port.item.designation} to the bank's minus lead: no continuity, or its wires are swapped.`,
       lowLimit: OPEN_OHM,
       probes: [{ plus, minus: bank.minus, sign: 1 }],

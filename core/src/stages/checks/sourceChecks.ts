@@ -34,7 +34,7 @@ const fedPast = (netlist: Netlist, leftOut: (itemId: Id | null) => boolean): Set
 function essentialCutOff(context: CheckContext): Finding[] {
   const { netlist, board } = context;
   const relays = board.items.filter((i) => partOf(context, i)?.kind === 'relay');
-  const essential = netlist.consumers.filter((c) => c.item.load?.essential);
+  const essential = netlist.consumers.filter((c) => context.items.get(c.item.id)?.load?.essential);
   if (relays.length === 0 || essential.length === 0) return [];
   const isRelay = new Set(relays.map((r) => r.id));
   const always = fedPast(netlist, (itemId) => itemId !== null && isRelay.has(itemId));
@@ -50,7 +50,7 @@ function essentialCutOff(context: CheckContext): Finding[] {
           severity: 'warn',
           station: 'circuit',
           where: { label: c.item.designation, itemIds: [c.item.id, ...cutting.map((r) => r.id)] },
-          says: `${c.item.designation} ${c.item.name} is essential, yet ${by} takes it off`,
+          says: `${c.item.designation} ${context.items.get(c.item.id)?.name} is essential, yet ${by} takes it off`,
           why: `every way from the bank to it runs through ${by}: feed it from the battery side, behind a fuse of its own`,
           source: 'marked essential on the load sheet; bypass of a disconnect is common practice, no source',
         },

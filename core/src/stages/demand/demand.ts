@@ -1,4 +1,4 @@
-import type { Brief, Id } from '../../board/board.ts';
+import type { ElectricalBrief, Id, Item, LoadDemand } from '../../board/board.ts';
 import { converterInputCurrent, inverterCurrent, loadCurrent } from '../../rules/formulas/demandRules.ts';
 import { solarDesignCurrent } from '../../rules/formulas/solarRules.ts';
 import { given, use } from '../../rules/rule.ts';
@@ -36,7 +36,7 @@ export interface Demand {
 }
 
 /** Current of a load row while it is on, A, at the nominal system voltage. */
-export function ratedCurrentA(item: Port['item'], systemVoltageV: number): number {
+export function ratedCurrentA(item: Pick<Item, 'id' | 'load'>, systemVoltageV: number): number {
   if (!item.load) return 0;
   const address = `item/${item.id}/designCurrentA`;
   if (item.load.rating.kind === 'amps') return item.load.rating.currentA;
@@ -54,6 +54,7 @@ const pole = (potentials: Potentials, port: Port) => ({
 
 function consumerFlow(
   port: ConsumerPort,
+  load: LoadDemand | null,
   systemVoltageV: number,
 ): Omit<Flow, 'key' | 'sink' | 'supply' | 'modules' | 'way'> {
   const { element, item } = port;
@@ -79,12 +80,12 @@ function consumerFlow(
       surgeFactor: 1,
       operating: { kind: 'resistance', ohm: element.resistanceOhm },
     };
-  const designCurrentA = ratedCurrentA(item, systemVoltageV);
-  const rating = item.load?.rating;
+  const designCurrentA = ratedCurrentA({ id: item.id, load }, systemVoltageV);
+  const rating = load?.rating;
   return {
     itemId: item.id,
     designCurrentA,
-    surgeFactor: item.load && !item.load.softStart ? item.load.surgeFactor : 1,
+    surgeFactor: load && !load.softStart ? load.surgeFactor : 1,
     operating:
       rating?.kind === 'watts'
         ? { kind: 'power', powerW: rating.powerW }
@@ -180,8 +181,17 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
   return flows;
 }
 
-/** Every current the network must carry, and who cannot be fed. */
-export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief): Demand {
+/**
+ * Every current the network must carry, and who cannot be fed.
+ * @param items where the loads stand: the netlist knows the wiring only
+ */
+export function demandOf(
+  netlist: Netlist,
+  potentials: Potentials,
+  brief: ElectricalBrief,
+  items: readonly Item[],
+): Demand {
+  const loads = new Map(items.map((i) => [i.id, i.load]));
   const flows: Flow[] = [];
   const unfed: Demand['unfed'] = [];
   for (const port of netlist.consumers) {
@@ -197,7 +207,7 @@ export function demandOf(netlist: Netlist, potentials: Potentials, brief: Brief)
       });
     else
       flows.push({
-        ...consumerFlow(port, brief.systemVoltageV),
+        ...consumerFlow(port, loads.get(port.item.id) ?? null, brief.systemVoltageV),
         key: port.key,
         way: 'discharge',
         sink: port,

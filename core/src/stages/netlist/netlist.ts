@@ -40,6 +40,8 @@ export type ChargerPort = {
 };
 
 export interface Netlist {
+  /** Stands for who is joined to whom: netlists with the same one have the same nodes and branches in the same order. */
+  shape: object;
   nodeCount: number;
   /** Node of each terminal, by `itemId terminalId`. */
   nodeOf: Map<string, number>;
@@ -60,11 +62,13 @@ export const terminalKey = (ref: TerminalRef): string => `${ref.itemId} ${ref.te
 /**
  * Joins terminals into nodes: terminals on one bar are one node, everything else is a branch, so that each wire keeps
  * its own current. Items are taken in the order of the board, so numbering is the same on every machine.
+ * @param shape the same object as before where parts and connections are the same as before
  */
 export function buildNetlist(
   items: readonly Item[],
   parts: ReadonlyMap<Id, Part>,
   connections: readonly Connection[],
+  shape: object = {},
 ): Netlist {
   const nodeOf = new Map<string, number>();
   let nodeCount = 0;
@@ -88,6 +92,7 @@ export function buildNetlist(
   const at = (item: Item, terminalId: Id): number => nodeOf.get(terminalKey({ itemId: item.id, terminalId }))!;
 
   const netlist: Netlist = {
+    shape,
     nodeCount,
     nodeOf,
     branches: [],

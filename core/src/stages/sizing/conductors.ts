@@ -1,4 +1,4 @@
-import type { Brief, Cable, Connection, Environment } from '../../board/board.ts';
+import type { Cable, Connection, ElectricalBrief, Environment } from '../../board/board.ts';
 import type { CableType, Catalogue, Terminal } from '../../catalogue/part.ts';
 import { ambientFactor, ampacity } from '../../rules/formulas/cableRules.ts';
 import type { AmpacityTable, RuleProfile } from '../../rules/profiles/profile.ts';
@@ -70,7 +70,7 @@ export function cableAmpacity(
   areaMm2: number,
   columnC: number,
   environments: readonly Environment[],
-  brief: Brief,
+  brief: ElectricalBrief,
   profile: RuleProfile,
 ): number {
   const { id: cableId, material } = cable;

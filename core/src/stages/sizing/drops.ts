@@ -1,4 +1,4 @@
-import type { Brief, Id, Item } from '../../board/board.ts';
+import type { ElectricalBrief, Id, Item } from '../../board/board.ts';
 import { dropShare } from '../../rules/formulas/cableRules.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
 import { given, use } from '../../rules/rule.ts';
@@ -35,7 +35,7 @@ export function dropsOf(
   point: OperatingPoint,
   netlist: Netlist,
   potentials: Potentials,
-  context: { brief: Brief; profile: RuleProfile; items: ReadonlyMap<Id, Item> },
+  context: { brief: ElectricalBrief; profile: RuleProfile; items: ReadonlyMap<Id, Item> },
 ): FlowDrop[] {
   const { brief, profile, items } = context;
   return flows.map((flow, i) => {

@@ -21,11 +21,11 @@ export interface Circuit {
 }
 
 /** Wiring of a netlist with everything closed, analysed once: sizing solves it many times with other values. */
-const closedWiring = new WeakMap<Netlist, NetworkPattern>();
+const closedWiring = new WeakMap<object, NetworkPattern>();
 
 function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolean): NetworkPattern {
   const whole = sourcesIn && closed.length === netlist.branches.length;
-  const known = whole ? closedWiring.get(netlist) : undefined;
+  const known = whole ? closedWiring.get(netlist.shape) : undefined;
   if (known) return known;
   const sources = sourcesIn ? netlist.sources : [];
   const made = networkPattern(
@@ -34,7 +34,7 @@ function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolea
     Int32Array.from([...closed.map((i) => netlist.branches[i]!.b), ...sources.map((s) => s.minus)]),
     netlist.sources.map((s) => s.minus),
   );
-  if (whole) closedWiring.set(netlist, made);
+  if (whole) closedWiring.set(netlist.shape, made);
   return made;
 }
 

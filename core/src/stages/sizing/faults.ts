@@ -59,9 +59,9 @@ interface Places {
   itemsAt: string[][];
   nodesOf: ReadonlyMap<string, readonly number[]>;
 }
-const knownPlaces = new WeakMap<Netlist, Places>();
+const knownPlaces = new WeakMap<object, Places>();
 function placesOf(netlist: Netlist): Places {
-  let places = knownPlaces.get(netlist);
+  let places = knownPlaces.get(netlist.shape);
   if (!places) {
     const itemsAt: string[][] = Array.from({ length: netlist.nodeCount }, () => []);
     const nodesOf = new Map<string, number[]>();
@@ -73,7 +73,7 @@ function placesOf(netlist: Netlist): Places {
       else nodesOf.set(itemId, [node]);
     }
     places = { itemsAt, nodesOf };
-    knownPlaces.set(netlist, places);
+    knownPlaces.set(netlist.shape, places);
   }
   return places;
 }

@@ -1,8 +1,8 @@
 import type {
   BoardSettings,
-  Brief,
   Cable,
   Connection,
+  ElectricalBrief,
   Environment,
   FeederSchool,
   Id,
@@ -27,7 +27,7 @@ export interface SizingInput {
   parts: Map<Id, Part>;
   connections: Connection[];
   cables: SizedCable[];
-  brief: Brief;
+  brief: ElectricalBrief;
   feederSchool: FeederSchool;
   lostBattery: BoardSettings['lostBattery'];
   profile: RuleProfile;
