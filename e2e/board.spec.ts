@@ -148,3 +148,32 @@ test('the floor’s stations fit a tablet, by touch, in both themes', async ({ b
   const next = page.getByRole('button', { name: 'Seen and good' });
   expect((await next.boundingBox())!.height).toBeGreaterThanOrEqual(64);
 });
+
+test('cables lay themselves, a moved part takes its own along, and one undo each takes it back', async ({ page }) => {
+  await comeInAs(page, 'Mira Holt');
+  await openJob(page, 'Larchfold hut board');
+  await goTo(page, 'Board');
+  await page.getByRole('button', { name: /^Wire W12,/ }).focus();
+  await page.keyboard.press('Enter');
+  const inspector = page.getByRole('region', { name: 'Cable W12' });
+  await expect(inspector).toContainText('length, provisional');
+  await page.getByRole('button', { name: 'Route cables' }).click();
+  await expect(inspector).not.toContainText('provisional', { timeout: 20_000 });
+  await expect(inspector.getByRole('button', { name: 'Guess again' })).toBeVisible();
+  await saved(page);
+  const length = () => page.getByRole('img', { name: /^Cable W12, cut/ }).getAttribute('aria-label');
+  const routed = await length();
+  // -F4 moves away: its cable is laid anew with it, not left as a guess.
+  await page.getByRole('button', { name: /^-F4 / }).first().focus();
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowDown');
+  await saved(page);
+  await page.getByRole('button', { name: /^Wire W12,/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(inspector).not.toContainText('provisional');
+  expect(await length()).not.toBe(routed);
+  for (let i = 0; i < 5; i++) {
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await saved(page);
+  }
+  await expect(inspector).toContainText('length, provisional');
+});
