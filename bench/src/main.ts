@@ -119,7 +119,7 @@ const text = `# Benchmarks
 
 Command: \`npm run bench\`. Medians of one run on ${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown processor'}, Node ${process.versions.node}.
 
-A full derive is the whole dossier (network, sizing in rounds, protection, terminations, parts, cuts, bench plan, findings); the simulator (ngspice) solves one operating point of the same sized netlist, so the ratio compares a whole derive with one solve. The simulator's own start is timed on an empty netlist and taken off; both are printed. Goal: re-derive after one edit under 16 ms at 100 connections and at 300. Runs of one machine differ by half. The moved part here is the isolator in the trunk: every load's drop and test limit changes with it.
+A full derive is the whole dossier (network, sizing in rounds, protection, terminations, parts, cuts, bench plan, findings); the simulator (ngspice) solves one operating point of the same sized netlist, so the ratio compares a whole derive with one solve. The simulator's own start is timed on an empty netlist and taken off; both are printed. Goal: re-derive after one edit under 16 ms at 100 connections and at 300. Runs of one machine differ by half. Everything is bundled as the served worker is. The moved part here is the isolator in the trunk: every load's drop and test limit changes with it.
 
 ${lines.join('\n')}
 

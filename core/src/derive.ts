@@ -178,12 +178,14 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
 
   const made = memo.list('made', makeCables(laid, area, wires, cableStage));
   const stackRows = memo.list('stackRows', columns(board.items, 'id', 'stacks'));
-  const stacks = memo.each('stacks', 'all', [made, stackRows], () => stacksOf(board.items, made));
+  // How long a cable is moves no lug on a stud.
+  const ends = memo.list('madeEnds', columns(made, 'cableId', 'designation', 'cores'));
+  const stacks = memo.each('stacks', 'all', [ends, stackRows], () => stacksOf(board.items, made));
   const owners = columns(board.items, 'ownership');
   const partLines = memo.each('partsList', 'all', [made, sizing, labels, owners, versions, parts], () =>
-    partsList(board.items, parts, sizing.seats, made, catalogue, workshop),
+    partsList({ items: board.items, parts, seats: sizing.seats, cables: made, catalogue, workshop }, memo),
   );
-  const cuts = memo.each('cuts', 'all', [made], () => cutGroups(made));
+  const cuts = memo.each('cuts', 'all', [made], () => cutGroups(made, memo));
 
   const branchOhm = (hot: boolean) => sizedBranchOhm(netlist, sizing, lengths, board, catalogue, hot);
   const bench = memo.each(
@@ -238,11 +240,16 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   };
   // Where a part stands on its panel does not matter to who is joined to whom; only which surface it is on does.
   const surfaces = board.items.map((i) => (i.place.kind === 'panel' ? [i.id, i.place.panelId, i.place.face] : [i.id]));
+  const cabled = columns(board.cables, 'id', 'designation', 'cores');
   const wiring = memo.each(
     'wiringChecks',
     'all',
-    [netlist, potentials, demand, board.cables, parts, surfaces, columns(board.items, 'name')],
+    [netlist, potentials, demand, cabled, parts, surfaces, columns(board.items, 'name')],
     () => wiringChecks(context),
+  );
+  const places = columns(board.items, 'place');
+  const layout = memo.each('layoutChecks', 'all', [board.panels, parts, labels, places, versions], () =>
+    layoutChecks(context),
   );
   const findings = [
     ...wiring,
@@ -253,7 +260,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     ...bankChecks(context),
     ...solarChecks(context),
     ...terminationChecks(context),
-    ...layoutChecks(context),
+    ...layout,
     ...powerChecks(context),
     ...rulesChecks(context),
     ...sourceChecks(context),

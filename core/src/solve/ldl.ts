@@ -47,37 +47,47 @@ function minimumDegree(size: number, rows: ArrayLike<number>, columns: ArrayLike
     near[rows[i]!]!.add(columns[i]!);
     near[columns[i]!]!.add(rows[i]!);
   }
-  // Vertices wait in buckets by degree so that the next pivot is found without a full scan.
-  const buckets: Set<number>[] = [];
-  const bucket = (degree: number): Set<number> => {
-    while (buckets.length <= degree) buckets.push(new Set());
-    return buckets[degree]!;
-  };
-  for (let i = 0; i < size; i++) bucket(near[i]!.size).add(i);
-  const order = new Int32Array(size);
-  let lowest = 0;
-  for (let k = 0; k < size; k++) {
-    lowest = Math.max(0, lowest - 1);
-    while (bucket(lowest).size === 0) lowest++;
-    let pivot = -1;
-    for (const candidate of buckets[lowest]!) if (pivot < 0 || candidate < pivot) pivot = candidate;
-    buckets[lowest]!.delete(pivot);
-    order[k] = pivot;
-    const neighbours = [...near[pivot]!];
-    for (const i of neighbours) {
-      bucket(near[i]!.size).delete(i);
-      near[i]!.delete(pivot);
+  // A heap of degree and index in one number; what a vertex's degree has since left is skipped when it comes up.
+  const heap: number[] = [];
+  const push = (i: number) => {
+    const key = near[i]!.size * size + i;
+    let at = heap.push(key) - 1;
+    for (let up = (at - 1) >> 1; at > 0 && heap[up]! > key; up = (at - 1) >> 1) {
+      heap[at] = heap[up]!;
+      at = up;
     }
+    heap[at] = key;
+  };
+  const pop = (): number => {
+    const top = heap[0]!;
+    const key = heap.pop()!;
+    let at = 0;
+    for (let down = 1; down < heap.length; down = 2 * at + 1) {
+      if (down + 1 < heap.length && heap[down + 1]! < heap[down]!) down++;
+      if (heap[down]! >= key) break;
+      heap[at] = heap[down]!;
+      at = down;
+    }
+    if (heap.length > 0) heap[at] = key;
+    return top;
+  };
+  for (let i = 0; i < size; i++) push(i);
+  const done = new Uint8Array(size);
+  const order = new Int32Array(size);
+  for (let k = 0; k < size; ) {
+    const key = pop();
+    const pivot = key % size;
+    if (done[pivot] || near[pivot]!.size * size + pivot !== key) continue;
+    done[pivot] = 1;
+    order[k++] = pivot;
+    const neighbours = [...near[pivot]!];
+    for (const i of neighbours) near[i]!.delete(pivot);
     for (let p = 0; p < neighbours.length; p++)
       for (let q = p + 1; q < neighbours.length; q++) {
         near[neighbours[p]!]!.add(neighbours[q]!);
         near[neighbours[q]!]!.add(neighbours[p]!);
       }
-    for (const i of neighbours) {
-      const degree = near[i]!.size;
-      bucket(degree).add(i);
-      if (degree < lowest) lowest = degree;
-    }
+    for (const i of neighbours) push(i);
   }
   return order;
 }

@@ -6,7 +6,7 @@ import type { Workshop } from '../rules/workshop.ts';
 import { type CableLength, cableLength } from './lengths/lengths.ts';
 import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
 import type { SizedCable } from './sizing/sizingInput.ts';
-import { type MadeCable, type TerminationInput, terminateCable } from './terminations/terminations.ts';
+import { type MadeCable, type TerminationInput, terminateCable, terminateCores } from './terminations/terminations.ts';
 
 /** A cable with what it joins, how long it is, and which sizes it may take: all that no other cable changes. */
 export interface LaidCable extends SizedCable {
@@ -102,24 +102,26 @@ export function makeCables(
 ): MadeCable[] {
   const { memo, parts, profile, catalogue, workshop, versions } = stage;
   return laid.map((l) => {
-    const { cable } = l;
+    const { cable, length } = l;
     const area = areaMm2.get(cable.id)!;
-    const depends: unknown[] = [l, area, versions];
-    for (const c of l.connections) depends.push(wires.get(c.id)?.polarity);
-    return memo.each('terminations', cable.id, depends, () =>
-      terminateCable({
+    const depends: unknown[] = [cable.cores, cable.designation, cable.material, area, parts, versions];
+    for (const c of l.connections) depends.push(c, wires.get(c.id)?.polarity);
+    for (const item of l.ends) depends.push(item.designation, item.partId);
+    const ends = memo.each('terminations', cable.id, depends, () =>
+      terminateCores({
         cable,
         connections: l.connections,
         items: l.ends,
         parts,
         areaMm2: area,
-        lengthMm: l.length.lengthMm,
-        provisional: l.length.provisional,
         polarity: Object.fromEntries(l.connections.map((c) => [c.id, wires.get(c.id)?.polarity ?? 'none'])),
         profile,
         catalogue,
         workshop,
       }),
+    );
+    return memo.each('made', cable.id, [ends, length.lengthMm, length.provisional], () =>
+      terminateCable(cable, ends, area, length),
     );
   });
 }

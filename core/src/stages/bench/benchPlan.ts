@@ -63,9 +63,11 @@ export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
   const seats = input.seats.flatMap((s) => [s.key, s.spare, s.link.value, s.upstreamKeys]);
   return [
     ...memo.each('benchCold', 'all', [netlist, potentials, named], () => coldSteps(input).map(finish)),
-    ...input.cables.flatMap((cable) =>
-      memo.each('benchContinuity', cable.cableId, [cable, versions], () =>
-        continuitySteps(cable, input.workshop).map(finish),
+    ...memo.each('benchContinuity', 'all', [input.cables, versions], () =>
+      input.cables.flatMap((cable) =>
+        memo.each('benchContinuity', cable.cableId, [cable, versions], () =>
+          continuitySteps(cable, input.workshop).map(finish),
+        ),
       ),
     ),
     ...memo.each('benchFuses', 'all', [netlist, versions, seats, named], () =>
@@ -73,7 +75,7 @@ export function benchPlan(input: BenchInput, memo: Memo): BenchStep[] {
         finish,
       ),
     ),
-    ...memo.each('benchLoads', 'all', [input.sizing, potentials, versions, named], () => loadSteps(input).map(finish)),
+    ...memo.each('benchLoads', 'all', [input.sizing, potentials, versions, named], () => loadSteps(input, memo)),
     ...memo.each('benchMains', 'all', [netlist, named], () => mainsSteps(input).map(finish)),
   ];
 }
@@ -328,52 +330,77 @@ function fuseSteps(input: BenchInput): Draft[] {
   return steps;
 }
 
-function loadSteps(input: BenchInput): Draft[] {
+/** To the microvolt and microampere: rounding of the solver shall not make a step look new. */
+const micro = (x: number) => Math.round(x * 1e6) / 1e6;
+
+function loadSteps(input: BenchInput, memo: Memo): BenchStep[] {
   const bank = bankTerminals(input);
   if (!bank) return [];
-  const seatsIn = seatOrder(input);
+  const seatsIn = memo.list('benchSeatsIn', seatOrder(input));
   const items = new Map(input.items.map((i) => [i.id, i]));
   const hot = input.hot();
   const idleV = operatingPoint(hot, [], 'nominal').nodeV;
   const nodeAt = (ref: TerminalRef) => input.netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!;
   const [bankPlus, bankMinus] = [nodeAt(bank.plus), nodeAt(bank.minus)];
   const across = { plus: bankPlus, minus: bankMinus, port: hot.network.port(bankPlus, bankMinus) };
-  return input.flows.flatMap((flow): Draft[] => {
-    if (flow.way !== 'discharge' || flow.key.endsWith('/input') || flow.operating.kind === 'resistance') return [];
-    if (input.potentials.islandOf[flow.sink.plus] !== bank.island) return [];
+  const steps: BenchStep[] = [];
+  const { meterToleranceV } = input.workshop;
+  for (const flow of input.flows) {
+    if (flow.way !== 'discharge' || flow.key.endsWith('/input') || flow.operating.kind === 'resistance') continue;
+    if (input.potentials.islandOf[flow.sink.plus] !== bank.island) continue;
     const item = items.get(flow.itemId)!;
     const point = aloneOn(hot, idleV, flow, across);
-    if (!point) return [];
-    const [plus, minus] = [flow.sink.plusRef, flow.sink.minusRef];
-    const predictedV = Math.max(0, point.atV - point.sinkV);
-    const address = `bench/drop/${flow.key}`;
-    return [
-      {
-        id: `load/${flow.key}`,
-        stage: 'load',
-        entityId: item.id,
-        title: `Drop to ${nameOf(item)} under load`,
-        how: `Switch only ${item.designation} on (${point.currentA.toFixed(1)} A). Volts across the bank, less volts across the load's terminals.`,
-        caution: `${LIVE} Feel nothing by hand: use a thermometer on the joints.`,
-        method: 'reading',
-        measures: 'voltage',
-        unit: 'V',
-        lowLimit: -2 * input.workshop.meterToleranceV,
-        highLimit: use(dropLimit, { predictedV, meterToleranceV: input.workshop.meterToleranceV }, address, {
-          predictedV: figure(`flow/${flow.key}/dropShare`),
-          meterToleranceV: given('workshop setting'),
-        }),
-        expected: predictedV,
-        limitFigure: address,
-        probes: [
-          { plus: bank.plus, minus: bank.minus, sign: 1 },
-          { plus, minus, sign: -1 },
-        ],
-        state: { batteriesConnected: true, isolatorsClosed: true, seatsIn, flowsOn: [flow.key] },
-        role: 'tester',
-      },
-    ];
-  });
+    if (!point) continue;
+    const currentA = micro(point.currentA);
+    const predictedV = Math.max(0, micro(point.atV - point.sinkV));
+    const { plusRef: plus, minusRef: minus } = flow.sink;
+    const depends = [currentA, predictedV, item.designation, item.name, meterToleranceV, seatsIn];
+    depends.push(plus.itemId, plus.terminalId, minus.itemId, minus.terminalId, bank.plus.itemId, bank.plus.terminalId);
+    depends.push(bank.minus.itemId, bank.minus.terminalId);
+    steps.push(
+      memo.each('benchLoad', flow.key, depends, () =>
+        finish(loadStep({ item, flow, seatsIn, currentA, predictedV, meterToleranceV, bank })),
+      ),
+    );
+  }
+  return steps;
+}
+
+function loadStep(at: {
+  item: Item;
+  flow: Flow;
+  seatsIn: string[];
+  currentA: number;
+  predictedV: number;
+  meterToleranceV: number;
+  bank: { plus: TerminalRef; minus: TerminalRef };
+}): Draft {
+  const { item, flow, seatsIn, currentA, predictedV, meterToleranceV, bank } = at;
+  const address = `bench/drop/${flow.key}`;
+  return {
+    id: `load/${flow.key}`,
+    stage: 'load',
+    entityId: item.id,
+    title: `Drop to ${nameOf(item)} under load`,
+    how: `Switch only ${item.designation} on (${currentA.toFixed(1)} A). Volts across the bank, less volts across the load's terminals.`,
+    caution: `${LIVE} Feel nothing by hand: use a thermometer on the joints.`,
+    method: 'reading',
+    measures: 'voltage',
+    unit: 'V',
+    lowLimit: -2 * meterToleranceV,
+    highLimit: use(dropLimit, { predictedV, meterToleranceV }, address, {
+      predictedV: figure(`flow/${flow.key}/dropShare`),
+      meterToleranceV: given('workshop setting'),
+    }),
+    expected: predictedV,
+    limitFigure: address,
+    probes: [
+      { plus: bank.plus, minus: bank.minus, sign: 1 },
+      { plus: flow.sink.plusRef, minus: flow.sink.minusRef, sign: -1 },
+    ],
+    state: { batteriesConnected: true, isolatorsClosed: true, seatsIn, flowsOn: [flow.key] },
+    role: 'tester',
+  };
 }
 
 function mainsSteps(input: BenchInput): Draft[] {

@@ -17,9 +17,10 @@ function conductors(context: CheckContext): Finding[] {
   const found: Finding[] = [];
   for (const sized of context.sizing.cables) {
     const cable = context.cableOf.get(sized.cableId)!;
-    const wires = cable.cores.flatMap((c) => context.wireOf.get(c.connectionId) ?? []);
-    const guardA = Math.max(0, ...wires.map((w) => w.guardRatingA ?? 0));
+    let guardA = 0;
+    for (const core of cable.cores) guardA = Math.max(guardA, context.wireOf.get(core.connectionId)?.guardRatingA ?? 0);
     if (Math.max(sized.designCurrentA, guardA) <= sized.ampacityA * (1 + 1e-9)) continue;
+    const wires = cable.cores.flatMap((c) => context.wireOf.get(c.connectionId) ?? []);
     const where = { label: cable.designation, cableIds: [cable.id] };
     const unlock: Fix[] =
       sized.conductor.mode === 'locked'
@@ -153,7 +154,7 @@ function collapses(context: CheckContext): Finding[] {
 function seats(context: CheckContext): Finding[] {
   const found: Finding[] = [];
   for (const seat of context.sizing.seats) {
-    if (seat.spare) continue;
+    if (seat.spare || (seat.link.fits && seat.link.mode === 'auto')) continue;
     const item = context.items.get(seat.itemId)!;
     const name = seatName(context, seat.key);
     const where = { label: name, itemIds: [seat.itemId] };
@@ -216,9 +217,14 @@ function interrupts(context: CheckContext): Finding[] {
   const weak = context.sizing.seats.filter(
     (s) => !s.spare && s.prospectiveA !== null && s.interruptA !== null && s.interruptA < s.prospectiveA,
   );
-  return [...new Set(weak.map((s) => s.itemId))].map((itemId) => {
+  const byItem = new Map<Id, typeof weak>();
+  for (const seat of weak) {
+    const own = byItem.get(seat.itemId);
+    if (own) own.push(seat);
+    else byItem.set(seat.itemId, [seat]);
+  }
+  return [...byItem].map(([itemId, own]) => {
     const item = context.items.get(itemId)!;
-    const own = weak.filter((s) => s.itemId === itemId);
     const seat = own.reduce((w, s) => (s.prospectiveA! > w.prospectiveA! ? s : w));
     const name = own.length === 1 ? seatName(context, seat.key) : `${own.length} fuses of ${item.designation}`;
     const upstream = seat.upstreamKeys.map((k) => context.seatOf.get(k)!);

@@ -12,13 +12,18 @@ function unconnected(context: CheckContext): Finding[] {
   const used = new Set(
     context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
   );
+  let first: TerminalRef | null | undefined;
+  const firstFree = () => {
+    first ??= freeSpots(context, 'minus', bankIsland(context))[0] ?? null;
+    return first;
+  };
   return context.board.items.flatMap((item) =>
     (partOf(context, item)?.terminals ?? [])
       .filter((t) => t.required && !used.has(`${item.id} ${t.id}`))
       .map((t) => {
         const ref = { itemId: item.id, terminalId: t.id };
         const isBarSide = t.polarity === 'minus' && item.load !== null;
-        const spot = isBarSide ? freeSpots(context, 'minus', bankIsland(context))[0] : undefined;
+        const spot = isBarSide ? firstFree() : null;
         const fixes: Fix[] = spot
           ? [
               {

@@ -1,5 +1,6 @@
 import type { ColourCode, Id } from '../../board/board.ts';
 import { compareNatural, compareText } from '../../compareText.ts';
+import type { Memo } from '../../memo.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
 /** Required pieces of one cable type and colour. Which reel they come from is the stock solver's business. */
@@ -15,27 +16,34 @@ export interface CutGroup {
 }
 
 /** Groups the cables to cut by type and colour, thickest first, longest piece first. */
-export function cutGroups(cables: readonly MadeCable[]): CutGroup[] {
+export function cutGroups(cables: readonly MadeCable[], memo: Memo): CutGroup[] {
   const groups = new Map<string, CutGroup>();
   for (const cable of cables) {
     const colour = cable.cores[0]?.colour ?? 'BK';
     // A sheath and bare copper have one colour, whatever their cores have.
     const single = cable.cores.length === 1 && !cable.flat;
     const key = `${cable.cableTypeId ?? cable.areaMm2}/${single ? colour : ''}/${cable.cores.length}`;
-    const group = groups.get(key) ?? {
-      key,
-      cableTypeId: cable.cableTypeId,
-      name: cable.cableTypeName,
-      areaMm2: cable.areaMm2,
-      colour: single ? colour : null,
-      pieces: [],
-      totalMm: 0,
-    };
+    let group = groups.get(key);
+    if (!group) {
+      group = {
+        key,
+        cableTypeId: cable.cableTypeId,
+        name: cable.cableTypeName,
+        areaMm2: cable.areaMm2,
+        colour: single ? colour : null,
+        pieces: [],
+        totalMm: 0,
+      };
+      groups.set(key, group);
+    }
     group.pieces.push(cable);
     group.totalMm += cable.cutMm;
-    groups.set(key, group);
   }
-  for (const group of groups.values())
-    group.pieces.sort((a, b) => b.cutMm - a.cutMm || compareNatural(a.designation, b.designation));
+  for (const group of groups.values()) {
+    const { pieces } = group;
+    group.pieces = memo.each('cutOrder', group.key, pieces, () =>
+      [...pieces].sort((a, b) => b.cutMm - a.cutMm || compareNatural(a.designation, b.designation)),
+    );
+  }
   return [...groups.values()].sort((a, b) => b.areaMm2 - a.areaMm2 || compareText(a.key, b.key));
 }

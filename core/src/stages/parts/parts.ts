@@ -2,6 +2,7 @@ import type { Id, Item } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import { type Catalogue, isBreaker, type Part } from '../../catalogue/part.ts';
 import { compareNatural } from '../../compareText.ts';
+import type { Memo } from '../../memo.ts';
 import type { Workshop } from '../../rules/workshop.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
@@ -23,42 +24,13 @@ export interface PartsLine {
 const cents = (x: number) => Math.round(x * 100) / 100;
 
 type Entry = { id: Id; name: string; price: number | null; leadTimeDays: number | null };
-type Contribution = Entry & { group: PartsLine['group']; quantity: number; slot: number };
+type Contribution = Entry & { group: PartsLine['group']; quantity: number };
 const soon = (id: Id, name: string, price: number | null): Entry => ({ id, name, price, leadTimeDays: null });
-
-const known = new WeakMap<Catalogue, WeakMap<MadeCable, Contribution[]>>();
-
-/** A small number for each kind of thing cables take. */
-const slots = new Map<string, number>();
-function slotOf(key: string): number {
-  let slot = slots.get(key);
-  if (slot === undefined) {
-    slot = slots.size;
-    slots.set(key, slot);
-  }
-  return slot;
-}
-
-/** What one cable takes; kept as long as the cable stays as it is made. */
-function contributionsOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
-  let own = known.get(catalogue);
-  if (!own) {
-    own = new WeakMap();
-    known.set(catalogue, own);
-  }
-  let list = own.get(cable);
-  if (!list) {
-    list = listOf(cable, catalogue);
-    own.set(cable, list);
-  }
-  return list;
-}
 
 function listOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
   const { lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
   const found: Contribution[] = [];
-  const put = (group: PartsLine['group'], entry: Entry, quantity: number) =>
-    found.push({ ...entry, group, quantity, slot: slotOf(`${group}/${entry.id}`) });
+  const put = (group: PartsLine['group'], entry: Entry, quantity: number) => found.push({ ...entry, group, quantity });
   const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
   const type = String(cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`);
   const oneColour = cable.cores.length === 1 && !cable.flat ? cable.cores[0]!.colour : null;
@@ -80,19 +52,22 @@ function listOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
   return found;
 }
 
-/** Everything to have on the bench before the build starts. Loads and feeds are the customer's and left out. */
-export function partsList(
-  items: readonly Item[],
-  parts: ReadonlyMap<Id, Part>,
-  seats: readonly SizedSeat[],
-  cables: readonly MadeCable[],
-  catalogue: Catalogue,
-  workshop: Pick<Workshop, 'spareLinks'>,
-): PartsLine[] {
-  const lines = new Map<string, PartsLine>();
-  const begin = (group: PartsLine['group'], entry: Entry, supply: Item['ownership']): PartsLine => {
+/** Lines under way, by group, part and supply. */
+type Lines = Map<string, PartsLine>;
+
+function addTo(
+  lines: Lines,
+  group: PartsLine['group'],
+  entry: Entry,
+  quantity: number,
+  by: string,
+  supply: Item['ownership'] = 'workshop',
+): void {
+  const key = `${group}/${entry.id}/${supply}`;
+  let line = lines.get(key);
+  if (!line) {
     const bought = supply === 'workshop';
-    return {
+    line = {
       group,
       partId: entry.id,
       name: entry.name,
@@ -104,56 +79,93 @@ export function partsList(
       supply,
       usedBy: [],
     };
-  };
-  const add = (group: PartsLine['group'], entry: Entry, quantity: number, by: string, supply: Item['ownership']) => {
-    const key = `${group}/${entry.id}/${supply}`;
-    let line = lines.get(key);
-    if (!line) {
-      line = begin(group, entry, supply);
-      lines.set(key, line);
-    }
-    line.quantity += quantity;
-    line.usedBy.push(by);
-  };
+    lines.set(key, line);
+  }
+  line.quantity += quantity;
+  line.usedBy.push(by);
+}
+
+function deviceLines(items: readonly Item[], parts: ReadonlyMap<Id, Part>): Lines {
+  const lines: Lines = new Map();
   for (const item of items) {
     const part = parts.get(item.partId);
     if (!part || part.kind === 'load' || part.kind === 'feed') continue;
-    add('device', part, 1, item.designation, item.ownership);
+    addTo(lines, 'device', part, 1, item.designation, item.ownership);
   }
+  return lines;
+}
+
+function fuseLines(
+  items: readonly Item[],
+  seats: readonly SizedSeat[],
+  catalogue: Catalogue,
+  spareLinks: number,
+): Lines {
+  const lines: Lines = new Map();
   const { fuseLink } = catalogueIndex(catalogue);
   const designation = new Map(items.map((i) => [i.id, i.designation]));
   for (const seat of seats) {
     const link = fuseLink.get(seat.link.value ?? '');
     if (link)
-      add(
-        'fuse',
-        soon(link.id, link.name, link.price),
-        1,
-        `${designation.get(seat.itemId)}:${seat.seatId}`,
-        'workshop',
-      );
+      addTo(lines, 'fuse', soon(link.id, link.name, link.price), 1, `${designation.get(seat.itemId)}:${seat.seatId}`);
   }
-  if (workshop.spareLinks > 0)
+  if (spareLinks > 0)
     for (const id of new Set(seats.map((s) => s.link.value))) {
       const link = fuseLink.get(id ?? '');
       if (link && !isBreaker(link.style))
-        add('fuse', soon(link.id, link.name, link.price), workshop.spareLinks, 'spare', 'workshop');
+        addTo(lines, 'fuse', soon(link.id, link.name, link.price), spareLinks, 'spare');
     }
-  // Cables are many and what they take is alike: looked up by number, not by text.
-  const bySlot: PartsLine[] = [];
-  for (const cable of cables)
-    for (const c of contributionsOf(cable, catalogue)) {
-      let line = bySlot[c.slot];
-      if (!line) {
-        line = begin(c.group, c, 'workshop');
-        bySlot[c.slot] = line;
-        lines.set(`${c.group}/${c.id}/cables`, line);
+  return lines;
+}
+
+/** Cables are gathered by so many: an edit of one gathers its few neighbours again, not all. */
+const TOGETHER = 20;
+
+function cableLines(cables: readonly MadeCable[], catalogue: Catalogue, memo: Memo): Lines {
+  const lines: Lines = new Map();
+  for (let at = 0; at < cables.length; at += TOGETHER) {
+    const some = cables.slice(at, at + TOGETHER);
+    const gathered = memo.each('partsOfCables', String(at), [catalogue, some], () => {
+      const own: Lines = new Map();
+      for (const cable of some)
+        for (const c of listOf(cable, catalogue)) addTo(own, c.group, c, c.quantity, cable.designation);
+      return own;
+    });
+    for (const [key, line] of gathered) {
+      const known = lines.get(key);
+      if (!known) lines.set(key, { ...line, usedBy: [...line.usedBy] });
+      else {
+        known.quantity += line.quantity;
+        for (const by of line.usedBy) known.usedBy.push(by);
       }
-      line.quantity += c.quantity;
-      line.usedBy.push(cable.designation);
     }
+  }
+  return lines;
+}
+
+export interface PartsInput {
+  items: readonly Item[];
+  parts: ReadonlyMap<Id, Part>;
+  seats: readonly SizedSeat[];
+  cables: readonly MadeCable[];
+  catalogue: Catalogue;
+  workshop: Pick<Workshop, 'spareLinks'>;
+}
+
+/** Everything to have on the bench before the build starts. Loads and feeds are the customer's and left out. */
+export function partsList(input: PartsInput, memo: Memo): PartsLine[] {
+  const { items, parts, seats, cables, catalogue } = input;
+  const { spareLinks } = input.workshop;
+  const rows: unknown[] = [parts];
+  for (const i of items) rows.push(i.partId, i.designation, i.ownership);
+  const links: unknown[] = [rows, catalogue, spareLinks];
+  for (const s of seats) links.push(s.key, s.link.value);
   const order = ['device', 'fuse', 'cable', 'end', 'shrink'];
-  return [...lines.values()]
+  return [
+    ...memo.each('deviceLines', 'all', rows, () => deviceLines(items, parts)).values(),
+    ...memo.each('fuseLines', 'all', links, () => fuseLines(items, seats, catalogue, spareLinks)).values(),
+    ...cableLines(cables, catalogue, memo).values(),
+  ]
     .map((line) => {
       // Metres are bought in tenths, so the printed quantity is what is priced.
       const quantity = line.unit === 'm' ? Math.ceil(line.quantity * 10 - 1e-9) / 10 : line.quantity;

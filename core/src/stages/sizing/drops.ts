@@ -38,19 +38,29 @@ export function dropsOf(
   context: { brief: ElectricalBrief; profile: RuleProfile; items: ReadonlyMap<Id, Item> },
 ): FlowDrop[] {
   const { brief, profile, items } = context;
-  return flows.map((flow, i) => {
-    const near = netlist.sources.filter((s) => potentials.islandOf[s.plus] === potentials.islandOf[flow.sink.plus]);
+  const supplies = new Map<number, { plusV: number; minusV: number; voltageV: number }>();
+  /** What feeds an island: its highest and lowest source terminals, and the voltage it is judged by. */
+  const supplyOf = (island: number) => {
+    let found = supplies.get(island);
+    if (found) return found;
+    const near = netlist.sources.filter((s) => potentials.islandOf[s.plus] === island);
     const top = Math.max(...near.map((s) => potentials.nodeV[s.plus]!));
-    const plusRef = flow.supply
-      ? point.nodeV[flow.supply.plus]!
-      : Math.max(...near.filter((s) => potentials.nodeV[s.plus]! > top - 0.5).map((s) => point.nodeV[s.plus]!));
-    const minusRef = flow.supply
-      ? point.nodeV[flow.supply.minus]!
-      : Math.min(...near.filter((s) => potentials.nodeV[s.minus]! < 0.5).map((s) => point.nodeV[s.minus]!));
+    const onFeed = near.length > 0 && near.every((s) => s.element.kind === 'feed');
+    found = {
+      plusV: Math.max(...near.filter((s) => potentials.nodeV[s.plus]! > top - 0.5).map((s) => point.nodeV[s.plus]!)),
+      minusV: Math.min(...near.filter((s) => potentials.nodeV[s.minus]! < 0.5).map((s) => point.nodeV[s.minus]!)),
+      voltageV: onFeed ? (near[0]!.item.feed?.restingVoltageV ?? 12) : brief.systemVoltageV,
+    };
+    supplies.set(island, found);
+    return found;
+  };
+  return flows.map((flow, i) => {
+    const supply = supplyOf(potentials.islandOf[flow.sink.plus]!);
+    const plusRef = flow.supply ? point.nodeV[flow.supply.plus]! : supply.plusV;
+    const minusRef = flow.supply ? point.nodeV[flow.supply.minus]! : supply.minusV;
+    const systemVoltageV = supply.voltageV;
     const plusDropV = Math.abs(plusRef - point.nodeV[flow.sink.plus]!);
     const minusDropV = Math.abs(point.nodeV[flow.sink.minus]! - minusRef);
-    const onFeed = near.length > 0 && near.every((s) => s.element.kind === 'feed');
-    const systemVoltageV = onFeed ? (near[0]!.item.feed?.restingVoltageV ?? 12) : brief.systemVoltageV;
     const dropClass = dropClassOf(flow, items);
     return {
       key: flow.key,

@@ -125,26 +125,28 @@ export function operatingPoint(circuit: Circuit, flows: readonly Flow[], state: 
   const across = (flow: Flow) => nodeV[flow.sink.plus]! - nodeV[flow.sink.minus]!;
   const idleV = flows.map(across);
   const collapsed = new Set<Flow>();
-  let flowA = flows.map(() => 0);
+  const flowA: number[] = flows.map(() => 0);
   const wanted = (flow: Flow, i: number): number => {
     const { operating } = flow;
     if (operating.kind === 'current') return operating.currentA;
-    if (operating.kind === 'resistance') return across(flow) / operating.ohm;
-    const floor = idleV[i]! / 2;
-    if (across(flow) < floor) {
-      collapsed.add(flow);
-      return operating.powerW / idleV[i]!;
-    }
-    return collapsed.has(flow) ? operating.powerW / idleV[i]! : operating.powerW / across(flow);
+    const volts = across(flow);
+    if (operating.kind === 'resistance') return volts / operating.ohm;
+    if (volts < idleV[i]! / 2) collapsed.add(flow);
+    return collapsed.size > 0 && collapsed.has(flow) ? operating.powerW / idleV[i]! : operating.powerW / volts;
   };
-  for (let iteration = 0; iteration < MAX_ITERATIONS; iteration++) {
-    flowA = flows.map(wanted);
-    const injection = emf.slice();
-    for (let i = 0; i < flows.length; i++) inject(flows[i]!, flowA[i]!, injection);
+  const injection = new Float64Array(emf.length);
+  for (let iteration = 0; flows.length > 0 && iteration < MAX_ITERATIONS; iteration++) {
+    injection.set(emf);
+    for (let i = 0; i < flows.length; i++) {
+      flowA[i] = wanted(flows[i]!, i);
+      inject(flows[i]!, flowA[i]!, injection);
+    }
     const next = network.solve(injection);
     let change = 0;
-    for (let n = 0; n < next.length; n++)
-      change = Math.max(change, Math.abs(next[n]! - nodeV[n]!) / (1 + Math.abs(next[n]!)));
+    for (let n = 0; n < next.length; n++) {
+      const moved = Math.abs(next[n]! - nodeV[n]!) / (1 + Math.abs(next[n]!));
+      if (moved > change) change = moved;
+    }
     nodeV = next;
     if (change < RELATIVE_TOLERANCE) break;
     if (iteration === MAX_ITERATIONS - 1) {

@@ -56,8 +56,6 @@ export interface TerminationInput {
   items: Item[];
   parts: Map<Id, Part>;
   areaMm2: number;
-  lengthMm: number;
-  provisional: boolean;
   /** Polarity of each connection, by id. */
   polarity: Record<Id, 'plus' | 'minus' | 'link' | 'none'>;
   profile: RuleProfile;
@@ -111,8 +109,16 @@ const defaultColour = (
   return side === 'minus' ? profile.colours.minus : profile.colours.plus;
 };
 
-/** Lugs, strip, shrink, colour, label and cut length of one cable. */
-export function terminateCable(input: TerminationInput): MadeCable {
+/** What both ends of a cable's cores get; how long the cable is changes none of it. */
+export interface MadeCores {
+  cores: MadeCore[];
+  /** How far the conductor's end stands back from the hole's centre, at both ends, mm. */
+  setbacksMm: [number, number];
+  cableType: CableType | null;
+}
+
+/** Lugs, strip, shrink, colour and label of each core of one cable. */
+export function terminateCores(input: TerminationInput): MadeCores {
   const { cable, catalogue, profile, areaMm2 } = input;
   const items = new Map(input.items.map((i) => [i.id, i]));
   const cableType = cableTypeOf(cable, areaMm2, profile, catalogue);
@@ -121,7 +127,7 @@ export function terminateCable(input: TerminationInput): MadeCable {
     const item = items.get(ref.itemId);
     return (item && input.parts.get(item.partId)?.terminals.find((t) => t.id === ref.terminalId)) ?? null;
   };
-  let setbacks: [number, number] = [0, 0];
+  let setbacksMm: [number, number] = [0, 0];
 
   const cores = cable.cores.flatMap((core, index): MadeCore[] => {
     const connection = input.connections.find((c) => c.id === core.connectionId);
@@ -182,7 +188,7 @@ export function terminateCable(input: TerminationInput): MadeCable {
     const from = end(connection.from, core.fromLug, 'from');
     const to = end(connection.to, core.toLug, 'to');
     if (!from || !to) return [];
-    if (index === 0) setbacks = [from.setbackMm, to.setbackMm];
+    if (index === 0) setbacksMm = [from.setbackMm, to.setbackMm];
     const terminals = [terminalOf(connection.from)!, terminalOf(connection.to)!];
     return [
       {
@@ -199,9 +205,19 @@ export function terminateCable(input: TerminationInput): MadeCable {
     ];
   });
 
+  return { cores, setbacksMm, cableType };
+}
+
+/** One cable as it is made: its ends, what it is cut from and how long. */
+export function terminateCable(
+  cable: Cable,
+  { cores, setbacksMm, cableType }: MadeCores,
+  areaMm2: number,
+  { lengthMm, provisional }: { lengthMm: number; provisional: boolean },
+): MadeCable {
   const cutMm = use(
     cutLength,
-    { lengthMm: input.lengthMm, fromSetbackMm: setbacks[0], toSetbackMm: setbacks[1] },
+    { lengthMm, fromSetbackMm: setbacksMm[0], toSetbackMm: setbacksMm[1] },
     `cable/${cable.id}/cutMm`,
     {
       lengthMm: figure(`cable/${cable.id}/lengthMm`),
@@ -215,10 +231,10 @@ export function terminateCable(input: TerminationInput): MadeCable {
     cableTypeId: cableType?.id ?? null,
     cableTypeName: cableType?.name ?? `${areaMm2} mm², not in the catalogue`,
     areaMm2,
-    flat: bar !== null,
-    lengthMm: input.lengthMm,
+    flat: Boolean(cableType?.bar),
+    lengthMm,
     cutMm,
-    provisional: input.provisional,
+    provisional,
     cores,
   };
   const spec = [
