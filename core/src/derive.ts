@@ -8,9 +8,11 @@ import { Memo } from './memo.ts';
 import type { RuleProfile } from './rules/profiles/profile.ts';
 import type { Workshop } from './rules/workshop.ts';
 import { benchPlan } from './stages/bench/benchPlan.ts';
+import { boardBodies, cablesKgOf } from './stages/body/boardBody.ts';
 import { layCables, makeCables } from './stages/cableStage.ts';
 import { bankChecks } from './stages/checks/bankChecks.ts';
 import { barChecks } from './stages/checks/barChecks.ts';
+import { bodyChecks } from './stages/checks/bodyChecks.ts';
 import { type CheckContext, elementsByKind } from './stages/checks/checkContext.ts';
 import { controlChecks } from './stages/checks/controlChecks.ts';
 import { faultChecks } from './stages/checks/faultChecks.ts';
@@ -20,9 +22,11 @@ import { mainsChecks } from './stages/checks/mainsChecks.ts';
 import { powerChecks } from './stages/checks/powerChecks.ts';
 import { protectionChecks } from './stages/checks/protectionChecks.ts';
 import { returnChecks } from './stages/checks/returnChecks.ts';
+import { routeChecks } from './stages/checks/routeChecks.ts';
 import { rulesChecks } from './stages/checks/rulesChecks.ts';
 import { solarChecks } from './stages/checks/solarChecks.ts';
 import { sourceChecks } from './stages/checks/sourceChecks.ts';
+import { spaceChecks } from './stages/checks/spaceChecks.ts';
 import { terminationChecks } from './stages/checks/terminationChecks.ts';
 import { unfusedChecks } from './stages/checks/unfusedChecks.ts';
 import { wiringChecks } from './stages/checks/wiringChecks.ts';
@@ -185,6 +189,12 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   const partLines = memo.each('partsList', 'all', [made, sizing, labels, owners, versions, parts], () =>
     partsList({ items: board.items, parts, seats: sizing.seats, cables: made, catalogue, workshop }, memo),
   );
+  const bodies = memo.each(
+    'bodies',
+    'all',
+    [board.panels, parts, columns(board.items, 'partId', 'place', 'standOffMm'), made],
+    () => boardBodies(board, parts, cablesKgOf(made, lengths, catalogue)),
+  );
   const cuts = memo.each('cuts', 'all', [made], () => cutGroups(made, memo));
 
   const branchOhm = (hot: boolean) => sizedBranchOhm(netlist, sizing, lengths, board, catalogue, hot);
@@ -237,6 +247,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     sizing,
     cables: made,
     stacks,
+    bodies,
   };
   // Where a part stands on its panel does not matter to who is joined to whom; only which surface it is on does.
   const surfaces = board.items.map((i) => (i.place.kind === 'panel' ? [i.id, i.place.panelId, i.place.face] : [i.id]));
@@ -248,9 +259,20 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     () => wiringChecks(context),
   );
   const places = columns(board.items, 'place');
-  const layout = memo.each('layoutChecks', 'all', [board.panels, parts, labels, places, versions], () =>
-    layoutChecks(context),
-  );
+  const standing = memo.list('standing', [
+    board.panels,
+    parts,
+    labels,
+    places,
+    versions,
+    columns(board.items, 'standOffMm'),
+  ]);
+  const layout = memo.each('layoutChecks', 'all', standing, () => layoutChecks(context));
+  // What lies behind the board is all that screws in front can meet.
+  const behind = laid.flatMap((l) => (l.length.paths.some((p) => p.face === 'back') ? [l.length] : []));
+  const space = memo.each('spaceChecks', 'all', [standing, behind], () => spaceChecks(context));
+  const body = memo.each('bodyChecks', 'all', [bodies, board.panels], () => bodyChecks(context));
+  const routes = memo.each('routeChecks', 'all', [made, standing, sizing, board.cables], () => routeChecks(context));
   const findings = [
     ...wiring,
     ...unfusedChecks(context),
@@ -261,6 +283,9 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     ...solarChecks(context),
     ...terminationChecks(context),
     ...layout,
+    ...space,
+    ...body,
+    ...routes,
     ...powerChecks(context),
     ...rulesChecks(context),
     ...sourceChecks(context),
@@ -285,6 +310,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     sizing,
     made,
     stacks,
+    bodies,
     partLines,
     cuts,
     bench,
@@ -328,6 +354,7 @@ export function derive(
     mains: s.mains,
     cables: s.made,
     stacks: s.stacks,
+    bodies: s.bodies,
     parts: s.partLines,
     cuts: s.cuts,
     bench: s.bench,

@@ -1,5 +1,6 @@
 import type { Id } from './board/board.ts';
 import type { BenchStep } from './stages/bench/benchStep.ts';
+import type { PanelBody } from './stages/body/boardBody.ts';
 import type { Finding } from './stages/checks/finding.ts';
 import type { ControlStudy } from './stages/control/controlStudy.ts';
 import type { MainsStudy } from './stages/control/mainsStudy.ts';
@@ -35,6 +36,8 @@ export interface Dossier {
   mains: MainsStudy;
   cables: MadeCable[];
   stacks: StackResult[];
+  /** Mass and balance of every panel. */
+  bodies: PanelBody[];
   parts: PartsLine[];
   cuts: CutGroup[];
   bench: BenchStep[];

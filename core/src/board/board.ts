@@ -6,7 +6,7 @@
 export type Id = string;
 
 export const BOARD_FORMAT = 'ombrik-board';
-export const BOARD_FORMAT_VERSION = 3;
+export const BOARD_FORMAT_VERSION = 4;
 
 export type SystemVoltageV = 12 | 24 | 48;
 export type Chemistry = 'agm' | 'lifepo4';
@@ -178,14 +178,39 @@ export interface QuoteExtra {
   hours: number;
 }
 
+/** A screw that holds the panel to what is behind it. */
 export interface Fixing extends PointMm {
   id: Id;
   screwDiameterMm: number;
 }
 
+/** A hole cables pass through. */
 export interface Hole extends PointMm {
   id: Id;
   diameterMm: number;
+  /** What keeps its edge off the cables; it takes from the room inside. */
+  lining: 'none' | 'grommet' | 'sleeve';
+}
+
+/** Where something else needs the room: a hinge, a post, a bulge behind, the arc of a door. */
+export interface KeepOut {
+  id: Id;
+  name: string;
+  face: Face | 'both';
+  shape:
+    | { kind: 'polygon'; points: PointMm[] }
+    | { kind: 'arc'; centre: PointMm; radiusMm: number; fromDeg: number; toDeg: number };
+  /** Parts no higher than this may stand there all the same. */
+  freeMm: number;
+}
+
+/** A way cables are to take: they run in it where they can. */
+export interface Channel {
+  id: Id;
+  face: Face;
+  from: PointMm;
+  to: PointMm;
+  widthMm: number;
 }
 
 export interface Panel {
@@ -194,8 +219,18 @@ export interface Panel {
   outline: PointMm[];
   thicknessMm: number;
   material: PanelMaterial;
+  /** The face that shows. */
+  goodFace: Face;
+  /** Free room behind, mm; 0 lies flat on what it hangs on. */
+  backClearanceMm: number;
+  /** Free room in front under a lid or a door, mm; null stands open. */
+  frontClearanceMm: number | null;
+  /** Length of the screws parts are held with. */
+  partScrewMm: number;
   fixings: Fixing[];
   holes: Hole[];
+  keepOuts: KeepOut[];
+  channels: Channel[];
 }
 
 export type Place =
@@ -257,6 +292,12 @@ export interface Item {
   ownership: 'workshop' | 'customer' | 'secondHand';
   /** False where nobody can read or trust the part's rating: what depends on it cannot be confirmed. */
   ratingKnown: boolean;
+  /** Stays where it is: neither hand nor solver moves it until somebody lets it go. */
+  held: boolean;
+  /** Moves together with the others of its group; null stands alone. */
+  groupId: Id | null;
+  /** Stands this far off the panel, on spacers, so that wiring runs beneath. */
+  standOffMm: number;
   /** Where the circuit drawing shows it, in the drawing's units; null has it laid out. */
   drawnAt: { x: number; y: number } | null;
   inserts: Insert[];

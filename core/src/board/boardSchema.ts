@@ -14,6 +14,7 @@ import {
   type FeedSource,
   type FoundCircuit,
   type Item,
+  type KeepOut,
   type LoadDemand,
   type Panel,
   type Place,
@@ -134,18 +135,58 @@ export const settingsSchema: Schema<BoardSettings> = record({
   ownRulesId: text(0, 40),
 });
 
+const degrees = () => num({ min: -360, max: 720, unit: '°' });
+const keepOut: Schema<KeepOut> = record({
+  id: id(),
+  name: text(1, 80),
+  face: oneOfText(['front', 'back', 'both']),
+  shape: taggedUnion<KeepOut['shape']>('kind', {
+    polygon: record({ kind: tagIs('polygon'), points: list(point, { min: 3, max: 60 }) }),
+    arc: record({
+      kind: tagIs('arc'),
+      centre: point,
+      radiusMm: positiveMm(),
+      fromDeg: degrees(),
+      toDeg: degrees(),
+    }),
+  }),
+  freeMm: num({ min: 0, max: 2000, unit: 'mm' }),
+});
+
 export const panelSchema: Schema<Panel> = record({
   id: id(),
   name: text(1, 80),
   outline: list(point, { min: 3, max: 200 }),
   thicknessMm: num({ min: 1, max: 100, unit: 'mm' }),
   material: oneOfText(['plywood', 'plastic', 'absPanel']),
+  goodFace: oneOfText(['front', 'back']),
+  backClearanceMm: num({ min: 0, max: 2000, unit: 'mm' }),
+  frontClearanceMm: orNull(num({ min: 1, max: 5000, unit: 'mm' })),
+  partScrewMm: num({ min: 3, max: 200, unit: 'mm' }),
   fixings: list(record({ id: id(), xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), {
     max: 60,
   }),
-  holes: list(record({ id: id(), xMm: mm(), yMm: mm(), diameterMm: num({ min: 2, max: 200, unit: 'mm' }) }), {
-    max: 60,
-  }),
+  holes: list(
+    record({
+      id: id(),
+      xMm: mm(),
+      yMm: mm(),
+      diameterMm: num({ min: 2, max: 200, unit: 'mm' }),
+      lining: oneOfText(['none', 'grommet', 'sleeve']),
+    }),
+    { max: 60 },
+  ),
+  keepOuts: list(keepOut, { max: 60 }),
+  channels: list(
+    record({
+      id: id(),
+      face: oneOfText(['front', 'back']),
+      from: point,
+      to: point,
+      widthMm: num({ min: 10, max: 500, unit: 'mm' }),
+    }),
+    { max: 60 },
+  ),
 });
 
 const place: Schema<Place> = taggedUnion('kind', {
@@ -201,6 +242,9 @@ export const itemSchema: Schema<Item> = record({
   feed: orNull(feed),
   ownership: oneOfText(['workshop', 'customer', 'secondHand']),
   ratingKnown: flag(),
+  held: flag(),
+  groupId: orNull(id()),
+  standOffMm: num({ min: 0, max: 500, unit: 'mm' }),
   drawnAt: orNull(record({ x: num({ min: -20000, max: 20000 }), y: num({ min: -20000, max: 20000 }) })),
   inserts: list(record({ seatId: id(), link: choiceSchema(id()) }), { max: 60 }),
   stacks: list(record({ terminalId: id(), order: choiceSchema(list(id(), { max: 20 })) }), { max: 60 }),
@@ -262,7 +306,7 @@ export const controlRuleSchema: Schema<ControlRule> = record({
   must: oneOfText(['closed', 'open']),
 });
 
-/** The board document, format version 3: strict, nothing cast, unknown keys refused. */
+/** The board document, format version 4: strict, nothing cast, unknown keys refused. */
 export const boardSchema: Schema<Board> = record({
   format: tagIs<typeof BOARD_FORMAT>(BOARD_FORMAT),
   formatVersion: oneOfNumber<typeof BOARD_FORMAT_VERSION>([BOARD_FORMAT_VERSION]),

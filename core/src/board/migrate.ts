@@ -1,3 +1,5 @@
+import type { PartKind } from '../catalogue/part.ts';
+import { bodyOf } from '../catalogue/partBody.ts';
 import { BOARD_FORMAT_VERSION } from './board.ts';
 import { newBoard, newLoad, newPowerPlan } from './newBoard.ts';
 
@@ -97,7 +99,30 @@ function to3(board: Loose): Loose {
   };
 }
 
-const STEPS: Readonly<Record<number, (board: Loose) => Loose>> = { 1: to2, 2: to3 };
+/** Version 3 to 4: the layout bench comes in: faces, keep-outs, channels, held and grouped items, what a part asks. */
+function to4(board: Loose): Loose {
+  return {
+    ...board,
+    formatVersion: 4,
+    panels: each(board.panels, (panel) => ({
+      goodFace: 'front',
+      backClearanceMm: 0,
+      frontClearanceMm: null,
+      partScrewMm: Math.max(3, Number(panel.thicknessMm) - 2 || 12),
+      keepOuts: [],
+      channels: [],
+      ...panel,
+      holes: each(panel.holes, (hole) => ({ lining: 'grommet', ...hole })),
+    })),
+    customParts: each(board.customParts, (part) => ({
+      body: bodyOf({ kind: part.kind as PartKind, elements: Array.isArray(part.elements) ? part.elements : [] }),
+      ...part,
+    })),
+    items: each(board.items, (item) => ({ held: false, groupId: null, standOffMm: 0, ...item })),
+  };
+}
+
+const STEPS: Readonly<Record<number, (board: Loose) => Loose>> = { 1: to2, 2: to3, 3: to4 };
 
 /**
  * Brings a board document of an older format version up to the current one, step by step. What is not an older board

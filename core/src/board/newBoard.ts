@@ -37,8 +37,14 @@ export function rectanglePanel(name: string, widthMm: number, heightMm: number, 
     outline: corners,
     thicknessMm: 18,
     material: 'plywood',
+    goodFace: 'front',
+    backClearanceMm: 0,
+    frontClearanceMm: null,
+    partScrewMm: 16,
     fixings: fixings.map(([xMm, yMm]) => ({ id: newId('fx'), xMm: xMm!, yMm: yMm!, screwDiameterMm: 6 })),
     holes: [],
+    keepOuts: [],
+    channels: [],
   };
 }
 

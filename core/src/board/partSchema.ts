@@ -207,6 +207,17 @@ export const partSchema: Schema<Part> = record({
   mountHoles: list(record({ xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), {
     max: 20,
   }),
+  body: record({
+    outline: orNull(list(record({ xMm: mm(), yMm: mm() }), { min: 3, max: 60 })),
+    fans: list(record({ side: oneOfText(['left', 'right', 'top', 'bottom']), air: oneOfText(['in', 'out']) }), {
+      max: 8,
+    }),
+    reach: oneOfText(['none', 'see', 'hand']),
+    heldBy: oneOfText(['screws', 'strap']),
+    gives: oneOfText(['nothing', 'gas']),
+    sensesBattery: flag(),
+    openTerminals: flag(),
+  }),
   terminals: list(terminal, { min: 1, max: 80 }),
   elements: list(element, { max: 80 }),
   systemVoltagesV: list(num({ min: 1, max: 1000, unit: 'V' }), { max: 10 }),

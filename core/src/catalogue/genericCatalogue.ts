@@ -5,11 +5,12 @@ import { MAINS } from './data/mains.ts';
 import { SOURCES } from './data/sources.ts';
 import { SWITCHGEAR } from './data/switchgear.ts';
 import type { Catalogue } from './part.ts';
+import { completePart } from './partBody.ts';
 
 /** The catalogue that ships: generic parts, no maker's names, prices invented. */
 export const genericCatalogue: Catalogue = {
-  version: 'generic-3',
-  parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...CONTROL, ...LOADS],
+  version: 'generic-4',
+  parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...CONTROL, ...LOADS].map(completePart),
   fuseLinks: FUSE_LINKS,
   cableTypes: CABLE_TYPES,
   lugs: LUGS,

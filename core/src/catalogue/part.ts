@@ -194,6 +194,26 @@ export interface MountHole extends PointMm {
   screwDiameterMm: number;
 }
 
+export type Side = 'left' | 'right' | 'top' | 'bottom';
+
+/** What a part asks of the place it stands in, beside its size. */
+export interface PartBody {
+  /** True outline from the part's centre; null for its plain rectangle. */
+  outline: PointMm[] | null;
+  /** Sides air goes in or out by: a fan with nothing in front of it, or the fins' draught. */
+  fans: { side: Side; air: 'in' | 'out' }[];
+  /** Whether somebody has to see it, or to get a hand on it, once the board hangs. */
+  reach: 'none' | 'see' | 'hand';
+  /** Held by its own screws, or by a tray and strap of the builder's. */
+  heldBy: 'screws' | 'strap';
+  /** Gives off gas that must find a way out. */
+  gives: 'nothing' | 'gas';
+  /** Senses the temperature of the batteries and belongs beside them. */
+  sensesBattery: boolean;
+  /** Terminals stand open and want a cover. */
+  openTerminals: boolean;
+}
+
 export interface Part {
   id: Id;
   kind: PartKind;
@@ -204,6 +224,7 @@ export interface Part {
   massKg: number;
   clearSpaceMm: { left: number; right: number; top: number; bottom: number };
   mountHoles: MountHole[];
+  body: PartBody;
   terminals: Terminal[];
   elements: Element[];
   /** Nominal system voltages the part is made for; empty means any up to its limits. */
@@ -212,6 +233,9 @@ export interface Part {
   price: number | null;
   leadTimeDays: number | null;
 }
+
+/** A part as the data files say it: what its kind says anyway is left out. */
+export type PartData = Omit<Part, 'body'> & { body?: Partial<PartBody> };
 
 export interface FuseLink {
   id: Id;

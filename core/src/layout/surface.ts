@@ -1,7 +1,7 @@
 import type { Board, Face, Id, Item, Panel, PointMm } from '../board/board.ts';
 import type { Part } from '../catalogue/part.ts';
+import { inside } from '../solve/polygon.ts';
 import type { Raster } from '../solve/routing/gridRouter.ts';
-import { insideOutline } from '../stages/checks/layoutChecks.ts';
 import { itemRect, onPanel, type RectMm } from '../stages/lengths/geometry.ts';
 
 /** One face of a panel as a raster, and who stands where on it. */
@@ -55,7 +55,7 @@ export function surfaceOf(board: Board, parts: ReadonlyMap<Id, Part>, panel: Pan
   for (let row = 0; row < rows; row++)
     for (let column = 0; column < columns; column++) {
       const cell = row * columns + column;
-      if (!insideOutline(centre(column, row), panel.outline)) raster.owner[cell] = -2;
+      if (!inside(centre(column, row), panel.outline)) raster.owner[cell] = -2;
       if (column === 0 || row === 0 || column === columns - 1 || row === rows - 1) raster.toll[cell] = TOLL.rim;
     }
   for (const screw of panel.fixings)

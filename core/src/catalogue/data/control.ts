@@ -1,4 +1,4 @@
-import type { ConditionId, MountHole, Part } from '../part.ts';
+import type { ConditionId, MountHole, PartData } from '../part.ts';
 import { clamp, stud } from './terminals.ts';
 
 /** Relays, buttons and signal sources: what a control circuit is made of. Dimensions and prices are invented. */
@@ -7,7 +7,7 @@ const sideHoles = (halfMm: number): MountHole[] => [
   { xMm: halfMm, yMm: 0, screwDiameterMm: 5 },
 ];
 
-const voltageRelay: Part = {
+const voltageRelay: PartData = {
   id: 'relay-lvd-100',
   kind: 'relay',
   name: 'Low-voltage disconnect relay, 100 A',
@@ -43,7 +43,7 @@ const voltageRelay: Part = {
 };
 
 /** Joins the alternator's battery to the bank while the engine charges: no electronics worth the name, runs warm. */
-const joiningRelay: Part = {
+const joiningRelay: PartData = {
   id: 'relay-vsr-120',
   kind: 'relay',
   name: 'Voltage-sensitive joining relay, 120 A',
@@ -86,7 +86,7 @@ const joiningRelay: Part = {
 };
 
 /** The same with a terminal for a button: it joins both batteries for as long as somebody holds it. */
-const boostRelay: Part = {
+const boostRelay: PartData = {
   ...joiningRelay,
   id: 'relay-vsr-120-boost',
   name: 'Voltage-sensitive joining relay with boost input, 120 A',
@@ -102,7 +102,7 @@ const boostRelay: Part = {
 };
 
 /** A plain relay: closed while its coil is fed. */
-const powerRelay: Part = {
+const powerRelay: PartData = {
   ...voltageRelay,
   id: 'relay-100',
   name: 'Power relay, 100 A, closes when fed',
@@ -110,7 +110,7 @@ const powerRelay: Part = {
   leadTimeDays: 5,
 };
 
-const button: Part = {
+const button: PartData = {
   id: 'button-momentary',
   kind: 'button',
   name: 'Push button, closes while held',
@@ -147,7 +147,7 @@ export const signalOutput = (
   id: string,
   from: string,
   follows: ConditionId,
-): Extract<Part['elements'][number], { kind: 'contact' }> => ({
+): Extract<PartData['elements'][number], { kind: 'contact' }> => ({
   kind: 'contact',
   id: `${id}Out`,
   a: from,
@@ -160,7 +160,7 @@ export const signalOutput = (
 });
 
 /** Bare points of a metal frame that carries returns: bolted joints on clean metal. Resistance: common practice, no source. */
-const frame: Part = {
+const frame: PartData = {
   id: 'frame-8',
   kind: 'frame',
   name: 'Metal frame, 8 return points M8',
@@ -187,4 +187,4 @@ const frame: Part = {
   leadTimeDays: null,
 };
 
-export const CONTROL: Part[] = [voltageRelay, powerRelay, joiningRelay, boostRelay, button, frame];
+export const CONTROL: PartData[] = [voltageRelay, powerRelay, joiningRelay, boostRelay, button, frame];

@@ -1,8 +1,8 @@
-import type { Part } from '../part.ts';
+import type { PartData } from '../part.ts';
 import { clamp } from './terminals.ts';
 
 /** Consumers: the watts stand in the item, the part only says how it is wired. */
-const load = (id: string, name: string, [min, max]: [number, number], [w, h]: [number, number]): Part => ({
+const load = (id: string, name: string, [min, max]: [number, number], [w, h]: [number, number]): PartData => ({
   id,
   kind: 'load',
   name,
@@ -22,7 +22,7 @@ const load = (id: string, name: string, [min, max]: [number, number], [w, h]: [n
   leadTimeDays: null,
 });
 
-export const LOADS: Part[] = [
+export const LOADS: PartData[] = [
   load('load-small', 'Load, clamps 0.75–6 mm²', [0.75, 6], [60, 50]),
   load('load-large', 'Load, clamps 2.5–16 mm²', [2.5, 16], [90, 70]),
 ];

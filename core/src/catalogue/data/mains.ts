@@ -1,4 +1,4 @@
-import type { Part, Terminal } from '../part.ts';
+import type { PartData, Terminal } from '../part.ts';
 import { clamp, stud } from './terminals.ts';
 
 /** Parts with a mains side: chargers from the mains or a generator, and loads behind an inverter. Values invented. */
@@ -13,7 +13,14 @@ const mainsTerminals = (y: number, exitDeg: Terminal['exitDeg']): Terminal[] =>
     ] as const
   ).map(([id, name, x, domain]) => clamp(id, 'none', [x, y, exitDeg], [1.5, 6], { name, domain, required: false }));
 
-const mainsCharger = (systemV: number, outputA: number, w: number, h: number, massKg: number, price: number): Part => ({
+const mainsCharger = (
+  systemV: number,
+  outputA: number,
+  w: number,
+  h: number,
+  massKg: number,
+  price: number,
+): PartData => ({
   id: `mains-charger-${systemV}-${outputA}`,
   kind: 'mainsCharger',
   name: `Mains charger ${systemV} V, ${outputA} A`,
@@ -47,7 +54,7 @@ const mainsCharger = (systemV: number, outputA: number, w: number, h: number, ma
   leadTimeDays: 12,
 });
 
-const mainsLoad: Part = {
+const mainsLoad: PartData = {
   id: 'load-mains',
   kind: 'load',
   name: 'Load on the mains side',
@@ -71,8 +78,8 @@ const way = (id: string, label: string, x: number, y: number, exitDeg: Terminal[
   clamp(`${id}E`, 'none', [x + 16, y, exitDeg], [1.5, 6], { name: `PE ${label}`, domain: 'earth', required: false }),
 ];
 const mainsBox = (
-  part: Pick<Part, 'id' | 'kind' | 'name' | 'widthMm' | 'heightMm' | 'terminals' | 'elements' | 'price'>,
-): Part => ({
+  part: Pick<PartData, 'id' | 'kind' | 'name' | 'widthMm' | 'heightMm' | 'terminals' | 'elements' | 'price'>,
+): PartData => ({
   ...part,
   depthMm: 80,
   massKg: 0.8,
@@ -82,7 +89,7 @@ const mainsBox = (
   leadTimeDays: 7,
 });
 
-const inlet = (source: 'inlet' | 'generator'): Part =>
+const inlet = (source: 'inlet' | 'generator'): PartData =>
   mainsBox({
     id: `mains-${source}`,
     kind: 'mainsInlet',
@@ -95,7 +102,7 @@ const inlet = (source: 'inlet' | 'generator'): Part =>
   });
 
 /** A small distribution: residual-current device and breakers, for a licensed person to choose. */
-const mainsPanel: Part = (() => {
+const mainsPanel: PartData = (() => {
   const ways = ['in', 'w1', 'w2', 'w3', 'w4'];
   const bar = (id: string, suffix: string) =>
     ({ kind: 'bar', id, terminalIds: ways.map((w) => `${w}${suffix}`), ratingA: 40 }) as const;
@@ -113,7 +120,7 @@ const mainsPanel: Part = (() => {
   });
 })();
 
-const transferRelay: Part = mainsBox({
+const transferRelay: PartData = mainsBox({
   id: 'mains-transfer',
   kind: 'transferRelay',
   name: 'Mains transfer relay, first live of two',
@@ -132,7 +139,7 @@ const transferRelay: Part = mainsBox({
 });
 
 /** Inverter and mains charger in one case: passes mains through while there is any, inverts while there is none. */
-const inverterCharger = (systemV: number, acPowerW: number, chargeA: number, price: number): Part => ({
+const inverterCharger = (systemV: number, acPowerW: number, chargeA: number, price: number): PartData => ({
   id: `inverter-charger-${systemV}-${acPowerW}`,
   kind: 'inverter',
   name: `Inverter-charger ${systemV} V, ${acPowerW} W, ${chargeA} A`,
@@ -180,7 +187,7 @@ const inverterCharger = (systemV: number, acPowerW: number, chargeA: number, pri
   leadTimeDays: 20,
 });
 
-export const MAINS: Part[] = [
+export const MAINS: PartData[] = [
   inlet('inlet'),
   inlet('generator'),
   mainsPanel,

@@ -1,5 +1,5 @@
 import type { Chemistry } from '../../board/board.ts';
-import type { Element, Part, Terminal } from '../part.ts';
+import type { Element, PartData, Terminal } from '../part.ts';
 import { signalOutput } from './control.ts';
 import { clamp, lead, stud } from './terminals.ts';
 
@@ -18,7 +18,7 @@ const battery = (
   [widthMm, heightMm, depthMm, massKg]: [number, number, number, number],
   [chargeLimitA, dischargeLimitA]: [number, number],
   price: number,
-): Part => ({
+): PartData => ({
   id: `battery-${chemistry}-${nominalV}-${capacityAh}`,
   kind: 'battery',
   name: `${chemistry === 'agm' ? 'AGM' : 'LiFePO4'} battery ${nominalV} V ${capacityAh} Ah`,
@@ -53,7 +53,7 @@ const battery = (
   leadTimeDays: 14,
 });
 
-const feed = (nominalV: number): Part => ({
+const feed = (nominalV: number): PartData => ({
   id: `feed-${nominalV}`,
   kind: 'feed',
   name: `Engine starter battery tap, ${nominalV} V`,
@@ -74,7 +74,7 @@ const feed = (nominalV: number): Part => ({
 });
 
 /** A feed that also says when the engine runs: a lead that is live from the alternator's own terminal. */
-const feedWithSignal = (nominalV: number): Part => {
+const feedWithSignal = (nominalV: number): PartData => {
   const plain = feed(nominalV);
   return {
     ...plain,
@@ -86,7 +86,7 @@ const feedWithSignal = (nominalV: number): Part => {
 };
 
 /** A battery whose electronics say by two outputs whether its cells may be charged and discharged. */
-const withOutputs = (plain: Part): Part => ({
+const withOutputs = (plain: PartData): PartData => ({
   ...plain,
   id: `${plain.id}-outputs`,
   name: `${plain.name}, charge and load outputs`,
@@ -104,7 +104,7 @@ const withOutputs = (plain: Part): Part => ({
 });
 
 /** A DC-DC charger that works only while its trigger is live, with two wires to set its curve. */
-const triggered = (plain: Part): Part => ({
+const triggered = (plain: PartData): PartData => ({
   ...plain,
   id: `${plain.id}-trigger`,
   name: `${plain.name}, with trigger and curve wires`,
@@ -128,7 +128,7 @@ const triggered = (plain: Part): Part => ({
   ],
 });
 
-const solarModule = (peakW: number, openCircuitV: number, shortCircuitA: number, price: number): Part => ({
+const solarModule = (peakW: number, openCircuitV: number, shortCircuitA: number, price: number): PartData => ({
   id: `solar-${peakW}`,
   kind: 'solarModule',
   name: `Solar module ${peakW} W, ${openCircuitV} V open`,
@@ -156,7 +156,7 @@ type ChargerSpec = {
   system: number[];
   price: number;
 };
-const charger = (spec: ChargerSpec): Part => {
+const charger = (spec: ChargerSpec): PartData => {
   const w = spec.source === 'dcdc' ? 150 : 130;
   const h = spec.source === 'dcdc' ? 110 : 186;
   const y = h / 2 - 8;
@@ -208,7 +208,7 @@ const inverter = (
   idleA: number,
   price: number,
   waveform: 'sine' | 'modified' = 'sine',
-): Part => {
+): PartData => {
   const mains = (id: string, name: string, x: number, domain: 'ac' | 'earth'): Terminal =>
     clamp(id, 'none', [x, -h / 2 + 10, 270], [1.5, 6], { name, domain, required: false });
   return {
@@ -262,7 +262,7 @@ const dcdc30 = charger({
   price: 210,
 });
 
-export const SOURCES: Part[] = [
+export const SOURCES: PartData[] = [
   battery('agm', 12, 100, 0.0055, [330, 175, 220, 29], [20, 150], 190),
   battery('agm', 12, 200, 0.0032, [520, 240, 220, 58], [40, 300], 360),
   battery('lifepo4', 12, 50, 0.004, [200, 166, 172, 6], [25, 50], 240),

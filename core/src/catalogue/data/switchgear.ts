@@ -1,4 +1,4 @@
-import type { FuseStyle, MountHole, Part, Polarity, Terminal } from '../part.ts';
+import type { FuseStyle, MountHole, PartData, Polarity, Terminal } from '../part.ts';
 import { clamp, stud } from './terminals.ts';
 
 /** Generic isolators, fuse holders, shunts, bus bars and fuse blocks. Dimensions and prices are invented but plausible. */
@@ -8,7 +8,7 @@ const sideHoles = (halfMm: number): MountHole[] => [
   { xMm: halfMm, yMm: 0, screwDiameterMm: 5 },
 ];
 
-const isolator = (ratingA: number, studMm: number, sizeMm: number, price: number): Part => ({
+const isolator = (ratingA: number, studMm: number, sizeMm: number, price: number): PartData => ({
   id: `isolator-${ratingA}`,
   kind: 'isolator',
   name: `Battery isolator ${ratingA} A, M${studMm}`,
@@ -53,7 +53,7 @@ const fuseHolder = (
   widthMm: number,
   heightMm: number,
   price: number,
-): Part => ({
+): PartData => ({
   id,
   kind: 'fuseHolder',
   name,
@@ -73,7 +73,7 @@ const fuseHolder = (
   leadTimeDays: 5,
 });
 
-const shunt = (ratingA: number, studMm: number, price: number): Part => ({
+const shunt = (ratingA: number, studMm: number, price: number): PartData => ({
   id: `shunt-${ratingA}`,
   kind: 'shunt',
   name: `Current shunt ${ratingA} A, 50 mV`,
@@ -95,7 +95,7 @@ const shunt = (ratingA: number, studMm: number, price: number): Part => ({
   leadTimeDays: 10,
 });
 
-const busBar = (polarity: Polarity, studs: number, studMm: number, ratingA: number, price: number): Part => {
+const busBar = (polarity: Polarity, studs: number, studMm: number, ratingA: number, price: number): PartData => {
   const pitchMm = studMm >= 10 ? 44 : studMm >= 8 ? 34 : 26;
   const widthMm = pitchMm * studs + 40;
   const sign = polarity === 'plus' ? '+' : '−';
@@ -122,7 +122,7 @@ const busBar = (polarity: Polarity, studs: number, studMm: number, ratingA: numb
   };
 };
 
-const fuseBlock = (ways: number, price: number): Part => {
+const fuseBlock = (ways: number, price: number): PartData => {
   const columns = ways / 2;
   const widthMm = 60 + columns * 22;
   const way = (i: number): Terminal => {
@@ -183,14 +183,14 @@ const breakerBase = (
   studMm: number,
   polarised: boolean,
   price: number,
-): Part => ({
+): PartData => ({
   ...fuseHolder(id, name, style, maxRatingA, studMm, 22, 84, 44, price),
   depthMm: 70,
   elements: [{ kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style, maxRatingA, polarised }],
 });
 
 /** Two poles in one case, rated for a string in the cold. */
-const solarIsolator: Part = {
+const solarIsolator: PartData = {
   id: 'isolator-solar-32',
   kind: 'isolator',
   name: 'Solar isolator, two-pole, 32 A, 150 V d.c.',
@@ -225,7 +225,7 @@ const solarIsolator: Part = {
   leadTimeDays: 5,
 };
 
-export const SWITCHGEAR: Part[] = [
+export const SWITCHGEAR: PartData[] = [
   solarIsolator,
   isolator(100, 8, 65, 16),
   isolator(300, 10, 80, 34),

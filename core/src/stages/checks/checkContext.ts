@@ -1,6 +1,7 @@
 import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
 import type { Catalogue, Element, Part, Terminal } from '../../catalogue/part.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import type { PanelBody } from '../body/boardBody.ts';
 import type { ControlStudy } from '../control/controlStudy.ts';
 import type { MainsStudy } from '../control/mainsStudy.ts';
 import type { Demand } from '../demand/demand.ts';
@@ -36,6 +37,7 @@ export interface CheckContext {
   sizing: SizingResult;
   cables: readonly MadeCable[];
   stacks: readonly StackResult[];
+  bodies: readonly PanelBody[];
 }
 
 export const partOf = (context: CheckContext, item: Item): Part | null => context.parts.get(item.partId) ?? null;

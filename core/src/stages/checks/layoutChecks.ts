@@ -1,5 +1,7 @@
 import type { Item, Panel, Place, PointMm } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
+import { itemOutline } from '../../layout/outlines.ts';
+import { inside, overlap as outlinesOverlap, toEdge } from '../../solve/polygon.ts';
 import { itemRect, onPanel, type RectMm } from '../lengths/geometry.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
@@ -16,31 +18,6 @@ const overlap = (a: RectMm, b: RectMm) => ({
   xMm: Math.min(a.rightMm, b.rightMm) - Math.max(a.leftMm, b.leftMm),
   yMm: Math.min(a.bottomMm, b.bottomMm) - Math.max(a.topMm, b.topMm),
 });
-
-export function insideOutline(point: PointMm, outline: readonly PointMm[]): boolean {
-  let inside = false;
-  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
-    const [a, b] = [outline[i]!, outline[j]!];
-    const crosses = a.yMm > point.yMm !== b.yMm > point.yMm;
-    if (crosses && point.xMm < ((b.xMm - a.xMm) * (point.yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm) inside = !inside;
-  }
-  return inside;
-}
-
-/** Distance from a point to a polygon's edge, mm, with the nearest point on it. */
-export function edgeDistance(point: PointMm, outline: readonly PointMm[]): { distanceMm: number; nearest: PointMm } {
-  let best = { distanceMm: Number.POSITIVE_INFINITY, nearest: point };
-  outline.forEach((a, i) => {
-    const b = outline[(i + 1) % outline.length]!;
-    const [dx, dy] = [b.xMm - a.xMm, b.yMm - a.yMm];
-    const span = dx * dx + dy * dy || 1;
-    const t = Math.max(0, Math.min(1, ((point.xMm - a.xMm) * dx + (point.yMm - a.yMm) * dy) / span));
-    const nearest = { xMm: a.xMm + t * dx, yMm: a.yMm + t * dy };
-    const distanceMm = Math.hypot(point.xMm - nearest.xMm, point.yMm - nearest.yMm);
-    if (distanceMm < best.distanceMm) best = { distanceMm, nearest };
-  });
-  return best;
-}
 
 const round = (x: number) => Math.round(x * 10) / 10;
 
@@ -102,6 +79,9 @@ function placedItems(context: CheckContext): Placed[] {
   });
 }
 
+const shareGround = (a: Placed, b: Placed): boolean =>
+  outlinesOverlap(itemOutline(a.item, a.part)!, itemOutline(b.item, b.part)!);
+
 const sameSurface = (a: Placed, b: Placed) => a.place.panelId === b.place.panelId && a.place.face === b.place.face;
 
 function overlaps(context: CheckContext, placed: readonly Placed[]): Finding[] {
@@ -111,6 +91,10 @@ function overlaps(context: CheckContext, placed: readonly Placed[]): Finding[] {
       if (!sameSurface(a, b)) continue;
       const over = overlap(a.rect, b.rect);
       if (over.xMm <= 0.5 || over.yMm <= 0.5) continue;
+      // One may stand on spacers over the other; and an outline may be less than its rectangle.
+      const stacked = (top: Placed, under: Placed) => top.item.standOffMm >= under.item.standOffMm + under.part.depthMm;
+      if (stacked(a, b) || stacked(b, a)) continue;
+      if ((a.part.body.outline || b.part.body.outline) && !shareGround(a, b)) continue;
       const panel = context.board.panels.find((p) => p.id === a.place.panelId)!;
       const area = (p: Placed) => p.part.widthMm * p.part.heightMm;
       const moving = area(b) <= area(a) ? b : a;
@@ -195,19 +179,19 @@ function edges(context: CheckContext, placed: readonly Placed[]): Finding[] {
   };
   for (const panel of context.board.panels) {
     panel.fixings.forEach((fixing, n) => {
-      const inside = insideOutline(fixing, panel.outline);
-      const { distanceMm, nearest } = edgeDistance(fixing, panel.outline);
+      const isInside = inside(fixing, panel.outline);
+      const { distanceMm, nearest } = toEdge(fixing, panel.outline);
       const needed = neededMm(panel, fixing.screwDiameterMm);
-      if (inside && distanceMm >= needed - 1e-6) return;
-      const moved = inwards(fixing, nearest, distanceMm, inside, needed, panel);
+      if (isInside && distanceMm >= needed - 1e-6) return;
+      const moved = inwards(fixing, nearest, distanceMm, isInside, needed, panel);
       found.push(
         makeFinding(
           {
             rule: 'fixing-near-edge',
-            severity: inside ? 'warn' : 'stop',
+            severity: isInside ? 'warn' : 'stop',
             station: 'board',
             where: { label: `${panel.name}, fixing ${n + 1}`, panelId: panel.id },
-            says: `Fixing ${n + 1} of ${panel.name} is ${inside ? `${round(distanceMm)} mm from` : 'outside'} the edge, ${round(needed)} mm is needed`,
+            says: `Fixing ${n + 1} of ${panel.name} is ${isInside ? `${round(distanceMm)} mm from` : 'outside'} the edge, ${round(needed)} mm is needed`,
             why: `${fixing.screwDiameterMm} mm screw in ${panel.material}: the edge splits or breaks out`,
             source: context.profile.edge.source,
             fixes: moved
@@ -242,7 +226,7 @@ function edges(context: CheckContext, placed: readonly Placed[]): Finding[] {
       { xMm: rect.rightMm, yMm: rect.bottomMm },
       { xMm: rect.leftMm, yMm: rect.bottomMm },
     ];
-    if (corners.some((c) => !insideOutline(c, panel.outline) && edgeDistance(c, panel.outline).distanceMm > 0.5)) {
+    if (corners.some((c) => !inside(c, panel.outline) && toEdge(c, panel.outline).distanceMm > 0.5)) {
       found.push(
         makeFinding(
           {
@@ -261,7 +245,7 @@ function edges(context: CheckContext, placed: readonly Placed[]): Finding[] {
     }
     for (const hole of part.mountHoles) {
       const at = onPanel(item, hole)!;
-      const { distanceMm } = edgeDistance(at, panel.outline);
+      const { distanceMm } = toEdge(at, panel.outline);
       const needed = neededMm(panel, hole.screwDiameterMm);
       if (distanceMm >= needed - 1e-6) continue;
       found.push(
@@ -289,14 +273,14 @@ function inwards(
   fixing: PointMm,
   nearest: PointMm,
   distanceMm: number,
-  inside: boolean,
+  startsInside: boolean,
   neededMm: number,
   panel: Panel,
 ): PointMm | null {
   const tries = 12;
   let point: PointMm = { xMm: fixing.xMm, yMm: fixing.yMm };
   let near = { nearest, distanceMm };
-  let isInside = inside;
+  let isInside = startsInside;
   const centre = {
     xMm: panel.outline.reduce((s, p) => s + p.xMm, 0) / panel.outline.length,
     yMm: panel.outline.reduce((s, p) => s + p.yMm, 0) / panel.outline.length,
@@ -312,8 +296,8 @@ function inwards(
       xMm: Math.ceil(10 * (near.nearest.xMm + (away.x / length) * neededMm)) / 10,
       yMm: Math.ceil(10 * (near.nearest.yMm + (away.y / length) * neededMm)) / 10,
     };
-    near = edgeDistance(point, panel.outline);
-    isInside = insideOutline(point, panel.outline);
+    near = toEdge(point, panel.outline);
+    isInside = inside(point, panel.outline);
   }
   return isInside && near.distanceMm >= neededMm - 0.2 ? point : null;
 }

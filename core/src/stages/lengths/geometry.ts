@@ -22,11 +22,15 @@ export function rotated(point: PointMm, rotationDeg: number): PointMm {
   }
 }
 
-/** A point of a part, given from its centre, in panel coordinates; null when the item is not on a panel. */
+/**
+ * A point of a part, given from its centre, in panel coordinates; null when the item is not on a panel. Panel coordinates
+ * are always those of the front: what stands on the back is turned as seen from there, so its left and right change sides.
+ */
 export function onPanel(item: Item, offset: PointMm): PointMm | null {
   if (item.place.kind !== 'panel') return null;
   const turned = rotated(offset, item.place.rotationDeg);
-  return { xMm: item.place.xMm + turned.xMm, yMm: item.place.yMm + turned.yMm };
+  const x = item.place.face === 'back' ? -turned.xMm : turned.xMm;
+  return { xMm: item.place.xMm + x, yMm: item.place.yMm + turned.yMm };
 }
 
 export interface RectMm {
@@ -52,10 +56,11 @@ export function itemRect(item: Item, part: Part, grow = { left: 0, right: 0, top
 export function placedTerminal(item: Item, terminal: Terminal): PlacedTerminal | null {
   const point = onPanel(item, terminal);
   if (!point || item.place.kind !== 'panel') return null;
+  const seenDeg = (terminal.exitDeg + item.place.rotationDeg) % 360;
   return {
     ...point,
-    zMm: terminal.zMm,
-    exitDeg: (terminal.exitDeg + item.place.rotationDeg) % 360,
+    zMm: terminal.zMm + item.standOffMm,
+    exitDeg: item.place.face === 'back' ? (540 - seenDeg) % 360 : seenDeg,
     panelId: item.place.panelId,
     face: item.place.face,
   };

@@ -35,7 +35,7 @@ export function cableLength(input: LengthInput): CableLength {
   const routed = cablePaths({ panels }, cable, connection, lookup);
   const heightsMm = [connection.from, connection.to].map((ref) => {
     const end = terminalOf(ref, lookup);
-    return end && end.item.place.kind === 'panel' ? end.terminal.zMm : 0;
+    return end && end.item.place.kind === 'panel' ? end.terminal.zMm + end.item.standOffMm : 0;
   });
   // A formed link goes straight from stud to stud and steps between their heights; a cable goes down to the board and up.
   const formed = cable.material === 'flatCopper';

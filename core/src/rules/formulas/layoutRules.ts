@@ -1,0 +1,47 @@
+import { declareRule } from '../rule.ts';
+
+/** Mass of a panel without its holes. */
+export const panelMass = declareRule({
+  id: 'layout.panelMass',
+  title: 'Mass of the panel',
+  formula: 'areaM2 * thicknessMm / 1000 * densityKgM3',
+  unit: 'kg',
+  inputs: {
+    areaM2: { unit: 'm²', what: 'area of the outline', sample: [0.05, 2] },
+    thicknessMm: { unit: 'mm', what: 'thickness', sample: [3, 30] },
+    densityKgM3: { unit: 'kg/m³', what: 'density of the material', sample: [600, 1100] },
+  },
+  source: 'volume × density',
+  compute: ({ areaM2, thicknessMm, densityKgM3 }) => (areaM2 * thicknessMm * densityKgM3) / 1000,
+});
+
+/** Centre of mass along one axis. */
+export const centreOfMass = declareRule({
+  id: 'layout.centreOfMass',
+  title: 'Centre of mass',
+  formula: 'momentKgMm / massKg',
+  unit: 'mm',
+  inputs: {
+    momentKgMm: { unit: 'kg·mm', what: 'sum of mass × place', sample: [0, 10000] },
+    massKg: { unit: 'kg', what: 'mass', sample: [1, 60] },
+  },
+  source: 'statics',
+  compute: ({ momentKgMm, massKg }) => momentKgMm / massKg,
+});
+
+/** Pull on the most loaded fixing of a board that hangs upright and would turn about its lowest row. */
+export const fixingLoad = declareRule({
+  id: 'layout.fixingLoad',
+  title: 'Pull on the highest fixing',
+  formula: 'massKg * gravity * outMm * armMm / sumArmsMm2',
+  unit: 'N',
+  inputs: {
+    massKg: { unit: 'kg', what: 'mass of the board', sample: [1, 60] },
+    gravity: { unit: 'm/s²', what: 'standard gravity', sample: [9.8, 9.81] },
+    outMm: { unit: 'mm', what: 'how far in front of the wall the weight acts', sample: [0, 150] },
+    armMm: { unit: 'mm', what: 'highest fixing over the lowest', sample: [100, 800] },
+    sumArmsMm2: { unit: 'mm²', what: 'sum of the squared arms of all fixings', sample: [10000, 1000000] },
+  },
+  source: 'statics: rigid plate, pulls in proportion to the arm',
+  compute: ({ massKg, gravity, outMm, armMm, sumArmsMm2 }) => (massKg * gravity * outMm * armMm) / sumArmsMm2,
+});

@@ -1,0 +1,139 @@
+/** Plane geometry of simple polygons; y points down. Points are plain pairs in millimetres. */
+export interface Point {
+  xMm: number;
+  yMm: number;
+}
+type Polygon = readonly Point[];
+
+const next = (polygon: Polygon, i: number): Point => polygon[(i + 1) % polygon.length]!;
+const cross = (o: Point, a: Point, b: Point): number =>
+  (a.xMm - o.xMm) * (b.yMm - o.yMm) - (a.yMm - o.yMm) * (b.xMm - o.xMm);
+
+/** Area with its sign: positive where the points go clockwise as seen (y down). Source: shoelace formula. */
+export const signedAreaMm2 = (polygon: Polygon): number =>
+  polygon.reduce((sum, p, i) => sum + p.xMm * next(polygon, i).yMm - next(polygon, i).xMm * p.yMm, 0) / 2;
+
+export const areaMm2 = (polygon: Polygon): number => Math.abs(signedAreaMm2(polygon));
+
+/** Centre of the area; the first point where there is none. Source: shoelace formula. */
+export function centroid(polygon: Polygon): Point {
+  const area = signedAreaMm2(polygon);
+  if (Math.abs(area) < 1e-9) return polygon[0]!;
+  let [x, y] = [0, 0];
+  polygon.forEach((p, i) => {
+    const q = next(polygon, i);
+    const w = p.xMm * q.yMm - q.xMm * p.yMm;
+    x += (p.xMm + q.xMm) * w;
+    y += (p.yMm + q.yMm) * w;
+  });
+  return { xMm: x / (6 * area), yMm: y / (6 * area) };
+}
+
+/** Whether a point lies inside (even–odd rule). */
+export function inside(point: Point, polygon: Polygon): boolean {
+  let odd = false;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+    const [a, b] = [polygon[i]!, polygon[j]!];
+    if (a.yMm > point.yMm === b.yMm > point.yMm) continue;
+    if (point.xMm < ((b.xMm - a.xMm) * (point.yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm) odd = !odd;
+  }
+  return odd;
+}
+
+/** Distance from a point to the polygon's edge, and the nearest point of it. */
+export function toEdge(point: Point, polygon: Polygon): { distanceMm: number; nearest: Point } {
+  let best = { distanceMm: Number.POSITIVE_INFINITY, nearest: point };
+  polygon.forEach((a, i) => {
+    const b = next(polygon, i);
+    const [dx, dy] = [b.xMm - a.xMm, b.yMm - a.yMm];
+    const span = dx * dx + dy * dy || 1;
+    const t = Math.max(0, Math.min(1, ((point.xMm - a.xMm) * dx + (point.yMm - a.yMm) * dy) / span));
+    const nearest = { xMm: a.xMm + t * dx, yMm: a.yMm + t * dy };
+    const distanceMm = Math.hypot(point.xMm - nearest.xMm, point.yMm - nearest.yMm);
+    if (distanceMm < best.distanceMm) best = { distanceMm, nearest };
+  });
+  return best;
+}
+
+/** Whether two stretches cross each other between their ends; touching ends do not count. */
+export function segmentsCross(a: Point, b: Point, c: Point, d: Point): boolean {
+  const [p, q, r, s] = [cross(a, b, c), cross(a, b, d), cross(c, d, a), cross(c, d, b)];
+  return p * q < -1e-9 && r * s < -1e-9;
+}
+
+/** Whether an outline crosses itself. */
+export function crossesItself(polygon: Polygon): boolean {
+  for (let i = 0; i < polygon.length; i++)
+    for (let j = i + 2; j < polygon.length; j++) {
+      if (i === 0 && j === polygon.length - 1) continue;
+      if (segmentsCross(polygon[i]!, next(polygon, i), polygon[j]!, next(polygon, j))) return true;
+    }
+  return false;
+}
+
+/** A point well inside a polygon: its centre, or the middle of some diagonal that lies inside. */
+function innerPoint(polygon: Polygon): Point {
+  const middle = centroid(polygon);
+  if (inside(middle, polygon)) return middle;
+  for (let i = 0; i < polygon.length; i++)
+    for (let j = i + 2; j < polygon.length; j++) {
+      const p = { xMm: (polygon[i]!.xMm + polygon[j]!.xMm) / 2, yMm: (polygon[i]!.yMm + polygon[j]!.yMm) / 2 };
+      if (inside(p, polygon)) return p;
+    }
+  return middle;
+}
+
+/** Whether two polygons share some area; touching along an edge does not count. */
+export function overlap(a: Polygon, b: Polygon): boolean {
+  const [p, q] = [boxOf(a), boxOf(b)];
+  if (p.leftMm >= q.rightMm || q.leftMm >= p.rightMm || p.topMm >= q.bottomMm || q.topMm >= p.bottomMm) return false;
+  for (let i = 0; i < a.length; i++)
+    for (let j = 0; j < b.length; j++) if (segmentsCross(a[i]!, next(a, i), b[j]!, next(b, j))) return true;
+  const within = (p: Point, other: Polygon) => inside(p, other) && toEdge(p, other).distanceMm > 1e-6;
+  return (
+    within(innerPoint(a), b) || within(innerPoint(b), a) || a.some((p) => within(p, b)) || b.some((p) => within(p, a))
+  );
+}
+
+/** The convex hull, as seen clockwise. Source: monotone chain (Andrew). */
+export function hull(points: readonly Point[]): Point[] {
+  const sorted = [...points].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm);
+  const half = (list: readonly Point[]): Point[] => {
+    const out: Point[] = [];
+    for (const p of list) {
+      while (out.length > 1 && cross(out.at(-2)!, out.at(-1)!, p) <= 0) out.pop();
+      out.push(p);
+    }
+    return out.slice(0, -1);
+  };
+  return sorted.length < 3 ? sorted : [...half(sorted), ...half(sorted.reverse())];
+}
+
+/** The outline of a slice of a circle, closed over its centre; degrees clockwise from the right. */
+export function sector(centre: Point, radiusMm: number, fromDeg: number, toDeg: number): Point[] {
+  const sweep = Math.min(360, Math.abs(toDeg - fromDeg));
+  const steps = Math.max(2, Math.ceil(sweep / 10));
+  const rim = Array.from({ length: steps + 1 }, (_, i) => {
+    const angle = ((fromDeg + ((Math.sign(toDeg - fromDeg) || 1) * (sweep * i)) / steps) * Math.PI) / 180;
+    return { xMm: centre.xMm + radiusMm * Math.cos(angle), yMm: centre.yMm + radiusMm * Math.sin(angle) };
+  });
+  return sweep >= 360 ? rim.slice(0, -1) : [centre, ...rim];
+}
+
+export interface Box {
+  leftMm: number;
+  rightMm: number;
+  topMm: number;
+  bottomMm: number;
+}
+
+export function boxOf(points: Polygon): Box {
+  let [leftMm, rightMm, topMm, bottomMm] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const p of points) {
+    leftMm = Math.min(leftMm, p.xMm);
+    rightMm = Math.max(rightMm, p.xMm);
+    topMm = Math.min(topMm, p.yMm);
+    bottomMm = Math.max(bottomMm, p.yMm);
+  }
+  return { leftMm, rightMm, topMm, bottomMm };
+}
