@@ -7,22 +7,27 @@ import { routeCables, touchedBy } from './routeCables.ts';
 const wasRouted = (s: Segment): boolean => s.kind === 'panelRoute' && s.laidBy === 'router' && s.waypoints.length > 0;
 
 /**
- * Puts an item somewhere and lays anew what the router had laid to it or across it; routes laid by hand stay. While a hand
- * still drags, those are only guessed (`lay` false), for a guess costs nothing.
+ * Puts items somewhere and lays anew what the router had laid to them or across them; routes laid by hand stay. While a
+ * hand still drags, those are only guessed (`lay` false), for a guess costs nothing.
  * @param widthOf outer diameter of each cable, mm
  */
-export function moveItem(
+export function moveItems(
   board: Board,
   parts: ReadonlyMap<Id, Part>,
-  itemId: Id,
-  place: Place,
+  moves: readonly { itemId: Id; place: Place }[],
   widthOf: (cableId: Id) => number,
   lay: boolean,
 ): Command[] {
-  const commands = placeItem(board, itemId, place);
+  let moved = board;
+  const commands: Command[] = [];
+  for (const { itemId, place } of moves) {
+    const own = placeItem(moved, itemId, place);
+    moved = applyCommands(moved, own).board;
+    commands.push(...own);
+  }
   if (!board.cables.some((c) => c.segments.some(wasRouted))) return commands;
-  const moved = applyCommands(board, commands).board;
-  const touched = touchedBy(moved, parts, itemId);
+  const touched = new Set<Id>();
+  for (const { itemId } of moves) for (const id of touchedBy(moved, parts, itemId)) touched.add(id);
   // A cable nobody has routed yet stays a guess.
   for (const cable of board.cables)
     if (touched.has(cable.id) && !cable.segments.some(wasRouted)) touched.delete(cable.id);
@@ -43,3 +48,13 @@ export function moveItem(
       ),
   ];
 }
+
+/** The same for one item. */
+export const moveItem = (
+  board: Board,
+  parts: ReadonlyMap<Id, Part>,
+  itemId: Id,
+  place: Place,
+  widthOf: (cableId: Id) => number,
+  lay: boolean,
+): Command[] => moveItems(board, parts, [{ itemId, place }], widthOf, lay);

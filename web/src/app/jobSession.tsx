@@ -8,6 +8,7 @@ import type { Explanation } from '@ombrik/core/explain';
 import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import type { RuleProfile } from '@ombrik/core/rules/profiles/profile';
 import type { Workshop } from '@ombrik/core/rules/workshop';
+import type { Finding } from '@ombrik/core/stages/checks/finding';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { type Remote, wrap } from 'comlink';
@@ -43,6 +44,9 @@ export interface JobSession {
   redoLabel: string | null;
   selection: Selection;
   select(selection: Selection): void;
+  /** The place a finding speaks of while it is looked at. */
+  lit: Finding['where'] | null;
+  light(where: Finding['where'] | null): void;
   /** Makes an edit: at once on screen, then on the server. */
   edit(label: string, commands: Command[]): boolean;
   /** Shows commands without making them; null ends it. */
@@ -124,6 +128,7 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
   const [labels, setLabels] = useState({ undo: loaded.undo?.label ?? null, redo: loaded.redo?.label ?? null });
   const [previewed, setPreviewed] = useState<Command[] | null>(null);
   const [selection, select] = useState<Selection>(null);
+  const [lit, light] = useState<Finding['where'] | null>(null);
   const workshop = loaded.workshop as Workshop;
   const state = useRef({ base, pending, sending: false, halted: false });
 
@@ -291,6 +296,8 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     redoLabel: labels.redo,
     selection,
     select,
+    lit,
+    light,
     edit,
     preview: setPreviewed,
     undo: () => void takeBack('undo'),

@@ -15,10 +15,16 @@ function FindingCard({ finding }: { finding: Finding }) {
     const item = finding.where.itemIds[0];
     if (cable) job.select({ kind: 'cable', id: cable });
     else if (item) job.select({ kind: 'item', id: item });
+    else job.select(null);
+    job.light(finding.where);
     navigate(`/jobs/${job.jobId}/board`);
   };
   return (
     <li
+      onMouseEnter={() => job.light(finding.where)}
+      onMouseLeave={() => job.light(null)}
+      onFocus={() => job.light(finding.where)}
+      onBlur={() => job.light(null)}
       className={`mt-2 border-l-4 p-2 ${stop ? 'border-error' : finding.severity === 'warn' ? 'border-warning' : 'border-base-300'}`}
       style={{
         background: stop ? 'var(--stop-wash)' : finding.severity === 'warn' ? 'var(--warn-wash)' : 'transparent',

@@ -1,62 +1,88 @@
 import { connectTerminals } from '@ombrik/core/board/actions/connect';
-import type { Cable, Id, Item, Panel, Place, Segment, TerminalRef } from '@ombrik/core/board/board';
+import { removeItems } from '@ombrik/core/board/actions/items';
+import type { Cable, Id, Item, PointMm, Segment, TerminalRef } from '@ombrik/core/board/board';
 import type { Command } from '@ombrik/core/board/commands';
 import type { Terminal } from '@ombrik/core/catalogue/part';
-import { moveItem } from '@ombrik/core/layout/moveItem';
-import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
+import { type Move, shift, toOtherFace, turn, withGroups } from '@ombrik/core/layout/arrange';
+import { moveItems } from '@ombrik/core/layout/moveItem';
+import { itemOutline, panelBox } from '@ombrik/core/layout/outlines';
+import { itemRect, onPanel, type RectMm } from '@ombrik/core/stages/lengths/geometry';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
+import { type BoardView, rectSeen, seenBy } from './boardView.ts';
 import { CableLine } from './CableLine.tsx';
 import { cableTags } from './cableTags.ts';
-import { PartBody, TerminalMark } from './PartShape.tsx';
+import { type Drawn, finish, POINTS_OF } from './canvas/drawnShape.ts';
+import { GhostItems, ItemLayer, ItemNames, onThisPanel } from './canvas/ItemLayer.tsx';
+import { LitPlaces } from './canvas/LitPlaces.tsx';
+import { PanelDrawing } from './canvas/PanelDrawing.tsx';
+import { ToolLayer } from './canvas/ToolLayer.tsx';
+import { withPoint } from './canvas/withPoint.ts';
+import { TerminalMark } from './PartShape.tsx';
 import { Shelf } from './Shelf.tsx';
-import { type Snapped, snap } from './snap.ts';
+import { type Gap, gapsAround, type Snapped, snap } from './snap.ts';
 import { useCableWidths } from './useCableWidths.ts';
 import { useViewport } from './useViewport.ts';
 
 type Drag =
-  | { kind: 'item'; item: Item; grab: { xMm: number; yMm: number }; place: Place | null; commands: Command[] | null }
-  | { kind: 'waypoint'; cable: Cable; segmentId: Id; index: number; commands: Command[] | null };
+  | { kind: 'item'; item: Item; grab: PointMm; moves: Move[] | null }
+  | { kind: 'waypoint'; cable: Cable; segmentId: Id; index: number; commands: Command[] | null }
+  | { kind: 'frame'; from: PointMm; to: PointMm };
 
 const sameRef = (a: TerminalRef | null, b: TerminalRef) => a?.itemId === b.itemId && a.terminalId === b.terminalId;
 
-/** The board in millimetres: drag parts, join terminals, shape routes. */
+/** The board in millimetres: drag parts, join terminals, shape routes, measure, draw what keeps them off. */
 export function BoardCanvas({
-  panel,
+  view,
   connecting,
   onConnecting,
 }: {
-  panel: Panel;
+  view: BoardView;
   connecting: TerminalRef | null;
   onConnecting: (ref: TerminalRef | null) => void;
 }) {
   const job = useJob();
   const { shown, board, parts, dossier, selection } = job;
+  const { panel, face, tool, chosen } = view;
+  const seen = seenBy(view);
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<Drag | null>(null);
   const [guides, setGuides] = useState<Snapped['guides']>([]);
-  const [moving, setMoving] = useState<string | null>(null);
-  const xs = panel.outline.map((p) => p.xMm);
-  const ys = panel.outline.map((p) => p.yMm);
-  const box = { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
+  const [gaps, setGaps] = useState<Gap[]>([]);
+  const [said, setSaid] = useState<string | null>(null);
+  const [frame, setFrame] = useState<RectMm | null>(null);
+  const [drawn, setDrawn] = useState<Drawn | null>(null);
+  const [cursor, setCursor] = useState<PointMm | null>(null);
+  const box = panelBox(panel);
   const viewport = useViewport(svg, {
-    xMm: box.left - 22,
-    yMm: box.top - 34,
-    widthMm: box.right - box.left + 44,
-    heightMm: box.bottom - box.top + 56,
+    xMm: box.leftMm - 22,
+    yMm: box.topMm - 34,
+    widthMm: box.rightMm - box.leftMm + 44,
+    heightMm: box.bottomMm - box.topMm + 56,
   });
-  const { view, mmPerPx: k } = viewport;
+  const k = viewport.mmPerPx;
   const widths = useCableWidths();
-  const place = (item: Item, p: Place, lay = true) =>
-    moveItem(board, parts, item.id, p, (id) => widths.get(id) ?? 5, lay);
+  const commandsFor = (moves: readonly Move[], lay = true) =>
+    moveItems(board, parts, moves, (id) => widths.get(id) ?? 5, lay);
+  const together = (id: Id): Set<Id> => withGroups(board, chosen.has(id) ? chosen : new Set([id]));
+  const here = shown.items.filter(
+    (i) => i.place.kind === 'panel' && onThisPanel(i, view) && i.place.face === face && parts.has(i.partId),
+  );
 
   useEffect(() => {
     const leave = (e: globalThis.KeyboardEvent) => {
-      if (e.key === 'Escape') onConnecting(null);
+      if (e.key === 'Escape') {
+        onConnecting(null);
+        setDrawn(null);
+        setSaid(null);
+        view.setTool('choose');
+      }
+      if (e.key === 'Enter' && drawn?.tool === 'outline') close(drawn);
     };
     window.addEventListener('keydown', leave);
     return () => window.removeEventListener('keydown', leave);
-  }, [onConnecting]);
+  });
+  useEffect(() => setDrawn(null), [tool, panel.id, face]);
 
   const pick = (ref: TerminalRef) => {
     if (connecting && !sameRef(connecting, ref)) {
@@ -66,35 +92,60 @@ export function BoardCanvas({
     } else onConnecting(connecting ? null : ref);
   };
 
-  const otherRects = (item: Item) => [
-    { leftMm: box.left, rightMm: box.right, topMm: box.top, bottomMm: box.bottom },
-    ...board.items.flatMap((o) => {
-      const part = parts.get(o.partId);
-      const rect =
-        o.id !== item.id && part && o.place.kind === 'panel' && o.place.panelId === panel.id ? itemRect(o, part) : null;
-      return rect ? [rect] : [];
-    }),
-  ];
+  /** Points the tape and the pencil catch: studs, corners of parts and of the panel, holes, fixings. */
+  const caught = (at: PointMm): PointMm => {
+    const points = [
+      ...panel.outline,
+      ...panel.holes,
+      ...panel.fixings,
+      ...here.flatMap((i) => {
+        const part = parts.get(i.partId)!;
+        return [...itemOutline(i, part)!, ...part.terminals.map((t) => onPanel(i, t)!)];
+      }),
+    ].map(seen);
+    const near = points
+      .map((p) => ({ p, off: Math.hypot(p.xMm - at.xMm, p.yMm - at.yMm) }))
+      .sort((a, b) => a.off - b.off)[0];
+    return near && near.off <= 9 * k ? near.p : at;
+  };
+  const close = (shape: Drawn) => {
+    if (shape.tool === 'measure') return;
+    const made = finish({ ...shape, points: shape.points.map(seen) }, panel, face);
+    setDrawn(null);
+    if (typeof made === 'string') return setSaid(made);
+    if (job.edit(made.label, made.commands)) view.setTool('choose');
+  };
+  const draw = (e: PointerEvent) => {
+    const at = caught(viewport.toBoard(e));
+    setSaid(null);
+    const open = drawn && (POINTS_OF[tool] === null || drawn.points.length < POINTS_OF[tool]) ? drawn.points : [];
+    const first = open[0];
+    const shape: Drawn = { tool, points: [...open, at] };
+    if (tool === 'outline' && first && open.length >= 3 && Math.hypot(first.xMm - at.xMm, first.yMm - at.yMm) < 9 * k)
+      return close({ tool, points: open });
+    setDrawn(shape);
+    if (shape.points.length === POINTS_OF[tool]) close(shape);
+  };
 
-  const startItem = (e: PointerEvent, item: Item, centre: { xMm: number; yMm: number }) => {
+  const startItem = (e: PointerEvent, item: Item, centre: PointMm) => {
+    if (tool !== 'choose') return;
     e.stopPropagation();
     if (e.button !== 0) return;
-    job.select({ kind: 'item', id: item.id });
+    if (e.shiftKey) return view.choose(item.id, true);
+    if (!chosen.has(item.id)) view.choose(item.id, false);
+    if (item.held) return setSaid(`${item.designation} is held where it is; let it go first.`);
+    setSaid(null);
     const at = viewport.toBoard(e);
+    const own = board.items.find((i) => i.id === item.id) ?? item;
     drag.current = {
       kind: 'item',
-      item,
+      item: own,
       grab: { xMm: at.xMm - centre.xMm, yMm: at.yMm - centre.yMm },
-      place: null,
-      commands: null,
+      moves: null,
     };
     svg.current?.setPointerCapture(e.pointerId);
   };
-  const waypointCommands = (
-    cable: Cable,
-    segmentId: Id,
-    change: (points: { xMm: number; yMm: number }[]) => { xMm: number; yMm: number }[],
-  ): Command[] => [
+  const waypointCommands = (cable: Cable, segmentId: Id, change: (points: PointMm[]) => PointMm[]): Command[] => [
     {
       kind: 'set',
       collection: 'cables',
@@ -106,96 +157,172 @@ export function BoardCanvas({
       ),
     },
   ];
+  const dragItem = (d: Extract<Drag, { kind: 'item' }>, at: PointMm) => {
+    const part = parts.get(d.item.partId);
+    const { place } = d.item;
+    if (!part || place.kind !== 'panel') return;
+    const moving = together(d.item.id);
+    const others = board.items.filter(
+      (i) => !moving.has(i.id) && i.place.kind === 'panel' && i.place.panelId === panel.id && i.place.face === face,
+    );
+    const rectOf = (i: Item) => rectSeen(view, itemRect(i, parts.get(i.partId)!)!);
+    const rects = others.filter((i) => parts.has(i.partId)).map(rectOf);
+    const panelRect = { leftMm: box.leftMm, rightMm: box.rightMm, topMm: box.topMm, bottomMm: box.bottomMm };
+    const before = seen(place);
+    const studsOf = (i: Item) =>
+      (parts.get(i.partId)?.terminals ?? [])
+        .filter((t) => t.attachment.kind === 'stud')
+        .map((t) => seen(onPanel(i, t)!));
+    const sideways = place.rotationDeg % 180 !== 0;
+    const size = {
+      widthMm: sideways ? part.heightMm : part.widthMm,
+      heightMm: sideways ? part.widthMm : part.heightMm,
+    };
+    const snapped = snap(
+      {
+        centre: { xMm: at.xMm - d.grab.xMm, yMm: at.yMm - d.grab.yMm },
+        ...size,
+        studs: studsOf(d.item).map((p) => ({ xMm: p.xMm - before.xMm, yMm: p.yMm - before.yMm })),
+      },
+      [panelRect, ...rects],
+      others.flatMap(studsOf),
+      6 * k,
+    );
+    setGuides(snapped.guides);
+    const to = seen(snapped);
+    d.moves = shift(board, parts, moving, to.xMm - place.xMm, to.yMm - place.yMm);
+    setGaps(
+      gapsAround(
+        {
+          leftMm: snapped.xMm - size.widthMm / 2,
+          rightMm: snapped.xMm + size.widthMm / 2,
+          topMm: snapped.yMm - size.heightMm / 2,
+          bottomMm: snapped.yMm + size.heightMm / 2,
+        },
+        rects,
+        panelRect,
+      ),
+    );
+    setSaid(`${Math.round(to.xMm)}, ${Math.round(to.yMm)} mm`);
+    job.preview(commandsFor(d.moves, false));
+  };
   const move = (e: PointerEvent) => {
     if (viewport.movePan(e)) return;
+    const at = viewport.toBoard(e);
+    if (tool !== 'choose') return setCursor(caught(at));
     const d = drag.current;
     if (!d) return;
-    const at = viewport.toBoard(e);
-    if (d.kind === 'waypoint') {
-      const point = { xMm: Math.round(at.xMm / 5) * 5, yMm: Math.round(at.yMm / 5) * 5 };
-      d.commands = waypointCommands(d.cable, d.segmentId, (w) => w.map((p, i) => (i === d.index ? point : p)));
-    } else {
-      const part = parts.get(d.item.partId);
-      if (!part) return;
-      const rotationDeg = d.item.place.kind === 'panel' ? d.item.place.rotationDeg : 0;
-      const sideways = rotationDeg % 180 !== 0;
-      const size = {
-        widthMm: sideways ? part.heightMm : part.widthMm,
-        heightMm: sideways ? part.widthMm : part.heightMm,
-      };
-      const centre = { xMm: at.xMm - d.grab.xMm, yMm: at.yMm - d.grab.yMm };
-      const snapped = snap(centre, size, otherRects(d.item), 6 * k);
-      setGuides(snapped.guides);
-      setMoving(`${Math.round(snapped.xMm)}, ${Math.round(snapped.yMm)} mm`);
-      d.place = {
-        kind: 'panel',
-        panelId: panel.id,
-        face: 'front',
-        xMm: snapped.xMm,
-        yMm: snapped.yMm,
-        rotationDeg,
-      };
-      d.commands = place(d.item, d.place, false);
-    }
-    job.preview(d.commands);
+    if (d.kind === 'frame') {
+      d.to = at;
+      setFrame(rectBetween(d.from, d.to));
+    } else if (d.kind === 'waypoint') {
+      const p = seen(at);
+      const point = { xMm: Math.round(p.xMm / 5) * 5, yMm: Math.round(p.yMm / 5) * 5 };
+      d.commands = waypointCommands(d.cable, d.segmentId, (w) => w.map((q, i) => (i === d.index ? point : q)));
+      job.preview(d.commands);
+    } else dragItem(d, at);
   };
   const drop = () => {
     viewport.endPan();
     const d = drag.current;
     drag.current = null;
     setGuides([]);
-    setMoving(null);
-    if (!d?.commands) return;
-    job.preview(null);
-    if (d.kind === 'waypoint') job.edit(`Shape ${d.cable.designation}`, d.commands);
-    else if (d.place) job.edit(`Move ${d.item.designation}`, place(d.item, d.place));
+    setGaps([]);
+    setFrame(null);
+    if (d?.kind === 'frame') {
+      const r = rectBetween(d.from, d.to);
+      view.chooseAll(
+        here
+          .filter((i) => {
+            const o = rectSeen(view, itemRect(i, parts.get(i.partId)!)!);
+            return o.leftMm >= r.leftMm && o.rightMm <= r.rightMm && o.topMm >= r.topMm && o.bottomMm <= r.bottomMm;
+          })
+          .map((i) => i.id),
+      );
+      return;
+    }
+    if (d?.kind === 'waypoint' && d.commands) {
+      job.preview(null);
+      job.edit(`Shape ${d.cable.designation}`, d.commands);
+    } else if (d?.kind === 'item' && d.moves) {
+      setSaid(null);
+      job.preview(null);
+      const more = d.moves.length > 1 ? ` and ${d.moves.length - 1} more` : '';
+      job.edit(`Move ${d.item.designation}${more}`, commandsFor(d.moves));
+    }
+  };
+  const press = (e: PointerEvent) => {
+    if (tool !== 'choose' && e.button === 0) return draw(e);
+    if (e.shiftKey) {
+      const at = viewport.toBoard(e);
+      drag.current = { kind: 'frame', from: at, to: at };
+      svg.current?.setPointerCapture(e.pointerId);
+      return;
+    }
+    job.select(null);
+    onConnecting(null);
+    setSaid(null);
+    viewport.startPan(e);
   };
   const keys = (e: KeyboardEvent, item: Item) => {
     if (item.place.kind !== 'panel') return;
     const step = e.shiftKey ? 10 : 1;
+    // To the right is to the right as seen, whichever face it is.
+    const side = face === 'back' ? -1 : 1;
     const by: Record<string, [number, number]> = {
-      ArrowLeft: [-step, 0],
-      ArrowRight: [step, 0],
+      ArrowLeft: [-step * side, 0],
+      ArrowRight: [step * side, 0],
       ArrowUp: [0, -step],
       ArrowDown: [0, step],
     };
-    const shift = by[e.key];
-    if (shift) {
+    const ids = together(item.id);
+    const go = (what: string, moves: Move[]) => {
       e.preventDefault();
+      if (moves.length > 0) job.edit(`${what} ${item.designation}`, commandsFor(moves));
+      else if (item.held) setSaid(`${item.designation} is held where it is; let it go first.`);
+    };
+    const nudge = by[e.key];
+    if (nudge) go('Nudge', shift(board, parts, ids, nudge[0], nudge[1]));
+    else if (e.ctrlKey || e.metaKey || e.altKey) return;
+    else if (e.key === 'r') go('Turn', turn(board, parts, ids));
+    else if (e.key === 'f') go('Turn over', toOtherFace(board, parts, ids));
+    else if (e.key === 'h')
       job.edit(
-        `Nudge ${item.designation}`,
-        place(item, { ...item.place, xMm: item.place.xMm + shift[0], yMm: item.place.yMm + shift[1] }),
+        `${item.held ? 'Let go' : 'Hold'} ${item.designation}`,
+        [...ids].map((id) => ({ kind: 'set', collection: 'items', id, field: 'held', value: !item.held })),
       );
-    } else if (e.key === 'r') {
-      job.edit(
-        `Turn ${item.designation}`,
-        place(item, { ...item.place, rotationDeg: ((item.place.rotationDeg + 90) % 360) as 0 }),
-      );
+    else if (e.key === 'Delete') {
+      job.select(null);
+      job.edit(`Delete ${item.designation}`, removeItems(board, chosen.has(item.id) ? new Set(chosen) : ids));
     }
   };
 
-  const drawnCables = dossier.cables.map((cable) => ({
-    cable,
-    paths: (dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? []).filter(
-      (p) => p.panelId === panel.id,
-    ),
-  }));
+  const drawnCables = dossier.cables.map((cable) => {
+    const paths = (dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? [])
+      .filter((p) => p.panelId === panel.id)
+      .map((p) => ({ ...p, points: p.points.map(seen) }));
+    return {
+      cable,
+      paths: paths.filter((p) => p.face === face),
+      ghosts: paths.filter((p) => p.face !== face),
+    };
+  });
   const tags = cableTags(drawnCables, selection?.kind === 'cable' ? selection.id : null, k);
-  const stopItems = new Set(dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
   /** What an end off this panel goes to, in words for its flag. */
   const leavesTo = (ref: TerminalRef): string | null => {
     const item = shown.items.find((i) => i.id === ref.itemId);
     return item && !(item.place.kind === 'panel' && item.place.panelId === panel.id) ? item.designation : null;
   };
   const chosenCable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
-  const terminalMark = (item: Item, t: Terminal, x: number, y: number) => {
+  const terminalMark = (item: Item, t: Terminal) => {
     const ref = { itemId: item.id, terminalId: t.id };
+    const at = seen(onPanel(item, t)!);
     return (
       <TerminalMark
-        key={t.id}
+        key={`${item.id} ${t.id}`}
         terminal={t}
-        x={x}
-        y={y}
+        x={at.xMm}
+        y={at.yMm}
         mmPerPx={k}
         label={`${item.designation}:${t.name}`}
         active={sameRef(connecting, ref)}
@@ -204,116 +331,27 @@ export function BoardCanvas({
       />
     );
   };
-  const labelOf = (item: Item, where: string) =>
-    `${item.designation} ${item.name || parts.get(item.partId)?.name || ''}, ${where}${stopItems.has(item.id) ? ', has a stop finding' : ''}`;
-  const isChosen = (item: Item) => selection?.kind === 'item' && selection.id === item.id;
 
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]" style={{ background: 'var(--desk)' }}>
-      <Shelf panelId={panel.id} connecting={connecting} onPick={pick} />
+      <Shelf view={view} connecting={connecting} onPick={pick} />
       <div className="relative min-h-0">
         <svg
           ref={svg}
-          className="h-full w-full touch-none select-none"
-          viewBox={`${view.xMm} ${view.yMm} ${view.widthMm} ${view.heightMm}`}
+          className={`h-full w-full touch-none select-none ${tool === 'choose' ? '' : 'cursor-crosshair'}`}
+          viewBox={`${viewport.view.xMm} ${viewport.view.yMm} ${viewport.view.widthMm} ${viewport.view.heightMm}`}
           role="application"
-          aria-label={`${panel.name}, front, ${Math.round(box.right - box.left)} by ${Math.round(box.bottom - box.top)} millimetres`}
+          aria-label={`${panel.name}, ${face === 'front' ? 'front' : 'back, seen from behind'}, ${Math.round(box.rightMm - box.leftMm)} by ${Math.round(box.bottomMm - box.topMm)} millimetres`}
           onWheel={viewport.onWheel}
-          onPointerDown={(e) => {
-            job.select(null);
-            onConnecting(null);
-            viewport.startPan(e);
-          }}
+          onPointerDown={press}
           onPointerMove={move}
           onPointerUp={drop}
           onPointerCancel={drop}
         >
-          <defs>
-            <pattern id="raster" width={20} height={20} patternUnits="userSpaceOnUse">
-              <path d="M20 0H0V20" fill="none" stroke="currentColor" strokeOpacity={0.07} />
-            </pattern>
-            <pattern id="hot" width={8} height={8} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-              <path d="M0 0V8" stroke="var(--color-primary)" strokeOpacity={0.4} strokeWidth={2} />
-            </pattern>
-          </defs>
-          <polygon
-            points={panel.outline.map((p) => `${p.xMm},${p.yMm}`).join(' ')}
-            fill="var(--board)"
-            stroke="var(--board-edge)"
-            strokeWidth={2.5}
-          />
-          <polygon points={panel.outline.map((p) => `${p.xMm},${p.yMm}`).join(' ')} fill="url(#raster)" />
-          {Array.from({ length: Math.floor((box.right - box.left) / 100) + 1 }, (_, i) => (
-            <text
-              key={i}
-              x={box.left + i * 100}
-              y={box.top - 6}
-              fontSize={12 * k}
-              textAnchor="middle"
-              className="svg-num"
-              fill="var(--dim)"
-            >
-              {i * 100}
-            </text>
-          ))}
-          {panel.fixings.map((f) => (
-            <g key={f.id}>
-              <circle cx={f.xMm} cy={f.yMm} r={f.screwDiameterMm} fill="var(--board-edge)" />
-              <path d={`M${f.xMm - 3} ${f.yMm}h6M${f.xMm} ${f.yMm - 3}v6`} stroke="var(--board)" strokeWidth={1.2} />
-            </g>
-          ))}
-          {panel.holes.map((h) => (
-            <circle
-              key={h.id}
-              cx={h.xMm}
-              cy={h.yMm}
-              r={h.diameterMm / 2}
-              fill="var(--desk)"
-              stroke="var(--board-edge)"
-              strokeWidth={2}
-            />
-          ))}
-          {shown.items.map((item) => {
-            const part = parts.get(item.partId);
-            if (!part || !isChosen(item) || item.place.kind !== 'panel' || item.place.panelId !== panel.id) return null;
-            const clear = itemRect(item, part, part.clearSpaceMm)!;
-            return (
-              <rect
-                key={`clear-${item.id}`}
-                x={clear.leftMm}
-                y={clear.topMm}
-                width={clear.rightMm - clear.leftMm}
-                height={clear.bottomMm - clear.topMm}
-                fill="url(#hot)"
-                stroke="var(--color-primary)"
-                strokeDasharray="5 4"
-              />
-            );
-          })}
-          {shown.items.map((item) => {
-            const part = parts.get(item.partId);
-            if (!part || item.place.kind !== 'panel' || item.place.panelId !== panel.id) return null;
-            const { xMm, yMm, rotationDeg } = item.place;
-            return (
-              <g
-                key={item.id}
-                role="button"
-                tabIndex={0}
-                aria-label={labelOf(item, `at ${Math.round(xMm)}, ${Math.round(yMm)} millimetres`)}
-                aria-pressed={isChosen(item)}
-                className="cursor-grab outline-none"
-                style={{ color: isChosen(item) ? 'var(--color-primary)' : 'var(--color-base-content)' }}
-                onFocus={() => job.select({ kind: 'item', id: item.id })}
-                onKeyDown={(e) => keys(e, item)}
-                onPointerDown={(e) => startItem(e, item, { xMm, yMm })}
-              >
-                <g transform={`translate(${xMm} ${yMm}) rotate(${rotationDeg})`}>
-                  <PartBody part={part} width={part.widthMm} height={part.heightMm} />
-                </g>
-              </g>
-            );
-          })}
-          {drawnCables.map(({ cable, paths }) => {
+          <PanelDrawing view={view} mmPerPx={k} />
+          <GhostItems view={view} mmPerPx={k} />
+          <ItemLayer view={view} onKey={keys} onStart={startItem} />
+          {drawnCables.map(({ cable, paths, ghosts }) => {
             const core = cable.cores[0];
             if (!core) return null;
             return (
@@ -321,103 +359,119 @@ export function BoardCanvas({
                 key={cable.cableId}
                 cable={cable}
                 paths={paths}
+                ghosts={ghosts}
                 leaves={{ from: leavesTo(core.from.ref), to: leavesTo(core.to.ref) }}
                 tag={tags.get(cable.cableId) ?? null}
                 mmPerPx={k}
                 diameterMm={widths.get(cable.cableId) ?? 4}
                 polarity={dossier.sizing.wires.find((w) => w.connectionId === core.connectionId)?.polarity ?? 'none'}
                 selected={selection?.kind === 'cable' && selection.id === cable.cableId}
+                idle={tool !== 'choose'}
                 onSelect={() => job.select({ kind: 'cable', id: cable.cableId })}
                 onInsert={(e) => {
-                  const at = viewport.toBoard(e);
+                  const at = seen(viewport.toBoard(e));
                   const own = board.cables.find((c) => c.id === cable.cableId);
-                  const route = own?.segments.find((s) => s.kind === 'panelRoute');
-                  const path = paths[0];
+                  const path = dossier.lengths
+                    .find((l) => l.cableId === cable.cableId)
+                    ?.paths.find((p) => p.panelId === panel.id && p.face === face);
+                  const route = own?.segments.find(
+                    (s) => s.kind === 'panelRoute' && s.panelId === panel.id && s.face === face,
+                  );
                   if (!own || route?.kind !== 'panelRoute' || !path) return;
-                  const corners = path.points.slice(1, -1);
                   const point = { xMm: Math.round(at.xMm / 5) * 5, yMm: Math.round(at.yMm / 5) * 5 };
                   job.edit(
                     `Bend ${own.designation}`,
-                    waypointCommands(own, route.id, () => withPoint(path.points, corners, point)),
+                    waypointCommands(own, route.id, () => withPoint(path.points, path.points.slice(1, -1), point)),
                   );
                 }}
               />
             );
           })}
-          {shown.items.map((item) => {
-            const part = parts.get(item.partId);
-            if (!part || item.place.kind !== 'panel' || item.place.panelId !== panel.id) return null;
-            const rect = itemRect(item, part)!;
-            return (
-              <g key={`t-${item.id}`}>
-                <text
-                  x={rect.leftMm + 4 * k}
-                  y={rect.topMm + 13 * k}
-                  fontSize={14 * k}
-                  fontWeight={600}
-                  fontFamily="var(--font-label)"
-                  fill={isChosen(item) ? 'var(--color-primary)' : 'currentColor'}
-                  stroke="var(--part)"
-                  strokeWidth={3.5 * k}
-                  strokeLinejoin="round"
-                  paintOrder="stroke"
-                  pointerEvents="none"
-                >
-                  {item.designation}
-                  {stopItems.has(item.id) ? ' ▲' : ''}
-                </text>
-                {part.terminals.map((t) => {
-                  const at = onPanel(item, t)!;
-                  return terminalMark(item, t, at.xMm, at.yMm);
-                })}
-              </g>
-            );
-          })}
+          <ItemNames view={view} mmPerPx={k} />
+          {tool === 'choose' && here.flatMap((i) => parts.get(i.partId)!.terminals.map((t) => terminalMark(i, t)))}
           {chosenCable?.segments.map(
             (s) =>
               s.kind === 'panelRoute' &&
-              s.waypoints.map((w, index) => (
-                <rect
-                  key={`${s.id}${index}`}
-                  x={w.xMm - 5}
-                  y={w.yMm - 5}
-                  width={10}
-                  height={10}
-                  className="cursor-move"
-                  fill="var(--color-primary)"
-                  stroke="var(--part)"
-                  onPointerDown={(e) => {
-                    e.stopPropagation();
-                    const own = board.cables.find((c) => c.id === chosenCable.id);
-                    if (!own) return;
-                    drag.current = { kind: 'waypoint', cable: own, segmentId: s.id, index, commands: null };
-                    svg.current?.setPointerCapture(e.pointerId);
-                  }}
-                />
-              )),
+              s.panelId === panel.id &&
+              s.face === face &&
+              s.waypoints.map((w, index) => {
+                const at = seen(w);
+                return (
+                  <rect
+                    key={`${s.id}${index}`}
+                    x={at.xMm - 5}
+                    y={at.yMm - 5}
+                    width={10}
+                    height={10}
+                    className="cursor-move"
+                    fill="var(--color-primary)"
+                    stroke="var(--part)"
+                    onPointerDown={(e) => {
+                      e.stopPropagation();
+                      const own = board.cables.find((c) => c.id === chosenCable.id);
+                      if (!own) return;
+                      drag.current = { kind: 'waypoint', cable: own, segmentId: s.id, index, commands: null };
+                      svg.current?.setPointerCapture(e.pointerId);
+                    }}
+                  />
+                );
+              }),
           )}
-          {guides.map((g) =>
-            g.axis === 'x' ? (
+          <LitPlaces view={view} mmPerPx={k} />
+          {guides.map((g) => (
+            <line
+              key={`${g.axis}${g.atMm}`}
+              x1={g.axis === 'x' ? g.atMm : box.leftMm - 30}
+              x2={g.axis === 'x' ? g.atMm : box.rightMm + 30}
+              y1={g.axis === 'y' ? g.atMm : box.topMm - 30}
+              y2={g.axis === 'y' ? g.atMm : box.bottomMm + 30}
+              stroke="var(--color-secondary)"
+              strokeDasharray={g.what === 'stud' ? '1 3' : g.what === 'gap' ? '8 3' : '4 3'}
+            />
+          ))}
+          {gaps.map((g) => (
+            <g key={`${g.from.xMm} ${g.from.yMm} ${g.to.xMm}`} pointerEvents="none">
               <line
-                key={`x${g.atMm}`}
-                x1={g.atMm}
-                x2={g.atMm}
-                y1={box.top - 30}
-                y2={box.bottom + 30}
+                x1={g.from.xMm}
+                y1={g.from.yMm}
+                x2={g.to.xMm}
+                y2={g.to.yMm}
                 stroke="var(--color-secondary)"
-                strokeDasharray="4 3"
+                strokeDasharray="3 2"
               />
-            ) : (
-              <line
-                key={`y${g.atMm}`}
-                x1={box.left - 30}
-                x2={box.right + 30}
-                y1={g.atMm}
-                y2={g.atMm}
-                stroke="var(--color-secondary)"
-                strokeDasharray="4 3"
-              />
-            ),
+              <text
+                x={(g.from.xMm + g.to.xMm) / 2}
+                y={(g.from.yMm + g.to.yMm) / 2 - 3 * k}
+                fontSize={12 * k}
+                textAnchor="middle"
+                className="svg-num"
+                fill="var(--color-secondary)"
+                stroke="var(--board)"
+                strokeWidth={3 * k}
+                paintOrder="stroke"
+              >
+                {Math.round(g.mm)}
+              </text>
+            </g>
+          ))}
+          {frame && (
+            <rect
+              x={frame.leftMm}
+              y={frame.topMm}
+              width={frame.rightMm - frame.leftMm}
+              height={frame.bottomMm - frame.topMm}
+              fill="var(--color-primary)"
+              fillOpacity={0.08}
+              stroke="var(--color-primary)"
+              strokeDasharray="4 3"
+            />
+          )}
+          {drawn && (
+            <ToolLayer
+              drawn={drawn}
+              cursor={drawn.points.length === POINTS_OF[drawn.tool] ? null : cursor}
+              mmPerPx={k}
+            />
           )}
         </svg>
         <div className="absolute right-2 bottom-2 flex gap-1">
@@ -431,7 +485,11 @@ export function BoardCanvas({
             Fit
           </button>
         </div>
-        {moving && <p className="num absolute top-2 right-2 bg-neutral px-2 py-1 text-neutral-content">{moving}</p>}
+        {said && (
+          <p role="status" className="num absolute top-2 right-2 bg-neutral px-2 py-1 text-neutral-content">
+            {said}
+          </p>
+        )}
         {connecting && (
           <p role="status" className="absolute top-2 left-2 bg-primary px-2 py-1 text-primary-content">
             From {board.items.find((i) => i.id === connecting.itemId)?.designation}:{connecting.terminalId}. Click the
@@ -443,22 +501,9 @@ export function BoardCanvas({
   );
 }
 
-/** Puts a new corner between the two corners of the span it was clicked on. */
-function withPoint(
-  points: readonly { xMm: number; yMm: number }[],
-  corners: readonly { xMm: number; yMm: number }[],
-  point: { xMm: number; yMm: number },
-) {
-  let best = { span: 0, off: Number.POSITIVE_INFINITY };
-  points.slice(1).forEach((b, i) => {
-    const a = points[i]!;
-    const length = Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm) || 1;
-    const t = Math.max(
-      0,
-      Math.min(1, ((point.xMm - a.xMm) * (b.xMm - a.xMm) + (point.yMm - a.yMm) * (b.yMm - a.yMm)) / length ** 2),
-    );
-    const off = Math.hypot(point.xMm - a.xMm - t * (b.xMm - a.xMm), point.yMm - a.yMm - t * (b.yMm - a.yMm));
-    if (off < best.off) best = { span: i, off };
-  });
-  return [...corners.slice(0, best.span), point, ...corners.slice(best.span)];
-}
+const rectBetween = (a: PointMm, b: PointMm): RectMm => ({
+  leftMm: Math.min(a.xMm, b.xMm),
+  rightMm: Math.max(a.xMm, b.xMm),
+  topMm: Math.min(a.yMm, b.yMm),
+  bottomMm: Math.max(a.yMm, b.yMm),
+});

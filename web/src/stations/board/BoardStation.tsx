@@ -1,12 +1,16 @@
 import { freeTerminals } from '@ombrik/core/board/actions/connect';
-import type { TerminalRef } from '@ombrik/core/board/board';
-import { useCallback, useState } from 'react';
+import type { Face, Id, TerminalRef } from '@ombrik/core/board/board';
+import { useCallback, useEffect, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
 import { Tape } from '../../ui/Tape.tsx';
 import { BoardCanvas } from './BoardCanvas.tsx';
+import { BoardTools } from './BoardTools.tsx';
+import type { BoardView, Tool } from './boardView.ts';
 import { CableInspector } from './CableInspector.tsx';
+import { HINT_OF } from './canvas/drawnShape.ts';
 import { ItemInspector } from './ItemInspector.tsx';
+import { ManyInspector } from './ManyInspector.tsx';
 import { PanelInspector } from './PanelInspector.tsx';
 import { PartPalette } from './PartPalette.tsx';
 import { RouteCables } from './RouteCables.tsx';
@@ -15,14 +19,58 @@ import { StudTape } from './StudTape.tsx';
 /** Circuit and board in one drawing: the bench that replaces cardboard and tape. */
 export function BoardStation() {
   const job = useJob();
-  const { shown, dossier, selection } = job;
+  const { shown, dossier, selection, lit } = job;
   const [panelId, setPanelId] = useState(shown.panels[0]?.id);
+  const [face, setFace] = useState<Face>('front');
+  const [tool, setTool] = useState<Tool>('choose');
+  const [also, setAlso] = useState<ReadonlySet<Id>>(new Set());
   const [palette, setPalette] = useState(false);
   const [connecting, setConnecting] = useState<TerminalRef | null>(null);
   const onConnecting = useCallback((ref: TerminalRef | null) => setConnecting(ref), []);
   const panel = shown.panels.find((p) => p.id === panelId) ?? shown.panels[0];
+  const chosenId = selection?.kind === 'item' ? selection.id : null;
+
+  // Whatever is chosen or lit elsewhere is brought into sight.
+  const chosenPlace = shown.items.find((i) => i.id === chosenId)?.place;
+  useEffect(() => {
+    if (chosenPlace?.kind !== 'panel') return;
+    setPanelId(chosenPlace.panelId);
+    setFace(chosenPlace.face);
+  }, [chosenId]);
+  useEffect(() => {
+    if (lit?.panelId && lit.itemIds.length === 0) setPanelId(lit.panelId);
+  }, [lit]);
+  useEffect(() => {
+    if (chosenId === null) setAlso(new Set());
+  }, [chosenId]);
+
   if (!panel) return null;
-  const item = selection?.kind === 'item' ? shown.items.find((i) => i.id === selection.id) : undefined;
+  const chosen = new Set([...(chosenId ? [chosenId] : []), ...(chosenId ? also : [])]);
+  const view: BoardView = {
+    panel,
+    face,
+    tool,
+    chosen,
+    setTool,
+    choose: (id, together) => {
+      if (!together || chosenId === null) {
+        setAlso(new Set());
+        job.select({ kind: 'item', id });
+        return;
+      }
+      const next = new Set(chosen);
+      if (next.has(id) && next.size > 1) next.delete(id);
+      else next.add(id);
+      setAlso(next);
+      if (!next.has(chosenId)) job.select({ kind: 'item', id: [...next][0]! });
+    },
+    chooseAll: (ids) => {
+      setAlso(new Set(ids));
+      job.select(ids[0] ? { kind: 'item', id: ids[0] } : null);
+    },
+  };
+  const item = chosenId ? shown.items.find((i) => i.id === chosenId) : undefined;
+  const many = shown.items.filter((i) => chosen.has(i.id));
   const cable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
   const made = cable && dossier.cables.find((c) => c.cableId === cable.id);
   const open = shown.items.flatMap((i) => {
@@ -31,7 +79,7 @@ export function BoardStation() {
   }).length;
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_292px] grid-rows-[36px_minmax(0,1fr)_158px]">
-      <div className="flex items-center gap-2 border-b border-base-300 bg-base-200 px-3">
+      <div className="flex items-center gap-1.5 overflow-hidden border-b border-base-300 bg-base-200 px-3">
         <button
           type="button"
           className="btn btn-primary btn-xs"
@@ -40,42 +88,30 @@ export function BoardStation() {
         >
           Add a part
         </button>
+        <BoardTools view={view} onFace={setFace} onPanel={setPanelId} />
         <RouteCables />
-        {shown.panels.length > 1 && (
-          <select
-            className="select select-xs"
-            aria-label="Panel"
-            value={panel.id}
-            onChange={(e) => setPanelId(e.target.value)}
-          >
-            {shown.panels.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </select>
-        )}
-        <span className="dim text-xs">
-          Front. Drag a part; click one terminal, then another, to join them; double-click a wire to bend it.
+        <span className="dim min-w-0 flex-1 truncate text-xs" title={HINT_OF[tool]}>
+          {HINT_OF[tool]}
         </span>
-        <span className="flex-1" />
-        {open > 0 && <span className="num text-xs">{open} still to connect</span>}
+        {open > 0 && <span className="num shrink-0 text-xs">{open} still to connect</span>}
       </div>
       <aside className="relative row-span-2 overflow-auto border-l border-base-300 bg-base-100 p-3">
-        {item ? (
+        {many.length > 1 ? (
+          <ManyInspector view={view} items={many} />
+        ) : item ? (
           <ItemInspector key={item.id} item={item} connecting={connecting} onConnecting={onConnecting} />
         ) : cable ? (
           <CableInspector key={cable.id} cable={cable} />
         ) : (
-          <PanelInspector panel={panel} />
+          <PanelInspector panel={panel} face={face} />
         )}
         <div className="perforated mt-3 pt-2">
           <FindingsTray />
         </div>
       </aside>
       <div className="relative min-h-0 min-w-0 overflow-hidden">
-        <BoardCanvas panel={panel} connecting={connecting} onConnecting={onConnecting} />
-        {palette && <PartPalette panel={panel} onClose={() => setPalette(false)} />}
+        <BoardCanvas view={view} connecting={connecting} onConnecting={onConnecting} />
+        {palette && <PartPalette view={view} onClose={() => setPalette(false)} />}
       </div>
       <footer className="col-span-2 overflow-hidden border-t border-base-300 bg-base-100 px-4 py-1.5">
         {made ? (

@@ -16,6 +16,8 @@ export function CableLine({
   diameterMm,
   polarity,
   selected,
+  idle,
+  ghosts,
   onSelect,
   onInsert,
 }: {
@@ -29,6 +31,10 @@ export function CableLine({
   diameterMm: number;
   polarity: string;
   selected: boolean;
+  /** Another tool is in the hand: it lets the pointer through. */
+  idle: boolean;
+  /** Stretches on the other face. */
+  ghosts: readonly CablePath[];
   onSelect: () => void;
   onInsert: (at: { clientX: number; clientY: number }) => void;
 }) {
@@ -37,6 +43,7 @@ export function CableLine({
   const width = Math.max(2.6, diameterMm);
   const colour = cable.flat ? BARE_COPPER_HEX : COLOUR_HEX[core.colour];
   const drawn = paths.filter((p) => p.points.length > 1);
+  const behind = ghosts.filter((p) => p.points.length > 1);
   const flags = [
     leaves.from && drawn[0] ? { at: drawn[0].points[0]!, text: leaves.from } : null,
     leaves.to && drawn.length > 0 ? { at: drawn.at(-1)!.points.at(-1)!, text: leaves.to } : null,
@@ -48,6 +55,7 @@ export function CableLine({
       aria-label={`Wire ${cable.designation}, ${core.from.at} to ${core.to.at}, ${cable.areaMm2} square millimetres, ${polarity}`}
       aria-pressed={selected}
       className="cursor-pointer outline-none"
+      pointerEvents={idle ? 'none' : undefined}
       onPointerDown={(e) => {
         e.stopPropagation();
         onSelect();
@@ -60,6 +68,17 @@ export function CableLine({
         if (e.key === 'Enter' || e.key === ' ') onSelect();
       }}
     >
+      {behind.map((path) => (
+        <path
+          key={`behind ${d(path.points)}`}
+          d={d(path.points)}
+          fill="none"
+          stroke={selected ? 'var(--color-primary)' : colour}
+          strokeWidth={Math.max(1.4, width * 0.4)}
+          strokeDasharray="6 5"
+          opacity={selected ? 0.9 : 0.5}
+        />
+      ))}
       {drawn.map((path) => (
         <g key={d(path.points)} fill="none" strokeLinecap={cable.flat ? 'square' : 'round'} strokeLinejoin="round">
           <path d={d(path.points)} stroke="transparent" strokeWidth={width + 8} />

@@ -248,6 +248,19 @@ export function ItemInspector({
             unit="mm y"
             onCommit={(yMm) => place({ ...at, yMm }, 'Move')}
           />
+          <NumberField
+            label="Spacers"
+            hideLabel
+            value={item.standOffMm}
+            min={0}
+            max={500}
+            unit="mm spacers"
+            onCommit={(standOffMm) =>
+              job.edit(`${item.designation}: spacers`, [
+                { kind: 'set', collection: 'items', id: item.id, field: 'standOffMm', value: standOffMm },
+              ])
+            }
+          />
         </div>
       ) : (
         <TextField
@@ -268,6 +281,25 @@ export function ItemInspector({
               onClick={() => place({ ...at, rotationDeg: ((at.rotationDeg + 90) % 360) as 0 }, 'Turn')}
             >
               Turn (R)
+            </button>
+            <button
+              type="button"
+              className="btn btn-xs"
+              onClick={() => place({ ...at, face: at.face === 'front' ? 'back' : 'front' }, 'Turn over')}
+            >
+              {at.face === 'front' ? 'To the back (F)' : 'To the front (F)'}
+            </button>
+            <button
+              type="button"
+              className="btn btn-xs"
+              aria-pressed={item.held}
+              onClick={() =>
+                job.edit(`${item.held ? 'Let go' : 'Hold'} ${item.designation}`, [
+                  { kind: 'set', collection: 'items', id: item.id, field: 'held', value: !item.held },
+                ])
+              }
+            >
+              {item.held ? 'Let go (H)' : 'Hold (H)'}
             </button>
             <button
               type="button"

@@ -1,27 +1,31 @@
-import type { Panel, PanelMaterial } from '@ombrik/core/board/board';
-import type { SetCommand } from '@ombrik/core/board/commands';
-import { newId } from '@ombrik/core/board/newBoard';
+import type { Face, Panel, PanelMaterial } from '@ombrik/core/board/board';
+import type { Command, SetCommand } from '@ombrik/core/board/commands';
+import { panelBox } from '@ombrik/core/layout/outlines';
 import { useJob } from '../../app/jobSession.tsx';
+import { Askable } from '../../ui/Askable.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { OutlineImport } from './OutlineImport.tsx';
+import { PanelLists } from './PanelLists.tsx';
+import { Row } from './Row.tsx';
 
-/** The panel itself: size, material, fixings. Shown when nothing is chosen. */
-export function PanelInspector({ panel }: { panel: Panel }) {
+/** The panel itself: size, material, faces, room before and behind, holes, what keeps parts off. Shown when nothing is chosen. */
+export function PanelInspector({ panel, face }: { panel: Panel; face: Face }) {
   const job = useJob();
-  const xs = panel.outline.map((p) => p.xMm);
-  const ys = panel.outline.map((p) => p.yMm);
-  const [width, height] = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
-  const set = <F extends 'name' | 'thicknessMm' | 'material' | 'fixings'>(field: F, value: Panel[F], what: string) =>
+  const box = panelBox(panel);
+  const [width, height] = [box.rightMm - box.leftMm, box.bottomMm - box.topMm];
+  const body = job.dossier.bodies.find((b) => b.panelId === panel.id);
+  const set = <F extends Exclude<keyof Panel, 'id'>>(field: F, value: Panel[F], what: string) =>
     job.edit(`${panel.name}: ${what}`, [
       { kind: 'set', collection: 'panels', id: panel.id, field, value } as SetCommand,
     ]);
   const resize = (widthMm: number, heightMm: number) => {
     const stretch = (p: { xMm: number; yMm: number }) => ({
-      xMm: Math.round((p.xMm * widthMm) / width),
-      yMm: Math.round((p.yMm * heightMm) / height),
+      xMm: Math.round(box.leftMm + ((p.xMm - box.leftMm) * widthMm) / width),
+      yMm: Math.round(box.topMm + ((p.yMm - box.topMm) * heightMm) / height),
     });
     // Fixings keep their distance to the nearer edge.
     const keep = (at: number, old: number, next: number) => (at > old / 2 ? next - (old - at) : at);
-    job.edit(`${panel.name}: size`, [
+    const commands: Command[] = [
       { kind: 'set', collection: 'panels', id: panel.id, field: 'outline', value: panel.outline.map(stretch) },
       {
         kind: 'set',
@@ -34,8 +38,10 @@ export function PanelInspector({ panel }: { panel: Panel }) {
           yMm: keep(f.yMm, height, heightMm),
         })),
       },
-    ]);
+    ];
+    job.edit(`${panel.name}: size`, commands);
   };
+  const used = job.board.items.some((i) => i.place.kind === 'panel' && i.place.panelId === panel.id);
   return (
     <section aria-label={`Panel ${panel.name}`}>
       <h3 className="text-xl">{panel.name}</h3>
@@ -70,74 +76,91 @@ export function PanelInspector({ panel }: { panel: Panel }) {
             <option value="absPanel">ABS panel</option>
           </select>
         </label>
+        <label className="grid gap-0.5">
+          <span className="label-face">Good face</span>
+          <select
+            className="select w-full"
+            value={panel.goodFace}
+            onChange={(e) => set('goodFace', e.target.value as Face, 'good face')}
+          >
+            <option value="front">front</option>
+            <option value="back">back</option>
+          </select>
+        </label>
+        <NumberField
+          label="Screws for parts"
+          value={panel.partScrewMm}
+          min={3}
+          max={200}
+          unit="mm"
+          onCommit={(v) => set('partScrewMm', v, 'screws')}
+        />
+        <NumberField
+          label="Room behind"
+          value={panel.backClearanceMm}
+          min={0}
+          max={2000}
+          unit="mm"
+          onCommit={(v) => set('backClearanceMm', v, 'room behind')}
+        />
+        <label className="grid gap-0.5">
+          <span className="label-face">In front</span>
+          <select
+            className="select w-full"
+            value={panel.frontClearanceMm === null ? 'open' : 'lid'}
+            onChange={(e) => set('frontClearanceMm', e.target.value === 'open' ? null : 200, 'lid')}
+          >
+            <option value="open">open</option>
+            <option value="lid">box with a lid</option>
+          </select>
+        </label>
+        {panel.frontClearanceMm !== null && (
+          <NumberField
+            label="Room under the lid"
+            value={panel.frontClearanceMm}
+            min={1}
+            max={5000}
+            unit="mm"
+            onCommit={(v) => set('frontClearanceMm', v, 'room under the lid')}
+          />
+        )}
       </div>
-      <h4 className="perforated mt-2 pt-1 text-base">Fixings</h4>
-      {panel.fixings.map((f, n) => {
-        const change = (by: Partial<typeof f>) =>
-          set(
-            'fixings',
-            panel.fixings.map((x) => (x.id === f.id ? { ...x, ...by } : x)),
-            `fixing ${n + 1}`,
-          );
-        return (
-          <div key={f.id} className="mb-1 grid grid-cols-[1fr_1fr_0.8fr_auto] items-start gap-1">
-            <NumberField
-              label={`Fixing ${n + 1} x`}
-              hideLabel
-              value={f.xMm}
-              min={-5000}
-              max={5000}
-              unit="x"
-              onCommit={(xMm) => change({ xMm })}
-            />
-            <NumberField
-              label={`Fixing ${n + 1} y`}
-              hideLabel
-              value={f.yMm}
-              min={-5000}
-              max={5000}
-              unit="y"
-              onCommit={(yMm) => change({ yMm })}
-            />
-            <NumberField
-              label={`Screw ${n + 1}`}
-              hideLabel
-              value={f.screwDiameterMm}
-              min={2}
-              max={20}
-              unit="⌀"
-              onCommit={(screwDiameterMm) => change({ screwDiameterMm })}
-            />
-            <button
-              type="button"
-              className="btn btn-xs btn-ghost mt-1"
-              aria-label={`Remove fixing ${n + 1}`}
-              onClick={() =>
-                set(
-                  'fixings',
-                  panel.fixings.filter((x) => x.id !== f.id),
-                  'fixing removed',
-                )
-              }
-            >
-              ✕
-            </button>
-          </div>
-        );
-      })}
-      <button
-        type="button"
-        className="btn btn-xs"
-        onClick={() =>
-          set(
-            'fixings',
-            [...panel.fixings, { id: newId('fx'), xMm: Math.round(width / 2), yMm: 25, screwDiameterMm: 6 }],
-            'fixing added',
-          )
-        }
-      >
-        Add a fixing
-      </button>
+      {body && (
+        <dl className="mt-2">
+          <Row label="mass, all on">
+            <span className="num">{body.massKg.toFixed(1)} kg</span>
+          </Row>
+          <Row label="panel alone">
+            <Askable address={`panel/${panel.id}/panelKg`}>{body.panelKg.toFixed(1)} kg</Askable>
+          </Row>
+          <Row label="weight acts at">
+            <Askable address={`panel/${panel.id}/centrex`}>
+              {Math.round(body.centre.xMm)}, {Math.round(body.centre.yMm)} mm
+            </Askable>
+          </Row>
+          {body.pullN !== null && (
+            <Row label="pull on top fixings">
+              <Askable address={`panel/${panel.id}/pullN`}>{Math.round(body.pullN)} N each</Askable>
+            </Row>
+          )}
+        </dl>
+      )}
+      <OutlineImport panel={panel} />
+      <PanelLists panel={panel} set={set} />
+      {job.board.panels.length > 1 && (
+        <button
+          type="button"
+          className="btn btn-xs mt-2"
+          disabled={used}
+          title={used ? 'Parts stand on it: take them off first' : undefined}
+          onClick={() =>
+            job.edit(`Remove panel ${panel.name}`, [{ kind: 'remove', collection: 'panels', id: panel.id }])
+          }
+        >
+          Remove this panel
+        </button>
+      )}
+      {face === 'back' && <p className="dim mt-2 text-xs">Numbers stay those of the front, whichever face is seen.</p>}
     </section>
   );
 }

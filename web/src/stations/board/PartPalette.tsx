@@ -1,9 +1,9 @@
 import { addItem, newItem } from '@ombrik/core/board/actions/items';
-import type { Panel } from '@ombrik/core/board/board';
 import type { Part, PartKind } from '@ombrik/core/catalogue/part';
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
+import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 
 const GROUPS: readonly [string, readonly PartKind[]][] = [
@@ -18,7 +18,8 @@ const GROUPS: readonly [string, readonly PartKind[]][] = [
 const OFF_BOARD: readonly PartKind[] = ['battery', 'feed', 'solarModule', 'load', 'frame', 'button', 'mainsInlet'];
 
 /** The catalogue: pick a part and it comes to the first free spot, or to the shelf when it lives off the board. */
-export function PartPalette({ panel, onClose }: { panel: Panel; onClose: () => void }) {
+export function PartPalette({ view, onClose }: { view: BoardView; onClose: () => void }) {
+  const { panel, face } = view;
   const job = useJob();
   const { board, parts } = job;
   const [query, setQuery] = useState('');
@@ -30,7 +31,10 @@ export function PartPalette({ panel, onClose }: { panel: Panel; onClose: () => v
   const freeSpot = (part: Part) => {
     const taken = board.items.flatMap((i) => {
       const own = parts.get(i.partId);
-      const rect = own && i.place.kind === 'panel' && i.place.panelId === panel.id ? itemRect(i, own) : null;
+      const rect =
+        own && i.place.kind === 'panel' && i.place.panelId === panel.id && i.place.face === face
+          ? itemRect(i, own)
+          : null;
       return rect ? [rect] : [];
     });
     const right = Math.max(...panel.outline.map((p) => p.xMm));
@@ -53,9 +57,7 @@ export function PartPalette({ panel, onClose }: { panel: Panel; onClose: () => v
     const item = newItem(
       board,
       part,
-      off
-        ? { kind: 'unplaced' }
-        : { kind: 'panel', panelId: panel.id, face: 'front', ...freeSpot(part), rotationDeg: 0 },
+      off ? { kind: 'unplaced' } : { kind: 'panel', panelId: panel.id, face, ...freeSpot(part), rotationDeg: 0 },
     );
     const own =
       board.customParts.some((p) => p.id === part.id) || job.parts.has(part.id)

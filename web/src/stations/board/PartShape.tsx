@@ -67,16 +67,36 @@ export function PartBody({ part, width, height }: { part: Part; width: number; h
   const fins = part.kind === 'inverter' || part.kind === 'dcdcCharger' || part.kind === 'solarController';
   return (
     <g>
-      <rect
-        x={x}
-        y={y}
-        width={width}
-        height={height}
-        rx={3}
-        fill="var(--part)"
-        stroke="currentColor"
-        strokeWidth={1.5}
-      />
+      {part.body.outline ? (
+        <polygon
+          points={part.body.outline.map((p) => `${p.xMm},${p.yMm}`).join(' ')}
+          fill="var(--part)"
+          stroke="currentColor"
+          strokeWidth={1.5}
+        />
+      ) : (
+        <rect
+          x={x}
+          y={y}
+          width={width}
+          height={height}
+          rx={3}
+          fill="var(--part)"
+          stroke="currentColor"
+          strokeWidth={1.5}
+        />
+      )}
+      {part.body.fans.map((f) => (
+        <path
+          key={f.side + f.air}
+          d={f.air === 'in' ? 'M-5 4L0 -3L5 4' : 'M-5 -4L0 3L5 -4'}
+          transform={`translate(${f.side === 'left' ? x + 7 : f.side === 'right' ? -x - 7 : 0} ${f.side === 'top' ? y + 7 : f.side === 'bottom' ? -y - 7 : 0}) rotate(${{ bottom: 0, left: 90, top: 180, right: 270 }[f.side]})`}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth={1.3}
+          opacity={0.6}
+        />
+      ))}
       {fins &&
         Array.from({ length: 6 }, (_, i) => (
           <line

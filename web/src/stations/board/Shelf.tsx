@@ -1,16 +1,18 @@
 import { placeItem } from '@ombrik/core/board/actions/items';
 import type { Item, TerminalRef } from '@ombrik/core/board/board';
+import { panelBox } from '@ombrik/core/layout/outlines';
 import { useJob } from '../../app/jobSession.tsx';
+import type { BoardView } from './boardView.ts';
 
 const SIGN = { plus: '+', minus: '−', none: '·' } as const;
 
 /** Things that live off the panel, in a strip above it: choose one, join its terminals, or bring it onto the board. */
 export function Shelf({
-  panelId,
+  view,
   connecting,
   onPick,
 }: {
-  panelId: string;
+  view: BoardView;
   connecting: TerminalRef | null;
   onPick: (ref: TerminalRef) => void;
 }) {
@@ -20,13 +22,12 @@ export function Shelf({
   const stops = new Set(job.dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
   const used = new Set(shown.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
   const bring = (item: Item) => {
-    const panel = shown.panels.find((p) => p.id === panelId);
-    const xs = panel?.outline.map((p) => p.xMm) ?? [0];
-    const ys = panel?.outline.map((p) => p.yMm) ?? [0];
-    const centre = { xMm: (Math.min(...xs) + Math.max(...xs)) / 2, yMm: (Math.min(...ys) + Math.max(...ys)) / 2 };
+    const { panel, face } = view;
+    const box = panelBox(panel);
+    const centre = { xMm: (box.leftMm + box.rightMm) / 2, yMm: (box.topMm + box.bottomMm) / 2 };
     job.edit(
       `Bring ${item.designation} onto the board`,
-      placeItem(job.board, item.id, { kind: 'panel', panelId, face: 'front', ...centre, rotationDeg: 0 }),
+      placeItem(job.board, item.id, { kind: 'panel', panelId: panel.id, face, ...centre, rotationDeg: 0 }),
     );
   };
   if (off.length === 0) return null;

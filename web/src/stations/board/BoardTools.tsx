@@ -1,0 +1,92 @@
+import { pasteItems } from '@ombrik/core/board/actions/copyItems';
+import type { Face } from '@ombrik/core/board/board';
+import { newId, rectanglePanel } from '@ombrik/core/board/newBoard';
+import { useJob } from '../../app/jobSession.tsx';
+import type { BoardView, Tool } from './boardView.ts';
+import { useCarried } from './carried.ts';
+
+const TOOLS: readonly [Tool, string][] = [
+  ['choose', 'Hand'],
+  ['measure', 'Tape'],
+  ['outline', 'Outline'],
+  ['keepOut', 'Keep-out'],
+  ['swing', 'Door'],
+  ['hole', 'Hole'],
+  ['channel', 'Channel'],
+];
+
+/** What is in the hand, which face is seen, which panel it is. */
+export function BoardTools({
+  view,
+  onFace,
+  onPanel,
+}: {
+  view: BoardView;
+  onFace: (face: Face) => void;
+  onPanel: (id: string) => void;
+}) {
+  const job = useJob();
+  const copied = useCarried();
+  const { panels } = job.shown;
+  const addPanel = () => {
+    const panel = { ...rectanglePanel(`Satellite ${panels.length}`, 300, 200), id: newId('pn') };
+    if (job.edit(`Add panel ${panel.name}`, [{ kind: 'add', collection: 'panels', value: panel, index: null }]))
+      onPanel(panel.id);
+  };
+  return (
+    <>
+      <div className="flex" role="radiogroup" aria-label="Face seen">
+        {(['front', 'back'] as const).map((face) => (
+          <button
+            key={face}
+            type="button"
+            role="radio"
+            aria-checked={view.face === face}
+            className={`btn btn-xs ${view.face === face ? 'btn-primary' : ''}`}
+            onClick={() => onFace(face)}
+          >
+            {face === 'front' ? 'Front' : 'Back'}
+          </button>
+        ))}
+      </div>
+      <select
+        className="select select-xs w-auto"
+        aria-label="In the hand"
+        value={view.tool}
+        onChange={(e) => view.setTool(e.target.value as Tool)}
+      >
+        {TOOLS.map(([tool, text]) => (
+          <option key={tool} value={tool}>
+            {text}
+          </option>
+        ))}
+      </select>
+      <select
+        className="select select-xs w-auto max-w-[150px]"
+        aria-label="Panel"
+        value={view.panel.id}
+        onChange={(e) => (e.target.value === 'new' ? addPanel() : onPanel(e.target.value))}
+      >
+        {panels.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+        <option value="new">another panel …</option>
+      </select>
+      {copied && (
+        <button
+          type="button"
+          className="btn btn-xs"
+          onClick={() => {
+            const put = pasteItems(job.board, copied, job.parts, view.panel.id);
+            if (put.commands.length > 0 && job.edit(`Put down ${put.itemIds.length} parts`, put.commands))
+              view.chooseAll(put.itemIds);
+          }}
+        >
+          Put down copy ({copied.items.length})
+        </button>
+      )}
+    </>
+  );
+}

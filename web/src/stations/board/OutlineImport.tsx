@@ -1,0 +1,139 @@
+import type { Panel } from '@ombrik/core/board/board';
+import type { Command } from '@ombrik/core/board/commands';
+import { newId } from '@ombrik/core/board/newBoard';
+import type { DrawingFile, FileUnit, ImportedOutline } from '@ombrik/core/drawing/outlineImport';
+import { useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { Problems } from '../../ui/Problems.tsx';
+
+const UNITS: readonly FileUnit[] = ['mm', 'cm', 'm', 'inch', 'px'];
+const MAX_BYTES = 4_000_000;
+
+/** A panel's outline from a DXF or SVG drawing: the unit is asked, the contour checked, nothing changes before it is taken. */
+export function OutlineImport({ panel }: { panel: Panel }) {
+  const job = useJob();
+  const [file, setFile] = useState<{ name: string; drawing: DrawingFile } | null>(null);
+  const [unit, setUnit] = useState<FileUnit>('mm');
+  const [found, setFound] = useState<ImportedOutline | null>(null);
+  const [problems, setProblems] = useState<string[]>([]);
+  const judge = async (drawing: DrawingFile, as: FileUnit) => {
+    const { outlineOf } = await import('@ombrik/core/drawing/outlineImport');
+    try {
+      setFound(outlineOf(drawing, as));
+      setProblems([]);
+    } catch (error) {
+      setFound(null);
+      setProblems([(error as Error).message]);
+    }
+  };
+  const read = async (chosen: File) => {
+    setFound(null);
+    setFile(null);
+    if (chosen.size > MAX_BYTES) return setProblems([`${chosen.name} has ${chosen.size} bytes; accepted: up to 4 MB`]);
+    const { readDxf, readSvg } = await import('@ombrik/core/drawing/outlineImport');
+    try {
+      const text = await chosen.text();
+      const drawing = /\.svg$/i.test(chosen.name) || text.trimStart().startsWith('<') ? readSvg(text) : readDxf(text);
+      setFile({ name: chosen.name, drawing });
+      const as = drawing.unit ?? 'mm';
+      setUnit(as);
+      await judge(drawing, as);
+    } catch (error) {
+      setProblems([`${chosen.name} was refused; nothing was changed. ${(error as Error).message}`]);
+    }
+  };
+  const width = found ? Math.max(...found.outline.map((p) => p.xMm)) : 0;
+  const height = found ? Math.max(...found.outline.map((p) => p.yMm)) : 0;
+  const take = () => {
+    if (!found || !file) return;
+    const holes = found.holes.map((h) => ({ id: newId('ho'), ...h, lining: 'grommet' as const }));
+    const commands: Command[] = [
+      { kind: 'set', collection: 'panels', id: panel.id, field: 'outline', value: found.outline },
+      {
+        kind: 'set',
+        collection: 'panels',
+        id: panel.id,
+        field: 'holes',
+        value: [...panel.holes, ...holes].slice(0, 60),
+      },
+    ];
+    if (job.edit(`${panel.name}: outline from ${file.name}`.slice(0, 120), commands)) {
+      setFile(null);
+      setFound(null);
+    }
+  };
+  return (
+    <section aria-label="Outline from a drawing" className="mt-1">
+      <label className="btn btn-xs">
+        Outline from DXF or SVG …
+        <input
+          type="file"
+          accept=".dxf,.svg,image/svg+xml"
+          className="sr-only"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            e.target.value = '';
+            if (chosen) void read(chosen);
+          }}
+        />
+      </label>
+      {file && (
+        <div className="mt-1 border border-base-300 p-2 text-[13px]">
+          <label className="flex items-center gap-2">
+            <span>
+              {file.drawing.unit
+                ? `The file says ${file.drawing.unit}; count it in`
+                : 'The file names no unit; count it in'}
+            </span>
+            <select
+              className="select select-xs w-auto"
+              aria-label="Unit of the drawing"
+              value={unit}
+              onChange={(e) => {
+                const as = e.target.value as FileUnit;
+                setUnit(as);
+                void judge(file.drawing, as);
+              }}
+            >
+              {UNITS.map((u) => (
+                <option key={u}>{u}</option>
+              ))}
+            </select>
+          </label>
+          {found && (
+            <>
+              <svg
+                viewBox={`-4 -4 ${width + 8} ${height + 8}`}
+                className="mt-1 h-[90px] w-full"
+                role="img"
+                aria-label="Outline found"
+              >
+                <polygon
+                  points={found.outline.map((p) => `${p.xMm},${p.yMm}`).join(' ')}
+                  fill="var(--board)"
+                  stroke="currentColor"
+                  strokeWidth={Math.max(width, height) / 120}
+                />
+                {found.holes.map((h) => (
+                  <circle key={`${h.xMm} ${h.yMm}`} cx={h.xMm} cy={h.yMm} r={h.diameterMm / 2} fill="var(--desk)" />
+                ))}
+              </svg>
+              <p className="num text-xs">
+                {Math.round(width)} × {Math.round(height)} mm, {found.outline.length} corners, {found.holes.length}{' '}
+                holes
+              </p>
+              {found.left.length > 0 && <p className="dim text-xs">Left out: {found.left.join(', ')}</p>}
+              <button type="button" className="btn btn-primary btn-xs mt-1" onClick={take}>
+                Take this outline
+              </button>
+            </>
+          )}
+          <button type="button" className="btn btn-ghost btn-xs mt-1" onClick={() => setFile(null)}>
+            Leave it
+          </button>
+        </div>
+      )}
+      <Problems problems={problems} onDismiss={() => setProblems([])} />
+    </section>
+  );
+}

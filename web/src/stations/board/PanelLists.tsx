@@ -1,0 +1,199 @@
+import type { Channel, Fixing, Hole, KeepOut, Panel } from '@ombrik/core/board/board';
+import { newId } from '@ombrik/core/board/newBoard';
+import { panelBox } from '@ombrik/core/layout/outlines';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
+
+type Numbers<T> = { [K in keyof T]: T[K] extends number ? K : never }[keyof T];
+
+/** Rows of numbers for things that stand on a panel, each with a way out. */
+function Rows<T extends { id: string }>({
+  title,
+  one,
+  list,
+  fields,
+  more,
+  onChange,
+  onAdd,
+}: {
+  title: string;
+  one: string;
+  list: readonly T[];
+  fields: readonly { field: Numbers<T>; unit: string; min: number; max: number }[];
+  more?: (entry: T, n: number, change: (by: Partial<T>) => void) => React.ReactNode;
+  onChange: (list: T[], what: string) => void;
+  onAdd: (() => T) | null;
+}) {
+  return (
+    <details className="perforated mt-2 pt-1" open={list.length > 0 && list.length <= 4}>
+      <summary className="cursor-pointer text-base font-semibold" style={{ fontFamily: 'var(--font-label)' }}>
+        {title} <span className="num dim text-xs">{list.length}</span>
+      </summary>
+      {list.map((entry, n) => {
+        const change = (by: Partial<T>) =>
+          onChange(
+            list.map((x) => (x.id === entry.id ? { ...x, ...by } : x)),
+            `${one} ${n + 1}`,
+          );
+        return (
+          <div key={entry.id} className="mb-1">
+            <div
+              className="grid items-start gap-1"
+              style={{ gridTemplateColumns: `repeat(${fields.length}, minmax(0,1fr)) auto` }}
+            >
+              {fields.map(({ field, unit, min, max }) => (
+                <NumberField
+                  key={String(field)}
+                  label={`${one} ${n + 1} ${unit}`}
+                  hideLabel
+                  value={entry[field] as number}
+                  min={min}
+                  max={max}
+                  unit={unit}
+                  onCommit={(value) => change({ [field]: value } as unknown as Partial<T>)}
+                />
+              ))}
+              <button
+                type="button"
+                className="btn btn-xs btn-ghost mt-1"
+                aria-label={`Remove ${one.toLowerCase()} ${n + 1}`}
+                onClick={() =>
+                  onChange(
+                    list.filter((x) => x.id !== entry.id),
+                    `${one} removed`,
+                  )
+                }
+              >
+                ✕
+              </button>
+            </div>
+            {more?.(entry, n, change)}
+          </div>
+        );
+      })}
+      {onAdd ? (
+        <button type="button" className="btn btn-xs" onClick={() => onChange([...list, onAdd()], `${one} added`)}>
+          Add a {one.toLowerCase()}
+        </button>
+      ) : (
+        list.length === 0 && <p className="dim text-xs">Drawn on the board: choose “{one}” in the hand.</p>
+      )}
+    </details>
+  );
+}
+
+const PLACE = { min: -5000, max: 5000 };
+type Set = <F extends 'fixings' | 'holes' | 'keepOuts' | 'channels'>(field: F, value: Panel[F], what: string) => void;
+
+/** Fixings, holes, keep-outs and channels of a panel, in numbers. */
+export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
+  const box = panelBox(panel);
+  const middle = Math.round((box.leftMm + box.rightMm) / 2);
+  return (
+    <>
+      <Rows<Fixing>
+        title="Fixings"
+        one="Fixing"
+        list={panel.fixings}
+        fields={[
+          { field: 'xMm', unit: 'x', ...PLACE },
+          { field: 'yMm', unit: 'y', ...PLACE },
+          { field: 'screwDiameterMm', unit: '⌀', min: 2, max: 20 },
+        ]}
+        onChange={(list, what) => set('fixings', list, what)}
+        onAdd={() => ({ id: newId('fx'), xMm: middle, yMm: box.topMm + 25, screwDiameterMm: 6 })}
+      />
+      <Rows<Hole>
+        title="Pass-through holes"
+        one="Hole"
+        list={panel.holes}
+        fields={[
+          { field: 'xMm', unit: 'x', ...PLACE },
+          { field: 'yMm', unit: 'y', ...PLACE },
+          { field: 'diameterMm', unit: '⌀', min: 2, max: 200 },
+        ]}
+        more={(hole, n, change) => (
+          <select
+            className="select select-xs mt-0.5 w-full"
+            aria-label={`Lining of hole ${n + 1}`}
+            value={hole.lining}
+            onChange={(e) => change({ lining: e.target.value as Hole['lining'] })}
+          >
+            <option value="grommet">with a grommet</option>
+            <option value="sleeve">with a sleeve</option>
+            <option value="none">bare edge</option>
+          </select>
+        )}
+        onChange={(list, what) => set('holes', list, what)}
+        onAdd={() => ({
+          id: newId('ho'),
+          xMm: middle,
+          yMm: Math.round((box.topMm + box.bottomMm) / 2),
+          diameterMm: 25,
+          lining: 'grommet',
+        })}
+      />
+      <Rows<KeepOut>
+        title="Keep-outs and doors"
+        one="Keep-out"
+        list={panel.keepOuts}
+        fields={[{ field: 'freeMm', unit: 'mm free', min: 0, max: 2000 }]}
+        more={(keepOut, n, change) => (
+          <>
+            <div className="mt-0.5 grid grid-cols-2 gap-1">
+              <TextField
+                label={`Name of keep-out ${n + 1}`}
+                hideLabel
+                value={keepOut.name}
+                max={80}
+                required
+                onCommit={(name) => change({ name })}
+              />
+              <select
+                className="select select-sm w-full"
+                aria-label={`Face of keep-out ${n + 1}`}
+                value={keepOut.face}
+                onChange={(e) => change({ face: e.target.value as KeepOut['face'] })}
+              >
+                <option value="front">front</option>
+                <option value="back">back</option>
+                <option value="both">both faces</option>
+              </select>
+            </div>
+            {keepOut.shape.kind === 'arc' && (
+              <div className="mt-0.5 grid grid-cols-3 gap-1">
+                {(['radiusMm', 'fromDeg', 'toDeg'] as const).map((field) => (
+                  <NumberField
+                    key={field}
+                    label={`Keep-out ${n + 1} ${field}`}
+                    hideLabel
+                    value={keepOut.shape.kind === 'arc' ? keepOut.shape[field] : 0}
+                    min={field === 'radiusMm' ? 1 : -360}
+                    max={field === 'radiusMm' ? 5000 : 720}
+                    unit={field === 'radiusMm' ? 'mm r' : field === 'fromDeg' ? '° from' : '° to'}
+                    onCommit={(value) => change({ shape: { ...keepOut.shape, [field]: value } as KeepOut['shape'] })}
+                  />
+                ))}
+              </div>
+            )}
+          </>
+        )}
+        onChange={(list, what) => set('keepOuts', list, what)}
+        onAdd={null}
+      />
+      <Rows<Channel>
+        title="Channels"
+        one="Channel"
+        list={panel.channels}
+        fields={[{ field: 'widthMm', unit: 'mm wide', min: 10, max: 500 }]}
+        more={(c, n) => (
+          <p className="num dim text-xs">
+            {n + 1}: {c.face}, {Math.round(c.from.xMm)}, {Math.round(c.from.yMm)} to {Math.round(c.to.xMm)},{' '}
+            {Math.round(c.to.yMm)} mm
+          </p>
+        )}
+        onChange={(list, what) => set('channels', list, what)}
+        onAdd={null}
+      />
+    </>
+  );
+}

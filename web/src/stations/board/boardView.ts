@@ -1,0 +1,35 @@
+import type { Face, Id, Panel, PointMm } from '@ombrik/core/board/board';
+import { asSeen } from '@ombrik/core/layout/outlines';
+import type { RectMm } from '@ombrik/core/stages/lengths/geometry';
+
+/** What the hand does on the board. */
+export type Tool = 'choose' | 'measure' | 'outline' | 'keepOut' | 'swing' | 'hole' | 'channel';
+
+/** How the board is looked at: which panel, which face, with what in the hand, and which parts are chosen together. */
+export interface BoardView {
+  panel: Panel;
+  face: Face;
+  tool: Tool;
+  chosen: ReadonlySet<Id>;
+  setTool(tool: Tool): void;
+  /** Chooses one part, or puts it to the others or takes it from them. */
+  choose(id: Id, together: boolean): void;
+  chooseAll(ids: readonly Id[]): void;
+}
+
+/** Panel coordinates to what is seen, and back: the back is seen with left and right exchanged. */
+export const seenBy =
+  ({ panel, face }: Pick<BoardView, 'panel' | 'face'>) =>
+  (p: PointMm): PointMm =>
+    asSeen(panel, face, p);
+
+export function rectSeen(view: Pick<BoardView, 'panel' | 'face'>, r: RectMm): RectMm {
+  const a = asSeen(view.panel, view.face, { xMm: r.leftMm, yMm: r.topMm });
+  const b = asSeen(view.panel, view.face, { xMm: r.rightMm, yMm: r.bottomMm });
+  return {
+    leftMm: Math.min(a.xMm, b.xMm),
+    rightMm: Math.max(a.xMm, b.xMm),
+    topMm: a.yMm,
+    bottomMm: b.yMm,
+  };
+}

@@ -1,0 +1,151 @@
+import type { Item } from '@ombrik/core/board/board';
+import { itemOutline } from '@ombrik/core/layout/outlines';
+import { itemRect } from '@ombrik/core/stages/lengths/geometry';
+import type { KeyboardEvent, PointerEvent } from 'react';
+import { useJob } from '../../../app/jobSession.tsx';
+import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
+import { PartBody } from '../PartShape.tsx';
+
+export const onThisPanel = (item: Item, view: Pick<BoardView, 'panel'>) =>
+  item.place.kind === 'panel' && item.place.panelId === view.panel.id;
+
+/** Parts that stand on the other face, as dashed ghosts. */
+export function GhostItems({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
+  const { shown, parts } = useJob();
+  const seen = seenBy(view);
+  return (
+    <g opacity={0.45} pointerEvents="none">
+      {shown.items.map((item) => {
+        const part = parts.get(item.partId);
+        if (!part || item.place.kind !== 'panel' || !onThisPanel(item, view) || item.place.face === view.face)
+          return null;
+        const points = itemOutline(item, part)!.map(seen);
+        const box = rectSeen(view, itemRect(item, part)!);
+        return (
+          <g key={item.id}>
+            <polygon
+              points={points.map((p) => `${p.xMm},${p.yMm}`).join(' ')}
+              fill="none"
+              stroke="currentColor"
+              strokeDasharray="4 4"
+            />
+            <text
+              x={box.leftMm + 3 * k}
+              y={box.bottomMm - 4 * k}
+              fontSize={12 * k}
+              fontFamily="var(--font-label)"
+              fill="currentColor"
+            >
+              {item.designation} {view.face === 'front' ? 'behind' : 'in front'}
+            </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Parts on the face that is seen; the chosen ones with the room they ask for. */
+export function ItemLayer({
+  view,
+  onKey,
+  onStart,
+}: {
+  view: BoardView;
+  onKey: (e: KeyboardEvent, item: Item) => void;
+  onStart: (e: PointerEvent, item: Item, centre: { xMm: number; yMm: number }) => void;
+}) {
+  const { shown, parts, dossier, select, selection } = useJob();
+  const seen = seenBy(view);
+  const stopItems = new Set(dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
+  const here = shown.items.filter(
+    (i) => i.place.kind === 'panel' && onThisPanel(i, view) && i.place.face === view.face && parts.has(i.partId),
+  );
+  return (
+    <>
+      {here.map((item) => {
+        const part = parts.get(item.partId)!;
+        if (!view.chosen.has(item.id)) return null;
+        const clear = rectSeen(view, itemRect(item, part, part.clearSpaceMm)!);
+        return (
+          <rect
+            key={`clear-${item.id}`}
+            x={clear.leftMm}
+            y={clear.topMm}
+            width={clear.rightMm - clear.leftMm}
+            height={clear.bottomMm - clear.topMm}
+            fill="url(#hot)"
+            stroke="var(--color-primary)"
+            strokeDasharray="5 4"
+          />
+        );
+      })}
+      {here.map((item) => {
+        const part = parts.get(item.partId)!;
+        if (item.place.kind !== 'panel') return null;
+        const chosen = view.chosen.has(item.id);
+        const centre = seen(item.place);
+        const { rotationDeg } = item.place;
+        const where = `at ${Math.round(item.place.xMm)}, ${Math.round(item.place.yMm)} millimetres${view.face === 'back' ? ', behind' : ''}${item.held ? ', held' : ''}`;
+        return (
+          <g
+            key={item.id}
+            role="button"
+            tabIndex={0}
+            aria-label={`${item.designation} ${item.name || part.name}, ${where}${stopItems.has(item.id) ? ', has a stop finding' : ''}`}
+            aria-pressed={chosen}
+            className={item.held ? 'cursor-not-allowed outline-none' : 'cursor-grab outline-none'}
+            style={{ color: chosen ? 'var(--color-primary)' : 'var(--color-base-content)' }}
+            onFocus={() => {
+              if (!chosen || selection?.kind !== 'item') select({ kind: 'item', id: item.id });
+            }}
+            onKeyDown={(e) => onKey(e, item)}
+            onPointerDown={(e) => onStart(e, item, centre)}
+          >
+            <g transform={`translate(${centre.xMm} ${centre.yMm}) rotate(${rotationDeg})`}>
+              <PartBody part={part} width={part.widthMm} height={part.heightMm} />
+            </g>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+/** Names and marks over the cables. */
+export function ItemNames({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
+  const { shown, parts, dossier } = useJob();
+  const stopItems = new Set(dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
+  return (
+    <>
+      {shown.items.map((item) => {
+        const part = parts.get(item.partId);
+        if (!part || item.place.kind !== 'panel' || !onThisPanel(item, view) || item.place.face !== view.face)
+          return null;
+        const rect = rectSeen(view, itemRect(item, part)!);
+        return (
+          <text
+            key={item.id}
+            x={rect.leftMm + 4 * k}
+            y={rect.topMm + 13 * k}
+            fontSize={14 * k}
+            fontWeight={600}
+            fontFamily="var(--font-label)"
+            fill={view.chosen.has(item.id) ? 'var(--color-primary)' : 'currentColor'}
+            stroke="var(--part)"
+            strokeWidth={3.5 * k}
+            strokeLinejoin="round"
+            paintOrder="stroke"
+            pointerEvents="none"
+          >
+            {item.designation}
+            {item.held ? ' ⚲' : ''}
+            {item.groupId ? ' ∷' : ''}
+            {item.standOffMm > 0 ? ` ↥${item.standOffMm}` : ''}
+            {stopItems.has(item.id) ? ' ▲' : ''}
+          </text>
+        );
+      })}
+    </>
+  );
+}
