@@ -20,6 +20,8 @@ const NEEDED = {
   chromium: () => existsSync('/usr/bin/chromium'),
   ngspice: () => onPath('ngspice'),
   units: () => onPath('units'),
+  'poppler-utils': () => onPath('pdftoppm'),
+  'python3-ezdxf': () => existsSync('/usr/lib/python3/dist-packages/ezdxf'),
 };
 
 /** Installs Debian packages that are missing; without root says exactly what to run. */

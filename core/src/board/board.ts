@@ -219,6 +219,8 @@ export interface Panel {
   outline: PointMm[];
   thicknessMm: number;
   material: PanelMaterial;
+  /** Way the grain is to run: along the width, up the height, or as it comes. */
+  grain: 'any' | 'across' | 'up';
   /** The face that shows. */
   goodFace: Face;
   /** Free room behind, mm; 0 lies flat on what it hangs on. */

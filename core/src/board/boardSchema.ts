@@ -159,6 +159,7 @@ export const panelSchema: Schema<Panel> = record({
   outline: list(point, { min: 3, max: 200 }),
   thicknessMm: num({ min: 1, max: 100, unit: 'mm' }),
   material: oneOfText(['plywood', 'plastic', 'absPanel']),
+  grain: oneOfText(['any', 'across', 'up']),
   goodFace: oneOfText(['front', 'back']),
   backClearanceMm: num({ min: 0, max: 2000, unit: 'mm' }),
   frontClearanceMm: orNull(num({ min: 1, max: 5000, unit: 'mm' })),

@@ -105,6 +105,7 @@ function to4(board: Loose): Loose {
     ...board,
     formatVersion: 4,
     panels: each(board.panels, (panel) => ({
+      grain: 'any',
       goodFace: 'front',
       backClearanceMm: 0,
       frontClearanceMm: null,

@@ -1,4 +1,4 @@
-import { DxfParser } from 'dxf-parser';
+import DxfParser from 'dxf-parser';
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
 import type { PointMm } from '../board/board.ts';

@@ -1,5 +1,9 @@
 import Papa from 'papaparse';
+import type { Board } from '../board/board.ts';
+import { partIndex } from '../board/references.ts';
+import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import type { Dossier } from '../dossier.ts';
+import { drillRows } from '../drawing/panelShapes.ts';
 import type { CutGroup } from '../stages/cuts/cuts.ts';
 
 /** Parts list as CSV: one line a part, prices where known. */
@@ -41,6 +45,24 @@ export function cutsCsv(dossier: Pick<Dossier, 'cuts'>): string {
         to_end: core.to.lugName,
         to_strip_mm: Math.round(core.to.stripMm),
         to_shrink_mm: core.to.shrinkMm,
+      })),
+    ),
+  );
+}
+
+/** Drill table as CSV: one line a hole, from the top left corner of the panel's front. */
+export function drillCsv(board: Board): string {
+  const parts = partIndex(board, genericCatalogue);
+  return Papa.unparse(
+    board.panels.flatMap((panel) =>
+      drillRows(board, parts, panel).map((r) => ({
+        panel: panel.name,
+        drill_mm: r.diameterMm,
+        x_mm: Math.round(r.at.xMm * 10) / 10,
+        y_mm: Math.round(r.at.yMm * 10) / 10,
+        what: r.what,
+        for: r.forWhat,
+        through: r.through ? 'yes' : 'no',
       })),
     ),
   );

@@ -1,5 +1,17 @@
-import type { Chemistry } from '../board/board.ts';
+import type { Chemistry, PanelMaterial } from '../board/board.ts';
 import type { OwnRules } from './profiles/ownRules.ts';
+
+/** A size boards are cut from. */
+export interface StockSheet {
+  id: string;
+  material: PanelMaterial;
+  thicknessMm: number;
+  widthMm: number;
+  heightMm: number;
+  /** Which side the grain runs along. */
+  grain: 'width' | 'height' | 'none';
+  price: number | null;
+}
 
 /** What one workshop holds true for all its boards: schools of practice and allowances, versioned. */
 export interface Workshop {
@@ -27,9 +39,29 @@ export interface Workshop {
   spareLinks: number;
   /** Conductor sizes kept on the shelf, mm²; sizing skips the others where a kept one fits. Empty keeps all. */
   preferredAreasMm2: readonly number[];
+  /** Sheets boards are cut from, and what the saw takes. */
+  sheets: readonly StockSheet[];
+  sawKerfMm: number;
   /** Copies of rule profiles with values of its own. */
   ownRules: readonly OwnRules[];
 }
+
+const sheet = (
+  material: PanelMaterial,
+  thicknessMm: number,
+  widthMm: number,
+  heightMm: number,
+  grain: StockSheet['grain'],
+  price: number,
+): StockSheet => ({
+  id: `${material}-${thicknessMm}-${widthMm}x${heightMm}`,
+  material,
+  thicknessMm,
+  widthMm,
+  heightMm,
+  grain,
+  price,
+});
 
 /** Defaults a new workshop starts from. Sources: common practice, no source, unless said. */
 export const defaultWorkshop: Workshop = {
@@ -47,5 +79,13 @@ export const defaultWorkshop: Workshop = {
   marginShare: 0.18,
   spareLinks: 1,
   preferredAreasMm2: [],
+  sheets: [
+    sheet('plywood', 18, 2500, 1250, 'width', 92),
+    sheet('plywood', 18, 1250, 600, 'width', 31),
+    sheet('plywood', 15, 2500, 1250, 'width', 78),
+    sheet('plastic', 12, 2000, 1000, 'none', 118),
+    sheet('absPanel', 3, 1000, 600, 'none', 24),
+  ],
+  sawKerfMm: 3,
   ownRules: [],
 };

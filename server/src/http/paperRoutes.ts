@@ -1,9 +1,16 @@
-import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
+import { partIndex } from '@ombrik/core/board/references';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { panelShapes } from '@ombrik/core/drawing/panelShapes';
+import { dxfOf } from '@ombrik/core/export/dxf';
+import { cutsCsv, drillCsv, partsCsv } from '@ombrik/core/export/lists';
+import { svgOf } from '@ombrik/core/export/svg';
 import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
 import { Hono } from 'hono';
 import { boardDrawing } from '../papers/boardDrawing.ts';
+import { dressingPaper, drillPaper, sheetPaper } from '../papers/boardPapers.ts';
 import { cutsPaper, partsPaper } from '../papers/listPapers.ts';
 import type { PaperHead } from '../papers/paper.ts';
+import { templatePaper } from '../papers/templatePaper.ts';
 import { testRecordPaper } from '../papers/testRecord.ts';
 import { listRecords } from '../store/floorRecords.ts';
 import type { JobFile } from '../store/jobFile.ts';
@@ -22,6 +29,11 @@ export const headOf = (file: JobFile, title: string): PaperHead => {
     profile: `${profile.name}, version ${profile.version}`,
   };
 };
+/** A panel of the board by id; refused in words when there is none. */
+const panelOf = (file: JobFile, id: string) =>
+  file.board.panels.find((p) => p.id === id) ??
+  refuse(404, `no panel "${id}"; accepted: ${file.board.panels.map((p) => p.id).join(', ')}`);
+
 const attachment = (name: string, type: string, inline = false) => ({
   'Content-Type': type,
   'Content-Disposition': `${inline ? 'inline' : 'attachment'}; filename="${name}"`,
@@ -50,6 +62,36 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
       const records = await listRecords(db, file.job.id, 'benchStep');
       return pdf('Test record', (head) => testRecordPaper(file, records, head), 'test-record');
     }
+    case 'template.pdf': {
+      const paper = c.req.query('paper') ?? 'A4';
+      const cutFrom = c.req.query('from') ?? 'show';
+      const panelId = c.req.query('panel') ?? null;
+      if (paper !== 'A4' && paper !== 'Letter') return refuse(422, `paper is "${paper}"; accepted: A4, Letter`);
+      if (cutFrom !== 'show' && cutFrom !== 'hidden')
+        return refuse(422, `from is "${cutFrom}"; accepted: show, hidden`);
+      if (panelId !== null) panelOf(file, panelId);
+      return pdf('Template', (head) => templatePaper(file, head, { paper, panelId, cutFrom }), 'template');
+    }
+    case 'drill.pdf':
+      return pdf('Drill table', (head) => drillPaper(file, head), 'drill');
+    case 'dressing.pdf':
+      return pdf('Dressing drawing', (head) => dressingPaper(file, head), 'dressing');
+    case 'sheets.pdf':
+      return pdf('Sheet cutting plan', (head) => sheetPaper(file, head), 'sheets');
+    case 'panel.dxf':
+    case 'panel.svg': {
+      const panel = panelOf(file, c.req.query('panel') ?? file.board.panels[0]!.id);
+      const face = c.req.query('face') ?? panel.goodFace;
+      if (face !== 'front' && face !== 'back') return refuse(422, `face is "${face}"; accepted: front, back`);
+      const parts = partIndex(file.board, genericCatalogue);
+      const shapes = panelShapes(file.board, parts, panel, face, c.req.query('mirrored') === '1');
+      const slug = `${stem}-${panel.id}-${face}`;
+      return name === 'panel.dxf'
+        ? c.body(dxfOf(shapes), 200, attachment(`${slug}.dxf`, 'image/vnd.dxf'))
+        : c.body(svgOf(shapes), 200, attachment(`${slug}.svg`, 'image/svg+xml'));
+    }
+    case 'drill.csv':
+      return c.body(drillCsv(file.board), 200, attachment(`${stem}-drill.csv`, 'text/csv; charset=utf-8'));
     case 'parts.csv':
       return c.body(partsCsv(file.dossier), 200, attachment(`${stem}-parts.csv`, 'text/csv; charset=utf-8'));
     case 'cuts.csv':
@@ -59,7 +101,7 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
     default:
       return refuse(
         404,
-        `no paper "${name}"; accepted: drawing.pdf, parts.pdf, cuts.pdf, test-record.pdf, parts.csv, cuts.csv, board.json`,
+        `no paper "${name}"; accepted: drawing.pdf, dressing.pdf, template.pdf, drill.pdf, sheets.pdf, parts.pdf, cuts.pdf, test-record.pdf, panel.dxf, panel.svg, drill.csv, parts.csv, cuts.csv, board.json`,
       );
   }
 });

@@ -1,4 +1,4 @@
-import { list, num, oneOfNumber, record, text } from '@ombrik/core/board/schemaKit';
+import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
 import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/rules/profiles/ownRules';
 import { STANDARD_AREAS_MM2 } from '@ombrik/core/rules/tables/conductorResistance';
 import type { Workshop } from '@ombrik/core/rules/workshop';
@@ -15,6 +15,19 @@ const settings = record({
   currency: text(1, 6),
   spareLinks: num({ min: 0, max: 20, integer: true }),
   preferredAreasMm2: list(oneOfNumber(STANDARD_AREAS_MM2), { max: 40 }),
+  sheets: list(
+    record({
+      id: text(1, 64),
+      material: oneOfText(['plywood', 'plastic', 'absPanel']),
+      thicknessMm: num({ min: 1, max: 100, unit: 'mm' }),
+      widthMm: num({ min: 50, max: 5000, unit: 'mm' }),
+      heightMm: num({ min: 50, max: 5000, unit: 'mm' }),
+      grain: oneOfText(['width', 'height', 'none']),
+      price: orNull(num({ min: 0, max: 1e6 })),
+    }),
+    { max: 40 },
+  ),
+  sawKerfMm: num({ min: 0, max: 10, unit: 'mm' }),
   ownRules: list(ownRulesSchema, { max: 20 }),
 });
 

@@ -25,6 +25,13 @@ export interface PaperHead {
   profile: string;
 }
 
+export function registerFonts(doc: Doc): void {
+  doc.registerFont(FONT.text, font('barlow', 'barlow-latin-400-normal.woff'));
+  doc.registerFont(FONT.bold, font('barlow', 'barlow-latin-600-normal.woff'));
+  doc.registerFont(FONT.label, font('barlow-condensed', 'barlow-condensed-latin-600-normal.woff'));
+  doc.registerFont(FONT.number, font('jetbrains-mono', 'jetbrains-mono-latin-400-normal.woff'));
+}
+
 /** A paper with the head and foot every sheet carries: job, revision, rule profile, page. */
 export function openPaper(head: PaperHead, layout: 'portrait' | 'landscape' = 'portrait'): Doc {
   const doc = new PDFDocument({
@@ -34,10 +41,7 @@ export function openPaper(head: PaperHead, layout: 'portrait' | 'landscape' = 'p
     bufferPages: true,
     info: { Title: `${head.title}, job ${head.jobNumber} revision ${head.revision}` },
   });
-  doc.registerFont(FONT.text, font('barlow', 'barlow-latin-400-normal.woff'));
-  doc.registerFont(FONT.bold, font('barlow', 'barlow-latin-600-normal.woff'));
-  doc.registerFont(FONT.label, font('barlow-condensed', 'barlow-condensed-latin-600-normal.woff'));
-  doc.registerFont(FONT.number, font('jetbrains-mono', 'jetbrains-mono-latin-400-normal.woff'));
+  registerFonts(doc);
   doc.fillColor(INK).font(FONT.label).fontSize(22).text(plain(head.title), MARGIN, MARGIN);
   doc
     .font(FONT.text)

@@ -87,6 +87,18 @@ export function PanelInspector({ panel, face }: { panel: Panel; face: Face }) {
             <option value="back">back</option>
           </select>
         </label>
+        <label className="grid gap-0.5">
+          <span className="label-face">Grain</span>
+          <select
+            className="select w-full"
+            value={panel.grain}
+            onChange={(e) => set('grain', e.target.value as Panel['grain'], 'grain')}
+          >
+            <option value="any">as it comes</option>
+            <option value="across">across</option>
+            <option value="up">up and down</option>
+          </select>
+        </label>
         <NumberField
           label="Screws for parts"
           value={panel.partScrewMm}

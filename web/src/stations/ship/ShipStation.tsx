@@ -9,9 +9,14 @@ import { useJob } from '../../app/jobSession.tsx';
 import { useFloor } from '../../app/useFloor.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { PaperView } from './PaperView.tsx';
+import { TemplateChoice, type TemplateWish } from './TemplateChoice.tsx';
 
 const PAPERS = [
   ['drawing.pdf', 'Board drawing', 'To scale, wire names as on the labels, wire list.'],
+  ['dressing.pdf', 'Dressing drawing', 'Front and back of every panel with wire names.'],
+  ['template.pdf', 'Template, 1:1', 'True size over several sheets, marks to join them, a bar to check.'],
+  ['drill.pdf', 'Drill table', 'Every hole: drill, place, what for.'],
+  ['sheets.pdf', 'Sheet cutting plan', 'Panels on the sheets in stock, cut by cut.'],
   ['parts.pdf', 'Parts list', 'Everything to have on the bench, with prices.'],
   ['cuts.pdf', 'Cut list', 'By cable type, both ends of every piece.'],
   ['test-record.pdf', 'Test record', 'Every reading, failed ones too, with sign-off lines.'],
@@ -19,6 +24,7 @@ const PAPERS = [
 const LISTS = [
   ['parts.csv', 'Parts, CSV'],
   ['cuts.csv', 'Cuts, CSV'],
+  ['drill.csv', 'Drill table, CSV'],
   ['board.json', 'Board document, JSON'],
 ] as const;
 
@@ -28,7 +34,9 @@ export function ShipStation() {
   const { progress } = useFloor();
   const [chosen, setChosen] = useState<string>(PAPERS[0][0]);
   const [problems, setProblems] = useState<string[]>([]);
-  const href = (name: string) => `/api/jobs/${job.jobId}/out/${name}?revision=${job.revision}`;
+  const [sheet, setSheet] = useState<TemplateWish>({ paper: 'A4', from: 'show' });
+  const href = (name: string, more = '') =>
+    `/api/jobs/${job.jobId}/out/${name}?revision=${job.revision}${name === 'template.pdf' ? `&paper=${sheet.paper}&from=${sheet.from}` : ''}${more}`;
   const upload = async (file: File) => {
     let value: unknown;
     try {
@@ -64,6 +72,7 @@ export function ShipStation() {
                 <span className="label-face block text-lg">{title}</span>
                 <span className="dim text-xs">{what}</span>
               </button>
+              {name === 'template.pdf' && <TemplateChoice wish={sheet} onChange={setSheet} />}
               <a className="btn btn-xs mt-1" href={href(name)} download>
                 Download {title}
               </a>
@@ -76,6 +85,24 @@ export function ShipStation() {
             <a key={name} className="btn btn-sm" href={href(name)} download>
               {title}
             </a>
+          ))}
+          {job.board.panels.map((panel) => (
+            <span key={panel.id} className="flex items-center gap-1">
+              <span className="min-w-0 flex-1 truncate text-[13px]">{panel.name}</span>
+              {(['front', 'back'] as const).map((face) =>
+                (['dxf', 'svg'] as const).map((kind) => (
+                  <a
+                    key={face + kind}
+                    className="btn btn-xs px-1"
+                    href={href(`panel.${kind}`, `&panel=${panel.id}&face=${face}`)}
+                    aria-label={`${panel.name}, ${face}, ${kind.toUpperCase()}`}
+                    download
+                  >
+                    {face} {kind}
+                  </a>
+                )),
+              )}
+            </span>
           ))}
           <label className="btn btn-sm">
             Put a board file in its place
@@ -95,7 +122,11 @@ export function ShipStation() {
           <Problems problems={problems} onDismiss={() => setProblems([])} />
         </div>
       </div>
-      <PaperView key={chosen + job.revision} src={href(chosen)} title={PAPERS.find(([n]) => n === chosen)?.[1] ?? ''} />
+      <PaperView
+        key={chosen + job.revision + sheet.paper + sheet.from}
+        src={href(chosen)}
+        title={PAPERS.find(([n]) => n === chosen)?.[1] ?? ''}
+      />
     </div>
   );
 }

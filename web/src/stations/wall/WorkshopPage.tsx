@@ -7,6 +7,20 @@ import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { KeptSizes } from './KeptSizes.tsx';
 import { OwnRulesSheet } from './OwnRulesSheet.tsx';
+import { StockSheets } from './StockSheets.tsx';
+
+const SETTINGS = [
+  'usableShare',
+  'hourRate',
+  'marginShare',
+  'currency',
+  'spareLinks',
+  'preferredAreasMm2',
+  'sheets',
+  'sawKerfMm',
+  'ownRules',
+] as const;
+type Settings = Pick<Workshop, (typeof SETTINGS)[number]>;
 
 /** What the workshop holds true for all its boards. */
 export function WorkshopPage() {
@@ -14,15 +28,15 @@ export function WorkshopPage() {
   const me = useMe();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = useMutation({
-    mutationFn: (
-      json: Pick<
-        Workshop,
-        'usableShare' | 'hourRate' | 'marginShare' | 'currency' | 'spareLinks' | 'preferredAreasMm2' | 'ownRules'
-      >,
-    ) =>
+    mutationFn: (json: Settings) =>
       answer(
         api.workshop.$post({
-          json: { ...json, ownRules: [...json.ownRules], preferredAreasMm2: [...json.preferredAreasMm2] },
+          json: {
+            ...json,
+            ownRules: [...json.ownRules],
+            preferredAreasMm2: [...json.preferredAreasMm2],
+            sheets: [...json.sheets],
+          },
         }),
       ),
     onSuccess: () => client.invalidateQueries(),
@@ -31,11 +45,8 @@ export function WorkshopPage() {
   const may = me.data?.person?.role === 'designer';
   const put = (change: Partial<Workshop>) => {
     if (!workshop) return;
-    const { usableShare, hourRate, marginShare, currency, spareLinks, preferredAreasMm2, ownRules } = {
-      ...workshop,
-      ...change,
-    };
-    save.mutate({ usableShare, hourRate, marginShare, currency, spareLinks, preferredAreasMm2, ownRules });
+    const values = { ...workshop, ...change };
+    save.mutate(Object.fromEntries(SETTINGS.map((field) => [field, values[field]])) as unknown as Settings);
   };
   return (
     <div className="flex h-full flex-col">
@@ -106,6 +117,9 @@ export function WorkshopPage() {
             />
             <p className="dim col-span-2 text-xs">{workshop.usableShareSource}</p>
           </div>
+        )}
+        {workshop && (
+          <StockSheets sheets={workshop.sheets} kerfMm={workshop.sawKerfMm} disabled={!may} onChange={put} />
         )}
         {workshop && (
           <KeptSizes
