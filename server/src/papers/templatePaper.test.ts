@@ -25,7 +25,11 @@ function rendered(pdf: Buffer): { width: number; height: number; dark: (x: numbe
 it('prints at true size: outline and scale bar measured back from the page (poppler)', async () => {
   const board = { ...newBoard({}), panels: [{ ...rectanglePanel('Small', 150, 110), fixings: [] }] };
   const head = { title: 'Template', jobNumber: 1, jobName: 'j', revision: 1, workshopName: 'w', profile: 'p' };
-  const pdf = await templatePaper({ board } as unknown as JobFile, head, { paper: 'A4', panelId: null, cutFrom: 'show' });
+  const pdf = await templatePaper({ board } as unknown as JobFile, head, {
+    paper: 'A4',
+    panelId: null,
+    cutFrom: 'show',
+  });
   const page = rendered(pdf);
   // A4 at ten dots to the millimetre.
   expect(Math.abs(page.width - 2100)).toBeLessThanOrEqual(1);

@@ -1,8 +1,21 @@
-import type { Board } from '@ombrik/core/board/board';
+import type { Board, Id } from '@ombrik/core/board/board';
 import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import type { Dossier } from '@ombrik/core/dossier';
+import { placementModel } from '@ombrik/core/layout/placement/model';
+import { type Placed, place, startOf } from '@ombrik/core/layout/placement/place';
+import { type Terms, termsOf, totalOf, WISHES } from '@ombrik/core/layout/placement/score';
 import { type RoutedCables, routeCables } from '@ombrik/core/layout/routeCables';
 import { expose } from 'comlink';
+
+/** Steps of one search for a place: about a second for 25 parts. */
+const PLACE_STEPS = 120_000;
+
+export interface Arrangement extends Placed {
+  wish: (typeof WISHES)[number]['id'];
+  /** The same terms and sum for the parts as they stand now. */
+  now: { terms: Terms; total: number };
+}
 
 /** The board's solvers, off the main thread; stopped by ending the worker. */
 const layout = {
@@ -27,6 +40,29 @@ const layout = {
         return true;
       },
     );
+  },
+  /** Three different ways to place the parts of a panel's front, each with its score beside that of now. */
+  arrange(
+    board: Board,
+    dossier: Pick<Dossier, 'sizing' | 'cables'>,
+    panelId: Id,
+    seed: number,
+    onProgress: (share: number) => void,
+  ): Arrangement[] {
+    const model = placementModel(board, partIndex(board, genericCatalogue), dossier, panelId);
+    const terms = termsOf(model, startOf(model));
+    return WISHES.map(({ id, weights }, n) => ({
+      wish: id,
+      now: { terms, total: totalOf(terms, weights) },
+      ...place(model, weights, {
+        seed: seed + n,
+        steps: PLACE_STEPS,
+        onProgress: (share) => {
+          onProgress((n + share) / WISHES.length);
+          return true;
+        },
+      }),
+    }));
   },
 };
 

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
 import { Tape } from '../../ui/Tape.tsx';
+import { ArrangeParts } from './ArrangeParts.tsx';
 import { BoardCanvas } from './BoardCanvas.tsx';
 import { BoardTools } from './BoardTools.tsx';
 import type { BoardView, Tool } from './boardView.ts';
@@ -25,6 +26,7 @@ export function BoardStation() {
   const [tool, setTool] = useState<Tool>('choose');
   const [also, setAlso] = useState<ReadonlySet<Id>>(new Set());
   const [palette, setPalette] = useState(false);
+  const [arranging, setArranging] = useState(false);
   const [connecting, setConnecting] = useState<TerminalRef | null>(null);
   const onConnecting = useCallback((ref: TerminalRef | null) => setConnecting(ref), []);
   const panel = shown.panels.find((p) => p.id === panelId) ?? shown.panels[0];
@@ -89,6 +91,9 @@ export function BoardStation() {
           Add a part
         </button>
         <BoardTools view={view} onFace={setFace} onPanel={setPanelId} />
+        <button type="button" className="btn btn-xs" aria-expanded={arranging} onClick={() => setArranging(!arranging)}>
+          Arrange
+        </button>
         <RouteCables />
         <span className="dim min-w-0 flex-1 truncate text-xs" title={HINT_OF[tool]}>
           {HINT_OF[tool]}
@@ -111,6 +116,7 @@ export function BoardStation() {
       </aside>
       <div className="relative min-h-0 min-w-0 overflow-hidden">
         <BoardCanvas view={view} connecting={connecting} onConnecting={onConnecting} />
+        {arranging && <ArrangeParts view={view} onClose={() => setArranging(false)} />}
         {palette && <PartPalette view={view} onClose={() => setPalette(false)} />}
       </div>
       <footer className="col-span-2 overflow-hidden border-t border-base-300 bg-base-100 px-4 py-1.5">

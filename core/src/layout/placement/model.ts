@@ -1,0 +1,240 @@
+import type { Board, Id, Item, Panel, PointMm, RotationDeg } from '../../board/board.ts';
+import type { Part, PartKind } from '../../catalogue/part.ts';
+import type { Dossier } from '../../dossier.ts';
+import { type Box, boxOf, inside, overlap, toEdge } from '../../solve/polygon.ts';
+import { rotated } from '../../stages/lengths/geometry.ts';
+import { holdsOn, keepOutOutline } from '../outlines.ts';
+
+/** These stand off the board unless somebody puts them there. */
+export const OFF_BOARD: readonly PartKind[] = [
+  'battery',
+  'feed',
+  'solarModule',
+  'load',
+  'frame',
+  'button',
+  'mainsInlet',
+];
+const HOT: readonly PartKind[] = ['inverter', 'mainsCharger', 'dcdcCharger', 'solarController'];
+
+/** Between two bodies at least this much, mm: fingers, lugs and a cable. Common practice, no source. */
+export const GAP_MM = 12;
+/** From a body to the panel's edge, mm. Common practice, no source. */
+const EDGE_MM = 12;
+export const RASTER_MM = 5;
+
+/** A part that is placed: what it needs, turned each way. */
+export interface Movable {
+  itemId: Id;
+  designation: string;
+  massKg: number;
+  hot: boolean;
+  handled: boolean;
+  /** Half of its width and height by quarter turns. */
+  half: { x: number; y: number }[];
+  /** Clear space beyond its body on each side by quarter turns. */
+  clear: { left: number; right: number; top: number; bottom: number }[];
+  start: { xMm: number; yMm: number; turns: number } | null;
+  /** Turning helps only what is not square on its sheet. */
+  held: boolean;
+}
+
+/** One lead between two parts, or from one off the panel. */
+export interface Lead {
+  a: number;
+  /** −1 leaves the panel. */
+  b: number;
+  /** Terminal's place from the part's centre by quarter turns. */
+  aAt: PointMm[];
+  bAt: PointMm[];
+  currentA: number;
+  areaMm2: number;
+  /** Leads that should be equally long share a number; −1 stands alone. */
+  equalWith: number;
+}
+
+export interface PlacementModel {
+  panel: Panel;
+  box: Box;
+  movables: Movable[];
+  leads: Lead[];
+  /** Rectangles nothing may stand on: keep-outs, holes, fixings. */
+  blocked: { box: Box; freeMm: number }[];
+  depthMm: number[];
+  rectangular: boolean;
+  /** What each wiring term would be if every lead were half a diagonal long. */
+  scale: { lengthM: number; copperKgA: number; voltsV: number };
+}
+
+/** Everything the placement solver knows of one panel's front: parts that stand there, or are to. */
+export function placementModel(
+  board: Board,
+  parts: ReadonlyMap<Id, Part>,
+  dossier: Pick<Dossier, 'sizing' | 'cables'>,
+  panelId: Id,
+): PlacementModel {
+  const panel = board.panels.find((p) => p.id === panelId)!;
+  const belongs = (item: Item, part: Part) =>
+    item.place.kind === 'panel'
+      ? item.place.panelId === panelId && item.place.face === 'front'
+      : item.place.kind === 'unplaced' && !OFF_BOARD.includes(part.kind);
+  const items = board.items.filter((i) => {
+    const part = parts.get(i.partId);
+    return part !== undefined && belongs(i, part);
+  });
+  const index = new Map(items.map((i, n) => [i.id, n]));
+  const movables = items.map((item): Movable => {
+    const part = parts.get(item.partId)!;
+    const { left, right, top, bottom } = part.clearSpaceMm;
+    const [w, h] = [part.widthMm / 2, part.heightMm / 2];
+    return {
+      itemId: item.id,
+      designation: item.designation,
+      massKg: part.massKg,
+      hot: HOT.includes(part.kind),
+      handled: part.body.reach === 'hand',
+      half: [0, 1, 2, 3].map((t) => (t % 2 === 0 ? { x: w, y: h } : { x: h, y: w })),
+      clear: [
+        { left, right, top, bottom },
+        { left: bottom, right: top, top: left, bottom: right },
+        { left: right, right: left, top: bottom, bottom: top },
+        { left: top, right: bottom, top: right, bottom: left },
+      ],
+      start:
+        item.place.kind === 'panel'
+          ? { xMm: item.place.xMm, yMm: item.place.yMm, turns: item.place.rotationDeg / 90 }
+          : null,
+      held: item.held,
+    };
+  });
+  const wireOf = new Map(dossier.sizing.wires.map((w) => [w.connectionId, w]));
+  const areaOf = new Map(dossier.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.areaMm2] as const)));
+  const itemOf = new Map(board.items.map((i) => [i.id, i]));
+  const groups = new Map<string, number>();
+  const leads = board.connections.flatMap((c): Lead[] => {
+    const [a, b] = [index.get(c.from.itemId), index.get(c.to.itemId)];
+    if (a === undefined && b === undefined) return [];
+    const [near, far] = a !== undefined ? [c.from, c.to] : [c.to, c.from];
+    const at = (ref: typeof near): PointMm[] => {
+      const t = parts.get(itemOf.get(ref.itemId)?.partId ?? '')?.terminals.find((x) => x.id === ref.terminalId);
+      const p = { xMm: t?.xMm ?? 0, yMm: t?.yMm ?? 0 };
+      return [0, 90, 180, 270].map((deg) => rotated(p, deg as RotationDeg));
+    };
+    const other = a !== undefined ? b : undefined;
+    // Leads of batteries side by side are equally long, or one works harder than the other.
+    const battery = [c.from, c.to].find((r) => parts.get(itemOf.get(r.itemId)?.partId ?? '')?.kind === 'battery');
+    let equalWith = -1;
+    if (battery) {
+      const key = `${battery.terminalId} ${itemOf.get(battery.itemId)!.partId}`;
+      equalWith = groups.get(key) ?? groups.size;
+      groups.set(key, equalWith);
+    }
+    return [
+      {
+        a: a ?? b!,
+        b: other ?? -1,
+        aAt: at(near),
+        bAt: at(far),
+        currentA: wireOf.get(c.id)?.designCurrentA ?? 1,
+        areaMm2: areaOf.get(c.id) ?? 2.5,
+        equalWith,
+      },
+    ];
+  });
+  const box = boxOf(panel.outline);
+  const halfDiagonalM = Math.hypot(box.rightMm - box.leftMm, box.bottomMm - box.topMm) / 2000;
+  const sum = (f: (l: Lead) => number) =>
+    Math.max(
+      1e-9,
+      leads.reduce((s, l) => s + f(l), 0),
+    );
+  return {
+    panel,
+    box,
+    movables,
+    leads,
+    blocked: [
+      ...panel.keepOuts
+        .filter((k) => holdsOn(k, 'front'))
+        .map((k) => ({ box: boxOf(keepOutOutline(k)), freeMm: k.freeMm })),
+      ...[
+        ...panel.holes.map((h) => ({ ...h, r: h.diameterMm / 2 })),
+        ...panel.fixings.map((f) => ({ ...f, r: f.screwDiameterMm })),
+      ].map(({ xMm, yMm, r }) => ({
+        box: { leftMm: xMm - r, rightMm: xMm + r, topMm: yMm - r, bottomMm: yMm + r },
+        freeMm: 0,
+      })),
+    ],
+    depthMm: items.map((i) => i.standOffMm + parts.get(i.partId)!.depthMm),
+    rectangular: panel.outline.length === 4,
+    scale: {
+      lengthM: sum(() => halfDiagonalM),
+      copperKgA: sum((l) => halfDiagonalM * copperKgPerM(l.areaMm2) * l.currentA),
+      voltsV: sum((l) => halfDiagonalM * ohmPerM(l.areaMm2) * l.currentA),
+    },
+  };
+}
+
+/** 8.93 g/cm³; 58 MS/m (IACS). */
+export const copperKgPerM = (areaMm2: number): number => areaMm2 * 8.93e-3;
+export const ohmPerM = (areaMm2: number): number => 1 / (58 * areaMm2);
+
+export interface Layout {
+  x: Float64Array;
+  y: Float64Array;
+  turns: Uint8Array;
+}
+
+/** How far a body at a place is from being allowed there, mm; 0 where it may stand. */
+export function offGround(model: PlacementModel, i: number, x: number, y: number, turns: number): number {
+  const { box, movables, blocked, depthMm } = model;
+  const { x: hx, y: hy } = movables[i]!.half[turns]!;
+  let off =
+    Math.max(0, box.leftMm + EDGE_MM - (x - hx)) +
+    Math.max(0, x + hx - (box.rightMm - EDGE_MM)) +
+    Math.max(0, box.topMm + EDGE_MM - (y - hy)) +
+    Math.max(0, y + hy - (box.bottomMm - EDGE_MM));
+  for (const b of blocked) {
+    if (b.freeMm >= depthMm[i]!) continue;
+    const [ox, oy] = [
+      Math.min(x + hx, b.box.rightMm) - Math.max(x - hx, b.box.leftMm),
+      Math.min(y + hy, b.box.bottomMm) - Math.max(y - hy, b.box.topMm),
+    ];
+    if (ox > 0 && oy > 0) off += Math.min(ox, oy);
+  }
+  if (!model.rectangular) {
+    const body = [
+      { xMm: x - hx, yMm: y - hy },
+      { xMm: x + hx, yMm: y - hy },
+      { xMm: x + hx, yMm: y + hy },
+      { xMm: x - hx, yMm: y + hy },
+    ];
+    for (const p of body) if (!inside(p, model.panel.outline)) off += toEdge(p, model.panel.outline).distanceMm + 1;
+    if (
+      off === 0 &&
+      model.panel.outline.some((p) =>
+        overlap(body, [p, { xMm: p.xMm + 1, yMm: p.yMm }, { xMm: p.xMm, yMm: p.yMm + 1 }]),
+      )
+    )
+      off += 1;
+  }
+  return off;
+}
+
+/** How deep two bodies with their gap stand into each other, mm; 0 where they are apart. */
+export function intrusion(model: PlacementModel, layout: Layout, i: number, j: number): number {
+  const [a, b] = [model.movables[i]!.half[layout.turns[i]!]!, model.movables[j]!.half[layout.turns[j]!]!];
+  const ox = a.x + b.x + GAP_MM - Math.abs(layout.x[i]! - layout.x[j]!);
+  const oy = a.y + b.y + GAP_MM - Math.abs(layout.y[i]! - layout.y[j]!);
+  return ox > 0 && oy > 0 ? Math.min(ox, oy) : 0;
+}
+
+export function isLegal(model: PlacementModel, layout: Layout): boolean {
+  for (let i = 0; i < model.movables.length; i++) {
+    if (!model.movables[i]!.held && offGround(model, i, layout.x[i]!, layout.y[i]!, layout.turns[i]!) > 1e-6)
+      return false;
+    for (let j = 0; j < i; j++)
+      if (!(model.movables[i]!.held && model.movables[j]!.held) && intrusion(model, layout, i, j) > 1e-6) return false;
+  }
+  return true;
+}
