@@ -3,6 +3,7 @@ import type { Board, Id, Place, Segment } from '../board/board.ts';
 import { applyCommands, type Command } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
 import { routeCables, touchedBy } from './routeCables.ts';
+import { throughHoles } from './throughHoles.ts';
 
 const wasRouted = (s: Segment): boolean => s.kind === 'panelRoute' && s.laidBy === 'router' && s.waypoints.length > 0;
 
@@ -24,6 +25,23 @@ export function moveItems(
     const own = placeItem(moved, itemId, place);
     moved = applyCommands(moved, own).board;
     commands.push(...own);
+  }
+  // A part that comes to the other face takes its cables through the board.
+  const changed = new Set(
+    moves.flatMap(({ itemId, place }) => {
+      const before = board.items.find((i) => i.id === itemId)?.place;
+      const face = (p: Place | undefined) => (p?.kind === 'panel' ? `${p.panelId} ${p.face}` : '');
+      return before && face(before) !== face(place) && place.kind === 'panel' ? [itemId] : [];
+    }),
+  );
+  if (changed.size > 0 && lay) {
+    const own = new Set(
+      moved.connections.flatMap((c) => (changed.has(c.from.itemId) || changed.has(c.to.itemId) ? [c.id] : [])),
+    );
+    const cables = new Set(moved.cables.flatMap((c) => (c.cores.some((k) => own.has(k.connectionId)) ? [c.id] : [])));
+    const through = throughHoles(moved, parts, widthOf, cables);
+    moved = applyCommands(moved, through).board;
+    commands.push(...through);
   }
   if (!board.cables.some((c) => c.segments.some(wasRouted))) return commands;
   const touched = new Set<Id>();

@@ -1,11 +1,12 @@
 import type { Board, Cable, Connection, Id, PointMm, Segment, TerminalRef } from '../board/board.ts';
-import type { Command } from '../board/commands.ts';
+import { applyCommands, type Command } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
 import { compareNatural } from '../compareText.ts';
 import { type Direction, GridRouter, type Path, type PathEnd } from '../solve/routing/gridRouter.ts';
 import { placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
 import { cornersOf, type Run, runsOf, spreadLanes } from './lanes.ts';
 import { cellAt, type Surface, surfaceOf } from './surface.ts';
+import { throughHoles } from './throughHoles.ts';
 
 type Route = Extract<Segment, { kind: 'panelRoute' }>;
 type Parts = ReadonlyMap<Id, Part>;
@@ -42,12 +43,14 @@ const familyOf = (domain: string): number => (domain === 'ac' || domain === 'ear
  * @param onProgress how many of how many are laid; returning false stops, and what was laid so far is given back
  */
 export function routeCables(
-  board: Board,
+  given: Board,
   parts: Parts,
   widthOf: (cableId: Id) => number,
   only: ReadonlySet<Id> | null = null,
   onProgress: (done: number, all: number) => boolean = () => true,
 ): RoutedCables {
+  const through = throughHoles(given, parts, widthOf, only);
+  const board = through.length > 0 ? applyCommands(given, through).board : given;
   const lookup = { items: new Map(board.items.map((i) => [i.id, i])), parts: new Map(parts) };
   const connections = new Map(board.connections.map((c) => [c.id, c]));
   const waypoints = new Map<Id, PointMm[]>();
@@ -110,7 +113,7 @@ export function routeCables(
     }
   }
   for (const id of failed) routed.delete(id);
-  const commands: Command[] = board.cables
+  const laid: Command[] = board.cables
     .filter((c) => routed.has(c.id))
     .map((c) => ({
       kind: 'set',
@@ -122,7 +125,7 @@ export function routeCables(
         return s.kind === 'panelRoute' && points ? { ...s, waypoints: points, laidBy: 'router' } : s;
       }),
     }));
-  return { commands, routed: [...routed], failed: [...failed], cost };
+  return { commands: [...through, ...laid], routed: [...routed], failed: [...failed], cost };
 }
 
 /** Cables an item's move touches: those that end at it, and those the router laid across where it stands now. */

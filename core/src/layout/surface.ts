@@ -3,6 +3,7 @@ import type { Part } from '../catalogue/part.ts';
 import { inside } from '../solve/polygon.ts';
 import type { Raster } from '../solve/routing/gridRouter.ts';
 import { itemRect, onPanel, type RectMm } from '../stages/lengths/geometry.ts';
+import { holdsOn, keepOutOutline } from './outlines.ts';
 
 /** One face of a panel as a raster, and who stands where on it. */
 export interface Surface {
@@ -19,6 +20,8 @@ export interface Surface {
 export const CELL_MM = 10;
 /** Tolls in the router's cost, 10 a cell: what a detour of so many cells is worth. Common practice, no source. */
 const TOLL = { breathing: 30, rim: 12, screw: 80, studSwing: 8 } as const;
+/** Room a laid cable with its clip takes off the board, mm. Common practice, no source. */
+const CABLE_MM = 25;
 /** A spanner needs this much around a stud. */
 const STUD_SWING_MM = 22;
 
@@ -57,6 +60,31 @@ export function surfaceOf(board: Board, parts: ReadonlyMap<Id, Part>, panel: Pan
       const cell = row * columns + column;
       if (!inside(centre(column, row), panel.outline)) raster.owner[cell] = -2;
       if (column === 0 || row === 0 || column === columns - 1 || row === rows - 1) raster.toll[cell] = TOLL.rim;
+    }
+  const channels = panel.channels.filter((c) => c.face === face);
+  if (channels.length > 0) {
+    const channel = new Uint8Array(columns * rows);
+    raster.channel = channel;
+    for (const { from, to, widthMm } of channels)
+      over(
+        {
+          leftMm: Math.min(from.xMm, to.xMm) - (from.yMm === to.yMm ? 0 : widthMm / 2),
+          rightMm: Math.max(from.xMm, to.xMm) + (from.yMm === to.yMm ? 0 : widthMm / 2),
+          topMm: Math.min(from.yMm, to.yMm) - (from.yMm === to.yMm ? widthMm / 2 : 0),
+          bottomMm: Math.max(from.yMm, to.yMm) + (from.yMm === to.yMm ? widthMm / 2 : 0),
+        },
+        (cell) => {
+          channel[cell] = 1;
+        },
+      );
+  }
+  // Cables may lie over what is shut to parts only as far as it leaves room for them.
+  for (const keepOut of panel.keepOuts)
+    if (holdsOn(keepOut, face) && keepOut.freeMm < CABLE_MM) {
+      const ring = keepOutOutline(keepOut);
+      for (let row = 0; row < rows; row++)
+        for (let column = 0; column < columns; column++)
+          if (inside(centre(column, row), ring)) raster.owner[row * columns + column] = -2;
     }
   for (const screw of panel.fixings)
     over(around(screw, screw.screwDiameterMm), (cell) => {

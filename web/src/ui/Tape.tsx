@@ -1,4 +1,5 @@
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import { marksAlong } from '@ombrik/core/stages/lengths/clips';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 
@@ -124,7 +125,15 @@ function FlatStrip({ cable }: { cable: MadeCable }) {
 }
 
 /** The chosen cable straightened: both ends as they are made, bends where it turns, a scale to cut by. */
-export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly CablePath[] }) {
+export function Tape({
+  cable,
+  paths,
+  diameterMm = 5,
+}: {
+  cable: MadeCable;
+  paths: readonly CablePath[];
+  diameterMm?: number;
+}) {
   const core = cable.cores[0];
   if (!core) return null;
   if (cable.flat) return <FlatStrip cable={cable} />;
@@ -132,17 +141,10 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
   const span = RIGHT - LEFT;
   const scale = span / Math.max(1, cable.cutMm);
   const marks = Array.from({ length: 6 }, (_, i) => (cable.cutMm * i) / 5);
-  const bends: number[] = [];
-  const path = paths[0];
-  if (path) {
-    let run = 0;
-    path.points.forEach((p, i) => {
-      if (i === 0) return;
-      const before = path.points[i - 1]!;
-      run += Math.hypot(p.xMm - before.xMm, p.yMm - before.yMm);
-      if (i < path.points.length - 1) bends.push(run);
-    });
-  }
+  const along = marksAlong(paths, diameterMm);
+  // Clips are drawn small; bends and holes are named where there is room.
+  const clips = along.filter((m) => m.kind === 'clip');
+  const named = along.filter((m) => m.kind !== 'clip');
   const shrinkPx = (length: number) => Math.min(span * 0.2, Math.max(18, length * scale));
   const colour = COLOUR_HEX[core.colour];
   return (
@@ -153,6 +155,7 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
           cut {Math.round(cable.cutMm)} mm{cable.provisional ? ' (provisional)' : ''} · strip{' '}
           {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName} ·
           shrink {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
+          {clips.length > 0 && ` · ${clips.length} ${clips.length === 1 ? 'clip' : 'clips'}`}
         </span>
       </figcaption>
       <svg
@@ -201,18 +204,29 @@ export function Tape({ cable, paths }: { cable: MadeCable; paths: readonly Cable
         <text x={RIGHT + 12} y={18} textAnchor="end" fontSize={16} fill="currentColor" fontFamily="var(--font-label)">
           {core.to.at}
         </text>
-        {bends.map((b) => (
+        {named.map((m, n) => (
           <text
-            key={b}
-            x={LEFT + Math.min(span, b * scale)}
+            key={`${m.kind} ${m.atMm}`}
+            x={LEFT + Math.min(span, m.atMm * scale)}
             y={30}
             textAnchor="middle"
             fontSize={15}
             fill="var(--color-secondary)"
             fontFamily="var(--font-label)"
           >
-            ▼ bend
+            ▼
+            {(named[n - 1] ? (m.atMm - named[n - 1]!.atMm) * scale > 62 : true) &&
+              (m.kind === 'hole' ? ' through' : ' bend')}
           </text>
+        ))}
+        {clips.map((m) => (
+          <path
+            key={m.atMm}
+            d={`M${LEFT + Math.min(span, m.atMm * scale) - 4} ${52 + thickness / 2 + 9}v-${thickness + 14}h8v${thickness + 14}`}
+            fill="none"
+            stroke="var(--color-secondary)"
+            strokeWidth={1.6}
+          />
         ))}
         <line x1={LEFT} x2={RIGHT} y1={84} y2={84} stroke="currentColor" opacity={0.6} />
         {marks.map((m) => (

@@ -9,6 +9,8 @@ export interface Raster {
   owner: Int16Array;
   /** Added to the cost of entering each cell. */
   toll: Uint16Array;
+  /** 1 where paths are wanted: a step there costs least. Left out where nothing is. */
+  channel?: Uint8Array;
 }
 
 /** Directions: 0 right, 1 down, 2 left, 3 up. */
@@ -41,6 +43,8 @@ export const ROUTE_COST = {
   step: 10,
   /** A step along a path of the same family: bundles hold together. */
   bundled: 8,
+  /** A step in a channel set for cables. */
+  inChannel: 5,
   turn: 40,
   crossing: 60,
   /** A step beside a family that is to be kept apart. */
@@ -146,8 +150,10 @@ export class GridRouter {
     this.#heapSize = 0;
     const goal = to.cell ? to.cell[1] * columns + to.cell[0] : -1;
     const [goalColumn, goalRow] = to.cell ?? [0, 0];
+    const { channel } = this.#raster;
+    const least = channel ? ROUTE_COST.inChannel : ROUTE_COST.bundled;
     const toGoal = (column: number, row: number): number =>
-      ROUTE_COST.bundled *
+      least *
       (to.cell
         ? Math.abs(column - goalColumn) + Math.abs(row - goalRow)
         : Math.min(column, row, columns - 1 - column, rows - 1 - row));
@@ -192,7 +198,14 @@ export class GridRouter {
         if (who === -2 || (who >= 0 && who !== from.owner && who !== to.owner)) continue;
         const axis = d & 1;
         const together = this.#along[next * 2 + axis]! > 0 && this.#near[family]![next]! > 0;
-        let step: number = who >= 0 ? ROUTE_COST.onOwner : together ? ROUTE_COST.bundled : ROUTE_COST.step;
+        let step: number =
+          who >= 0
+            ? ROUTE_COST.onOwner
+            : channel?.[next] === 1
+              ? ROUTE_COST.inChannel
+              : together
+                ? ROUTE_COST.bundled
+                : ROUTE_COST.step;
         if (turned) step += ROUTE_COST.turn;
         step += toll[next]!;
         if (who < 0) step += ROUTE_COST.crossing * this.#along[next * 2 + 1 - axis]!;

@@ -345,10 +345,35 @@ function stockLeads(context: CheckContext, cables: readonly Laid[]): Finding[] {
   });
 }
 
+/** Cables behind a board that lies flat on what it hangs on. */
+function roomBehind(context: CheckContext, cables: readonly Laid[]): Finding[] {
+  return context.board.panels.flatMap((panel) =>
+    cables.flatMap(({ cable, paths, diameterMm }): Finding[] => {
+      if (diameterMm <= panel.backClearanceMm) return [];
+      if (!paths.some((p) => p.panelId === panel.id && p.face === 'back')) return [];
+      return [
+        makeFinding(
+          {
+            rule: 'no-room-behind',
+            severity: 'stop',
+            station: 'board',
+            where: { label: cable.designation, cableIds: [cable.id], panelId: panel.id },
+            says: `${cable.designation} runs behind ${panel.name}, where ${Math.round(panel.backClearanceMm)} mm is free`,
+            why: `the cable is ${diameterMm.toFixed(1)} mm thick, its clip more: it is crushed as the board is hung`,
+            source: 'room behind the panel, as entered',
+          },
+          `${cable.id}/${panel.id}`,
+        ),
+      ];
+    }),
+  );
+}
+
 /** Routes as they lie: bends, neighbours, hot parts, holes, ready-made leads. */
 export function routeChecks(context: CheckContext): Finding[] {
   const cables = laidCables(context);
   return [
+    ...roomBehind(context, cables),
     ...bends(cables),
     ...separation(context, cables),
     ...overHot(context, cables),

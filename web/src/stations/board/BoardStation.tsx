@@ -16,6 +16,7 @@ import { PanelInspector } from './PanelInspector.tsx';
 import { PartPalette } from './PartPalette.tsx';
 import { RouteCables } from './RouteCables.tsx';
 import { StudTape } from './StudTape.tsx';
+import { useCableWidths } from './useCableWidths.ts';
 
 /** Circuit and board in one drawing: the bench that replaces cardboard and tape. */
 export function BoardStation() {
@@ -29,6 +30,7 @@ export function BoardStation() {
   const [arranging, setArranging] = useState(false);
   const [connecting, setConnecting] = useState<TerminalRef | null>(null);
   const onConnecting = useCallback((ref: TerminalRef | null) => setConnecting(ref), []);
+  const widths = useCableWidths();
   const panel = shown.panels.find((p) => p.id === panelId) ?? shown.panels[0];
   const chosenId = selection?.kind === 'item' ? selection.id : null;
 
@@ -121,7 +123,11 @@ export function BoardStation() {
       </div>
       <footer className="col-span-2 overflow-hidden border-t border-base-300 bg-base-100 px-4 py-1.5">
         {made ? (
-          <Tape cable={made} paths={dossier.lengths.find((l) => l.cableId === made.cableId)?.paths ?? []} />
+          <Tape
+            cable={made}
+            paths={dossier.lengths.find((l) => l.cableId === made.cableId)?.paths ?? []}
+            diameterMm={widths.get(made.cableId)}
+          />
         ) : item ? (
           <StudTape item={item} />
         ) : (

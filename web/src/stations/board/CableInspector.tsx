@@ -14,6 +14,7 @@ import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { JoinWays } from './JoinWays.tsx';
 import { Row } from './Row.tsx';
 import { Sheath } from './Sheath.tsx';
+import { WhichFace } from './WhichFace.tsx';
 
 /** The stretches a cable is made of, each with what surrounds it. */
 function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: Segment[], what: string) => void }) {
@@ -29,14 +30,19 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
   const routes = cable.segments.filter((s) => s.kind === 'panelRoute');
   return (
     <section className="perforated mt-2 pt-1">
-      <h4 className="text-base">Where it runs</h4>
+      <div className="flex items-center justify-between">
+        <h4 className="text-base">Where it runs</h4>
+        <WhichFace cable={cable} />
+      </div>
       {cable.segments.map((s) => {
         const path = paths[routes.findIndex((r) => r.id === s.id)];
         return (
           <div key={s.id} className="mb-2">
             {s.kind === 'panelRoute' && (
               <div className="flex items-center justify-between gap-1">
-                <span>on {board.panels.find((p) => p.id === s.panelId)?.name}</span>
+                <span>
+                  {s.face === 'back' ? 'behind' : 'on'} {board.panels.find((p) => p.id === s.panelId)?.name}
+                </span>
                 {s.waypoints.length === 0 ? (
                   <button
                     type="button"

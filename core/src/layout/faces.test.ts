@@ -1,0 +1,173 @@
+import { describe, expect, it } from 'vitest';
+import type { Board, Id } from '../board/board.ts';
+import { checkBoard } from '../board/checkBoard.ts';
+import { applyCommands, type Command } from '../board/commands.ts';
+import { partIndex } from '../board/references.ts';
+import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { seededRandom } from '../solve/random.ts';
+import { itemRect, onPanel, pathLengthMm, placedTerminal } from '../stages/lengths/geometry.ts';
+import { deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
+import { align, distribute, mirror, shift, toOtherFace, turn, withGroups } from './arrange.ts';
+import { moveItems } from './moveItem.ts';
+import { asSeen } from './outlines.ts';
+import { isLegal, placementModel } from './placement/model.ts';
+import { place, randomLayout, startOf } from './placement/place.ts';
+import { termsOf, totalOf, WISHES } from './placement/score.ts';
+import { routeCables } from './routeCables.ts';
+import { layBehind, layInFront } from './throughHoles.ts';
+
+const hut = mountainHutBoard();
+const parts = partIndex(hut, genericCatalogue);
+const eight = () => 8;
+const item = (board: Board, name: string) => board.items.find((i) => i.designation === name)!;
+const after = (board: Board, commands: Command[]): Board => applyCommands(board, commands).board;
+const ids = (...names: string[]): Set<Id> => new Set(names.map((n) => item(hut, n).id));
+const open = (board: Board): Board => ({ ...board, panels: board.panels.map((p) => ({ ...p, backClearanceMm: 120 })) });
+
+describe('a part on the back', () => {
+  it('is turned as seen from there: its terminals exchange sides, and looking twice changes nothing', () => {
+    const t1 = item(hut, '-T1');
+    const board = after(hut, moveItems(hut, parts, toOtherFace(hut, parts, new Set([t1.id])), eight, true));
+    const moved = item(board, '-T1');
+    const part = parts.get(moved.partId)!;
+    for (const t of part.terminals) {
+      const [front, back] = [onPanel(t1, t)!, onPanel(moved, t)!];
+      const centre = t1.place.kind === 'panel' ? t1.place.xMm : 0;
+      expect(back.xMm - centre).toBeCloseTo(centre - front.xMm, 9);
+      expect(back.yMm).toBe(front.yMm);
+      const [was, is] = [placedTerminal(t1, t)!, placedTerminal(moved, t)!];
+      expect(is.exitDeg % 180 === 0 ? (was.exitDeg + 180) % 360 : was.exitDeg).toBe(is.exitDeg);
+      const seen = asSeen(board.panels[0]!, 'back', back);
+      expect(asSeen(board.panels[0]!, 'back', seen)).toEqual(back);
+    }
+  });
+  it('takes its cables through holes of its own, with the board’s thickness in their length', () => {
+    const board = open(hut);
+    const moves = toOtherFace(board, parts, ids('-T3'));
+    const turned = after(board, moveItems(board, parts, moves, eight, true));
+    const laid = after(turned, routeCables(turned, parts, eight).commands);
+    expect(checkBoard(laid, genericCatalogue).ok).toBe(true);
+    const own = new Set(
+      laid.connections.filter((c) => [c.from.itemId, c.to.itemId].includes(item(hut, '-T3').id)).map((c) => c.id),
+    );
+    const through = laid.cables.filter((c) => c.cores.some((k) => own.has(k.connectionId)) && c.segments.length === 3);
+    expect(through.length).toBeGreaterThanOrEqual(2);
+    const dossier = deriveBoard(laid);
+    for (const cable of through) {
+      const length = dossier.lengths.find((l) => l.cableId === cable.id)!;
+      expect(cable.segments.map((s) => s.kind)).toEqual(['panelRoute', 'passThrough', 'panelRoute']);
+      expect(length.paths).toHaveLength(2);
+      const drawn = length.paths.reduce((s, p) => s + pathLengthMm(p.points), 0);
+      expect(length.lengthMm).toBeGreaterThan(drawn + laid.panels[0]!.thicknessMm);
+      // Both faces' paths meet in the hole.
+      expect(length.paths[0]!.points.at(-1)).toEqual(length.paths[1]!.points[0]);
+    }
+    expect(
+      dossier.findings.filter((f) =>
+        ['hole-too-small', 'hole-near-edge', 'holes-close', 'hole-covered'].includes(f.rule),
+      ),
+    ).toEqual([]);
+  });
+  it('a cable goes behind and comes back to what it was', () => {
+    const cable = hut.cables.find((c) => c.designation === 'W11')!;
+    const board = open(hut);
+    const behind = layBehind(board, parts, cable.id, eight);
+    const there = after(board, behind);
+    expect(there.cables.find((c) => c.id === cable.id)!.segments.map((s) => s.kind)).toEqual([
+      'panelRoute',
+      'passThrough',
+      'panelRoute',
+      'passThrough',
+      'panelRoute',
+    ]);
+    expect(checkBoard(there, genericCatalogue).ok).toBe(true);
+    const back = after(there, layInFront(there, parts, cable.id));
+    expect(back.cables.find((c) => c.id === cable.id)!.segments.map((s) => s.kind)).toEqual(['panelRoute']);
+    expect(
+      deriveBoard(after(hut, layBehind(hut, parts, cable.id, eight))).findings.some((f) => f.rule === 'no-room-behind'),
+    ).toBe(true);
+  });
+});
+
+describe('parts chosen together', () => {
+  const rect = (board: Board, name: string) => itemRect(item(board, name), parts.get(item(board, name).partId)!)!;
+  const moved = (moves: ReturnType<typeof align>) => after(hut, moveItems(hut, parts, moves, eight, false));
+  it('line up, keep equal gaps, turn and mirror and come back', () => {
+    const some = ids('-F1', '-F2', '-F7');
+    const left = moved(align(hut, parts, some, 'left'));
+    expect(new Set(['-F1', '-F2', '-F7'].map((n) => rect(left, n).leftMm)).size).toBe(1);
+    const spaced = moved(distribute(hut, parts, some, 'y'));
+    const rows = ['-F1', '-F2', '-F7'].map((n) => rect(spaced, n)).sort((a, b) => a.topMm - b.topMm);
+    expect(rows[1]!.topMm - rows[0]!.bottomMm).toBeCloseTo(rows[2]!.topMm - rows[1]!.bottomMm, 0);
+    const twice = (f: (b: Board) => ReturnType<typeof align>, times: number) => {
+      let board = hut;
+      for (let i = 0; i < times; i++) board = after(board, moveItems(board, parts, f(board), eight, false));
+      return board;
+    };
+    for (const n of ['-F1', '-F2', '-F7']) {
+      expect(
+        item(
+          twice((b) => mirror(b, parts, some, 'x'), 2),
+          n,
+        ).place,
+      ).toEqual(item(hut, n).place);
+      expect(
+        item(
+          twice((b) => turn(b, parts, some), 4),
+          n,
+        ).place,
+      ).toEqual(item(hut, n).place);
+    }
+  });
+  it('a held one stays, gives the line, and a group comes along', () => {
+    const held = after(hut, [
+      { kind: 'set', collection: 'items', id: item(hut, '-F7').id, field: 'held', value: true },
+    ]);
+    const some = ids('-F1', '-F7');
+    expect(shift(held, parts, some, 10, 0).map((m) => m.itemId)).toEqual([item(hut, '-F1').id]);
+    const lined = after(held, moveItems(held, parts, align(held, parts, some, 'left'), eight, false));
+    expect(rect(lined, '-F1').leftMm).toBe(rect(hut, '-F7').leftMm);
+    const grouped = after(
+      hut,
+      ['-F1', '-F2'].map((n) => ({
+        kind: 'set',
+        collection: 'items',
+        id: item(hut, n).id,
+        field: 'groupId',
+        value: 'g',
+      })),
+    );
+    expect(withGroups(grouped, ids('-F1'))).toEqual(ids('-F1', '-F2'));
+  });
+});
+
+describe('arranged by the solver', () => {
+  const model = placementModel(hut, parts, deriveBoard(hut), hut.panels[0]!.id);
+  it('every proposal is legal, costs less than the hand’s layout and 40 % less than the median random one', () => {
+    const random = seededRandom(3).next;
+    const layouts = Array.from({ length: 60 }, () => randomLayout(model, random)).flatMap((l) => (l ? [l] : []));
+    expect(layouts.length).toBeGreaterThan(30);
+    for (const { weights } of WISHES) {
+      const found = place(model, weights, { seed: 1, steps: 30_000 });
+      const costs = layouts.map((l) => totalOf(termsOf(model, l), weights)).sort((a, b) => a - b);
+      expect(found.legal).toBe(true);
+      expect(found.total).toBeLessThan(totalOf(termsOf(model, startOf(model)), weights));
+      expect(found.total).toBeLessThan(0.6 * costs[Math.floor(costs.length / 2)]!);
+      const board = after(hut, moveItems(hut, parts, found.moves, eight, false));
+      expect(deriveBoard(board).findings.filter((f) => ['parts-overlap', 'part-off-panel'].includes(f.rule))).toEqual(
+        [],
+      );
+    }
+  });
+  it('the same seed gives the same layout, held parts stay', () => {
+    const weights = WISHES[0]!.weights;
+    expect(place(model, weights, { seed: 4, steps: 4000 })).toEqual(place(model, weights, { seed: 4, steps: 4000 }));
+    const held = after(hut, [
+      { kind: 'set', collection: 'items', id: item(hut, '-T1').id, field: 'held', value: true },
+    ]);
+    const own = placementModel(held, parts, deriveBoard(held), held.panels[0]!.id);
+    const found = place(own, weights, { seed: 4, steps: 8000 });
+    expect(found.moves.some((m) => m.itemId === item(hut, '-T1').id)).toBe(false);
+    expect(isLegal(own, startOf(own))).toBe(true);
+  });
+});
