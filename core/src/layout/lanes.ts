@@ -84,16 +84,12 @@ export function cornersOf(runs: readonly Run[], from: PointMm, to: PointMm): Poi
   if (runs.length === 1) {
     if (Math.abs(across(first, from) - across(first, to)) <= 0.5)
       return [{ xMm: (from.xMm + to.xMm) / 2, yMm: (from.yMm + to.yMm) / 2 }];
-    const middle = first.horizontal ? (from.xMm + to.xMm) / 2 : (from.yMm + to.yMm) / 2;
-    return first.horizontal
-      ? [
-          { xMm: middle, yMm: from.yMm },
-          { xMm: middle, yMm: to.yMm },
-        ]
-      : [
-          { xMm: from.xMm, yMm: middle },
-          { xMm: to.xMm, yMm: middle },
-        ];
+    // The ends stand a little aside of each other: a slight slant between them, no square step.
+    const point = (t: number): PointMm =>
+      first.horizontal
+        ? { xMm: from.xMm + (to.xMm - from.xMm) * t, yMm: t < 0.5 ? from.yMm : to.yMm }
+        : { xMm: t < 0.5 ? from.xMm : to.xMm, yMm: from.yMm + (to.yMm - from.yMm) * t };
+    return [point(0.3), point(0.7)];
   }
   const at = runs.map((r) => (r === first ? across(r, from) : r === last ? across(r, to) : r.atMm));
   return runs

@@ -2,10 +2,11 @@ import type { Board, Cable, Connection, Id, PointMm, Segment, TerminalRef } from
 import { applyCommands, type Command } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
 import { compareNatural } from '../compareText.ts';
+import { BEND_FACTOR } from '../rules/tables/layoutPractice.ts';
 import { type Direction, GridRouter, type Path, type PathEnd } from '../solve/routing/gridRouter.ts';
 import { placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
 import { cornersOf, type Run, runsOf, spreadLanes } from './lanes.ts';
-import { cellAt, type Surface, surfaceOf } from './surface.ts';
+import { CELL_MM, cellAt, type Surface, surfaceOf } from './surface.ts';
 import { throughHoles } from './throughHoles.ts';
 
 type Route = Extract<Segment, { kind: 'panelRoute' }>;
@@ -87,7 +88,7 @@ export function routeCables(
     const lay = (w: Wanted) => {
       const before = paths.get(w);
       if (before) router.lay(before, w.family, -1);
-      const path = router.find({ from: w.from.end, to: w.to.end, family: w.family });
+      const path = findBending(router, w);
       if (path) {
         router.lay(path, w.family);
         paths.set(w, path);
@@ -126,6 +127,18 @@ export function routeCables(
       }),
     }));
   return { commands: [...through, ...laid], routed: [...routed], failed: [...failed], cost };
+}
+
+/** A path with room for the cable's bends; where there is none, one that bends tighter, and a finding says so. */
+function findBending(router: GridRouter, w: Wanted): Path | null {
+  const centreMm = (BEND_FACTOR + 0.5) * w.widthMm;
+  // Half a cell is lost to rounding at each end.
+  const run = Math.max(1, Math.ceil((2 * centreMm) / CELL_MM) + 1);
+  for (const minRun of new Set([run, Math.ceil(run / 2), 1])) {
+    const path = router.find({ from: w.from.end, to: w.to.end, family: w.family, minRun });
+    if (path) return path;
+  }
+  return null;
 }
 
 /** Cables an item's move touches: those that end at it, and those the router laid across where it stands now. */
@@ -174,7 +187,8 @@ function wantedOf(
     return {
       end: {
         cell: cellAt(surface, placed),
-        leaves: (placed.exitDeg / 90) as Direction,
+        // A lug turns on a bar's stud; elsewhere the part says which way its cable leaves.
+        leaves: found.part.kind === 'busBar' ? null : ((placed.exitDeg / 90) as Direction),
         owner: surface.ownerOf.get(ref.itemId) ?? -1,
       },
       point: { xMm: placed.xMm, yMm: placed.yMm },
