@@ -15,6 +15,7 @@ import { barChecks } from './stages/checks/barChecks.ts';
 import { bodyChecks } from './stages/checks/bodyChecks.ts';
 import { type CheckContext, elementsByKind } from './stages/checks/checkContext.ts';
 import { controlChecks } from './stages/checks/controlChecks.ts';
+import { detourChecks } from './stages/checks/detourChecks.ts';
 import { faultChecks } from './stages/checks/faultChecks.ts';
 import type { Finding } from './stages/checks/finding.ts';
 import { layoutChecks } from './stages/checks/layoutChecks.ts';
@@ -271,6 +272,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   // What lies behind the board is all that screws in front can meet.
   const behind = laid.flatMap((l) => (l.length.paths.some((p) => p.face === 'back') ? [l.length] : []));
   const space = memo.each('spaceChecks', 'all', [standing, behind], () => spaceChecks(context));
+  const detours = memo.each('detourChecks', 'all', [made, standing, sizing], () => detourChecks(context));
   const body = memo.each('bodyChecks', 'all', [bodies, board.panels], () => bodyChecks(context));
   const routes = memo.each('routeChecks', 'all', [made, standing, sizing, board.cables], () => routeChecks(context));
   const findings = [
@@ -286,6 +288,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     ...space,
     ...body,
     ...routes,
+    ...detours,
     ...powerChecks(context),
     ...rulesChecks(context),
     ...sourceChecks(context),

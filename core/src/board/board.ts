@@ -325,6 +325,10 @@ export interface Environment {
   bundledCount: number;
   /** In conduit, sleeve or trunking all along this segment. */
   sheathed: boolean;
+  /** What it lies in: dry and still, damp, under the sky, or between parts that move against each other. */
+  surroundings: 'inside' | 'damp' | 'outdoors' | 'moving';
+  /** How far the one end moves against the other, mm; it is added as a loop. */
+  travelMm: number;
 }
 
 export type Segment =

@@ -258,6 +258,8 @@ const environment: Schema<Environment> = record({
   ambientC: orNull(num({ min: -30, max: 70, unit: '°C' })),
   bundledCount: num({ min: 1, max: 60, integer: true }),
   sheathed: flag(),
+  surroundings: oneOfText(['inside', 'damp', 'outdoors', 'moving']),
+  travelMm: num({ min: 0, max: 5000, unit: 'mm' }),
 });
 
 const segment: Schema<Segment> = taggedUnion('kind', {

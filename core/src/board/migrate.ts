@@ -120,6 +120,15 @@ function to4(board: Loose): Loose {
       ...part,
     })),
     items: each(board.items, (item) => ({ held: false, groupId: null, standOffMm: 0, ...item })),
+    cables: each(board.cables, (cable) => ({
+      ...cable,
+      segments: each(cable.segments, (segment) => ({
+        ...segment,
+        environment: isObject(segment.environment)
+          ? { surroundings: 'inside', travelMm: 0, ...segment.environment }
+          : segment.environment,
+      })),
+    })),
   };
 }
 

@@ -15,7 +15,13 @@ const draw = customAlphabet('0123456789abcdefghijkmnpqrstuvwxyz', 12);
 /** A new opaque id; the prefix only helps people who read the file. */
 export const newId = (prefix: string): string => `${prefix}_${draw()}`;
 
-export const freeAir = (): Environment => ({ ambientC: null, bundledCount: 1, sheathed: false });
+export const freeAir = (): Environment => ({
+  ambientC: null,
+  bundledCount: 1,
+  sheathed: false,
+  surroundings: 'inside',
+  travelMm: 0,
+});
 
 /** A rectangular panel with four fixings `insetMm` from its edges. */
 export function rectanglePanel(name: string, widthMm: number, heightMm: number, insetMm = 25): Panel {

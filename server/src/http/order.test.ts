@@ -110,6 +110,8 @@ describe('the workshop’s settings', () => {
     currency: 'EUR',
     spareLinks: 1,
     preferredAreasMm2: [] as number[],
+    sheets: [] as unknown[],
+    sawKerfMm: 3,
     ownRules: [] as unknown[],
   };
   it('are a designer’s to change, and every board is derived anew', async () => {

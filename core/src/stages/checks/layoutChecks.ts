@@ -1,5 +1,6 @@
 import type { Item, Panel, Place, PointMm } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
+import { freeSpotFor } from '../../layout/freeSpot.ts';
 import { itemOutline } from '../../layout/outlines.ts';
 import { inside, overlap as outlinesOverlap, toEdge } from '../../solve/polygon.ts';
 import { itemRect, onPanel, type RectMm } from '../lengths/geometry.ts';
@@ -20,54 +21,6 @@ const overlap = (a: RectMm, b: RectMm) => ({
 });
 
 const round = (x: number) => Math.round(x * 10) / 10;
-
-const RASTER_MM = 5;
-const GAP_MM = 5;
-
-/**
- * The free spot nearest to where an item stands, on a raster of the panel; null when there is none. Searched in rings
- * outward, for it is mostly near and this is asked at every step of a drag.
- */
-function freeSpot(moving: Placed, others: readonly Placed[], panel: Panel): PointMm | null {
-  const [w, h] = [moving.rect.rightMm - moving.rect.leftMm, moving.rect.bottomMm - moving.rect.topMm];
-  const [cx, cy] = [(moving.rect.leftMm + moving.rect.rightMm) / 2, (moving.rect.topMm + moving.rect.bottomMm) / 2];
-  const xs = panel.outline.map((p) => p.xMm);
-  const ys = panel.outline.map((p) => p.yMm);
-  const [x0, y0] = [Math.min(...xs) + w / 2 + GAP_MM, Math.min(...ys) + h / 2 + GAP_MM];
-  const columns = Math.floor((Math.max(...xs) - w / 2 - GAP_MM - x0) / RASTER_MM);
-  const rows = Math.floor((Math.max(...ys) - h / 2 - GAP_MM - y0) / RASTER_MM);
-  const clamp = (v: number, most: number) => Math.max(0, Math.min(most, v));
-  const [startI, startJ] = [
-    clamp(Math.round((cx - x0) / RASTER_MM), columns),
-    clamp(Math.round((cy - y0) / RASTER_MM), rows),
-  ];
-  let best: { point: PointMm; distance: number } | null = null;
-  const look = (i: number, j: number) => {
-    if (i < 0 || j < 0 || i > columns || j > rows) return;
-    const [x, y] = [x0 + i * RASTER_MM, y0 + j * RASTER_MM];
-    const distance = Math.hypot(x - cx, y - cy);
-    if (best && distance >= best.distance) return;
-    const free = others.every(
-      ({ rect }) =>
-        Math.min(rect.rightMm, x + w / 2) - Math.max(rect.leftMm, x - w / 2) <= -GAP_MM ||
-        Math.min(rect.bottomMm, y + h / 2) - Math.max(rect.topMm, y - h / 2) <= -GAP_MM,
-    );
-    if (free) best = { point: { xMm: round(x), yMm: round(y) }, distance };
-  };
-  const offMm = Math.hypot(x0 + startI * RASTER_MM - cx, y0 + startJ * RASTER_MM - cy);
-  const found = (): number => best?.distance ?? Number.POSITIVE_INFINITY;
-  for (let ring = 0; ring <= Math.max(columns, rows) && ring * RASTER_MM - offMm < found(); ring++) {
-    for (let k = -ring; k <= ring; k++) {
-      look(startI + k, startJ - ring);
-      if (ring > 0) look(startI + k, startJ + ring);
-      if (Math.abs(k) < ring) {
-        look(startI - ring, startJ + k);
-        look(startI + ring, startJ + k);
-      }
-    }
-  }
-  return best ? (best as { point: PointMm }).point : null;
-}
 
 function placedItems(context: CheckContext): Placed[] {
   return context.board.items.flatMap((item): Placed[] => {
@@ -98,11 +51,7 @@ function overlaps(context: CheckContext, placed: readonly Placed[]): Finding[] {
       const panel = context.board.panels.find((p) => p.id === a.place.panelId)!;
       const area = (p: Placed) => p.part.widthMm * p.part.heightMm;
       const moving = area(b) <= area(a) ? b : a;
-      const spot = freeSpot(
-        moving,
-        placed.filter((o) => o !== moving && sameSurface(o, moving)),
-        panel,
-      );
+      const spot = freeSpotFor(context.board, context.parts, panel, moving.item.id, moving.place);
       found.push(
         makeFinding(
           {

@@ -369,11 +369,57 @@ function roomBehind(context: CheckContext, cables: readonly Laid[]): Finding[] {
   );
 }
 
+/** Runs in the wet, under the sky, or between parts that move. */
+function surroundings(cables: readonly Laid[]): Finding[] {
+  return cables.flatMap(({ cable }) =>
+    cable.segments.flatMap((s): Finding[] => {
+      const { surroundings: where, sheathed, travelMm } = s.environment;
+      const say = (rule: string, severity: Finding['severity'], says: string, why: string) => [
+        makeFinding(
+          {
+            rule,
+            severity,
+            station: 'cables',
+            where: { label: cable.designation, cableIds: [cable.id] },
+            says,
+            why,
+            source: `moving and outdoor runs (${PRACTICE})`,
+          },
+          `${cable.id}/${s.id}`,
+        ),
+      ];
+      if (where === 'moving' && travelMm <= 0)
+        return say(
+          'no-travel-loop',
+          'warn',
+          `${cable.designation} runs between parts that move, with no loop for it`,
+          'say how far it moves: that much is added; fine strands, clipped on both sides, clear of edges',
+        );
+      if (where === 'outdoors' && !sheathed)
+        return say(
+          'open-to-the-weather',
+          'warn',
+          `${cable.designation} runs outdoors with nothing over it`,
+          'sun and water get at it: a sleeve all along, a drip loop before it comes in, caps and grease on its plugs',
+        );
+      if (where === 'damp' && !sheathed)
+        return say(
+          'damp-run',
+          'note',
+          `${cable.designation} runs where it is damp`,
+          'tinned lugs, glue-lined shrink, ends pointing down',
+        );
+      return [];
+    }),
+  );
+}
+
 /** Routes as they lie: bends, neighbours, hot parts, holes, ready-made leads. */
 export function routeChecks(context: CheckContext): Finding[] {
   const cables = laidCables(context);
   return [
     ...roomBehind(context, cables),
+    ...surroundings(cables),
     ...bends(cables),
     ...separation(context, cables),
     ...overHot(context, cables),

@@ -3,7 +3,7 @@ import type { Command } from '../../board/commands.ts';
 import type { Part, Side } from '../../catalogue/part.ts';
 import { holdsOn, itemOutline, keepOutOutline } from '../../layout/outlines.ts';
 import { BITE_FACTOR, DRAUGHT_MM } from '../../rules/tables/layoutPractice.ts';
-import { inside, overlap } from '../../solve/polygon.ts';
+import { inside, overlap, segmentsCross } from '../../solve/polygon.ts';
 import { onPanel } from '../lengths/geometry.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
@@ -235,6 +235,60 @@ function reach(all: readonly Standing[]): Finding[] {
   });
 }
 
+/** How long the spanner for a stud is, mm. Common practice, no source. */
+const spannerMm = (studMm: number): number => 60 + 8 * studMm;
+const DIRECTIONS = 24;
+/** A ring spanner wants this many directions beside each other: a sixth of a turn. */
+const FREE_DIRECTIONS = 5;
+
+/** Studs no spanner swings at: parts taller than the stud stand all round it. */
+function toolSwing(all: readonly Standing[]): Finding[] {
+  return all.flatMap((s): Finding[] => {
+    for (const t of s.part.terminals) {
+      if (t.attachment.kind !== 'stud') continue;
+      const at_ = onPanel(s.item, t)!;
+      const reachMm = spannerMm(t.attachment.diameterMm);
+      const heightMm = s.bottomMm + t.zMm + 5;
+      const walls = all.filter(
+        (o) =>
+          o !== s &&
+          o.panel.id === s.panel.id &&
+          o.face === s.face &&
+          o.topMm > heightMm &&
+          o.outline.some((p) => Math.abs(p.xMm - at_.xMm) < reachMm + 300 && Math.abs(p.yMm - at_.yMm) < reachMm + 300),
+      );
+      if (walls.length === 0) continue;
+      const free = Array.from({ length: DIRECTIONS }, (_, k) => {
+        const a = (2 * Math.PI * k) / DIRECTIONS;
+        const end = { xMm: at_.xMm + reachMm * Math.cos(a), yMm: at_.yMm + reachMm * Math.sin(a) };
+        return walls.every(
+          (w) =>
+            !inside(end, w.outline) &&
+            w.outline.every((p, i) => !segmentsCross(at_, end, p, w.outline[(i + 1) % w.outline.length]!)),
+        );
+      });
+      let [run, most] = [0, 0];
+      for (let k = 0; k < 2 * DIRECTIONS; k++) {
+        run = free[k % DIRECTIONS] ? run + 1 : 0;
+        most = Math.max(most, run);
+      }
+      if (most >= FREE_DIRECTIONS) continue;
+      return [
+        judge(
+          'no-tool-swing',
+          'warn',
+          { ...at(s), terminals: [{ itemId: s.item.id, terminalId: t.id }] },
+          `No spanner swings at ${s.item.designation}:${t.name}`,
+          `a spanner for M${t.attachment.diameterMm} is about ${reachMm} mm long, and ${walls.map((w) => w.item.designation).join(', ')} stand taller all round`,
+          `room for the tool at every stud (${PRACTICE})`,
+          `${s.item.id}/${t.id}`,
+        ),
+      ];
+    }
+    return [];
+  });
+}
+
 const TURN: Readonly<Record<Side, number>> = { right: 0, bottom: 90, left: 180, top: 270 };
 
 /** Fans and fins with something before them. */
@@ -358,6 +412,7 @@ export function spaceChecks(context: CheckContext): Finding[] {
     ...screws(context, all),
     ...reach(all),
     ...draught(all),
+    ...toolSwing(all),
     ...holding(context, all),
   ];
 }

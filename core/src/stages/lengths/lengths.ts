@@ -51,6 +51,8 @@ export function cableLength(input: LengthInput): CableLength {
   let runsMm = 0;
   let unmeasuredRun = false;
   for (const segment of cable.segments) {
+    // A loop for what moves.
+    runsMm += segment.environment.travelMm;
     if (segment.kind === 'measuredRun') {
       runsMm += segment.lengthMm;
       unmeasuredRun ||= !segment.measured;

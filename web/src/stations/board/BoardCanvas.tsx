@@ -4,6 +4,7 @@ import type { Cable, Id, Item, PointMm, Segment, TerminalRef } from '@ombrik/cor
 import type { Command } from '@ombrik/core/board/commands';
 import type { Terminal } from '@ombrik/core/catalogue/part';
 import { type Move, shift, toOtherFace, turn, withGroups } from '@ombrik/core/layout/arrange';
+import { giveWay } from '@ombrik/core/layout/giveWay';
 import { moveItems } from '@ombrik/core/layout/moveItem';
 import { itemOutline, panelBox } from '@ombrik/core/layout/outlines';
 import { itemRect, onPanel, type RectMm } from '@ombrik/core/stages/lengths/geometry';
@@ -62,8 +63,8 @@ export function BoardCanvas({
   });
   const k = viewport.mmPerPx;
   const widths = useCableWidths();
-  const commandsFor = (moves: readonly Move[], lay = true) =>
-    moveItems(board, parts, moves, (id) => widths.get(id) ?? 5, lay);
+  const widthOf = (id: Id) => widths.get(id) ?? 5;
+  const commandsFor = (moves: readonly Move[], lay = true) => moveItems(board, parts, moves, widthOf, lay);
   const together = (id: Id): Set<Id> => withGroups(board, chosen.has(id) ? chosen : new Set([id]));
   const here = shown.items.filter(
     (i) => i.place.kind === 'panel' && onThisPanel(i, view) && i.place.face === face && parts.has(i.partId),
@@ -243,7 +244,7 @@ export function BoardCanvas({
     }
     if (d?.kind === 'waypoint' && d.commands) {
       job.preview(null);
-      job.edit(`Shape ${d.cable.designation}`, d.commands);
+      job.edit(`Shape ${d.cable.designation}`, giveWay(board, parts, d.cable.id, d.commands, widthOf));
     } else if (d?.kind === 'item' && d.moves) {
       setSaid(null);
       job.preview(null);
@@ -381,7 +382,13 @@ export function BoardCanvas({
                   const point = { xMm: Math.round(at.xMm / 5) * 5, yMm: Math.round(at.yMm / 5) * 5 };
                   job.edit(
                     `Bend ${own.designation}`,
-                    waypointCommands(own, route.id, () => withPoint(path.points, path.points.slice(1, -1), point)),
+                    giveWay(
+                      board,
+                      parts,
+                      own.id,
+                      waypointCommands(own, route.id, () => withPoint(path.points, path.points.slice(1, -1), point)),
+                      widthOf,
+                    ),
                   );
                 }}
               />

@@ -124,6 +124,34 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
                 />
                 sleeve
               </label>
+              <select
+                className="select select-xs col-span-2 w-full"
+                aria-label="Surroundings"
+                value={s.environment.surroundings}
+                onChange={(e) =>
+                  surroundings(
+                    s,
+                    { surroundings: e.target.value as Segment['environment']['surroundings'] },
+                    'surroundings',
+                  )
+                }
+              >
+                <option value="inside">inside, dry and still</option>
+                <option value="damp">damp</option>
+                <option value="outdoors">outdoors</option>
+                <option value="moving">between parts that move</option>
+              </select>
+              {s.environment.surroundings === 'moving' && (
+                <NumberField
+                  label="How far it moves"
+                  hideLabel
+                  value={s.environment.travelMm}
+                  min={0}
+                  max={5000}
+                  unit="mm"
+                  onCommit={(travelMm) => surroundings(s, { travelMm }, 'travel')}
+                />
+              )}
             </div>
           </div>
         );
