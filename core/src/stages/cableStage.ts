@@ -120,8 +120,11 @@ export function makeCables(
         workshop,
       }),
     );
-    return memo.each('made', cable.id, [ends, length.lengthMm, length.provisional], () =>
-      terminateCable(cable, ends, area, length),
+    return memo.each(
+      'made',
+      cable.id,
+      [ends, length.lengthMm, length.provisional, length.formed?.spanMm, length.formed?.riseMm],
+      () => terminateCable(cable, ends, area, length),
     );
   });
 }

@@ -63,17 +63,14 @@ function FlatStrip({ cable }: { cable: MadeCable }) {
   const scale = (RIGHT - LEFT) / Math.max(1, cable.cutMm);
   const widthMm = core.from.palmWidthMm;
   const height = Math.min(44, widthMm * scale);
-  const holes = [
-    { atMm: widthMm / 2, studMm: core.from.studMm ?? 8 },
-    { atMm: cable.cutMm - widthMm / 2, studMm: core.to.studMm ?? 8 },
-  ];
+  const { holes, bends } = cable.pattern ?? { holes: [], bends: [] };
   return (
     <figure>
       <figcaption className="flex flex-wrap items-baseline gap-x-3">
         <span className="label-face text-base">Strip · {cable.designation}</span>
         <span className="num dim text-xs whitespace-normal">
-          {cable.cableTypeName} · cut {Math.round(cable.cutMm)} mm · {core.from.lugName} / {core.to.lugName} · bend to
-          fit, cover what can be touched
+          {cable.cableTypeName} · cut {Math.round(cable.cutMm)} mm · {core.from.lugName} / {core.to.lugName} · hole
+          {holes.map((h) => ` ${h.diameterMm}`).join(' /')} mm · cover what can be touched
         </span>
       </figcaption>
       <svg
@@ -90,12 +87,32 @@ function FlatStrip({ cable }: { cable: MadeCable }) {
           fill={BARE_COPPER_HEX}
           stroke="#7A3C15"
         />
+        {bends.map((b) => (
+          <g key={b.atMm}>
+            <path
+              d={`M${LEFT + b.atMm * scale} ${52 - height / 2 - 8}v${height + 16}`}
+              stroke="var(--color-secondary)"
+              strokeWidth={2}
+              strokeDasharray="7 4"
+            />
+            <text
+              x={LEFT + b.atMm * scale}
+              y={30}
+              textAnchor="middle"
+              fontSize={14}
+              fill="var(--color-secondary)"
+              fontFamily="var(--font-label)"
+            >
+              {b.way} {Math.round(b.angleDeg)}° at {Math.round(b.atMm)}
+            </text>
+          </g>
+        ))}
         {holes.map((h) => (
           <g key={h.atMm}>
             <circle
               cx={LEFT + h.atMm * scale}
               cy={52}
-              r={Math.min(height / 2.4, (h.studMm / 2) * scale)}
+              r={Math.min(height / 2.4, (h.diameterMm / 2) * scale)}
               fill="var(--color-base-100)"
               stroke="#7A3C15"
             />

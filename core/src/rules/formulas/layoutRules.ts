@@ -45,3 +45,36 @@ export const fixingLoad = declareRule({
   source: 'statics: rigid plate, pulls in proportion to the arm',
   compute: ({ massKg, gravity, outMm, armMm, sumArmsMm2 }) => (massKg * gravity * outMm * armMm) / sumArmsMm2,
 });
+
+/** Strip a formed link with two bends is cut from. */
+export const formedLength = declareRule({
+  id: 'layout.formedLength',
+  title: 'Flat length of a formed link',
+  formula: '2 * widthMm + slopeMm + 2 * (arcMm - 2 * setbackMm)',
+  unit: 'mm',
+  inputs: {
+    widthMm: { unit: 'mm', what: 'each palm, as long as the strip is wide', sample: [10, 50] },
+    slopeMm: { unit: 'mm', what: 'straight from palm to palm', sample: [5, 300] },
+    arcMm: { unit: 'mm', what: 'neutral line through one bend', sample: [0, 12] },
+    setbackMm: { unit: 'mm', what: 'from bend to apex, outside', sample: [0, 12] },
+  },
+  source: 'sheet metal practice: flats to the apex, less two setbacks a bend, plus its arc',
+  compute: ({ widthMm, slopeMm, arcMm, setbackMm }) => 2 * widthMm + slopeMm + 2 * (arcMm - 2 * setbackMm),
+});
+
+/** Length of the neutral line through one bend of flat copper. */
+export const bendAllowance = declareRule({
+  id: 'layout.bendAllowance',
+  title: 'Bend allowance',
+  formula: 'angleDeg * pi / 180 * (radiusMm + neutralShare * thicknessMm)',
+  unit: 'mm',
+  inputs: {
+    angleDeg: { unit: '°', what: 'angle bent through', sample: [5, 90] },
+    radiusMm: { unit: 'mm', what: 'inner radius', sample: [1, 10] },
+    neutralShare: { unit: '', what: 'place of the neutral line in the thickness', sample: [0.33, 0.5] },
+    thicknessMm: { unit: 'mm', what: 'thickness', sample: [2, 10] },
+  },
+  source: 'sheet metal practice: arc of the neutral line; its place 0.4 of the thickness, from memory',
+  compute: ({ angleDeg, radiusMm, neutralShare, thicknessMm }) =>
+    ((angleDeg * Math.PI) / 180) * (radiusMm + neutralShare * thicknessMm),
+});

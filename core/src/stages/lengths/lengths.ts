@@ -13,6 +13,8 @@ export interface CableLength {
   provisional: boolean;
   unmeasuredRun: boolean;
   paths: CablePath[];
+  /** A formed link: between its studs as seen from above, and how much higher the second stands. */
+  formed: { spanMm: number; riseMm: number } | null;
 }
 
 export interface LengthInput {
@@ -85,5 +87,8 @@ export function cableLength(input: LengthInput): CableLength {
     unmeasuredRun,
     provisional: unmeasuredRun || paths.some((p) => p.provisional),
     paths,
+    formed: formed
+      ? { spanMm: paths.reduce((s, p) => s + pathLengthMm(p.points), 0), riseMm: heightsMm[1]! - heightsMm[0]! }
+      : null,
   };
 }

@@ -5,6 +5,8 @@ import { cutLength, shrinkLength, stripLength } from '../../rules/formulas/cable
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
 import { figure, given, use } from '../../rules/rule.ts';
 import type { Workshop } from '../../rules/workshop.ts';
+import { type FlatPattern, flatPattern } from '../lengths/flatPattern.ts';
+import type { CableLength } from '../lengths/lengths.ts';
 import { type ChoiceResult, lockedResult } from '../sizing/choiceResult.ts';
 import { cableTypeOf } from '../sizing/conductors.ts';
 import { endsThatFit, whyNoEnd } from './terminates.ts';
@@ -44,6 +46,8 @@ export interface MadeCable {
   flat: boolean;
   lengthMm: number;
   cutMm: number;
+  /** A formed link laid flat: holes and bend lines; null for cable. */
+  pattern: FlatPattern | null;
   provisional: boolean;
   cores: MadeCore[];
   /** Of everything a person makes from this row; a later change shows as "made to an older spec". */
@@ -213,18 +217,22 @@ export function terminateCable(
   cable: Cable,
   { cores, setbacksMm, cableType }: MadeCores,
   areaMm2: number,
-  { lengthMm, provisional }: { lengthMm: number; provisional: boolean },
+  { lengthMm, provisional, formed }: Pick<CableLength, 'lengthMm' | 'provisional' | 'formed'>,
 ): MadeCable {
-  const cutMm = use(
-    cutLength,
-    { lengthMm, fromSetbackMm: setbacksMm[0], toSetbackMm: setbacksMm[1] },
-    `cable/${cable.id}/cutMm`,
-    {
-      lengthMm: figure(`cable/${cable.id}/lengthMm`),
-      fromSetbackMm: given(`catalogue: ${cores[0]?.from.lugName ?? ''}`),
-      toSetbackMm: given(`catalogue: ${cores[0]?.to.lugName ?? ''}`),
-    },
-  );
+  const address = `cable/${cable.id}/cutMm`;
+  const bar = cableType?.bar;
+  const core = cores[0];
+  const pattern =
+    bar && formed && core
+      ? flatPattern({ ...formed, ...bar, studsMm: [core.from.studMm ?? 8, core.to.studMm ?? 8], address })
+      : null;
+  const cutMm = pattern
+    ? pattern.lengthMm
+    : use(cutLength, { lengthMm, fromSetbackMm: setbacksMm[0], toSetbackMm: setbacksMm[1] }, address, {
+        lengthMm: figure(`cable/${cable.id}/lengthMm`),
+        fromSetbackMm: given(`catalogue: ${core?.from.lugName ?? ''}`),
+        toSetbackMm: given(`catalogue: ${core?.to.lugName ?? ''}`),
+      });
   const made = {
     cableId: cable.id,
     designation: cable.designation,
@@ -234,6 +242,7 @@ export function terminateCable(
     flat: Boolean(cableType?.bar),
     lengthMm,
     cutMm,
+    pattern,
     provisional,
     cores,
   };

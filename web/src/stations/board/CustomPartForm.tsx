@@ -2,9 +2,12 @@ import { newId } from '@ombrik/core/board/newBoard';
 import { partSchema } from '@ombrik/core/board/partSchema';
 import { problemsOf } from '@ombrik/core/board/schemaKit';
 import type { Element, Part, Terminal } from '@ombrik/core/catalogue/part';
+import { resized } from '@ombrik/core/catalogue/partFile';
 import { useState } from 'react';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { PartPlaces } from './PartPlaces.tsx';
+import { PartPreview } from './PartPreview.tsx';
 
 const VALUE_LABEL: Readonly<Record<string, [string, string]>> = {
   nominalV: ['Nominal voltage', 'V'],
@@ -43,15 +46,7 @@ export function CustomPartForm({
     set({ elements: part.elements.map((e, i): Element => (i === index ? ({ ...e, [field]: value } as Element) : e)) });
   const setTerminal = (id: string, attachment: Terminal['attachment']) =>
     set({ terminals: part.terminals.map((t) => (t.id === id ? { ...t, attachment } : t)) });
-  // Terminals stay inside when the outline changes.
-  const resize = (widthMm: number, heightMm: number) => {
-    const point = <P extends { xMm: number; yMm: number }>(p: P): P => ({
-      ...p,
-      xMm: Math.round((p.xMm * widthMm) / part.widthMm),
-      yMm: Math.round((p.yMm * heightMm) / part.heightMm),
-    });
-    set({ widthMm, heightMm, terminals: part.terminals.map(point), mountHoles: part.mountHoles.map(point) });
-  };
+  const resize = (widthMm: number, heightMm: number) => setPart((p) => resized(p, widthMm, heightMm));
   const values = part.elements
     .slice(0, 2)
     .flatMap((e, i) =>
@@ -66,6 +61,7 @@ export function CustomPartForm({
     >
       <h3 className="text-xl">A part of your own</h3>
       <p className="dim mb-2 text-xs">Wired like {base.name}. Take the values from the maker's sheet.</p>
+      <PartPreview part={part} />
       <TextField label="Name" value={part.name} max={80} required onCommit={(name) => set({ name })} />
       <div className="mt-1 grid grid-cols-2 gap-2">
         <NumberField
@@ -185,6 +181,7 @@ export function CustomPartForm({
           {t.attachment.kind === 'lead' && <span className="num">lead {t.attachment.areaMm2} mm²</span>}
         </div>
       ))}
+      <PartPlaces part={part} set={set} />
       <div className="mt-2">
         <Problems problems={problems} />
       </div>

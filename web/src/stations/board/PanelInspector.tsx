@@ -4,6 +4,7 @@ import { panelBox } from '@ombrik/core/layout/outlines';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { OutlineCorners } from './OutlineCorners.tsx';
 import { OutlineImport } from './OutlineImport.tsx';
 import { PanelLists } from './PanelLists.tsx';
 import { Row } from './Row.tsx';
@@ -158,6 +159,7 @@ export function PanelInspector({ panel, face }: { panel: Panel; face: Face }) {
         </dl>
       )}
       <OutlineImport panel={panel} />
+      <OutlineCorners panel={panel} onChange={(outline) => set('outline', outline, 'corners')} />
       <PanelLists panel={panel} set={set} />
       {job.board.panels.length > 1 && (
         <button

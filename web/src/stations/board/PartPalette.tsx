@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
+import { PartFiles } from './PartFiles.tsx';
 
 const GROUPS: readonly [string, readonly PartKind[]][] = [
   ['Batteries and sources', ['battery', 'feed', 'solarModule']],
@@ -125,6 +126,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           </div>
         );
       })}
+      <PartFiles />
     </section>
   );
 }

@@ -1,0 +1,61 @@
+import type { Command } from '@ombrik/core/board/commands';
+import { partsCsvOf, partsJson, readParts } from '@ombrik/core/catalogue/partFile';
+import { useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { saveAs } from '../../ui/download.ts';
+import { Problems } from '../../ui/Problems.tsx';
+
+/** Parts of one's own in and out of a file; a file is read whole, and nothing comes in when any line is bad. */
+export function PartFiles() {
+  const job = useJob();
+  const [problems, setProblems] = useState<string[]>([]);
+  const own = job.board.customParts;
+  const read = async (file: File) => {
+    if (file.size > 2_000_000) return setProblems([`${file.name} has ${file.size} bytes; accepted: up to 2 MB`]);
+    const found = readParts(await file.text(), job.parts);
+    if (found.problems.length > 0)
+      return setProblems([`${file.name} was refused; nothing was changed.`, ...found.problems.slice(0, 12)]);
+    setProblems([]);
+    job.edit(
+      `${found.parts.length} parts from ${file.name}`.slice(0, 120),
+      found.parts.map((value): Command => ({ kind: 'add', collection: 'customParts', value, index: null })),
+    );
+  };
+  return (
+    <div className="perforated mt-3 pt-2">
+      <h4 className="text-base">Parts of your own in files</h4>
+      <div className="flex flex-wrap gap-1">
+        <label className="btn btn-xs">
+          Read JSON or CSV …
+          <input
+            type="file"
+            accept=".json,.csv"
+            className="sr-only"
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              e.target.value = '';
+              if (file) void read(file);
+            }}
+          />
+        </label>
+        <button
+          type="button"
+          className="btn btn-xs"
+          disabled={own.length === 0}
+          onClick={() => saveAs(new Blob([partsJson(own)], { type: 'application/json' }), 'parts.json')}
+        >
+          Own parts, JSON
+        </button>
+        <button
+          type="button"
+          className="btn btn-xs"
+          onClick={() => saveAs(new Blob([partsCsvOf([...job.parts.values()])], { type: 'text/csv' }), 'parts.csv')}
+        >
+          All parts, CSV
+        </button>
+      </div>
+      <p className="dim mt-1 text-xs">In a CSV, “like” names the part whose wiring a row takes over.</p>
+      <Problems problems={problems} onDismiss={() => setProblems([])} />
+    </div>
+  );
+}
