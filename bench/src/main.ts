@@ -20,6 +20,7 @@ import { boardWith } from './boards.ts';
 import { editTable } from './edits.ts';
 import { faultSweepTable } from './faultSweep.ts';
 import { median, simulate, timed } from './measure.ts';
+import { placementTable } from './placement.ts';
 import { routingTable } from './routing.ts';
 
 /** Derive against the circuit simulator on the same netlist, in one run; prints and keeps docs/benchmarks.md. */
@@ -81,6 +82,8 @@ const edits = editTable();
 for (const line of edits) console.log(line);
 const routing = routingTable();
 for (const line of routing) console.log(line);
+const placement = placementTable();
+for (const line of placement) console.log(line);
 const sweep = faultSweepTable();
 for (const line of sweep) console.log(line);
 
@@ -134,6 +137,12 @@ ${edits.join('\n')}
 Goal: 80 cables on 1200 × 800 mm under 1 s, 300 under 6 s, a moved part within 50 ms.
 
 ${routing.join('\n')}
+
+## Placement
+
+Goal: 40 % less than the median of 1000 random legal layouts on the solver's own score, and less than the demo's layouts by hand.
+
+${placement.join('\n')}
 
 ## Solving and faults
 

@@ -54,6 +54,7 @@ export function partsCsvOf(parts: readonly Part[]): string {
 
 /** A part resized from another: its terminals and screws keep their share of the outline. */
 export function resized(part: Part, widthMm: number, heightMm: number): Part {
+  if (widthMm === part.widthMm && heightMm === part.heightMm) return part;
   const point = <P extends { xMm: number; yMm: number }>(p: P): P => ({
     ...p,
     xMm: Math.round((p.xMm * widthMm) / part.widthMm),

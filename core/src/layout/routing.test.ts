@@ -19,8 +19,11 @@ const routesOf = (board: Board) =>
   board.cables.flatMap((c) => c.segments.flatMap((s) => (s.kind === 'panelRoute' ? [{ cable: c, segment: s }] : [])));
 
 describe('a path through a raster', () => {
-  /** The same raster as a plain graph of cell × direction, for a general-purpose shortest-path package. */
-  const asGraph = (raster: Raster) => {
+  /**
+   * The same raster as a plain graph of cell × direction, for a general-purpose shortest-path package; after a turn it goes
+   * on for so many cells.
+   */
+  const asGraph = (raster: Raster, stride = 1) => {
     const graph: Record<string, Record<string, number>> = {};
     const { columns, rows, owner, toll } = raster;
     const steps = [
@@ -33,10 +36,14 @@ describe('a path through a raster', () => {
       for (let d = 0; d < 4; d++) {
         const out: Record<string, number> = {};
         steps.forEach(([dx, dy], to) => {
-          const [x, y] = [(cell % columns) + dx, Math.floor(cell / columns) + dy];
-          const next = y * columns + x;
-          if (to === (d + 2) % 4 || x < 0 || y < 0 || x >= columns || y >= rows || owner[next] === -2) return;
-          out[`${next} ${to}`] = ROUTE_COST.step + toll[next]! + (to === d ? 0 : ROUTE_COST.turn);
+          if (to === (d + 2) % 4) return;
+          let [x, y, price] = [cell % columns, Math.floor(cell / columns), to === d ? 0 : ROUTE_COST.turn];
+          for (let k = 0; k < (to === d ? 1 : stride); k++) {
+            [x, y] = [x + dx, y + dy];
+            if (x < 0 || y < 0 || x >= columns || y >= rows || owner[y * columns + x] === -2) return;
+            price += ROUTE_COST.step + toll[y * columns + x]!;
+          }
+          out[`${y * columns + x} ${to}`] = price;
         });
         graph[`${cell} ${d}`] = out;
       }
@@ -75,6 +82,57 @@ describe('a path through a raster', () => {
             try {
               const path = dijkstra.find_path(graph, `${start} ${leaves}`, `${goal} ${d}`);
               return [path.slice(1).reduce((sum, node, i) => sum + graph[path[i]!]![node]!, 0)];
+            } catch {
+              return [];
+            }
+          });
+          expect(found?.cost ?? null).toBe(exact.length > 0 ? Math.min(...exact) : null);
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+  it('with room for bends, too: straight on for so many cells after every turn and out of the start (dijkstrajs)', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 4 }),
+        fc.array(fc.nat(143), { maxLength: 14 }),
+        fc.tuple(fc.nat(143), fc.nat(143), fc.integer({ min: 0, max: 3 })),
+        (minRun, shut, [start, goal, leaves]) => {
+          if (start === goal) return;
+          const raster: Raster = {
+            columns: 12,
+            rows: 12,
+            owner: new Int16Array(144).fill(-1),
+            toll: new Uint16Array(144),
+          };
+          for (const cell of shut) if (cell !== start && cell !== goal) raster.owner[cell] = -2;
+          const at = (cell: number): [number, number] => [cell % 12, Math.floor(cell / 12)];
+          const found = new GridRouter(raster, 1).find({
+            from: { cell: at(start), leaves: leaves as 0, owner: -1 },
+            to: { cell: at(goal), leaves: null, owner: -1 },
+            family: 0,
+            minRun,
+          });
+          // The start goes straight for half as many cells, less where that is shut off or the goal is near.
+          const apart = Math.abs(at(start)[0] - at(goal)[0]) + Math.abs(at(start)[1] - at(goal)[1]);
+          const step = [1, 12, -1, -12][leaves]!;
+          let stub = 0;
+          for (let k = 1; k <= Math.min(Math.ceil(minRun / 2), Math.floor((apart - 1) / 2)); k++) {
+            const [before, cell] = [start + step * (k - 1), start + step * k];
+            const leavesRaster =
+              cell < 0 || cell > 143 || (Math.abs(step) === 1 && Math.floor(cell / 12) !== Math.floor(before / 12));
+            if (leavesRaster || raster.owner[cell] === -2) break;
+            stub = k;
+          }
+          const graph = asGraph(raster, minRun);
+          const from = `${start + step * stub} ${leaves}`;
+          const exact = [0, 1, 2, 3].flatMap((d) => {
+            try {
+              const path = dijkstra.find_path(graph, from, `${goal} ${d}`);
+              return [
+                path.slice(1).reduce((sum, node, i) => sum + graph[path[i]!]![node]!, 0) + stub * ROUTE_COST.step,
+              ];
             } catch {
               return [];
             }

@@ -3,7 +3,7 @@ import type { Command } from '../../board/commands.ts';
 import type { Part, Side } from '../../catalogue/part.ts';
 import { holdsOn, itemOutline, keepOutOutline } from '../../layout/outlines.ts';
 import { BITE_FACTOR, DRAUGHT_MM } from '../../rules/tables/layoutPractice.ts';
-import { inside, overlap, segmentsCross } from '../../solve/polygon.ts';
+import { type Box, boxOf, inside, overlap, segmentsCross } from '../../solve/polygon.ts';
 import { onPanel } from '../lengths/geometry.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
@@ -17,6 +17,7 @@ interface Standing {
   panel: Panel;
   face: 'front' | 'back';
   outline: PointMm[];
+  box: Box;
   /** From its underside to its top, off the face it stands on, mm. */
   bottomMm: number;
   topMm: number;
@@ -28,13 +29,15 @@ export function standing(context: CheckContext): Standing[] {
     const part = partOf(context, item);
     const panel = item.place.kind === 'panel' ? panels.get(item.place.panelId) : undefined;
     if (!part || !panel || item.place.kind !== 'panel') return [];
+    const outline = itemOutline(item, part)!;
     return [
       {
         item,
         part,
         panel,
         face: item.place.face,
-        outline: itemOutline(item, part)!,
+        outline,
+        box: boxOf(outline),
         bottomMm: item.standOffMm,
         topMm: item.standOffMm + part.depthMm,
       },
@@ -244,18 +247,31 @@ const FREE_DIRECTIONS = 5;
 /** Studs no spanner swings at: parts taller than the stud stand all round it. */
 function toolSwing(all: readonly Standing[]): Finding[] {
   return all.flatMap((s): Finding[] => {
+    const reachMost = spannerMm(20);
+    const { box } = s;
+    // Only what stands near the part at all can be in the way of any of its studs.
+    const taller = all.filter(
+      (o) =>
+        o !== s &&
+        o.panel.id === s.panel.id &&
+        o.face === s.face &&
+        o.box.leftMm < box.rightMm + reachMost &&
+        o.box.rightMm > box.leftMm - reachMost &&
+        o.box.topMm < box.bottomMm + reachMost &&
+        o.box.bottomMm > box.topMm - reachMost,
+    );
     for (const t of s.part.terminals) {
       if (t.attachment.kind !== 'stud') continue;
       const at_ = onPanel(s.item, t)!;
       const reachMm = spannerMm(t.attachment.diameterMm);
       const heightMm = s.bottomMm + t.zMm + 5;
-      const walls = all.filter(
-        (o) =>
-          o !== s &&
-          o.panel.id === s.panel.id &&
-          o.face === s.face &&
-          o.topMm > heightMm &&
-          o.outline.some((p) => Math.abs(p.xMm - at_.xMm) < reachMm + 300 && Math.abs(p.yMm - at_.yMm) < reachMm + 300),
+      const walls = taller.filter(
+        ({ box: b, topMm }) =>
+          topMm > heightMm &&
+          b.leftMm < at_.xMm + reachMm &&
+          b.rightMm > at_.xMm - reachMm &&
+          b.topMm < at_.yMm + reachMm &&
+          b.bottomMm > at_.yMm - reachMm,
       );
       if (walls.length === 0) continue;
       const free = Array.from({ length: DIRECTIONS }, (_, k) => {
