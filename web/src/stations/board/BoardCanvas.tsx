@@ -48,6 +48,7 @@ export function BoardCanvas({
   const seen = seenBy(view);
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<Drag | null>(null);
+  const drawing = useRef(false);
   const [guides, setGuides] = useState<Snapped['guides']>([]);
   const [gaps, setGaps] = useState<Gap[]>([]);
   const [said, setSaid] = useState<string | null>(null);
@@ -77,6 +78,7 @@ export function BoardCanvas({
         setDrawn(null);
         setSaid(null);
         view.setTool('choose');
+        if (chosen.size > 1) job.select(null);
       }
       if (e.key === 'Enter' && drawn?.tool === 'outline') close(drawn);
     };
@@ -245,6 +247,9 @@ export function BoardCanvas({
     if (d?.kind === 'waypoint' && d.commands) {
       job.preview(null);
       job.edit(`Shape ${d.cable.designation}`, giveWay(board, parts, d.cable.id, d.commands, widthOf));
+    } else if (d?.kind === 'item' && !d.moves) {
+      // A plain click on one of several chooses it alone.
+      if (chosen.size > 1) view.choose(d.item.id, false);
     } else if (d?.kind === 'item' && d.moves) {
       setSaid(null);
       job.preview(null);
@@ -344,6 +349,13 @@ export function BoardCanvas({
           role="application"
           aria-label={`${panel.name}, ${face === 'front' ? 'front' : 'back, seen from behind'}, ${Math.round(box.rightMm - box.leftMm)} by ${Math.round(box.bottomMm - box.topMm)} millimetres`}
           onWheel={viewport.onWheel}
+          onPointerDownCapture={() => {
+            drawing.current = tool !== 'choose';
+          }}
+          onMouseDownCapture={(e) => {
+            // Focus follows the hand, not a tool that draws over a part.
+            if (drawing.current) e.preventDefault();
+          }}
           onPointerDown={press}
           onPointerMove={move}
           onPointerUp={drop}
