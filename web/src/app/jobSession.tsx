@@ -130,7 +130,8 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
   const [selection, select] = useState<Selection>(null);
   const [lit, light] = useState<Finding['where'] | null>(null);
   const workshop = loaded.workshop as Workshop;
-  const state = useRef({ base, pending, sending: false, halted: false });
+  const state = useRef({ base, pending, waiting: [] as ('undo' | 'redo')[], sending: false, halted: false });
+  const drainLater = useRef<() => Promise<void>>(async () => {});
 
   const board = useMemo(
     () => pending.reduce((b, e) => applyCommands(b, e.commands).board, base.board),
@@ -180,6 +181,7 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
       } catch (error) {
         if (error instanceof ApiError && error.status === 409) {
           s.halted = true;
+          s.waiting = [];
           setSaveState('conflict');
         } else if (error instanceof ApiError && error.status < 500) {
           // This one can never be taken; the others may build on it, so they are tried one by one.
@@ -195,7 +197,8 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     }
     s.sending = false;
     if (!s.halted) {
-      setSaveState('saved');
+      if (s.waiting.length > 0) void drainLater.current();
+      else setSaveState('saved');
       void client.invalidateQueries({ queryKey: ['floor', jobId] });
     }
   }, [client, jobId, put]);
@@ -227,10 +230,10 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     [flush, put],
   );
 
-  const takeBack = useCallback(
+  /** One step back or forth, once nothing else is on its way. */
+  const takeOne = useCallback(
     async (way: 'undo' | 'redo') => {
       const s = state.current;
-      if (s.pending.length > 0 || s.sending) return;
       s.sending = true;
       setSaveState('saving');
       try {
@@ -249,11 +252,27 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
         void client.invalidateQueries({ queryKey: ['job', jobId] });
       }
       s.sending = false;
-      // What was changed while the answer was on its way has waited for it.
-      if (s.pending.length > 0) void flush();
-      else setSaveState('saved');
     },
-    [client, flush, jobId, put],
+    [client, jobId, put],
+  );
+
+  /** Steps asked for while something is on its way wait their turn: quick fingers lose none. */
+  const drain = useCallback(async () => {
+    const s = state.current;
+    while (s.waiting.length > 0 && s.pending.length === 0 && !s.sending && !s.halted) await takeOne(s.waiting.shift()!);
+    // What was changed while the answer was on its way has waited for it.
+    if (s.pending.length > 0) void flush();
+    else if (!s.sending && !s.halted) setSaveState('saved');
+  }, [flush, takeOne]);
+  drainLater.current = drain;
+  const takeBack = useCallback(
+    (way: 'undo' | 'redo') => {
+      const s = state.current;
+      if (s.halted || s.waiting.length >= 50) return;
+      s.waiting.push(way);
+      if (s.pending.length === 0 && !s.sending) void drain();
+    },
+    [drain],
   );
 
   const resolve = useCallback(
@@ -300,8 +319,8 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     light,
     edit,
     preview: setPreviewed,
-    undo: () => void takeBack('undo'),
-    redo: () => void takeBack('redo'),
+    undo: () => takeBack('undo'),
+    redo: () => takeBack('redo'),
     applyAgain: () => void resolve(true),
     dropMine: () => void resolve(false),
     dismiss: () => setProblems([]),
