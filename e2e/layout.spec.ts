@@ -158,7 +158,7 @@ test('a copy goes to another job with its wires; templates and drawings come out
   await page.getByRole('link', { name: 'OMBRIK' }).click();
   await openJob(page, 'Market cart box');
   await goTo(page, 'Board');
-  await expect(part(page, '-T1')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^-T1 .*millimetres/ })).toBeVisible();
   const parts = await page.getByRole('button', { name: /^-[A-Z]\d+ .*millimetres/ }).count();
   const wires = await page.getByRole('button', { name: /^Wire / }).count();
   await page.getByRole('button', { name: 'Put down copy (2)' }).click();

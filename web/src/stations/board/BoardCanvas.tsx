@@ -341,14 +341,13 @@ export function BoardCanvas({
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]" style={{ background: 'var(--desk)' }}>
       <Shelf view={view} connecting={connecting} onPick={pick} />
-      <div className="relative min-h-0">
+      <div className="relative min-h-0 overflow-hidden">
         <svg
           ref={svg}
-          className={`h-full w-full touch-none select-none ${tool === 'choose' ? '' : 'cursor-crosshair'}`}
+          className={`block h-full w-full origin-top-left touch-none select-none overflow-visible ${tool === 'choose' ? '' : 'cursor-crosshair'}`}
           viewBox={`${viewport.view.xMm} ${viewport.view.yMm} ${viewport.view.widthMm} ${viewport.view.heightMm}`}
           role="application"
           aria-label={`${panel.name}, ${face === 'front' ? 'front' : 'back, seen from behind'}, ${Math.round(box.rightMm - box.leftMm)} by ${Math.round(box.bottomMm - box.topMm)} millimetres`}
-          onWheel={viewport.onWheel}
           onPointerDownCapture={() => {
             drawing.current = tool !== 'choose';
           }}
