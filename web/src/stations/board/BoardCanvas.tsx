@@ -2,13 +2,12 @@ import { connectTerminals } from '@ombrik/core/board/actions/connect';
 import { removeItems } from '@ombrik/core/board/actions/items';
 import type { Cable, Id, Item, PointMm, Segment, TerminalRef } from '@ombrik/core/board/board';
 import type { Command } from '@ombrik/core/board/commands';
-import type { Terminal } from '@ombrik/core/catalogue/part';
 import { type Move, shift, toOtherFace, turn, withGroups } from '@ombrik/core/layout/arrange';
 import { giveWay } from '@ombrik/core/layout/giveWay';
 import { moveItems } from '@ombrik/core/layout/moveItem';
 import { itemOutline, panelBox } from '@ombrik/core/layout/outlines';
 import { itemRect, onPanel, type RectMm } from '@ombrik/core/stages/lengths/geometry';
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { type BoardView, rectSeen, seenBy } from './boardView.ts';
 import { CableLine } from './CableLine.tsx';
@@ -17,12 +16,13 @@ import { type Drawn, finish, POINTS_OF } from './canvas/drawnShape.ts';
 import { GhostItems, ItemLayer, ItemNames, onThisPanel } from './canvas/ItemLayer.tsx';
 import { LitPlaces } from './canvas/LitPlaces.tsx';
 import { PanelDrawing } from './canvas/PanelDrawing.tsx';
+import { TerminalLayer } from './canvas/TerminalLayer.tsx';
 import { ToolLayer } from './canvas/ToolLayer.tsx';
 import { withPoint } from './canvas/withPoint.ts';
-import { TerminalMark } from './PartShape.tsx';
 import { Shelf } from './Shelf.tsx';
 import { type Gap, gapsAround, type Snapped, snap } from './snap.ts';
 import { useCableWidths } from './useCableWidths.ts';
+import { useDrawnCables } from './useDrawnCables.ts';
 import { useViewport } from './useViewport.ts';
 
 type Drag =
@@ -303,16 +303,7 @@ export function BoardCanvas({
     }
   };
 
-  const drawnCables = dossier.cables.map((cable) => {
-    const paths = (dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? [])
-      .filter((p) => p.panelId === panel.id)
-      .map((p) => ({ ...p, points: p.points.map(seen) }));
-    return {
-      cable,
-      paths: paths.filter((p) => p.face === face),
-      ghosts: paths.filter((p) => p.face !== face),
-    };
-  });
+  const drawnCables = useDrawnCables(view);
   const tags = cableTags(drawnCables, selection?.kind === 'cable' ? selection.id : null, k);
   /** What an end off this panel goes to, in words for its flag. */
   const leavesTo = (ref: TerminalRef): string | null => {
@@ -320,23 +311,27 @@ export function BoardCanvas({
     return item && !(item.place.kind === 'panel' && item.place.panelId === panel.id) ? item.designation : null;
   };
   const chosenCable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
-  const terminalMark = (item: Item, t: Terminal) => {
-    const ref = { itemId: item.id, terminalId: t.id };
-    const at = seen(onPanel(item, t)!);
-    return (
-      <TerminalMark
-        key={`${item.id} ${t.id}`}
-        terminal={t}
-        x={at.xMm}
-        y={at.yMm}
-        mmPerPx={k}
-        label={`${item.designation}:${t.name}`}
-        active={sameRef(connecting, ref)}
-        licensed={t.domain === 'ac' || t.domain === 'earth'}
-        onPick={() => pick(ref)}
-      />
-    );
+  const bend = (cableId: Id, e: { clientX: number; clientY: number }) => {
+    const at = seen(viewport.toBoard(e));
+    const own = board.cables.find((c) => c.id === cableId);
+    const path = dossier.lengths
+      .find((l) => l.cableId === cableId)
+      ?.paths.find((p) => p.panelId === panel.id && p.face === face);
+    const route = own?.segments.find((s) => s.kind === 'panelRoute' && s.panelId === panel.id && s.face === face);
+    if (!own || route?.kind !== 'panelRoute' || !path) return;
+    const point = { xMm: Math.round(at.xMm / 5) * 5, yMm: Math.round(at.yMm / 5) * 5 };
+    const bent = waypointCommands(own, route.id, () => withPoint(path.points, path.points.slice(1, -1), point));
+    job.edit(`Bend ${own.designation}`, giveWay(board, parts, own.id, bent, widthOf));
   };
+  // The same two functions for every cable and every drawing, so that one that has not changed is left as it is.
+  const hands = useRef({ select: job.select, bend });
+  hands.current = { select: job.select, bend };
+  const selectCable = useCallback((id: Id) => hands.current.select({ kind: 'cable', id }), []);
+  const bendCable = useCallback((id: Id, e: { clientX: number; clientY: number }) => hands.current.bend(id, e), []);
+  const polarityOf = useMemo(
+    () => new Map(dossier.sizing.wires.map((w) => [w.connectionId, w.polarity])),
+    [dossier.sizing.wires],
+  );
 
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]" style={{ background: 'var(--desk)' }}>
@@ -376,37 +371,16 @@ export function BoardCanvas({
                 tag={tags.get(cable.cableId) ?? null}
                 mmPerPx={k}
                 diameterMm={widths.get(cable.cableId) ?? 4}
-                polarity={dossier.sizing.wires.find((w) => w.connectionId === core.connectionId)?.polarity ?? 'none'}
+                polarity={polarityOf.get(core.connectionId) ?? 'none'}
                 selected={selection?.kind === 'cable' && selection.id === cable.cableId}
                 idle={tool !== 'choose'}
-                onSelect={() => job.select({ kind: 'cable', id: cable.cableId })}
-                onInsert={(e) => {
-                  const at = seen(viewport.toBoard(e));
-                  const own = board.cables.find((c) => c.id === cable.cableId);
-                  const path = dossier.lengths
-                    .find((l) => l.cableId === cable.cableId)
-                    ?.paths.find((p) => p.panelId === panel.id && p.face === face);
-                  const route = own?.segments.find(
-                    (s) => s.kind === 'panelRoute' && s.panelId === panel.id && s.face === face,
-                  );
-                  if (!own || route?.kind !== 'panelRoute' || !path) return;
-                  const point = { xMm: Math.round(at.xMm / 5) * 5, yMm: Math.round(at.yMm / 5) * 5 };
-                  job.edit(
-                    `Bend ${own.designation}`,
-                    giveWay(
-                      board,
-                      parts,
-                      own.id,
-                      waypointCommands(own, route.id, () => withPoint(path.points, path.points.slice(1, -1), point)),
-                      widthOf,
-                    ),
-                  );
-                }}
+                onSelect={selectCable}
+                onInsert={bendCable}
               />
             );
           })}
           <ItemNames view={view} mmPerPx={k} />
-          {tool === 'choose' && here.flatMap((i) => parts.get(i.partId)!.terminals.map((t) => terminalMark(i, t)))}
+          {tool === 'choose' && <TerminalLayer view={view} mmPerPx={k} connecting={connecting} onPick={pick} />}
           {chosenCable?.segments.map(
             (s) =>
               s.kind === 'panelRoute' &&

@@ -1,26 +1,13 @@
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
+import { memo } from 'react';
 import type { Tag } from './cableTags.ts';
 
 type Point = { xMm: number; yMm: number };
 const d = (points: readonly Point[]) => points.map((p, i) => `${i ? 'L' : 'M'}${p.xMm} ${p.yMm}`).join('');
 
-/** One cable in its real thickness and colour, with its name; what runs off the panel is dashed. */
-export function CableLine({
-  cable,
-  paths,
-  leaves,
-  tag,
-  mmPerPx: k,
-  diameterMm,
-  polarity,
-  selected,
-  idle,
-  ghosts,
-  onSelect,
-  onInsert,
-}: {
+interface CableLineProps {
   cable: MadeCable;
   paths: readonly CablePath[];
   /** What its ends off this panel go to; flagged where the cable leaves the edge. */
@@ -35,9 +22,45 @@ export function CableLine({
   idle: boolean;
   /** Stretches on the other face. */
   ghosts: readonly CablePath[];
-  onSelect: () => void;
-  onInsert: (at: { clientX: number; clientY: number }) => void;
-}) {
+  onSelect: (cableId: string) => void;
+  onInsert: (cableId: string, at: { clientX: number; clientY: number }) => void;
+}
+
+/** Whether a cable would be drawn as it is: one that has not changed is left alone while others are dragged. */
+function drawnAlike(a: CableLineProps, b: CableLineProps): boolean {
+  const tag = (t: Tag | null) => t && `${t.text} ${t.xMm} ${t.yMm} ${t.widthMm}`;
+  return (
+    a.cable === b.cable &&
+    a.paths === b.paths &&
+    a.ghosts === b.ghosts &&
+    a.leaves.from === b.leaves.from &&
+    a.leaves.to === b.leaves.to &&
+    tag(a.tag) === tag(b.tag) &&
+    a.mmPerPx === b.mmPerPx &&
+    a.diameterMm === b.diameterMm &&
+    a.polarity === b.polarity &&
+    a.selected === b.selected &&
+    a.idle === b.idle &&
+    a.onSelect === b.onSelect &&
+    a.onInsert === b.onInsert
+  );
+}
+
+/** One cable in its real thickness and colour, with its name; what runs off the panel is dashed. */
+export const CableLine = memo(function CableLine({
+  cable,
+  paths,
+  leaves,
+  tag,
+  mmPerPx: k,
+  diameterMm,
+  polarity,
+  selected,
+  idle,
+  ghosts,
+  onSelect,
+  onInsert,
+}: CableLineProps) {
   const core = cable.cores[0];
   if (!core) return null;
   const width = Math.max(2.6, diameterMm);
@@ -58,14 +81,14 @@ export function CableLine({
       pointerEvents={idle ? 'none' : undefined}
       onPointerDown={(e) => {
         e.stopPropagation();
-        onSelect();
+        onSelect(cable.cableId);
       }}
       onDoubleClick={(e) => {
         e.stopPropagation();
-        onInsert(e);
+        onInsert(cable.cableId, e);
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Enter' || e.key === ' ') onSelect();
+        if (e.key === 'Enter' || e.key === ' ') onSelect(cable.cableId);
       }}
     >
       {behind.map((path) => (
@@ -151,4 +174,4 @@ export function CableLine({
       )}
     </g>
   );
-}
+}, drawnAlike);

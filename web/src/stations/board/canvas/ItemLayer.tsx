@@ -1,7 +1,8 @@
-import type { Item } from '@ombrik/core/board/board';
+import type { Item, PointMm } from '@ombrik/core/board/board';
+import type { Part } from '@ombrik/core/catalogue/part';
 import { itemOutline } from '@ombrik/core/layout/outlines';
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
-import type { KeyboardEvent, PointerEvent } from 'react';
+import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
 import { useJob } from '../../../app/jobSession.tsx';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
 import { PartBody } from '../PartShape.tsx';
@@ -61,6 +62,18 @@ export function ItemLayer({
   const here = shown.items.filter(
     (i) => i.place.kind === 'panel' && onThisPanel(i, view) && i.place.face === view.face && parts.has(i.partId),
   );
+  // The same functions for every part and every drawing, so that one that has not changed is left as it is.
+  const hands = useRef({ onKey, onStart, select, selection, view });
+  hands.current = { onKey, onStart, select, selection, view };
+  const focused = useCallback((item: Item) => {
+    const { view: now, selection: was, select: choose } = hands.current;
+    if (!now.chosen.has(item.id) || was?.kind !== 'item') choose({ kind: 'item', id: item.id });
+  }, []);
+  const keyed = useCallback((e: KeyboardEvent, item: Item) => hands.current.onKey(e, item), []);
+  const started = useCallback(
+    (e: PointerEvent, item: Item, centre: PointMm) => hands.current.onStart(e, item, centre),
+    [],
+  );
   return (
     <>
       {here.map((item) => {
@@ -80,37 +93,77 @@ export function ItemLayer({
           />
         );
       })}
-      {here.map((item) => {
-        const part = parts.get(item.partId)!;
-        if (item.place.kind !== 'panel') return null;
-        const chosen = view.chosen.has(item.id);
-        const centre = seen(item.place);
-        const { rotationDeg } = item.place;
-        const where = `at ${Math.round(item.place.xMm)}, ${Math.round(item.place.yMm)} millimetres${view.face === 'back' ? ', behind' : ''}${item.held ? ', held' : ''}`;
-        return (
-          <g
-            key={item.id}
-            role="button"
-            tabIndex={0}
-            aria-label={`${item.designation} ${item.name || part.name}, ${where}${stopItems.has(item.id) ? ', has a stop finding' : ''}`}
-            aria-pressed={chosen}
-            className={item.held ? 'cursor-not-allowed outline-none' : 'cursor-grab outline-none'}
-            style={{ color: chosen ? 'var(--color-primary)' : 'var(--color-base-content)' }}
-            onFocus={() => {
-              if (!chosen || selection?.kind !== 'item') select({ kind: 'item', id: item.id });
-            }}
-            onKeyDown={(e) => onKey(e, item)}
-            onPointerDown={(e) => onStart(e, item, centre)}
-          >
-            <g transform={`translate(${centre.xMm} ${centre.yMm}) rotate(${rotationDeg})`}>
-              <PartBody part={part} width={part.widthMm} height={part.heightMm} />
-            </g>
-          </g>
-        );
-      })}
+      {here.map((item) => (
+        <ItemShape
+          key={item.id}
+          item={item}
+          part={parts.get(item.partId)!}
+          centre={seen(item.place as PointMm)}
+          behind={view.face === 'back'}
+          chosen={view.chosen.has(item.id)}
+          stop={stopItems.has(item.id)}
+          onFocus={focused}
+          onKey={keyed}
+          onStart={started}
+        />
+      ))}
     </>
   );
 }
+
+interface ItemShapeProps {
+  item: Item;
+  part: Part;
+  /** As seen. */
+  centre: PointMm;
+  behind: boolean;
+  chosen: boolean;
+  stop: boolean;
+  onFocus: (item: Item) => void;
+  onKey: (e: KeyboardEvent, item: Item) => void;
+  onStart: (e: PointerEvent, item: Item, centre: PointMm) => void;
+}
+
+const drawnAlike = (a: ItemShapeProps, b: ItemShapeProps): boolean =>
+  a.item === b.item &&
+  a.part === b.part &&
+  a.centre.xMm === b.centre.xMm &&
+  a.behind === b.behind &&
+  a.chosen === b.chosen &&
+  a.stop === b.stop;
+
+const ItemShape = memo(function ItemShape({
+  item,
+  part,
+  centre,
+  behind,
+  chosen,
+  stop,
+  onFocus,
+  onKey,
+  onStart,
+}: ItemShapeProps) {
+  if (item.place.kind !== 'panel') return null;
+  const { xMm, yMm, rotationDeg } = item.place;
+  const where = `at ${Math.round(xMm)}, ${Math.round(yMm)} millimetres${behind ? ', behind' : ''}${item.held ? ', held' : ''}`;
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${item.designation} ${item.name || part.name}, ${where}${stop ? ', has a stop finding' : ''}`}
+      aria-pressed={chosen}
+      className={item.held ? 'cursor-not-allowed outline-none' : 'cursor-grab outline-none'}
+      style={{ color: chosen ? 'var(--color-primary)' : 'var(--color-base-content)' }}
+      onFocus={() => onFocus(item)}
+      onKeyDown={(e) => onKey(e, item)}
+      onPointerDown={(e) => onStart(e, item, centre)}
+    >
+      <g transform={`translate(${centre.xMm} ${centre.yMm}) rotate(${rotationDeg})`}>
+        <PartBody part={part} width={part.widthMm} height={part.heightMm} />
+      </g>
+    </g>
+  );
+}, drawnAlike);
 
 /** Names and marks over the cables. */
 export function ItemNames({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {

@@ -1,0 +1,80 @@
+import type { Item, TerminalRef } from '@ombrik/core/board/board';
+import type { Part } from '@ombrik/core/catalogue/part';
+import { onPanel } from '@ombrik/core/stages/lengths/geometry';
+import { memo, useCallback, useRef } from 'react';
+import { useJob } from '../../../app/jobSession.tsx';
+import { type BoardView, seenBy } from '../boardView.ts';
+import { TerminalMark } from '../PartShape.tsx';
+import { onThisPanel } from './ItemLayer.tsx';
+
+interface ItemTerminalsProps {
+  item: Item;
+  part: Part;
+  view: Pick<BoardView, 'panel' | 'face'>;
+  mmPerPx: number;
+  /** The terminal of this part a wire is being drawn from. */
+  active: string | null;
+  onPick: (ref: TerminalRef) => void;
+}
+
+const ItemTerminals = memo(
+  function ItemTerminals({ item, part, view, mmPerPx, active, onPick }: ItemTerminalsProps) {
+    const seen = seenBy(view);
+    return part.terminals.map((t) => {
+      const at = seen(onPanel(item, t)!);
+      return (
+        <TerminalMark
+          key={t.id}
+          terminal={t}
+          x={at.xMm}
+          y={at.yMm}
+          mmPerPx={mmPerPx}
+          label={`${item.designation}:${t.name}`}
+          active={active === t.id}
+          licensed={t.domain === 'ac' || t.domain === 'earth'}
+          onPick={() => onPick({ itemId: item.id, terminalId: t.id })}
+        />
+      );
+    });
+  },
+  (a, b) =>
+    a.item === b.item &&
+    a.part === b.part &&
+    a.view.panel === b.view.panel &&
+    a.view.face === b.view.face &&
+    a.mmPerPx === b.mmPerPx &&
+    a.active === b.active,
+);
+
+/** The terminals of every part on the face that is seen. */
+export function TerminalLayer({
+  view,
+  mmPerPx,
+  connecting,
+  onPick,
+}: {
+  view: BoardView;
+  mmPerPx: number;
+  connecting: TerminalRef | null;
+  onPick: (ref: TerminalRef) => void;
+}) {
+  const { shown, parts } = useJob();
+  const hand = useRef(onPick);
+  hand.current = onPick;
+  const pick = useCallback((ref: TerminalRef) => hand.current(ref), []);
+  return shown.items.map((item) => {
+    const part = parts.get(item.partId);
+    if (!part || item.place.kind !== 'panel' || !onThisPanel(item, view) || item.place.face !== view.face) return null;
+    return (
+      <ItemTerminals
+        key={item.id}
+        item={item}
+        part={part}
+        view={view}
+        mmPerPx={mmPerPx}
+        active={connecting?.itemId === item.id ? connecting.terminalId : null}
+        onPick={pick}
+      />
+    );
+  });
+}

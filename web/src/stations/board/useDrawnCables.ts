@@ -1,0 +1,36 @@
+import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
+import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
+import { useRef } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { type BoardView, seenBy } from './boardView.ts';
+
+export interface DrawnCable {
+  cable: MadeCable;
+  /** On the face that is seen, and on the other, as seen. */
+  paths: readonly CablePath[];
+  ghosts: readonly CablePath[];
+}
+
+const NONE: readonly CablePath[] = [];
+
+/** Every cable's stretches on one panel as seen; what has not moved keeps its lists, so that it need not be drawn anew. */
+export function useDrawnCables(view: BoardView): DrawnCable[] {
+  const { dossier } = useJob();
+  const { panel, face } = view;
+  const kept = useRef({ key: '', byPaths: new WeakMap<object, Pick<DrawnCable, 'paths' | 'ghosts'>>() });
+  const key = `${panel.id} ${face} ${panel.outline.map((p) => p.xMm).join()}`;
+  if (kept.current.key !== key) kept.current = { key, byPaths: new WeakMap() };
+  const seen = seenBy(view);
+  const pathsOf = new Map(dossier.lengths.map((l) => [l.cableId, l.paths]));
+  return dossier.cables.map((cable) => {
+    const all = pathsOf.get(cable.cableId);
+    if (!all) return { cable, paths: NONE, ghosts: NONE };
+    let own = kept.current.byPaths.get(all);
+    if (!own) {
+      const here = all.filter((p) => p.panelId === panel.id).map((p) => ({ ...p, points: p.points.map(seen) }));
+      own = { paths: here.filter((p) => p.face === face), ghosts: here.filter((p) => p.face !== face) };
+      kept.current.byPaths.set(all, own);
+    }
+    return { cable, ...own };
+  });
+}
