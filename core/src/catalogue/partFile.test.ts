@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { genericCatalogue } from './genericCatalogue.ts';
-import { partsCsvOf, partsJson, readParts } from './partFile.ts';
+import { outlineFromText, partsCsvOf, partsJson, readParts } from './partFile.ts';
 
 const known = new Map(genericCatalogue.parts.map((p) => [p.id, p]));
 const own = { ...known.get('isolator-100')!, id: 'pt_own', name: 'Isolator of our own' };
@@ -31,4 +31,10 @@ it('bad files are refused whole, in words', () => {
   expect(said('{')).toContain('not JSON');
   expect(said(partsJson([{ ...own, elements: [{ ...own.elements[0]!, a: 'x' } as never] }]))).toContain('is "x"');
   expect(readParts('like,width_mm\nisolator-100,-4\nisolator-100,90', known).parts).toEqual([]);
+});
+it('a true outline is read corner by corner, or refused in words', () => {
+  expect(outlineFromText('-40,25 40,25 0,-30').outline).toHaveLength(3);
+  expect(outlineFromText('  ')).toEqual({ outline: null, problem: '' });
+  expect(outlineFromText('1,2 3').problem).toContain('"3" is no corner');
+  expect(outlineFromText('0,0 10,10 10,0 0,10').problem).toContain('crosses itself');
 });

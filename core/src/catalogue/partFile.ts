@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { newId } from '../board/newBoard.ts';
 import { partSchema } from '../board/partSchema.ts';
 import { problemsOf } from '../board/schemaKit.ts';
+import { crossesItself } from '../solve/polygon.ts';
 import type { Part } from './part.ts';
 
 export interface ReadParts {
@@ -146,4 +147,20 @@ function readCsv(text: string, known: ReadonlyMap<string, Part>): ReadParts {
     return [part];
   });
   return problems.length > 0 ? { parts: [], problems } : { parts, problems: [] };
+}
+
+/** Corners typed as `x,y x,y …`, from the part's middle; nothing is the plain rectangle. */
+export function outlineFromText(text: string): { outline: Part['body']['outline']; problem: string } {
+  const words = text.trim().split(/\s+/).filter(Boolean);
+  if (words.length === 0) return { outline: null, problem: '' };
+  const outline = words.map((w) => {
+    const [x, y] = w.split(',').map(Number);
+    return { xMm: x ?? Number.NaN, yMm: y ?? Number.NaN };
+  });
+  const bad = words.find((_, i) => !Number.isFinite(outline[i]!.xMm) || !Number.isFinite(outline[i]!.yMm));
+  if (bad)
+    return { outline: null, problem: `"${bad}" is no corner; accepted: two numbers with a comma, such as -40,25` };
+  if (outline.length < 3) return { outline: null, problem: 'An outline has at least three corners.' };
+  if (crossesItself(outline)) return { outline: null, problem: 'The outline crosses itself.' };
+  return { outline, problem: '' };
 }

@@ -14,6 +14,7 @@ import { isLegal, placementModel } from './placement/model.ts';
 import { place, randomLayout, startOf } from './placement/place.ts';
 import { termsOf, totalOf, WISHES } from './placement/score.ts';
 import { routeCables } from './routeCables.ts';
+import { routeEverywhere } from './routeEverywhere.ts';
 import { layBehind, layInFront } from './throughHoles.ts';
 
 const hut = mountainHutBoard();
@@ -86,6 +87,73 @@ describe('a part on the back', () => {
     expect(
       deriveBoard(after(hut, layBehind(hut, parts, cable.id, eight))).findings.some((f) => f.rule === 'no-room-behind'),
     ).toBe(true);
+  });
+});
+
+describe('a cable walled in on its own face', () => {
+  /** -T1 with keep-outs all round it that cables may not cross. */
+  const walled = (backClearanceMm: number): Board => {
+    const rect = itemRect(item(hut, '-T1'), parts.get(item(hut, '-T1').partId)!, {
+      left: 70,
+      right: 20,
+      top: 70,
+      bottom: 70,
+    })!;
+    const wall = (leftMm: number, topMm: number, rightMm: number, bottomMm: number, n: number) => ({
+      id: `k${n}`,
+      name: 'wall',
+      face: 'front' as const,
+      freeMm: 0,
+      shape: {
+        kind: 'polygon' as const,
+        points: [
+          { xMm: leftMm, yMm: topMm },
+          { xMm: rightMm, yMm: topMm },
+          { xMm: rightMm, yMm: bottomMm },
+          { xMm: leftMm, yMm: bottomMm },
+        ],
+      },
+    });
+    const { leftMm: l, topMm: t, rightMm: r, bottomMm: b } = rect;
+    return {
+      ...hut,
+      panels: hut.panels.map((p) => ({
+        ...p,
+        backClearanceMm,
+        keepOuts: [wall(l - 20, t - 20, r, t, 1), wall(l - 20, t - 20, l, b + 20, 2), wall(l - 20, b, r, b + 20, 3)],
+      })),
+    };
+  };
+  const w11 = hut.cables.find((c) => c.designation === 'W11')!.id;
+  it('goes behind where there is room, and is told of where there is none', () => {
+    expect(routeCables(walled(60), parts, eight).failed).toContain(w11);
+    const found = routeEverywhere(walled(60), parts, eight);
+    expect(found.failed).not.toContain(w11);
+    const board = after(walled(60), found.commands);
+    expect(board.cables.find((c) => c.id === w11)!.segments.filter((s) => s.kind === 'passThrough')).toHaveLength(2);
+    expect(checkBoard(board, genericCatalogue).ok).toBe(true);
+    expect(routeEverywhere(walled(0), parts, eight).failed).toContain(w11);
+  });
+});
+
+describe('a switch far from its way', () => {
+  it('is told with the volts it costs, and the fix moves it nearer', () => {
+    const q1 = item(hut, '-Q1');
+    const far = after(hut, [
+      {
+        kind: 'set',
+        collection: 'items',
+        id: q1.id,
+        field: 'place',
+        value: { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: 600, yMm: 700, rotationDeg: 0 },
+      },
+    ]);
+    const told = deriveBoard(far).findings.find((f) => f.rule === 'far-isolator');
+    expect(told?.where.itemIds).toEqual([q1.id]);
+    expect(deriveBoard(hut).findings.some((f) => f.rule === 'far-isolator')).toBe(false);
+    const mended = deriveBoard(after(far, told!.fixes[0]!.commands));
+    expect(mended.findings.some((f) => f.rule === 'far-isolator')).toBe(false);
+    expect(mended.findings.some((f) => f.rule === 'parts-overlap')).toBe(false);
   });
 });
 

@@ -5,7 +5,8 @@ import type { Dossier } from '@ombrik/core/dossier';
 import { placementModel } from '@ombrik/core/layout/placement/model';
 import { type Placed, place, startOf } from '@ombrik/core/layout/placement/place';
 import { type Terms, termsOf, totalOf, WISHES } from '@ombrik/core/layout/placement/score';
-import { type RoutedCables, routeCables } from '@ombrik/core/layout/routeCables';
+import type { RoutedCables } from '@ombrik/core/layout/routeCables';
+import { routeEverywhere } from '@ombrik/core/layout/routeEverywhere';
 import { expose } from 'comlink';
 
 /** Steps of one search for a place: about a second for 25 parts. */
@@ -26,11 +27,10 @@ const layout = {
   ): RoutedCables {
     const widths = new Map(widthsMm);
     let told = 0;
-    return routeCables(
+    return routeEverywhere(
       board,
       partIndex(board, genericCatalogue),
       (id) => widths.get(id) ?? 5,
-      null,
       (done, all) => {
         // Words cost more than a path: told now and then.
         if (done - told >= 10 || done === all) {

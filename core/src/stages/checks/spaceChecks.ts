@@ -239,7 +239,7 @@ function reach(all: readonly Standing[]): Finding[] {
 }
 
 /** How long the spanner for a stud is, mm. Common practice, no source. */
-const spannerMm = (studMm: number): number => 60 + 8 * studMm;
+export const spannerMm = (studMm: number): number => 60 + 8 * studMm;
 const DIRECTIONS = 24;
 /** A ring spanner wants this many directions beside each other: a sixth of a turn. */
 const FREE_DIRECTIONS = 5;

@@ -1,5 +1,7 @@
 import type { Part, PartBody, Side } from '@ombrik/core/catalogue/part';
-import { NumberField } from '../../ui/TextField.tsx';
+import { outlineFromText } from '@ombrik/core/catalogue/partFile';
+import { useState } from 'react';
+import { NumberField, TextField } from '../../ui/TextField.tsx';
 
 const SIDES: readonly Side[] = ['left', 'right', 'top', 'bottom'];
 const EXITS = [
@@ -12,6 +14,7 @@ const EXITS = [
 /** Where a part's studs and screws are, what room it asks, and what it asks of its place. */
 export function PartPlaces({ part, set }: { part: Part; set: (by: Partial<Part>) => void }) {
   const body = (by: Partial<PartBody>) => set({ body: { ...part.body, ...by } });
+  const [problem, setProblem] = useState('');
   const air = (side: Side) => part.body.fans.find((f) => f.side === side)?.air ?? 'shut';
   return (
     <>
@@ -55,6 +58,22 @@ export function PartPlaces({ part, set }: { part: Part; set: (by: Partial<Part>)
           </div>
         );
       })}
+      <TextField
+        className="mt-1"
+        label="True outline, corners from the middle: x,y x,y …; empty is the plain rectangle"
+        value={(part.body.outline ?? []).map((p) => `${p.xMm},${p.yMm}`).join(' ')}
+        max={900}
+        onCommit={(text) => {
+          const read = outlineFromText(text);
+          setProblem(read.problem);
+          if (!read.problem) body({ outline: read.outline });
+        }}
+      />
+      {problem && (
+        <p role="alert" className="text-error text-xs">
+          {problem}
+        </p>
+      )}
       <h4 className="perforated mt-2 pt-1 text-base">Room it asks</h4>
       <div className="grid grid-cols-2 gap-1">
         {SIDES.map((side) => (

@@ -1,7 +1,8 @@
 import type { Item, PointMm } from '@ombrik/core/board/board';
 import type { Part } from '@ombrik/core/catalogue/part';
 import { itemOutline } from '@ombrik/core/layout/outlines';
-import { itemRect } from '@ombrik/core/stages/lengths/geometry';
+import { spannerMm } from '@ombrik/core/stages/checks/spaceChecks';
+import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
 import { useJob } from '../../../app/jobSession.tsx';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
@@ -80,17 +81,35 @@ export function ItemLayer({
         const part = parts.get(item.partId)!;
         if (!view.chosen.has(item.id)) return null;
         const clear = rectSeen(view, itemRect(item, part, part.clearSpaceMm)!);
+        const studs =
+          view.chosen.size === 1 ? part.terminals.filter((t) => t.attachment.kind === 'stud').slice(0, 12) : [];
         return (
-          <rect
-            key={`clear-${item.id}`}
-            x={clear.leftMm}
-            y={clear.topMm}
-            width={clear.rightMm - clear.leftMm}
-            height={clear.bottomMm - clear.topMm}
-            fill="url(#hot)"
-            stroke="var(--color-primary)"
-            strokeDasharray="5 4"
-          />
+          <g key={`clear-${item.id}`}>
+            {studs.map((t) => {
+              const at = seen(onPanel(item, t)!);
+              return (
+                <circle
+                  key={t.id}
+                  cx={at.xMm}
+                  cy={at.yMm}
+                  r={t.attachment.kind === 'stud' ? spannerMm(t.attachment.diameterMm) : 0}
+                  fill="none"
+                  stroke="var(--color-secondary)"
+                  strokeOpacity={0.35}
+                  strokeDasharray="2 5"
+                />
+              );
+            })}
+            <rect
+              x={clear.leftMm}
+              y={clear.topMm}
+              width={clear.rightMm - clear.leftMm}
+              height={clear.bottomMm - clear.topMm}
+              fill="url(#hot)"
+              stroke="var(--color-primary)"
+              strokeDasharray="5 4"
+            />
+          </g>
         );
       })}
       {here.map((item) => (

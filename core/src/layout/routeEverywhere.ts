@@ -1,0 +1,44 @@
+import type { Board, Id } from '../board/board.ts';
+import { applyCommands } from '../board/commands.ts';
+import type { Part } from '../catalogue/part.ts';
+import { type RoutedCables, routeCables } from './routeCables.ts';
+import { layBehind } from './throughHoles.ts';
+
+/**
+ * Routes every cable no hand has laid; one that finds no way on its own face goes through the board and along the other,
+ * where there is room behind.
+ */
+export function routeEverywhere(
+  board: Board,
+  parts: ReadonlyMap<Id, Part>,
+  widthOf: (cableId: Id) => number,
+  onProgress: (done: number, all: number) => boolean = () => true,
+): RoutedCables {
+  let goesOn = true;
+  const first = routeCables(board, parts, widthOf, null, (done, all) => {
+    goesOn = onProgress(done, all);
+    return goesOn;
+  });
+  if (first.failed.length === 0 || !goesOn) return first;
+  let now = applyCommands(board, first.commands).board;
+  const commands = [...first.commands];
+  const routed = [...first.routed];
+  const failed: Id[] = [];
+  let { cost } = first;
+  for (const id of first.failed) {
+    const segment = now.cables.find((c) => c.id === id)?.segments.find((s) => s.kind === 'panelRoute');
+    const panel = segment?.kind === 'panelRoute' ? now.panels.find((p) => p.id === segment.panelId) : undefined;
+    const behind = panel && panel.backClearanceMm > widthOf(id) ? layBehind(now, parts, id, widthOf) : [];
+    const through = behind.length > 0 ? applyCommands(now, behind).board : now;
+    const laid = behind.length > 0 ? routeCables(through, parts, widthOf, new Set([id])) : null;
+    if (!laid || laid.failed.length > 0) {
+      failed.push(id);
+      continue;
+    }
+    now = applyCommands(through, laid.commands).board;
+    commands.push(...behind, ...laid.commands);
+    routed.push(id);
+    cost += laid.cost;
+  }
+  return { commands, routed, failed, cost };
+}
