@@ -246,8 +246,11 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
         put({ base: got });
         const fresh = await client.fetchQuery({ ...jobQuery(jobId), staleTime: 0 });
         setLabels({ undo: fresh.undo?.label ?? null, redo: fresh.redo?.label ?? null });
+        // Steps asked for beyond the last there is are left.
+        s.waiting = s.waiting.filter((w) => (w === 'undo' ? fresh.undo : fresh.redo));
         void client.invalidateQueries({ queryKey: ['floor', jobId] });
       } catch (error) {
+        s.waiting = [];
         setProblems(problemsIn(error));
         void client.invalidateQueries({ queryKey: ['job', jobId] });
       }

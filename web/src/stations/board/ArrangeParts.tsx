@@ -36,7 +36,10 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
       { sizing: dossier.sizing, cables: dossier.cables },
       view.panel.id,
       from,
-      proxy((share: number) => setProgress(share)),
+      // A word of a search that has been stopped may still be on its way.
+      proxy((share: number) => {
+        if (thread.current === worker) setProgress(share);
+      }),
     );
     if (thread.current !== worker) return;
     stop();

@@ -30,7 +30,10 @@ export function RouteCables() {
     const laid = await remote.route(
       board,
       [...widths],
-      proxy((done: number, all: number) => setProgress(all > 0 ? done / all : 1)),
+      // A word of a run that has been stopped may still be on its way.
+      proxy((done: number, all: number) => {
+        if (worker.current === thread) setProgress(all > 0 ? done / all : 1);
+      }),
     );
     if (worker.current !== thread) return;
     stop();
