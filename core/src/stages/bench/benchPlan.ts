@@ -156,6 +156,17 @@ function coldSteps(input: BenchInput): Draft[] {
       lowLimit: OPEN_OHM,
       probes: [{ plus: bank.plus, minus: bank.minus, sign: 1 }],
     });
+  for (const item of input.items) {
+    const part = input.parts.get(item.partId);
+    if (part?.body.heldBy !== 'strap') continue;
+    steps.push({
+      ...base,
+      id: `cold/held/${item.id}`,
+      entityId: item.id,
+      title: `${nameOf(item)} is held down`,
+      how: `Tray, cleats or strap hold its ${part.massKg} kg whichever way it is turned; posts covered, and still within reach.`,
+    });
+  }
   return steps;
 }
 
