@@ -1,61 +1,17 @@
-import type { Item, Panel, PointMm } from '../../board/board.ts';
+import type { PointMm } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
-import type { Part, Side } from '../../catalogue/part.ts';
-import { holdsOn, itemOutline, keepOutOutline } from '../../layout/outlines.ts';
+import type { Side } from '../../catalogue/part.ts';
+import { holdsOn, keepOutOutline } from '../../layout/outlines.ts';
 import { BITE_FACTOR, DRAUGHT_MM } from '../../rules/tables/layoutPractice.ts';
-import { type Box, boxOf, inside, overlap, segmentsCross } from '../../solve/polygon.ts';
+import { inside, overlap } from '../../solve/polygon.ts';
 import { onPanel } from '../lengths/geometry.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
-import { type Finding, makeFinding } from './finding.ts';
+import type { Finding } from './finding.ts';
+import { at, judge, type Standing, standing } from './standing.ts';
+import { toolSwing } from './toolSwing.ts';
 
 const SHEET = 'part sheet and the panel as drawn';
 const PRACTICE = 'common practice, no source';
-
-interface Standing {
-  item: Item;
-  part: Part;
-  panel: Panel;
-  face: 'front' | 'back';
-  outline: PointMm[];
-  box: Box;
-  /** From its underside to its top, off the face it stands on, mm. */
-  bottomMm: number;
-  topMm: number;
-}
-
-export function standing(context: CheckContext): Standing[] {
-  const panels = new Map(context.board.panels.map((p) => [p.id, p]));
-  return context.board.items.flatMap((item): Standing[] => {
-    const part = partOf(context, item);
-    const panel = item.place.kind === 'panel' ? panels.get(item.place.panelId) : undefined;
-    if (!part || !panel || item.place.kind !== 'panel') return [];
-    const outline = itemOutline(item, part)!;
-    return [
-      {
-        item,
-        part,
-        panel,
-        face: item.place.face,
-        outline,
-        box: boxOf(outline),
-        bottomMm: item.standOffMm,
-        topMm: item.standOffMm + part.depthMm,
-      },
-    ];
-  });
-}
-
-const at = ({ item, panel }: Standing) => ({ label: item.designation, itemIds: [item.id], panelId: panel.id });
-const judge = (
-  rule: string,
-  severity: Finding['severity'],
-  where: Parameters<typeof makeFinding>[0]['where'],
-  says: string,
-  why: string,
-  source: string,
-  entity: string,
-  fixes: Finding['fixes'] = [],
-) => makeFinding({ rule, severity, station: 'board', where, says, why, source, fixes }, entity);
 
 /** Parts where something else needs the room: hinge, post, bulge, the arc of a door. */
 function keepOuts(all: readonly Standing[]): Finding[] {
@@ -235,73 +191,6 @@ function reach(all: readonly Standing[]): Finding[] {
         s.item.id,
       ),
     ];
-  });
-}
-
-/** How long the spanner for a stud is, mm. Common practice, no source. */
-export const spannerMm = (studMm: number): number => 60 + 8 * studMm;
-const DIRECTIONS = 24;
-/** A ring spanner wants this many directions beside each other: a sixth of a turn. */
-const FREE_DIRECTIONS = 5;
-
-/** Studs no spanner swings at: parts taller than the stud stand all round it. */
-function toolSwing(all: readonly Standing[]): Finding[] {
-  return all.flatMap((s): Finding[] => {
-    const reachMost = spannerMm(20);
-    const { box } = s;
-    // Only what stands near the part at all can be in the way of any of its studs.
-    const taller = all.filter(
-      (o) =>
-        o !== s &&
-        o.panel.id === s.panel.id &&
-        o.face === s.face &&
-        o.box.leftMm < box.rightMm + reachMost &&
-        o.box.rightMm > box.leftMm - reachMost &&
-        o.box.topMm < box.bottomMm + reachMost &&
-        o.box.bottomMm > box.topMm - reachMost,
-    );
-    for (const t of s.part.terminals) {
-      if (t.attachment.kind !== 'stud') continue;
-      const at_ = onPanel(s.item, t)!;
-      const reachMm = spannerMm(t.attachment.diameterMm);
-      const heightMm = s.bottomMm + t.zMm + 5;
-      const walls = taller.filter(
-        ({ box: b, topMm }) =>
-          topMm > heightMm &&
-          b.leftMm < at_.xMm + reachMm &&
-          b.rightMm > at_.xMm - reachMm &&
-          b.topMm < at_.yMm + reachMm &&
-          b.bottomMm > at_.yMm - reachMm,
-      );
-      if (walls.length === 0) continue;
-      const free = Array.from({ length: DIRECTIONS }, (_, k) => {
-        const a = (2 * Math.PI * k) / DIRECTIONS;
-        const end = { xMm: at_.xMm + reachMm * Math.cos(a), yMm: at_.yMm + reachMm * Math.sin(a) };
-        return walls.every(
-          (w) =>
-            !inside(end, w.outline) &&
-            w.outline.every((p, i) => !segmentsCross(at_, end, p, w.outline[(i + 1) % w.outline.length]!)),
-        );
-      });
-      let [run, most] = [0, 0];
-      for (let k = 0; k < 2 * DIRECTIONS; k++) {
-        run = free[k % DIRECTIONS] ? run + 1 : 0;
-        most = Math.max(most, run);
-      }
-      if (most >= FREE_DIRECTIONS) continue;
-      return [
-        judge(
-          'no-tool-swing',
-          'warn',
-          { ...at(s), terminals: [{ itemId: s.item.id, terminalId: t.id }] },
-          `No spanner swings at ${s.item.designation}:${t.name}`,
-          `a spanner for M${t.attachment.diameterMm} is about ${reachMm} mm long, and ${walls.map((w) => w.item.designation).join(', ')} stand taller all round`,
-          `room for the tool at every stud (${PRACTICE})`,
-          `${s.item.id}/${t.id}`,
-        ),
-      ];
-    }
-    return [];
   });
 }
 

@@ -1,7 +1,7 @@
 import type { Item, PointMm } from '@ombrik/core/board/board';
 import type { Part } from '@ombrik/core/catalogue/part';
 import { itemOutline } from '@ombrik/core/layout/outlines';
-import { spannerMm } from '@ombrik/core/stages/checks/spaceChecks';
+import { spannerMm } from '@ombrik/core/stages/checks/toolSwing';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
 import { useJob } from '../../../app/jobSession.tsx';
