@@ -41,6 +41,7 @@ export function StockSheets({
           onCommit={(sawKerfMm) => onChange({ sawKerfMm })}
         />
       </div>
+      <p className="dim mb-1 text-xs">Thickness, width (w) and height (h) in mm; price each.</p>
       {sheets.length === 0 && <p className="dim mb-2">No sheet yet: the cutting plan needs one of each kind kept.</p>}
       {sheets.map((s, n) => (
         <div key={s.id} className="mb-1 grid grid-cols-[1.1fr_0.8fr_0.9fr_0.9fr_1.6fr_0.9fr_auto] items-start gap-1">
@@ -60,8 +61,8 @@ export function StockSheets({
           {(
             [
               ['thicknessMm', 'mm', 1, 100],
-              ['widthMm', 'mm wide', 50, 5000],
-              ['heightMm', 'mm high', 50, 5000],
+              ['widthMm', 'w', 50, 5000],
+              ['heightMm', 'h', 50, 5000],
             ] as const
           ).map(([field, unit, min, max]) => (
             <NumberField
