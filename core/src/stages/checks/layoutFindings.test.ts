@@ -10,7 +10,7 @@ import { giveWay } from '../../layout/giveWay.ts';
 import { routeCables } from '../../layout/routeCables.ts';
 import { profileById } from '../../rules/profiles/profiles.ts';
 import { defaultWorkshop } from '../../rules/workshop.ts';
-import { deriveBoard, mountainHutBoard } from '../../testing/demoBoards.ts';
+import { demoBoards, deriveBoard, mountainHutBoard } from '../../testing/demoBoards.ts';
 import { flatPattern } from '../lengths/flatPattern.ts';
 import { tightestBend } from './routeChecks.ts';
 
@@ -205,6 +205,7 @@ describe('holes and routes', () => {
     });
     says('no-travel-loop', as({ surroundings: 'moving' }), as({ surroundings: 'moving', travelMm: 300 }));
     says('open-to-the-weather', as({ surroundings: 'outdoors' }), as({ surroundings: 'outdoors', sheathed: true }));
+    says('damp-run', as({ surroundings: 'damp' }), as({ surroundings: 'damp', sheathed: true }));
     const length = (b: Board) => deriveBoard(b).lengths.find((l) => l.cableId === cable.id)!.lengthMm;
     expect(length(as({ travelMm: 300 })) - length(hut)).toBeCloseTo(300 * cable.segments.length, 6);
   });
@@ -237,6 +238,88 @@ describe('holes and routes', () => {
     const after = applyCommands(laid, commands).board;
     expect(after.cables.find((c) => c.id === mine!.id)!.segments).toEqual(edit[0]!.value);
     expect(after.cables.find((c) => c.id === other!.id)!.segments).not.toEqual(other!.segments);
+  });
+});
+
+describe('weight, heat, neighbours and sensors', () => {
+  const hut = mountainHutBoard();
+  const inverter = [...parts.values()].find((p) => p.kind === 'inverter' && p.massKg > 5)!.id;
+  it('too heavy to lift, top-heavy, fixings pulled out of the wall', () => {
+    says('heavy-to-lift', hut, boardWith({}, [ISOLATOR, {}]));
+    says('top-heavy', boardWith({}, [inverter, { yMm: 130 }]), boardWith({}, [inverter, { yMm: 380 }]));
+    const fixings = (armMm: number) => ({
+      fixings: [20, 20 + armMm].map((yMm, n) => ({ id: `f${n}`, xMm: 400, yMm, screwDiameterMm: 3 })),
+    });
+    says('fixings-pulled', boardWith(fixings(6), [inverter, {}]), boardWith(fixings(440), [inverter, {}]));
+  });
+  it('mains beside d.c., a cable across a hot part', () => {
+    says('not-separated', demoBoards().find((b) => b.brief.jobName === 'Cider press shed')!, hut);
+    const across: Board = {
+      ...hut,
+      cables: hut.cables.map((c) =>
+        c.designation === 'W13'
+          ? {
+              ...c,
+              segments: c.segments.map((s) =>
+                s.kind === 'panelRoute'
+                  ? {
+                      ...s,
+                      laidBy: 'hand',
+                      waypoints: [
+                        { xMm: 870, yMm: 260 },
+                        { xMm: 870, yMm: 480 },
+                      ],
+                    }
+                  : s,
+              ),
+            }
+          : c,
+      ),
+    };
+    says('cable-over-hot', across, hut);
+  });
+  it('a ready-made lead: the length to buy, or that none is so long', () => {
+    const shed = demoBoards().find((b) => b.brief.jobName === 'Cider press shed')!;
+    const index = partIndex(shed, genericCatalogue);
+    const signal = new Set(
+      shed.connections
+        .filter((c) => {
+          const part = index.get(shed.items.find((i) => i.id === c.from.itemId)?.partId ?? '');
+          return part?.terminals.find((t) => t.id === c.from.terminalId)?.domain === 'signal';
+        })
+        .map((c) => c.id),
+    );
+    const first = shed.cables.find((c) => signal.has(c.cores[0]!.connectionId));
+    const second = shed.cables.find((c) => c !== first);
+    const asLead = (lengthMm: number): Board => ({
+      ...shed,
+      cables: shed.cables
+        .filter((c) => c.id !== second!.id)
+        .map((c) =>
+          c.id === first!.id
+            ? {
+                ...c,
+                cores: [...c.cores, ...second!.cores],
+                segments: [{ ...c.segments[0]!, id: 'run', kind: 'measuredRun', lengthMm, measured: true } as never],
+              }
+            : c,
+        ),
+    });
+    says('lead-from-stock', asLead(1200), shed);
+    says('lead-too-long', asLead(40_000), asLead(1200));
+    const told = deriveBoard(asLead(1200)).findings.find((f) => f.rule === 'lead-from-stock')!;
+    expect(told.says).toContain('the ready-made lead of 1.8 m');
+  });
+  it('a sensor away from the batteries', () => {
+    const charger = { ...parts.get(partOfKind('mainsCharger'))!, id: 'pt_sense' };
+    const sensing = (sensesBattery: boolean): Board => {
+      const board = boardWith({}, [partOfKind('battery'), {}]);
+      const off = board.items.map((i): Item => ({ ...i, place: { kind: 'location', location: 'shelf' } }));
+      const place: Place = { kind: 'panel', panelId: 'pn', face: 'front', xMm: 400, yMm: 250, rotationDeg: 0 };
+      const part = { ...charger, body: { ...charger.body, sensesBattery } };
+      return { ...board, customParts: [part], items: [...off, newItem(board, part, place)] };
+    };
+    says('sensor-far', sensing(true), sensing(false));
   });
 });
 
