@@ -306,8 +306,9 @@ export function BoardCanvas({
   const drawnCables = useDrawnCables(view);
   const tags = cableTags(drawnCables, selection?.kind === 'cable' ? selection.id : null, k);
   /** What an end off this panel goes to, in words for its flag. */
+  const itemOf = new Map(shown.items.map((i) => [i.id, i]));
   const leavesTo = (ref: TerminalRef): string | null => {
-    const item = shown.items.find((i) => i.id === ref.itemId);
+    const item = itemOf.get(ref.itemId);
     return item && !(item.place.kind === 'panel' && item.place.panelId === panel.id) ? item.designation : null;
   };
   const chosenCable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;

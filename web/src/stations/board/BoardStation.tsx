@@ -1,6 +1,5 @@
-import { freeTerminals } from '@ombrik/core/board/actions/connect';
 import type { Face, Id, TerminalRef } from '@ombrik/core/board/board';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
 import { Tape } from '../../ui/Tape.tsx';
@@ -48,6 +47,14 @@ export function BoardStation() {
     if (chosenId === null) setAlso(new Set());
   }, [chosenId]);
 
+  const used = useMemo(
+    () => new Set(shown.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`)),
+    [shown.connections],
+  );
+  let open = 0;
+  for (const i of shown.items)
+    for (const t of job.parts.get(i.partId)?.terminals ?? []) if (t.required && !used.has(`${i.id} ${t.id}`)) open++;
+
   if (!panel) return null;
   const chosen = new Set([...(chosenId ? [chosenId] : []), ...(chosenId ? also : [])]);
   const view: BoardView = {
@@ -77,10 +84,6 @@ export function BoardStation() {
   const many = shown.items.filter((i) => chosen.has(i.id));
   const cable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
   const made = cable && dossier.cables.find((c) => c.cableId === cable.id);
-  const open = shown.items.flatMap((i) => {
-    const part = job.parts.get(i.partId);
-    return part ? freeTerminals(shown, i, part).filter((t) => t.required) : [];
-  }).length;
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_292px] grid-rows-[36px_minmax(0,1fr)_158px]">
       <div className="flex items-center gap-1.5 overflow-hidden border-b border-base-300 bg-base-200 px-3">
