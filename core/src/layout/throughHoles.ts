@@ -11,7 +11,10 @@ import { keepOutOutline } from './outlines.ts';
 type Parts = ReadonlyMap<Id, Part>;
 
 /** A bundle of round cables fills about two thirds of a round hole at best. Common practice, no source. */
-export const HOLE_FILL = 2 / 3;
+const HOLE_FILL = 2 / 3;
+/** The round hole a bundle just fills, mm. */
+export const bundleMm = (diametersMm: readonly number[]): number =>
+  Math.sqrt(diametersMm.reduce((s, d) => s + d * d, 0) / HOLE_FILL);
 /** Cables share a hole when the way through it is no longer than this than through one of their own, mm. */
 const DETOUR_MM = 90;
 const SMALLEST_MM = 12;
@@ -20,10 +23,7 @@ const LINING = 'grommet' as const;
 
 /** The drill for a bundle, mm, in whole even steps. */
 const drillFor = (diametersMm: readonly number[]): number => {
-  const bundle =
-    diametersMm.length === 1
-      ? diametersMm[0]! * 1.15
-      : Math.sqrt(diametersMm.reduce((s, d) => s + d * d, 0) / HOLE_FILL);
+  const bundle = diametersMm.length === 1 ? diametersMm[0]! * 1.15 : bundleMm(diametersMm);
   return Math.max(SMALLEST_MM, 2 * Math.ceil((bundle + LINING_MM[LINING]) / 2));
 };
 

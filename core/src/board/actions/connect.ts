@@ -99,6 +99,10 @@ export function duplicateCable(board: Pick<Board, 'connections' | 'cables'>, cab
   ];
 }
 
+/** Terminals a wire ends at, as `item terminal`. */
+export const usedTerminals = (connections: readonly Connection[]): Set<string> =>
+  new Set(connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
+
 /** Terminals of an item that nothing is connected to, in the part's order. */
 export function freeTerminals(board: Pick<Board, 'connections'>, item: Item, part: Part): Part['terminals'] {
   const used = new Set(

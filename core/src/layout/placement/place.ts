@@ -87,7 +87,7 @@ export function place(
   const [width, height] = [box.rightMm - box.leftMm, box.bottomMm - box.topMm];
   const start = startOf(model);
   const fallback = isLegal(model, start) ? start : null;
-  let now = randomLayout(model, random) ?? start;
+  const now = randomLayout(model, random) ?? start;
   const price = (layout: Layout, penalty: number) =>
     totalOf(termsOf(model, layout), weights) + penalty * illegalMm(model, layout);
   let best: Layout | null = fallback;
@@ -140,11 +140,9 @@ export function place(
       now.x[i] = was.x;
       now.y[i] = was.y;
       now.turns[i] = was.t;
-      if (swapped >= 0 && swapped === i) now.x[i] = was.x;
     }
   }
   const layout = best ?? now;
-  now = layout;
   const terms = termsOf(model, layout);
   return { moves: movesOf(model, layout), terms, total: totalOf(terms, weights), legal: isLegal(model, layout) };
 }

@@ -174,21 +174,19 @@ export class GridRouter {
         const who = owner[cell]!;
         let [h, v]: [number, number] = [SHUT, SHUT];
         if (who === -1 || who === from.owner || who === to.owner) {
-          if (who !== -2) {
-            let both = toll[cell]!;
-            for (const other of others) if (other[cell]! > 0) both += ROUTE_COST.apart;
-            if (who >= 0) {
-              h = ROUTE_COST.onOwner + both;
-              v = h;
-            } else {
-              const [level, upright] = [along[cell * 2]!, along[cell * 2 + 1]!];
-              const inChannel = channel?.[cell] === 1;
-              const together = own[cell]! > 0;
-              const step = (beside: number) =>
-                inChannel ? ROUTE_COST.inChannel : beside > 0 && together ? ROUTE_COST.bundled : ROUTE_COST.step;
-              h = step(level) + both + ROUTE_COST.crossing * upright;
-              v = step(upright) + both + ROUTE_COST.crossing * level;
-            }
+          let both = toll[cell]!;
+          for (const other of others) if (other[cell]! > 0) both += ROUTE_COST.apart;
+          if (who >= 0) {
+            h = ROUTE_COST.onOwner + both;
+            v = h;
+          } else {
+            const [level, upright] = [along[cell * 2]!, along[cell * 2 + 1]!];
+            const inChannel = channel?.[cell] === 1;
+            const together = own[cell]! > 0;
+            const step = (beside: number) =>
+              inChannel ? ROUTE_COST.inChannel : beside > 0 && together ? ROUTE_COST.bundled : ROUTE_COST.step;
+            h = step(level) + both + ROUTE_COST.crossing * upright;
+            v = step(upright) + both + ROUTE_COST.crossing * level;
           }
         }
         across[at + 1] = across[at]! + h;

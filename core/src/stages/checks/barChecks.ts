@@ -1,3 +1,4 @@
+import { usedTerminals } from '../../board/actions/connect.ts';
 import { barFor, COPPER_BARS_SOURCE } from '../../rules/tables/copperBars.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
@@ -31,9 +32,7 @@ function bars(context: CheckContext): Finding[] {
 function reserve(context: CheckContext): Finding[] {
   const { growthShare } = context.board.brief;
   if (growthShare <= 0) return [];
-  const used = new Set(
-    context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
-  );
+  const used = usedTerminals(context.board.connections);
   return context.sizing.bars.flatMap((bar) => {
     const item = context.items.get(bar.itemId)!;
     const part = partOf(context, item);

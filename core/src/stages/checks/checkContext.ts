@@ -1,3 +1,4 @@
+import { usedTerminals } from '../../board/actions/connect.ts';
 import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
 import type { Catalogue, Element, Part, Terminal } from '../../catalogue/part.ts';
 import type { RuleProfile } from '../../rules/profiles/profile.ts';
@@ -56,9 +57,7 @@ export const nodeAt = (context: CheckContext, ref: TerminalRef): number =>
 
 /** Free studs of bus bars and fuse blocks at a potential side, for fixes that connect something. */
 export function freeSpots(context: CheckContext, polarity: 'plus' | 'minus', island: number | null): TerminalRef[] {
-  const used = new Set(
-    context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
-  );
+  const used = usedTerminals(context.board.connections);
   const spots: TerminalRef[] = [];
   for (const item of context.board.items) {
     const part = partOf(context, item);

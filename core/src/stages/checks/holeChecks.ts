@@ -1,6 +1,6 @@
 import type { Hole, Panel } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
-import { HOLE_FILL } from '../../layout/throughHoles.ts';
+import { bundleMm } from '../../layout/throughHoles.ts';
 import { HOLE_GAP, HOLE_GAP_SOURCE, LINING_MM } from '../../rules/tables/layoutPractice.ts';
 import { inside, toEdge } from '../../solve/polygon.ts';
 import type { CheckContext } from './checkContext.ts';
@@ -34,8 +34,7 @@ export function holeChecks(context: CheckContext, cables: readonly Laid[]): Find
         makeFinding({ rule, severity, station: 'board', where, says, why, source }, `${panel.id}/${hole.id}`);
       // A bundle of round cables fills about two thirds of a round hole at best.
       const roomMm = hole.diameterMm - LINING_MM[hole.lining];
-      const bundleMm = Math.sqrt(through.reduce((s, l) => s + l.diameterMm ** 2, 0) / HOLE_FILL);
-      const needsMm = through.length === 1 ? through[0]!.diameterMm * 1.1 : bundleMm;
+      const needsMm = through.length === 1 ? through[0]!.diameterMm * 1.1 : bundleMm(through.map((l) => l.diameterMm));
       if (through.length > 0 && needsMm > roomMm + 1e-6) {
         const diameterMm = Math.ceil(needsMm + LINING_MM[hole.lining]);
         found.push({

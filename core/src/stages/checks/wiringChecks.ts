@@ -1,4 +1,4 @@
-import { connectTerminals } from '../../board/actions/connect.ts';
+import { connectTerminals, usedTerminals } from '../../board/actions/connect.ts';
 import type { Connection, TerminalRef } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
@@ -9,9 +9,7 @@ const RETURN_SOURCE = 'a circuit needs a way out and a way back (Kirchhoff)';
 
 /** Required terminals that nothing is connected to: the still-to-connect list. */
 function unconnected(context: CheckContext): Finding[] {
-  const used = new Set(
-    context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
-  );
+  const used = usedTerminals(context.board.connections);
   let first: TerminalRef | null | undefined;
   const firstFree = () => {
     first ??= freeSpots(context, 'minus', bankIsland(context))[0] ?? null;
@@ -69,9 +67,7 @@ function unfed(context: CheckContext): Finding[] {
     ports.set(c.input.key, c.input);
     ports.set(c.output.key, c.output);
   }
-  const used = new Set(
-    context.board.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`),
-  );
+  const used = usedTerminals(context.board.connections);
   return context.demand.unfed.flatMap(({ itemId, key, plusFed, minusFed, reversed }) => {
     const item = context.items.get(itemId);
     if (!item) return [];

@@ -7,12 +7,12 @@ import { useEffect, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import type { Arrangement, Layout } from '../../worker/boardWorker.ts';
 import type { BoardView } from './boardView.ts';
-import { useCableWidths } from './useCableWidths.ts';
+import { useWidthOf } from './useCableWidths.ts';
 
 /** Three places for every part, side by side with what each costs; taking one is one edit. */
 export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () => void }) {
   const job = useJob();
-  const widths = useCableWidths();
+  const widthOf = useWidthOf();
   const thread = useRef<Worker | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [found, setFound] = useState<{ from: typeof job.board; arrangements: Arrangement[] } | null>(null);
@@ -53,7 +53,7 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
   const groups = new Set(job.board.items.flatMap((i) => (i.groupId ? [i.groupId] : []))).size;
   const take = (a: Arrangement) => {
     const name = WISHES.find((w) => w.id === a.wish)!.name;
-    const commands = moveItems(job.board, job.parts, a.moves, (id) => widths.get(id) ?? 5, true);
+    const commands = moveItems(job.board, job.parts, a.moves, widthOf, true);
     if (commands.length > 0 && job.edit(`Arrange: ${name}`, commands)) onClose();
   };
   const stale = found !== null && found.from !== job.board;

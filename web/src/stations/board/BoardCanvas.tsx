@@ -13,6 +13,7 @@ import { type BoardView, rectSeen, seenBy } from './boardView.ts';
 import { CableLine } from './CableLine.tsx';
 import { cableTags } from './cableTags.ts';
 import { type Drawn, finish, POINTS_OF } from './canvas/drawnShape.ts';
+import { HandMarks } from './canvas/HandMarks.tsx';
 import { GhostItems, ItemLayer, ItemNames, onThisPanel } from './canvas/ItemLayer.tsx';
 import { LitPlaces } from './canvas/LitPlaces.tsx';
 import { PanelDrawing } from './canvas/PanelDrawing.tsx';
@@ -21,7 +22,7 @@ import { ToolLayer } from './canvas/ToolLayer.tsx';
 import { withPoint } from './canvas/withPoint.ts';
 import { Shelf } from './Shelf.tsx';
 import { type Gap, gapsAround, type Snapped, snap } from './snap.ts';
-import { useCableWidths } from './useCableWidths.ts';
+import { useCableWidths, useWidthOf } from './useCableWidths.ts';
 import { useDrawnCables } from './useDrawnCables.ts';
 import { useViewport } from './useViewport.ts';
 
@@ -64,7 +65,7 @@ export function BoardCanvas({
   });
   const k = viewport.mmPerPx;
   const widths = useCableWidths();
-  const widthOf = (id: Id) => widths.get(id) ?? 5;
+  const widthOf = useWidthOf();
   const commandsFor = (moves: readonly Move[], lay = true) => moveItems(board, parts, moves, widthOf, lay);
   const together = (id: Id): Set<Id> => withGroups(board, chosen.has(id) ? chosen : new Set([id]));
   const here = shown.items.filter(
@@ -411,54 +412,7 @@ export function BoardCanvas({
               }),
           )}
           <LitPlaces view={view} mmPerPx={k} />
-          {guides.map((g) => (
-            <line
-              key={`${g.axis}${g.atMm}`}
-              x1={g.axis === 'x' ? g.atMm : box.leftMm - 30}
-              x2={g.axis === 'x' ? g.atMm : box.rightMm + 30}
-              y1={g.axis === 'y' ? g.atMm : box.topMm - 30}
-              y2={g.axis === 'y' ? g.atMm : box.bottomMm + 30}
-              stroke="var(--color-secondary)"
-              strokeDasharray={g.what === 'stud' ? '1 3' : g.what === 'gap' ? '8 3' : '4 3'}
-            />
-          ))}
-          {gaps.map((g) => (
-            <g key={`${g.from.xMm} ${g.from.yMm} ${g.to.xMm}`} pointerEvents="none">
-              <line
-                x1={g.from.xMm}
-                y1={g.from.yMm}
-                x2={g.to.xMm}
-                y2={g.to.yMm}
-                stroke="var(--color-secondary)"
-                strokeDasharray="3 2"
-              />
-              <text
-                x={(g.from.xMm + g.to.xMm) / 2}
-                y={(g.from.yMm + g.to.yMm) / 2 - 3 * k}
-                fontSize={12 * k}
-                textAnchor="middle"
-                className="svg-num"
-                fill="var(--color-secondary)"
-                stroke="var(--board)"
-                strokeWidth={3 * k}
-                paintOrder="stroke"
-              >
-                {Math.round(g.mm)}
-              </text>
-            </g>
-          ))}
-          {frame && (
-            <rect
-              x={frame.leftMm}
-              y={frame.topMm}
-              width={frame.rightMm - frame.leftMm}
-              height={frame.bottomMm - frame.topMm}
-              fill="var(--color-primary)"
-              fillOpacity={0.08}
-              stroke="var(--color-primary)"
-              strokeDasharray="4 3"
-            />
-          )}
+          <HandMarks box={box} guides={guides} gaps={gaps} frame={frame} mmPerPx={k} />
           {drawn && (
             <ToolLayer
               drawn={drawn}

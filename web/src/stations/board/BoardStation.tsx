@@ -1,3 +1,4 @@
+import { usedTerminals } from '@ombrik/core/board/actions/connect';
 import type { Face, Id, TerminalRef } from '@ombrik/core/board/board';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
@@ -47,10 +48,7 @@ export function BoardStation() {
     if (chosenId === null) setAlso(new Set());
   }, [chosenId]);
 
-  const used = useMemo(
-    () => new Set(shown.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`)),
-    [shown.connections],
-  );
+  const used = useMemo(() => usedTerminals(shown.connections), [shown.connections]);
   let open = 0;
   for (const i of shown.items)
     for (const t of job.parts.get(i.partId)?.terminals ?? []) if (t.required && !used.has(`${i.id} ${t.id}`)) open++;

@@ -15,7 +15,7 @@ import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { Ownership } from './Ownership.tsx';
 import { OwnLinkForm } from './OwnLinkForm.tsx';
 import { Row } from './Row.tsx';
-import { useCableWidths } from './useCableWidths.ts';
+import { useWidthOf } from './useCableWidths.ts';
 
 function Seats({ item, part }: { item: Item; part: Part }) {
   const job = useJob();
@@ -176,16 +176,13 @@ export function ItemInspector({
   onConnecting: (r: TerminalRef | null) => void;
 }) {
   const job = useJob();
-  const widths = useCableWidths();
+  const widthOf = useWidthOf();
   const part = job.parts.get(item.partId);
   if (!part) return null;
   const set = (field: 'designation' | 'name', value: string) =>
     job.edit(`${item.designation}: ${field}`, [{ kind: 'set', collection: 'items', id: item.id, field, value }]);
   const place = (p: Place, what: string) =>
-    job.edit(
-      `${what} ${item.designation}`,
-      moveItem(job.board, job.parts, item.id, p, (id) => widths.get(id) ?? 5, true),
-    );
+    job.edit(`${what} ${item.designation}`, moveItem(job.board, job.parts, item.id, p, widthOf, true));
   const { place: at } = item;
   const flow = job.dossier.flows.find((f) => f.itemId === item.id && !f.key.endsWith('/output'));
   const alternatives = [...job.parts.values()].filter(

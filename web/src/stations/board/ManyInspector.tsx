@@ -16,7 +16,7 @@ import { moveItems } from '@ombrik/core/layout/moveItem';
 import { useJob } from '../../app/jobSession.tsx';
 import type { BoardView } from './boardView.ts';
 import { carry } from './carried.ts';
-import { useCableWidths } from './useCableWidths.ts';
+import { useWidthOf } from './useCableWidths.ts';
 
 const EDGES: readonly [Edge, string][] = [
   ['left', 'left edges'],
@@ -30,14 +30,11 @@ const EDGES: readonly [Edge, string][] = [
 /** Several parts chosen together: line them up, space them, turn, mirror, hold, group, carry to another job. */
 export function ManyInspector({ view, items }: { view: BoardView; items: readonly Item[] }) {
   const job = useJob();
-  const widths = useCableWidths();
+  const widthOf = useWidthOf();
   const ids = new Set(items.map((i) => i.id));
   const moved = (what: string, moves: Move[]) => {
     if (moves.length > 0)
-      job.edit(
-        `${what} ${items.length} parts`,
-        moveItems(job.board, job.parts, moves, (id) => widths.get(id) ?? 5, true),
-      );
+      job.edit(`${what} ${items.length} parts`, moveItems(job.board, job.parts, moves, widthOf, true));
   };
   const hold = (value: boolean) =>
     job.edit(

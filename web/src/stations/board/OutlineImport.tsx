@@ -4,6 +4,7 @@ import { newId } from '@ombrik/core/board/newBoard';
 import type { DrawingFile, FileUnit, ImportedOutline } from '@ombrik/core/drawing/outlineImport';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
 const UNITS: readonly FileUnit[] = ['mm', 'cm', 'm', 'inch', 'px'];
@@ -64,19 +65,12 @@ export function OutlineImport({ panel }: { panel: Panel }) {
   };
   return (
     <section aria-label="Outline from a drawing" className="mt-1">
-      <label className="btn btn-xs">
-        Outline from DXF or SVG …
-        <input
-          type="file"
-          accept=".dxf,.svg,image/svg+xml"
-          className="sr-only"
-          onChange={(e) => {
-            const chosen = e.target.files?.[0];
-            e.target.value = '';
-            if (chosen) void read(chosen);
-          }}
-        />
-      </label>
+      <FileButton
+        text="Outline from DXF or SVG …"
+        accept=".dxf,.svg,image/svg+xml"
+        small
+        onFile={(file) => void read(file)}
+      />
       {file && (
         <div className="mt-1 border border-base-300 p-2 text-[13px]">
           <label className="flex items-center gap-2">

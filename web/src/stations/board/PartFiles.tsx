@@ -3,6 +3,7 @@ import { partsCsvOf, partsJson, readParts } from '@ombrik/core/catalogue/partFil
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { saveAs } from '../../ui/download.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
 /** Parts of one's own in and out of a file; a file is read whole, and nothing comes in when any line is bad. */
@@ -25,19 +26,7 @@ export function PartFiles() {
     <div className="perforated mt-3 pt-2">
       <h4 className="text-base">Parts of your own in files</h4>
       <div className="flex flex-wrap gap-1">
-        <label className="btn btn-xs">
-          Read JSON or CSV …
-          <input
-            type="file"
-            accept=".json,.csv"
-            className="sr-only"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = '';
-              if (file) void read(file);
-            }}
-          />
-        </label>
+        <FileButton text="Read JSON or CSV …" accept=".json,.csv" small onFile={(file) => void read(file)} />
         <button
           type="button"
           className="btn btn-xs"

@@ -1,3 +1,4 @@
+import { usedTerminals } from '@ombrik/core/board/actions/connect';
 import { placeItem } from '@ombrik/core/board/actions/items';
 import type { Item, TerminalRef } from '@ombrik/core/board/board';
 import { panelBox } from '@ombrik/core/layout/outlines';
@@ -20,7 +21,7 @@ export function Shelf({
   const { shown, parts, selection } = job;
   const off = shown.items.filter((i) => i.place.kind !== 'panel');
   const stops = new Set(job.dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
-  const used = new Set(shown.connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
+  const used = usedTerminals(shown.connections);
   const bring = (item: Item) => {
     const { panel, face } = view;
     const box = panelBox(panel);

@@ -3,13 +3,12 @@ import { applyCommands } from '@ombrik/core/board/commands';
 import { routeCables } from '@ombrik/core/layout/routeCables';
 import { layBehind, layInFront } from '@ombrik/core/layout/throughHoles';
 import { useJob } from '../../app/jobSession.tsx';
-import { useCableWidths } from './useCableWidths.ts';
+import { useWidthOf } from './useCableWidths.ts';
 
 /** Takes a cable through the board to its other face, or back. */
 export function WhichFace({ cable }: { cable: Cable }) {
   const job = useJob();
-  const widths = useCableWidths();
-  const widthOf = (id: string) => widths.get(id) ?? 5;
+  const widthOf = useWidthOf();
   const behind = cable.segments.some((s) => s.kind === 'passThrough');
   const ways = behind ? layInFront(job.board, job.parts, cable.id) : layBehind(job.board, job.parts, cable.id, widthOf);
   if (ways.length === 0) return null;

@@ -14,6 +14,7 @@ import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
 import { saveAs } from '../../ui/download.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { ampHours, days, watts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { ApplianceShelf } from './ApplianceShelf.tsx';
@@ -78,19 +79,12 @@ export function LoadsSheet() {
     <div className="p-4" onPaste={paste}>
       <div className="mb-2 flex items-center gap-2">
         <h1 className="mr-auto text-2xl">Loads</h1>
-        <label className="btn btn-sm" title={`CSV or XLSX with the columns ${LOAD_COLUMNS.join(', ')}`}>
-          Import
-          <input
-            type="file"
-            accept=".csv,text/csv,.xlsx"
-            className="sr-only"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = '';
-              if (file) void upload(file);
-            }}
-          />
-        </label>
+        <FileButton
+          text="Import"
+          accept=".csv,text/csv,.xlsx"
+          title={`CSV or XLSX with the columns ${LOAD_COLUMNS.join(', ')}`}
+          onFile={(file) => void upload(file)}
+        />
         <button type="button" className="btn btn-sm" disabled={loads.length === 0} onClick={() => void saveSheet()}>
           Save XLSX
         </button>

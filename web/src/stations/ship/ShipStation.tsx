@@ -7,6 +7,7 @@ import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { useFloor } from '../../app/useFloor.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { PaperView } from './PaperView.tsx';
 import { TemplateChoice, type TemplateWish } from './TemplateChoice.tsx';
@@ -104,19 +105,11 @@ export function ShipStation() {
               )}
             </span>
           ))}
-          <label className="btn btn-sm">
-            Put a board file in its place
-            <input
-              type="file"
-              accept="application/json,.json"
-              className="sr-only"
-              onChange={(e) => {
-                const file = e.target.files?.[0];
-                e.target.value = '';
-                if (file) void upload(file);
-              }}
-            />
-          </label>
+          <FileButton
+            text="Put a board file in its place"
+            accept="application/json,.json"
+            onFile={(file) => void upload(file)}
+          />
         </div>
         <div className="mt-2">
           <Problems problems={problems} onDismiss={() => setProblems([])} />

@@ -3,6 +3,7 @@ import { addDays, differenceInCalendarDays, format, parseISO, startOfDay } from 
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
@@ -148,19 +149,7 @@ export function ShopWall() {
             />
             archived too
           </label>
-          <label className="btn btn-sm">
-            Open a board file
-            <input
-              type="file"
-              accept="application/json,.json"
-              className="sr-only"
-              onChange={(e) => {
-                const file = e.target.files?.[0];
-                e.target.value = '';
-                if (file) void upload(file);
-              }}
-            />
-          </label>
+          <FileButton text="Open a board file" accept="application/json,.json" onFile={(file) => void upload(file)} />
           <button
             type="button"
             className="btn btn-primary btn-sm"
