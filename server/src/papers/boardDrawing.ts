@@ -27,6 +27,11 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
   const parts = partIndex(board, genericCatalogue);
   board.panels.forEach((panel, n) => {
     if (n > 0) doc.addPage();
+    // This sheet is the front; the back has its own on the dressing drawing.
+    const here = board.items.filter(
+      ({ place, partId }) =>
+        parts.has(partId) && place.kind === 'panel' && place.panelId === panel.id && place.face === 'front',
+    );
     const xs = panel.outline.map((p) => p.xMm);
     const ys = panel.outline.map((p) => p.yMm);
     const [left, top] = [Math.min(...xs), Math.min(...ys)];
@@ -60,9 +65,8 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       doc.circle(X(f.xMm), Y(f.yMm), Math.max(1.5, (f.screwDiameterMm / 2) * scale)).fillAndStroke('#FFFFFF', INK);
     for (const hole of panel.holes)
       doc.circle(X(hole.xMm), Y(hole.yMm), (hole.diameterMm / 2) * scale).fillAndStroke('#FFFFFF', DIM);
-    for (const item of board.items) {
-      const part = parts.get(item.partId);
-      if (!part || item.place.kind !== 'panel' || item.place.panelId !== panel.id) continue;
+    for (const item of here) {
+      const part = parts.get(item.partId)!;
       const rect = itemRect(item, part)!;
       doc
         .lineWidth(0.8)
@@ -73,7 +77,7 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       const length = dossier.lengths.find((l) => l.cableId === cable.cableId);
       const colour = COLOUR_HEX[cable.cores[0]?.colour ?? 'BK'];
       for (const path of length?.paths ?? []) {
-        if (path.panelId !== panel.id || path.points.length < 2) continue;
+        if (path.panelId !== panel.id || path.face !== 'front' || path.points.length < 2) continue;
         const width = Math.max(0.8, Math.sqrt(cable.areaMm2) * 1.4 * scale);
         const draw = () => trace(path.points);
         if (path.provisional) doc.dash(4, { space: 2 });
@@ -88,9 +92,8 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
         doc.undash();
       }
     }
-    for (const item of board.items) {
-      const part = parts.get(item.partId);
-      if (!part || item.place.kind !== 'panel' || item.place.panelId !== panel.id) continue;
+    for (const item of here) {
+      const part = parts.get(item.partId)!;
       for (const t of part.terminals) {
         const at = onPanel(item, t)!;
         doc.circle(X(at.xMm), Y(at.yMm), 1.2).fillAndStroke('#FFFFFF', INK);
@@ -103,7 +106,9 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
         .text(plain(item.designation), X(rect.leftMm) + 2, Y(rect.topMm) + 1.5, { lineBreak: false });
     }
     for (const cable of dossier.cables) {
-      const path = dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths.find((p) => p.panelId === panel.id);
+      const path = dossier.lengths
+        .find((l) => l.cableId === cable.cableId)
+        ?.paths.find((p) => p.panelId === panel.id && p.face === 'front');
       if (!path || path.points.length < 2) continue;
       const i = Math.floor((path.points.length - 1) / 2);
       const [a, b] = [path.points[i]!, path.points[i + 1]!];
