@@ -170,7 +170,7 @@ test('cables lay themselves, a moved part takes its own along, and one undo each
   await page.getByRole('button', { name: /^Wire W12,/ }).focus();
   await page.keyboard.press('Enter');
   await expect(inspector).not.toContainText('provisional');
-  expect(await length()).not.toBe(routed);
+  await expect.poll(length).not.toBe(routed);
   for (let i = 0; i < 5; i++) {
     await page.getByRole('button', { name: 'Undo' }).click();
     await saved(page);
