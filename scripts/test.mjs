@@ -14,7 +14,7 @@ import { say } from './lib/say.mjs';
 checkNode();
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 installPackages(root);
-ensureDebian(['postgresql', 'chromium', 'ngspice', 'units', 'poppler-utils', 'python3-ezdxf']);
+ensureDebian(['postgresql', 'chromium', 'ngspice', 'units', 'glpk-utils', 'poppler-utils', 'python3-ezdxf']);
 
 const folder = mkdtempSync(join(tmpdir(), 'ombrik-test-'));
 // PostgreSQL runs as another user and has to reach its folder below this one.

@@ -20,6 +20,7 @@ const NEEDED = {
   chromium: () => existsSync('/usr/bin/chromium'),
   ngspice: () => onPath('ngspice'),
   units: () => onPath('units'),
+  'glpk-utils': () => onPath('glpsol'),
   'poppler-utils': () => onPath('pdftoppm'),
   'python3-ezdxf': () => existsSync('/usr/lib/python3/dist-packages/ezdxf'),
 };
