@@ -22,6 +22,7 @@ export const LETTER_BY_KIND: Readonly<Record<PartKind, string>> = {
   mainsInlet: 'X',
   mainsPanel: 'X',
   transferRelay: 'Q',
+  connector: 'X',
 };
 
 const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): string => {

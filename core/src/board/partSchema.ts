@@ -7,6 +7,7 @@ import {
   type Part,
   type Terminal,
 } from '../catalogue/part.ts';
+import { CONTACT_RATINGS_A, TAB_WIDTHS_MM } from '../rules/tables/cableEnds.ts';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, taggedUnion, tagIs, text } from './schemaKit.ts';
 
 export const id = () => text(1, 64);
@@ -28,6 +29,8 @@ const attachment: Schema<Attachment> = taggedUnion('kind', {
     maxMm2: num({ min: 0.1, max: 240, unit: 'mm²' }),
   }),
   lead: record({ kind: tagIs('lead'), areaMm2: num({ min: 0.1, max: 240, unit: 'mm²' }) }),
+  tab: record({ kind: tagIs('tab'), widthMm: oneOfNumber(TAB_WIDTHS_MM) }),
+  contact: record({ kind: tagIs('contact'), contactA: oneOfNumber(CONTACT_RATINGS_A) }),
 });
 
 const terminal: Schema<Terminal> = record({
@@ -192,6 +195,7 @@ export const PART_KINDS = [
   'mainsInlet',
   'mainsPanel',
   'transferRelay',
+  'connector',
 ] as const;
 
 const clear = () => num({ min: 0, max: 1000, unit: 'mm' });

@@ -1,10 +1,11 @@
 import type { Id } from '../board/board.ts';
-import type { CableType, Catalogue, FuseLink, Lug, Shrink } from './part.ts';
+import type { CableType, Catalogue, FuseLink, Lug, Shrink, Sleeve } from './part.ts';
 
 export interface CatalogueIndex {
   fuseLink: ReadonlyMap<Id, FuseLink>;
   lug: ReadonlyMap<Id, Lug>;
   shrink: ReadonlyMap<Id, Shrink>;
+  sleeve: ReadonlyMap<Id, Sleeve>;
   cableType: ReadonlyMap<Id, CableType>;
   /** Cold resistance of a link, Ω, by `style rating`. */
   linkOhm: ReadonlyMap<string, number>;
@@ -39,6 +40,7 @@ export function catalogueIndex(catalogue: Catalogue): CatalogueIndex {
       fuseLink: byId(catalogue.fuseLinks),
       lug: byId(catalogue.lugs),
       shrink: byId(catalogue.shrinks),
+      sleeve: byId(catalogue.sleeves),
       cableType: byId(catalogue.cableTypes),
       linkOhm: new Map(
         catalogue.fuseLinks.filter((l) => !l.curve).map((l) => [`${l.style} ${l.ratingA}`, l.coldResistanceOhm]),

@@ -1,4 +1,6 @@
-import { CABLE_TYPES, FUSE_LINKS, LUGS, SHRINKS } from './data/consumables.ts';
+import { LUGS, SHRINKS, SLEEVES } from './data/cableEnds.ts';
+import { CONNECTORS } from './data/connectors.ts';
+import { CABLE_TYPES, FUSE_LINKS } from './data/consumables.ts';
 import { CONTROL } from './data/control.ts';
 import { LOADS } from './data/loads.ts';
 import { MAINS } from './data/mains.ts';
@@ -9,10 +11,11 @@ import { completePart } from './partBody.ts';
 
 /** The catalogue that ships: generic parts, no maker's names, prices invented. */
 export const genericCatalogue: Catalogue = {
-  version: 'generic-4',
-  parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...CONTROL, ...LOADS].map(completePart),
+  version: 'generic-5',
+  parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...CONTROL, ...CONNECTORS, ...LOADS].map(completePart),
   fuseLinks: FUSE_LINKS,
   cableTypes: CABLE_TYPES,
   lugs: LUGS,
   shrinks: SHRINKS,
+  sleeves: SLEEVES,
 };

@@ -1,4 +1,4 @@
-import type { Chemistry, Id, PointMm } from '../board/board.ts';
+import type { Chemistry, ColourCode, Id, PointMm } from '../board/board.ts';
 
 export type Domain = 'dc' | 'ac' | 'earth' | 'signal';
 export type Polarity = 'plus' | 'minus' | 'none';
@@ -8,7 +8,10 @@ export type LineLoad = 'line' | 'load' | 'none';
 export type Attachment =
   | { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }
   | { kind: 'clamp'; minMm2: number; maxMm2: number }
-  | { kind: 'lead'; areaMm2: number };
+  | { kind: 'lead'; areaMm2: number }
+  | { kind: 'tab'; widthMm: number }
+  /** A chamber of a two-pole connector, for a contact of its size. */
+  | { kind: 'contact'; contactA: number };
 
 export interface Terminal {
   id: Id;
@@ -188,7 +191,8 @@ export type PartKind =
   | 'button'
   | 'mainsInlet'
   | 'mainsPanel'
-  | 'transferRelay';
+  | 'transferRelay'
+  | 'connector';
 
 export interface MountHole extends PointMm {
   screwDiameterMm: number;
@@ -264,6 +268,8 @@ export interface CableType {
   /** Conductors in one sheath; 1 is a single wire. */
   cores: number;
   areaMm2: number;
+  /** Class of the conductor after IEC 60228: 1 solid, 2 stranded, 5 flexible. */
+  strandClass: 1 | 2 | 5;
   /** `bare`: flat copper for formed links. */
   insulation: 'pvc70' | 'thermoplastic105' | 'bare';
   /** Section of flat copper; null for round cable. */
@@ -274,13 +280,29 @@ export interface CableType {
   pricePerM: number | null;
 }
 
+/** What is crimped on a conductor's end. */
 export interface Lug {
   id: Id;
   name: string;
-  kind: 'lug' | 'ferrule' | 'splice';
+  /** `receptacle` goes on a tab, `contact` into a two-pole connector. */
+  kind: 'lug' | 'ferrule' | 'splice' | 'receptacle' | 'contact';
+  /** Conductor areas the barrel takes; both the same for all but small insulated ones. */
+  areaMinMm2: number;
   areaMm2: number;
-  /** Null for ferrules and splices. */
+  /** Conductor classes the bore is made for. */
+  classes: readonly number[];
+  boreMm: number;
+  /** Of lugs only. */
   studMm: number | null;
+  /** Of receptacles only. */
+  tabWidthMm: number | null;
+  /** Of contacts only. */
+  contactA: number | null;
+  angleDeg: 0 | 90;
+  surface: 'tinned' | 'plain';
+  /** A bare barrel gets heat-shrink; the others bring their own cover. */
+  insulation: 'bare' | 'insulated' | 'heatShrink';
+  dieId: string;
   palmWidthMm: number;
   barrelDepthMm: number;
   barrelOuterMm: number;
@@ -289,11 +311,25 @@ export interface Lug {
   price: number | null;
 }
 
+/** Tube of one size and colour, sold in sticks. */
 export interface Shrink {
   id: Id;
   name: string;
+  colour: ColourCode;
   expandedMm: number;
   recoveredMm: number;
+  stickMm: number;
+  pricePerM: number | null;
+}
+
+/** Protective sleeve for what rubs or moves. */
+export interface Sleeve {
+  id: Id;
+  name: string;
+  /** Outer diameters of cable it goes over. */
+  fromMm: number;
+  upToMm: number;
+  rollMm: number;
   pricePerM: number | null;
 }
 
@@ -304,4 +340,5 @@ export interface Catalogue {
   cableTypes: CableType[];
   lugs: Lug[];
   shrinks: Shrink[];
+  sleeves: Sleeve[];
 }

@@ -1,6 +1,6 @@
 import type { Part, PartBody, PartData, PartKind } from './part.ts';
 
-const HANDLED: readonly PartKind[] = ['isolator', 'fuseHolder', 'fuseBlock', 'button', 'mainsPanel'];
+const HANDLED: readonly PartKind[] = ['isolator', 'fuseHolder', 'fuseBlock', 'button', 'mainsPanel', 'connector'];
 const READ: readonly PartKind[] = ['solarController', 'dcdcCharger', 'mainsCharger', 'inverter'];
 const BREATHES: readonly PartKind[] = ['inverter', 'mainsCharger', 'dcdcCharger', 'solarController'];
 

@@ -59,6 +59,7 @@ const RANK: Readonly<Record<PartKind, number>> = {
   mainsInlet: 0,
   transferRelay: 2,
   mainsPanel: 3,
+  connector: 1,
 };
 
 /**

@@ -244,7 +244,8 @@ export function designSystem(input: DesignInput, level: Level): Design | null {
   }
   const mainsCharger = pickMainsCharger(input, level, bankAh * energy.usableShare, cell.chargeLimitA * bank.strings);
   const rated = (kind: PartKind, amps: (p: Part) => number) => {
-    const options = ofKind(catalogue, kind, v);
+    // A switch on tabs is for one load, not for the bank.
+    const options = ofKind(catalogue, kind, v).filter((p) => p.terminals.every((t) => t.attachment.kind === 'stud'));
     return (
       cheapest(
         options.filter((p) => amps(p) >= peakA - 1e-9),

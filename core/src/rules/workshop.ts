@@ -13,6 +13,22 @@ export interface StockSheet {
   price: number | null;
 }
 
+/** A crimping tool the workshop owns, and its dies. */
+export interface CrimpTool {
+  id: string;
+  name: string;
+  action: 'hydraulic' | 'ratchet' | 'hexHand' | 'indentHand' | 'hammer';
+  dies: readonly string[];
+}
+
+/** How many are laid in beyond what a job needs, by kind. */
+export interface SparesRule {
+  /** Of lugs, ferrules and the like, as a share of the need; at least one of each kind. */
+  endShare: number;
+  /** Of cable, tube and sleeve, as a share of the length. */
+  lengthShare: number;
+}
+
 /** What one workshop holds true for all its boards: schools of practice and allowances, versioned. */
 export interface Workshop {
   version: string;
@@ -42,6 +58,25 @@ export interface Workshop {
   /** Sheets boards are cut from, and what the saw takes. */
   sheets: readonly StockSheet[];
   sawKerfMm: number;
+  /** Crimping tools and dies in the shop: a board that needs another says so. */
+  tools: readonly CrimpTool[];
+  /** Kind of small terminals the workshop crimps. */
+  smallEnds: 'bare' | 'insulated' | 'heatShrink';
+  /** A crimp is pulled first after each change of die, and then every so many. */
+  pullEvery: number;
+  /** Added to each cable when it is cut: both ends are squared. */
+  cutTrimMm: number;
+  /** A rest of cable, tube or bar shorter than this is scrap. */
+  minRemnantMm: number;
+  /** Share a remnant's millimetre counts less than a reel's: how much scrap it is worth to use remnants up. */
+  remnantPreferenceShare: number;
+  spares: SparesRule;
+  /** Share of small parts lost, spoiled or miscounted. */
+  miscountShare: number;
+  /** What running short of a small part costs: the wait, the walk, the postage. */
+  shortCost: number;
+  /** Working days between the last part's arrival and the day a job is wanted. */
+  buildDays: number;
   /** Copies of rule profiles with values of its own. */
   ownRules: readonly OwnRules[];
 }
@@ -87,5 +122,35 @@ export const defaultWorkshop: Workshop = {
     sheet('absPanel', 3, 1000, 600, 'none', 24),
   ],
   sawKerfMm: 3,
+  tools: [
+    {
+      id: 'tl_hydraulic',
+      name: 'Hydraulic press, hexagon dies',
+      action: 'hydraulic',
+      dies: ['hex 6', 'hex 8', 'hex 10', 'hex 12', 'hex 14', 'hex 16', 'hex 18', 'hex 20'],
+    },
+    {
+      id: 'tl_bare',
+      name: 'Ratchet for bare terminals',
+      action: 'ratchet',
+      dies: ['bare 0.5–1.5', 'bare 1.5–2.5', 'bare 4–6'],
+    },
+    {
+      id: 'tl_insulated',
+      name: 'Ratchet for insulated terminals',
+      action: 'ratchet',
+      dies: ['insulated 0.5–1.5', 'insulated 1.5–2.5', 'insulated 4–6'],
+    },
+    { id: 'tl_ferrule', name: 'Ratchet for ferrules', action: 'ratchet', dies: ['ferrule 0.5–6', 'ferrule 10–35'] },
+  ],
+  smallEnds: 'bare',
+  pullEvery: 20,
+  cutTrimMm: 2,
+  minRemnantMm: 300,
+  remnantPreferenceShare: 0.05,
+  spares: { endShare: 0.1, lengthShare: 0.05 },
+  miscountShare: 0.03,
+  shortCost: 14,
+  buildDays: 5,
   ownRules: [],
 };

@@ -6,6 +6,7 @@ import type { Workshop } from '../rules/workshop.ts';
 import { type CableLength, cableLength } from './lengths/lengths.ts';
 import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
 import type { SizedCable } from './sizing/sizingInput.ts';
+import { sleeveOf } from './terminations/sleeves.ts';
 import { type MadeCable, type TerminationInput, terminateCable, terminateCores } from './terminations/terminations.ts';
 
 /** A cable with what it joins, how long it is, and which sizes it may take: all that no other cable changes. */
@@ -120,11 +121,14 @@ export function makeCables(
         workshop,
       }),
     );
+    const sleeve = memo.each('sleeve', cable.id, [cable.segments, stage.board.panels, ends.cableType], () =>
+      sleeveOf(cable, stage.board.panels, ends.cableType, catalogue),
+    );
     return memo.each(
       'made',
       cable.id,
-      [ends, length.lengthMm, length.provisional, length.formed?.spanMm, length.formed?.riseMm],
-      () => terminateCable(cable, ends, area, length),
+      [ends, length.lengthMm, length.provisional, length.formed?.spanMm, length.formed?.riseMm, sleeve],
+      () => terminateCable(cable, ends, area, length, sleeve),
     );
   });
 }

@@ -1,4 +1,5 @@
 import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
+import { PART_GROUPS } from '@ombrik/core/stages/parts/parts';
 import type { JobFile } from '../store/jobFile.ts';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
 
@@ -9,6 +10,7 @@ const GROUP_TITLE = {
   cable: 'Cable',
   end: 'Lugs and ferrules',
   shrink: 'Heat-shrink',
+  sleeve: 'Sleeve',
 } as const;
 
 /** Parts list: the total is the sum of the printed lines. */
@@ -16,7 +18,7 @@ export async function partsPaper(file: JobFile, head: PaperHead): Promise<Buffer
   const doc = openPaper(head);
   const { parts } = file.dossier;
   let sum = 0;
-  for (const group of ['device', 'fuse', 'cable', 'end', 'shrink'] as const) {
+  for (const group of PART_GROUPS) {
     const lines = parts.filter((p) => p.group === group);
     if (lines.length === 0) continue;
     const subtotal = lines.reduce((s, l) => s + Math.round((l.total ?? 0) * 100), 0);

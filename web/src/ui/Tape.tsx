@@ -7,6 +7,8 @@ const WIDTH = 1000;
 const LEFT = 96;
 const RIGHT = WIDTH - 96;
 
+const END_WORD = { stud: 'lug', clamp: 'ferrule', lead: 'splice', tab: 'receptacle', contact: 'contact' };
+
 function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 1; thickness: number }) {
   const barrel = 34;
   const y = 52;
@@ -29,7 +31,7 @@ function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 
           fontSize={15}
           fill="currentColor"
         >
-          {end.attachment === 'clamp' ? 'ferrule' : 'splice'}
+          {END_WORD[end.attachment]}
         </text>
       </g>
     );

@@ -1,6 +1,6 @@
 import { CLASS5_OHM_PER_KM } from '../../rules/tables/conductorResistance.ts';
 import { COPPER_BARS } from '../../rules/tables/copperBars.ts';
-import type { CableType, FuseLink, FuseStyle, Lug, Shrink } from '../part.ts';
+import type { CableType, FuseLink, FuseStyle } from '../part.ts';
 
 /**
  * Interrupt ratings by style, A at volts.
@@ -104,6 +104,7 @@ const cable = (areaMm2: number, insulation: 'pvc70' | 'thermoplastic105'): Cable
   cores: 1,
   name: `Class 5 copper ${areaMm2} mm², ${insulation === 'pvc70' ? 'PVC 70 °C' : 'thermoplastic 105 °C'}`,
   areaMm2,
+  strandClass: 5,
   insulation,
   bar: null,
   insulationMaxC: insulation === 'pvc70' ? 70 : 105,
@@ -157,6 +158,7 @@ const flatCopper = ([widthMm, thicknessMm]: readonly [number, number, number]): 
   name: `Flat copper ${widthMm} × ${thicknessMm} mm`,
   cores: 1,
   areaMm2: widthMm * thicknessMm,
+  strandClass: 1,
   insulation: 'bare',
   bar: { widthMm, thicknessMm },
   insulationMaxC: 65,
@@ -169,91 +171,3 @@ export const CABLE_TYPES: CableType[] = (['thermoplastic105', 'pvc70'] as const)
   ...SHEATHED_OUTER_MM.map(([cores, area, outer]) => sheathed(cores, area, outer, insulation)),
 ]);
 CABLE_TYPES.push(...COPPER_BARS.map(flatCopper));
-
-/**
- * Barrels by conductor area: outer diameter and depth, mm.
- * Source: DIN 46234 ring and DIN 46235 compression lugs. Mark: [mem].
- */
-const BARRELS: readonly (readonly [areaMm2: number, outerMm: number, depthMm: number, studsMm: readonly number[]])[] = [
-  [0.75, 3.1, 6, [4, 5, 6]],
-  [1, 3.3, 6, [4, 5, 6]],
-  [1.5, 3.5, 6, [4, 5, 6, 8]],
-  [2.5, 4.1, 7, [4, 5, 6, 8]],
-  [4, 4.9, 8, [4, 5, 6, 8]],
-  [6, 5.6, 9, [4, 5, 6, 8, 10]],
-  [10, 7.2, 10, [5, 6, 8, 10]],
-  [16, 8.5, 20, [5, 6, 8, 10]],
-  [25, 10, 20, [6, 8, 10]],
-  [35, 12.5, 20, [6, 8, 10]],
-  [50, 14.5, 28, [6, 8, 10]],
-  [70, 16.5, 28, [8, 10]],
-  [95, 19, 35, [8, 10]],
-  [120, 21, 35, [8, 10]],
-  [150, 23.5, 35, [8, 10]],
-];
-/** Narrowest palm that takes a stud and its washer, mm. Mark: [mem]. */
-const PALM_BY_STUD: Readonly<Record<string, number>> = { '4': 8, '5': 10, '6': 12, '8': 16, '10': 19 };
-/** A flattened tube is about half again as wide as the tube. Common practice, no source. */
-const PALM_PER_BARREL = 1.45;
-
-const round1 = (x: number) => Math.round(x * 10) / 10;
-const ringLugs: Lug[] = BARRELS.flatMap(([areaMm2, outerMm, depthMm, studs]) =>
-  studs.map((studMm) => {
-    const palmWidthMm = round1(Math.max(PALM_BY_STUD[String(studMm)]!, outerMm * PALM_PER_BARREL));
-    return {
-      id: `lug-${areaMm2}-m${studMm}`,
-      name: `${areaMm2 <= 6 ? 'Ring terminal' : 'Compression lug'} ${areaMm2} mm² × M${studMm}`,
-      kind: 'lug' as const,
-      areaMm2,
-      studMm,
-      palmWidthMm,
-      barrelDepthMm: depthMm,
-      barrelOuterMm: outerMm,
-      setbackMm: Math.round(palmWidthMm / 2 + 3),
-      price: round1(0.15 + areaMm2 * 0.035),
-    };
-  }),
-);
-const ferrules: Lug[] = BARRELS.filter(([area]) => area <= 35).map(([areaMm2, outerMm, depthMm]) => ({
-  id: `ferrule-${areaMm2}`,
-  name: `Ferrule ${areaMm2} mm², ${Math.max(8, depthMm)} mm`,
-  kind: 'ferrule' as const,
-  areaMm2,
-  studMm: null,
-  palmWidthMm: outerMm,
-  barrelDepthMm: Math.max(8, depthMm),
-  barrelOuterMm: outerMm,
-  setbackMm: 0,
-  price: round1(0.05 + areaMm2 * 0.01),
-}));
-const splices: Lug[] = BARRELS.filter(([area]) => area <= 16).map(([areaMm2, outerMm, depthMm]) => ({
-  id: `splice-${areaMm2}`,
-  name: `Through splice ${areaMm2} mm²`,
-  kind: 'splice' as const,
-  areaMm2,
-  studMm: null,
-  palmWidthMm: outerMm,
-  barrelDepthMm: depthMm,
-  barrelOuterMm: outerMm,
-  setbackMm: 1,
-  price: round1(0.2 + areaMm2 * 0.03),
-}));
-export const LUGS: Lug[] = [...ringLugs, ...ferrules, ...splices];
-
-export const SHRINKS: Shrink[] = (
-  [
-    [6, 2],
-    [9, 3],
-    [12, 4],
-    [19, 6],
-    [24, 8],
-    [30, 10],
-    [40, 13],
-  ] as const
-).map(([expandedMm, recoveredMm]) => ({
-  id: `shrink-${expandedMm}`,
-  name: `Dual-wall heat-shrink ${expandedMm}/${recoveredMm} mm`,
-  expandedMm,
-  recoveredMm,
-  pricePerM: Math.round(expandedMm * 22) / 100,
-}));

@@ -53,6 +53,16 @@ const battery = (
   leadTimeDays: 14,
 });
 
+/** A battery with a thinner stud on its minus, as some are made: two kinds of lug for one battery. */
+const twoPosts = (made: PartData): PartData => ({
+  ...made,
+  id: `${made.id}-m8-m6`,
+  name: `${made.name}, posts M8 and M6`,
+  terminals: made.terminals.map((t) =>
+    t.polarity === 'minus' ? { ...t, attachment: { kind: 'stud', diameterMm: 6, palmWidthMaxMm: 30 } } : t,
+  ),
+});
+
 const feed = (nominalV: number): PartData => ({
   id: `feed-${nominalV}`,
   kind: 'feed',
@@ -265,6 +275,7 @@ const dcdc30 = charger({
 export const SOURCES: PartData[] = [
   battery('agm', 12, 100, 0.0055, [330, 175, 220, 29], [20, 150], 190),
   battery('agm', 12, 200, 0.0032, [520, 240, 220, 58], [40, 300], 360),
+  twoPosts(battery('agm', 12, 100, 0.0055, [330, 175, 220, 29], [20, 150], 190)),
   battery('lifepo4', 12, 50, 0.004, [200, 166, 172, 6], [25, 50], 240),
   battery('lifepo4', 12, 100, 0.0025, [330, 172, 220, 11], [50, 100], 420),
   battery('lifepo4', 12, 200, 0.0016, [520, 240, 220, 22], [100, 200], 760),

@@ -35,5 +35,23 @@ export const clamp = (
   extra: Extra = {},
 ): Terminal => terminal(id, polarity, spot, { kind: 'clamp', minMm2, maxMm2 }, { maxC: 75, ...extra });
 
+/** A flat tab a receptacle is pushed on. */
+export const tab = (
+  id: string,
+  polarity: Polarity,
+  spot: Spot,
+  widthMm: 2.8 | 4.8 | 6.3,
+  extra: Extra = {},
+): Terminal => terminal(id, polarity, spot, { kind: 'tab', widthMm }, extra);
+
+/** A chamber of a two-pole connector. */
+export const contactChamber = (
+  id: string,
+  polarity: Polarity,
+  spot: Spot,
+  contactA: 50 | 120 | 175,
+  extra: Extra = {},
+): Terminal => terminal(id, polarity, spot, { kind: 'contact', contactA }, extra);
+
 export const lead = (id: string, polarity: Polarity, spot: Spot, areaMm2: number, extra: Extra = {}): Terminal =>
   terminal(id, polarity, spot, { kind: 'lead', areaMm2 }, extra);

@@ -125,6 +125,17 @@ export const stripLength = declareRule({
   compute: ({ barrelDepthMm, extraMm }) => barrelDepthMm + extraMm,
 });
 
+/** Bites along a barrel. */
+export const bites = declareRule({
+  id: 'termination.bites',
+  title: 'Bites along the barrel',
+  formula: 'barrelDepthMm > 15 ? 2 : 1',
+  unit: '',
+  inputs: { barrelDepthMm: { unit: 'mm', what: 'barrel depth of the lug', sample: [6, 40] } },
+  source: 'two along a long barrel (common practice, no source)',
+  compute: ({ barrelDepthMm }) => (barrelDepthMm > 15 ? 2 : 1),
+});
+
 /** Heat-shrink length. */
 export const shrinkLength = declareRule({
   id: 'termination.shrink',

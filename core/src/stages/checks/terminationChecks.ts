@@ -1,7 +1,7 @@
 import type { TerminalRef } from '../../board/board.ts';
 import type { Command } from '../../board/commands.ts';
 import { FORMED_LINK_MAX_MM } from '../../rules/tables/copperBars.ts';
-import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
+import { endsThatFit, whyNoEnd, whyNotThis } from '../terminations/terminates.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 import { type CheckContext, placeName, terminalAt } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
@@ -46,13 +46,9 @@ function lugs(context: CheckContext): Finding[] {
               says: lug
                 ? `${lug.name} does not fit ${made.designation} at ${end.at}`
                 : `No cable end fits ${made.designation} at ${end.at}`,
-              why: lug
-                ? lug.areaMm2 !== made.areaMm2
-                  ? `its barrel is for ${lug.areaMm2} mm², the conductor is ${made.areaMm2} mm²`
-                  : terminal.attachment.kind === 'stud' && lug.studMm !== terminal.attachment.diameterMm
-                    ? `its hole is ${lug.studMm ? `for M${lug.studMm}` : 'none'}, the stud is M${terminal.attachment.diameterMm}`
-                    : `palm ${lug.palmWidthMm} mm: ${whyNoEnd(made.areaMm2, terminal, context.catalogue.lugs)}`
-                : whyNoEnd(made.areaMm2, terminal, context.catalogue.lugs),
+              why:
+                (lug && whyNotThis(lug, made.areaMm2, terminal, context.catalogue.lugs)) ??
+                whyNoEnd(made.areaMm2, terminal, context.catalogue.lugs),
               source: 'catalogue: lug and terminal (palm widths after DIN 46235, from memory)',
               fixes: end.lug.mode === 'locked' ? [{ label: 'Let the lug be worked out', commands: unlock }] : [],
             },

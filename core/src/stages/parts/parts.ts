@@ -8,7 +8,7 @@ import type { SizedSeat } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
 export interface PartsLine {
-  group: 'device' | 'fuse' | 'cable' | 'end' | 'shrink';
+  group: 'device' | 'fuse' | 'cable' | 'end' | 'shrink' | 'sleeve';
   partId: Id;
   name: string;
   quantity: number;
@@ -20,6 +20,9 @@ export interface PartsLine {
   supply: Item['ownership'];
   usedBy: string[];
 }
+
+/** Groups of a parts list in the order they are read. */
+export const PART_GROUPS: readonly PartsLine['group'][] = ['device', 'fuse', 'cable', 'end', 'shrink', 'sleeve'];
 
 const cents = (x: number) => Math.round(x * 100) / 100;
 
@@ -42,6 +45,10 @@ function listOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
         : soon(type, cable.cableTypeName, pricePerM),
       cable.cutMm / 1000,
     );
+  if (cable.sleeve) {
+    const sleeve = catalogueIndex(catalogue).sleeve.get(cable.sleeve.sleeveId);
+    if (sleeve) put('sleeve', soon(sleeve.id, sleeve.name, sleeve.pricePerM), cable.sleeve.lengthMm / 1000);
+  }
   for (const core of cable.cores)
     for (const end of [core.from, core.to]) {
       const lug = lugs.get(end.lug.value ?? '');
@@ -72,7 +79,7 @@ function addTo(
       partId: entry.id,
       name: entry.name,
       quantity: 0,
-      unit: group === 'cable' || group === 'shrink' ? 'm' : 'pcs',
+      unit: group === 'cable' || group === 'shrink' || group === 'sleeve' ? 'm' : 'pcs',
       priceEach: bought ? entry.price : null,
       total: null,
       leadTimeDays: bought ? entry.leadTimeDays : null,
@@ -160,7 +167,7 @@ export function partsList(input: PartsInput, memo: Memo): PartsLine[] {
   for (const i of items) rows.push(i.partId, i.designation, i.ownership);
   const links: unknown[] = [rows, catalogue, spareLinks];
   for (const s of seats) links.push(s.key, s.link.value);
-  const order = ['device', 'fuse', 'cable', 'end', 'shrink'];
+  const order = PART_GROUPS;
   return [
     ...memo.each('deviceLines', 'all', rows, () => deviceLines(items, parts)).values(),
     ...memo.each('fuseLines', 'all', links, () => fuseLines(items, seats, catalogue, spareLinks)).values(),

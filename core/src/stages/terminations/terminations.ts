@@ -9,6 +9,8 @@ import { type FlatPattern, flatPattern } from '../lengths/flatPattern.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import { type ChoiceResult, lockedResult } from '../sizing/choiceResult.ts';
 import { cableTypeOf } from '../sizing/conductors.ts';
+import { type Crimp, crimpOf } from './crimp.ts';
+import type { SleeveNeed } from './sleeves.ts';
 import { endsThatFit, whyNoEnd } from './terminates.ts';
 
 export interface MadeEnd {
@@ -21,7 +23,13 @@ export interface MadeEnd {
   lugName: string;
   palmWidthMm: number;
   stripMm: number;
+  /** How it is crimped; null where nothing is. */
+  crimp: Crimp | null;
+  angleDeg: 0 | 90;
+  /** A bare barrel that wants tube over it. */
+  wantsShrink: boolean;
   shrinkId: Id | null;
+  shrinkName: string;
   shrinkMm: number;
   torqueNm: number | null;
 }
@@ -49,6 +57,8 @@ export interface MadeCable {
   /** A formed link laid flat: holes and bend lines; null for cable. */
   pattern: FlatPattern | null;
   provisional: boolean;
+  /** What goes over it where it rubs or moves. */
+  sleeve: SleeveNeed | null;
   cores: MadeCore[];
   /** Of everything a person makes from this row; a later change shows as "made to an older spec". */
   fingerprint: string;
@@ -67,28 +77,51 @@ export interface TerminationInput {
   workshop: Workshop;
 }
 
-const shrinkFor = (lug: Lug, cable: CableType, shrinks: readonly Shrink[]): Shrink | null =>
-  [...shrinks]
-    .sort((a, b) => a.expandedMm - b.expandedMm)
-    .find((s) => s.expandedMm >= lug.barrelOuterMm * 1.1 && s.recoveredMm <= cable.outerDiameterMm) ?? null;
+/**
+ * The smallest tube that slides over the barrel and grips the cable when shrunk, in the conductor's colour where it is
+ * made in it, else black.
+ * Source: expanded bore above the barrel, recovered bore below the cable (common practice, no source; 10 % play).
+ */
+export function shrinkFor(
+  lug: Pick<Lug, 'barrelOuterMm'>,
+  cable: Pick<CableType, 'outerDiameterMm'>,
+  colour: ColourCode,
+  shrinks: readonly Shrink[],
+): Shrink | null {
+  const fitting = shrinks
+    .filter((s) => s.expandedMm >= lug.barrelOuterMm * 1.1 && s.recoveredMm <= cable.outerDiameterMm)
+    .sort((a, b) => a.expandedMm - b.expandedMm);
+  const smallest = fitting.filter((s) => s.expandedMm === fitting[0]!.expandedMm);
+  return smallest.find((s) => s.colour === colour) ?? smallest.find((s) => s.colour === 'BK') ?? smallest[0] ?? null;
+}
 
 function chooseEnd(
   choice: Choice<Id>,
   areaMm2: number,
   terminal: Terminal,
   lugs: readonly Lug[],
+  smallEnds: Workshop['smallEnds'],
 ): ChoiceResult<Id | null> {
   if (choice.mode === 'locked') return lockedResult(choice);
-  const fitting = endsThatFit(areaMm2, terminal, lugs);
+  const fitting = endsThatFit(areaMm2, terminal, lugs, smallEnds);
   return {
     value: fitting[0]?.id ?? null,
     mode: 'auto',
-    reason: fitting[0] ? 'fits conductor and terminal, narrowest palm' : whyNoEnd(areaMm2, terminal, lugs),
+    reason: fitting[0] ? 'fits conductor and terminal, straight, narrowest palm' : whyNoEnd(areaMm2, terminal, lugs),
     who: null,
-    rejected: fitting.slice(1).map((l) => ({ value: l.id, why: 'wider palm' })),
+    rejected: fitting.slice(1).map((l) => ({ value: l.id, why: whySecond(l, fitting[0]!) })),
     fits: fitting.length > 0,
   };
 }
+
+const whySecond = (lug: Lug, first: Lug): string =>
+  lug.angleDeg !== first.angleDeg
+    ? 'angled: only where a straight one would have to be bent'
+    : lug.insulation !== first.insulation
+      ? 'another cover than the workshop crimps'
+      : lug.surface !== first.surface
+        ? 'plain copper'
+        : 'wider palm';
 
 /** A formed link has a hole where a cable has a lug. */
 const drilled: ChoiceResult<Id | null> = {
@@ -136,6 +169,11 @@ export function terminateCores(input: TerminationInput): MadeCores {
   const cores = cable.cores.flatMap((core, index): MadeCore[] => {
     const connection = input.connections.find((c) => c.id === core.connectionId);
     if (!connection) return [];
+    const terminals = [connection.from, connection.to].flatMap((ref) => terminalOf(ref) ?? []);
+    const colour =
+      core.colour.mode === 'locked'
+        ? core.colour.value
+        : defaultColour(input.polarity[connection.id] ?? 'none', terminals, profile);
     const end = (
       ref: TerminalRef,
       choice: Choice<Id>,
@@ -144,10 +182,10 @@ export function terminateCores(input: TerminationInput): MadeCores {
       const terminal = terminalOf(ref);
       const item = items.get(ref.itemId);
       if (!terminal || !item) return null;
-      const lug = bar ? drilled : chooseEnd(choice, areaMm2, terminal, catalogue.lugs);
+      const lug = bar ? drilled : chooseEnd(choice, areaMm2, terminal, catalogue.lugs, input.workshop.smallEnds);
       const found = catalogue.lugs.find((l) => l.id === lug.value) ?? null;
-      const shrink =
-        found && cableType && found.kind !== 'ferrule' ? shrinkFor(found, cableType, catalogue.shrinks) : null;
+      const wantsShrink = found?.insulation === 'bare';
+      const shrink = wantsShrink && cableType ? shrinkFor(found!, cableType, colour, catalogue.shrinks) : null;
       const address = `core/${core.id}/${side}`;
       const studMm = terminal.attachment.kind === 'stud' ? terminal.attachment.diameterMm : null;
       return {
@@ -172,7 +210,11 @@ export function terminateCores(input: TerminationInput): MadeCores {
                 },
               )
             : 0,
+          crimp: found ? crimpOf(found, areaMm2, input.workshop, profile, address) : null,
+          angleDeg: found?.angleDeg ?? 0,
+          wantsShrink,
           shrinkId: shrink?.id ?? null,
+          shrinkName: shrink?.name ?? '',
           shrinkMm:
             found && shrink
               ? use(
@@ -193,15 +235,11 @@ export function terminateCores(input: TerminationInput): MadeCores {
     const to = end(connection.to, core.toLug, 'to');
     if (!from || !to) return [];
     if (index === 0) setbacksMm = [from.setbackMm, to.setbackMm];
-    const terminals = [terminalOf(connection.from)!, terminalOf(connection.to)!];
     return [
       {
         coreId: core.id,
         connectionId: connection.id,
-        colour:
-          core.colour.mode === 'locked'
-            ? core.colour.value
-            : defaultColour(input.polarity[connection.id] ?? 'none', terminals, profile),
+        colour,
         from: from.made,
         to: to.made,
         label: `${cable.designation} ${from.made.at} / ${to.made.at}`,
@@ -218,6 +256,7 @@ export function terminateCable(
   { cores, setbacksMm, cableType }: MadeCores,
   areaMm2: number,
   { lengthMm, provisional, formed }: Pick<CableLength, 'lengthMm' | 'provisional' | 'formed'>,
+  sleeve: SleeveNeed | null,
 ): MadeCable {
   const address = `cable/${cable.id}/cutMm`;
   const bar = cableType?.bar;
@@ -244,6 +283,7 @@ export function terminateCable(
     cutMm,
     pattern,
     provisional,
+    sleeve,
     cores,
   };
   const spec = [

@@ -5,6 +5,7 @@ import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { awgAtLeast } from '@ombrik/core/rules/tables/awg';
 import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
 import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
+import { takesArea } from '@ombrik/core/stages/terminations/terminates';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
 import { ConductorTag } from '../../ui/ConductorTag.tsx';
@@ -185,7 +186,9 @@ export function CableInspector({ cable }: { cable: Cable }) {
       const type = cableTypeOf(cable, area, job.profile, genericCatalogue);
       return type ? [{ value: area, text: type.bar ? type.name : `${area} mm²` }] : [];
     });
-  const lugs = genericCatalogue.lugs.map((l) => ({ value: l.id, text: l.name }));
+  const lugs = genericCatalogue.lugs
+    .filter((l) => takesArea(l, made.areaMm2))
+    .map((l) => ({ value: l.id, text: l.name }));
   return (
     <section aria-label={`Cable ${cable.designation}`}>
       <div className="flex items-baseline justify-between gap-2">

@@ -1,6 +1,7 @@
 import { newId } from '@ombrik/core/board/newBoard';
 import { partSchema } from '@ombrik/core/board/partSchema';
 import { problemsOf } from '@ombrik/core/board/schemaKit';
+import { attachmentText } from '@ombrik/core/catalogue/attachmentText';
 import type { Element, Part, Terminal } from '@ombrik/core/catalogue/part';
 import { resized } from '@ombrik/core/catalogue/partFile';
 import { useState } from 'react';
@@ -178,7 +179,9 @@ export function CustomPartForm({
               />
             </>
           )}
-          {t.attachment.kind === 'lead' && <span className="num">lead {t.attachment.areaMm2} mm²</span>}
+          {t.attachment.kind !== 'stud' && t.attachment.kind !== 'clamp' && (
+            <span className="num">{attachmentText(t.attachment)}</span>
+          )}
         </div>
       ))}
       <PartPlaces part={part} set={set} />

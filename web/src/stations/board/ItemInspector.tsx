@@ -2,6 +2,7 @@ import { connectTerminals } from '@ombrik/core/board/actions/connect';
 import { duplicateItem, removeItems } from '@ombrik/core/board/actions/items';
 import type { Choice, Item, Place, TerminalRef } from '@ombrik/core/board/board';
 import type { Command } from '@ombrik/core/board/commands';
+import { attachmentText } from '@ombrik/core/catalogue/attachmentText';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
 import { moveItem } from '@ombrik/core/layout/moveItem';
@@ -131,12 +132,7 @@ function Terminals({
           );
           const licensed = t.domain === 'ac' || t.domain === 'earth';
           const here = connecting?.itemId === item.id && connecting.terminalId === t.id;
-          const spec =
-            t.attachment.kind === 'stud'
-              ? `M${t.attachment.diameterMm}`
-              : t.attachment.kind === 'clamp'
-                ? `${t.attachment.minMm2}–${t.attachment.maxMm2} mm²`
-                : `lead ${t.attachment.areaMm2} mm²`;
+          const spec = attachmentText(t.attachment);
           return (
             <li key={t.id} className="flex items-center justify-between gap-1 border-t border-base-300/60">
               <span>

@@ -13,6 +13,7 @@ const GROUPS: readonly [string, readonly PartKind[]][] = [
   ['Bars, shunts and frame', ['busBar', 'shunt', 'frame']],
   ['Chargers and inverters', ['dcdcCharger', 'solarController', 'mainsCharger', 'inverter']],
   ['Mains side, for a licensed person', ['mainsInlet', 'mainsPanel', 'transferRelay']],
+  ['Plugs', ['connector']],
   ['Loads', ['load']],
 ];
 /** These live off the board unless somebody drags them onto it. */

@@ -32,6 +32,17 @@ export function PartSign({ kind, w, h }: { kind: PartKind; w: number; h: number 
         </g>
       );
     }
+    case 'connector': {
+      // Plug and socket: the pin in its half round.
+      const x = w / 2;
+      return (
+        <g>
+          <rect x={0} y={0} width={w} height={h} fill="var(--part)" />
+          <path d={`M0 ${h / 2}H${x - 2}M${x + 10} ${h / 2}H${w}`} {...line} strokeWidth={3} />
+          <path d={`M${x + 4} ${h * 0.25}A${h * 0.25} ${h * 0.25} 0 0 1 ${x + 4} ${h * 0.75}`} {...line} />
+        </g>
+      );
+    }
     case 'solarModule':
       return (
         <g>

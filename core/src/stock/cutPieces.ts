@@ -1,0 +1,59 @@
+import type { Id } from '../board/board.ts';
+import type { Workshop } from '../rules/workshop.ts';
+import type { MadeCable } from '../stages/terminations/terminations.ts';
+
+/** One length to be cut from one article. */
+export interface CutPiece {
+  /** Unique over all jobs planned together. */
+  id: string;
+  jobId: Id;
+  jobNumber: number;
+  cableId: Id;
+  articleId: Id;
+  /** What it is for: `W12`, or `W12, first end` for tube. */
+  what: string;
+  lengthMm: number;
+}
+
+/** The article a cable is cut from: its type, with the colour where a single wire has one. */
+export function cableArticleId(cable: Pick<MadeCable, 'cableTypeId' | 'cores' | 'flat' | 'areaMm2'>): Id {
+  const type = cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`;
+  return cable.cores.length === 1 && !cable.flat ? `${type}/${cable.cores[0]!.colour}` : type;
+}
+
+/**
+ * What a job's cables are cut from: cable with its trim, tube for every end that wants it, sleeve. Whole millimetres,
+ * rounded up.
+ * @param wanted only these cables; all when left out
+ */
+export function cutPieces(
+  job: { id: Id; number: number },
+  cables: readonly MadeCable[],
+  workshop: Pick<Workshop, 'cutTrimMm'>,
+  wanted?: ReadonlySet<Id>,
+): CutPiece[] {
+  return cables.flatMap((cable) => {
+    if (cable.cores.length === 0 || cable.cutMm <= 0 || (wanted && !wanted.has(cable.cableId))) return [];
+    const piece = (part: string, articleId: Id, what: string, lengthMm: number): CutPiece => ({
+      id: `${job.id}/${cable.cableId}/${part}`,
+      jobId: job.id,
+      jobNumber: job.number,
+      cableId: cable.cableId,
+      articleId,
+      what,
+      lengthMm: Math.ceil(lengthMm - 1e-6),
+    });
+    const own = [
+      piece('cable', cableArticleId(cable), cable.designation, cable.cutMm + (cable.flat ? 0 : workshop.cutTrimMm)),
+    ];
+    for (const core of cable.cores)
+      for (const side of ['from', 'to'] as const) {
+        const { shrinkId, shrinkMm, at } = core[side];
+        if (shrinkId && shrinkMm > 0)
+          own.push(piece(`${core.coreId}-${side}`, shrinkId, `${cable.designation} at ${at}`, shrinkMm));
+      }
+    if (cable.sleeve)
+      own.push(piece('sleeve', cable.sleeve.sleeveId, `${cable.designation}, sleeve`, cable.sleeve.lengthMm));
+    return own;
+  });
+}
