@@ -17,27 +17,19 @@ export interface StationStatus {
   waitsFor: string;
 }
 
-/** What a made cable's last tick says. */
-export interface MadeTick {
-  cableId: string;
-  made: boolean;
-  fingerprint: string;
-}
-
-export const isMadeToSpec = (tick: MadeTick | undefined, fingerprint: string): boolean =>
-  tick?.made === true && tick.fingerprint === fingerprint;
-
-/** Where each station of a job stands, from the dossier and the floor's records. */
+/**
+ * Where each station of a job stands, from the dossier and the floor's records.
+ * @param madeIds cables made to today's spec
+ */
 export function stationStatuses(
   board: Board,
   dossier: Dossier,
-  ticks: readonly MadeTick[],
+  madeIds: ReadonlySet<string>,
   bench: BenchProgress,
 ): StationStatus[] {
-  const lastTick = new Map(ticks.map((t) => [t.cableId, t]));
   const open = (station: StationName) =>
     dossier.findings.filter((f) => f.station === station && f.severity !== 'note').length;
-  const toMake = dossier.cables.filter((c) => !isMadeToSpec(lastTick.get(c.cableId), c.fingerprint)).length;
+  const toMake = dossier.cables.filter((c) => !madeIds.has(c.cableId)).length;
   const loads = board.items.filter((i) => i.load !== null).length;
   const placed = board.items.some((i) => i.place.kind === 'panel');
   const unplaced = board.items.filter((i) => i.place.kind === 'unplaced' && i.load === null).length;

@@ -39,6 +39,8 @@ export interface DemoJob {
   wantedOn: string;
   /** Share of the cables already made. */
   cablesMade: number;
+  /** On the floor: its needs count in buying. */
+  released: boolean;
   /** Hours already worked on it, as the people wrote them down. */
   hours: { personId: string; kind: WorkKind; hours: number; workedOn: string; note?: string }[];
 }
@@ -51,13 +53,14 @@ export const demoJobs = (today: Date): DemoJob[] => [
     board: repeaterShelterBoard(),
     wantedOn: inDays(today, 6),
     cablesMade: 1,
+    released: true,
     hours: [
       { personId: 'pe_designer', kind: 'design', hours: 5, workedOn: inDays(today, -16) },
       { personId: 'pe_assembler', kind: 'cables', hours: 3.5, workedOn: inDays(today, -4), note: 'series links twice' },
       { personId: 'pe_assembler', kind: 'build', hours: 6, workedOn: inDays(today, -2) },
     ],
   },
-  { board: mountainHutBoard(), wantedOn: inDays(today, 24), cablesMade: 0.3, hours: [] },
-  { board: marketCartBoard(), wantedOn: inDays(today, 38), cablesMade: 0, hours: [] },
-  { board: pressShedBoard(), wantedOn: inDays(today, 52), cablesMade: 0, hours: [] },
+  { board: mountainHutBoard(), wantedOn: inDays(today, 24), cablesMade: 0.3, released: true, hours: [] },
+  { board: marketCartBoard(), wantedOn: inDays(today, 38), cablesMade: 0, released: false, hours: [] },
+  { board: pressShedBoard(), wantedOn: inDays(today, 52), cablesMade: 0, released: false, hours: [] },
 ];

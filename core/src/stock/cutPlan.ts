@@ -62,6 +62,14 @@ const YOUNGER_MM = 5;
 /** Starting a fresh reel counts so much more than going on with one. */
 const FRESH_MM = 50;
 
+/** Flat copper is sawn; cable, tube and sleeve are cut with shears. */
+const kerfOf = (article: Article, rules: PlanRules): number =>
+  article.id.startsWith('flat-') ? Math.ceil(rules.sawKerfMm) : 0;
+
+/** Of what is sold in short sticks a short rest is useful still. */
+const minUsefulOf = (article: Article, rules: PlanRules): number =>
+  Math.round(Math.min(rules.minRemnantMm, (article.freshMm ?? rules.minRemnantMm) / 12));
+
 /**
  * The rods of an article as stock of the cutting problem. What is bought costs more than all there is, so that nothing
  * is while the store has it; a remnant's millimetre counts less by the workshop's preference.
@@ -70,7 +78,7 @@ function stocksFor(article: Article, rods: readonly Rod[], demandMm: number, rul
   const oldestFirst = [...rods].sort(
     (a, b) => compareText(a.receivedAt, b.receivedAt) || compareText(a.stockId, b.stockId),
   );
-  const minUsefulMm = Math.min(rules.minRemnantMm, Math.floor((article.freshMm ?? rules.minRemnantMm) / 4));
+  const minUsefulMm = minUsefulOf(article, rules);
   const own = oldestFirst.map((rod, age) => {
     const remnant = rod.started && rod.freeMm < (article.freshMm ?? Number.POSITIVE_INFINITY) / 2;
     return {
@@ -131,7 +139,7 @@ export function planArticle(
   const usable = rods
     .filter((r) => r.freeMm > 0)
     .sort((a, b) => compareText(a.receivedAt, b.receivedAt) || compareText(a.stockId, b.stockId));
-  const kerfMm = article.id.startsWith('flat-') ? rules.sawKerfMm : 0;
+  const kerfMm = kerfOf(article, rules);
   const longest = Math.max(0, article.freshMm ?? 0, ...usable.map((r) => r.freeMm));
   const possible = pieces.filter((p) => p.lengthMm <= longest);
   const impossible = pieces
@@ -217,4 +225,78 @@ export function planCuts(
   });
   onProgress(groups.length, groups.length);
   return plan;
+}
+
+/** Which pieces come from which rod: a plan as somebody took it, without what follows from it. */
+export interface PlanChoice {
+  articleId: Id;
+  rods: { stockId: Id | null; pieceIds: Id[] }[];
+  optimal: boolean;
+  gapShare: number;
+}
+
+export const choiceOf = (plan: CutPlan): PlanChoice[] =>
+  plan.groups.map((g) => ({
+    articleId: g.articleId,
+    rods: g.rods.map((r) => ({ stockId: r.stockId, pieceIds: r.cuts.map((c) => c.piece.id) })),
+    optimal: g.optimal,
+    gapShare: g.gapShare,
+  }));
+
+/**
+ * The plan a choice stands for, with the pieces and rods as they are now.
+ * @throws RangeError naming a piece or rod that is not there, or a rod that is too short for its pieces
+ */
+export function planFromChoice(
+  choice: readonly PlanChoice[],
+  pieces: readonly CutPiece[],
+  rods: readonly Rod[],
+  articleById: (id: Id) => Article | null,
+  rules: PlanRules,
+): CutPlan {
+  const pieceById = new Map(pieces.map((p) => [p.id, p]));
+  const rodById = new Map(rods.map((r) => [r.stockId, r]));
+  const used = new Set<Id>();
+  const groups = choice.map((c): PlannedGroup => {
+    const article = articleById(c.articleId);
+    if (!article) throw new RangeError(`no article "${c.articleId}" in the catalogue`);
+    const kerfMm = kerfOf(article, rules);
+    const minUsefulMm = minUsefulOf(article, rules);
+    let fresh = 0;
+    const planned = c.rods.map((r) => {
+      const rod = r.stockId === null ? null : rodById.get(r.stockId);
+      if (rod === undefined || (rod && rod.articleId !== c.articleId))
+        throw new RangeError(`"${r.stockId}" is not in the store as ${article.name}`);
+      const own = r.pieceIds.map((id) => {
+        const piece = pieceById.get(id);
+        if (!piece || piece.articleId !== c.articleId || used.has(id))
+          throw new RangeError(`piece "${id}" is not to be cut from ${article.name}, or is in the plan twice`);
+        used.add(id);
+        return piece;
+      });
+      const lengthMm = rod ? rod.freeMm : (article.freshMm ?? 0);
+      const takenMm = own.reduce((s, p) => s + p.lengthMm + kerfMm, 0) - kerfMm;
+      if (takenMm > lengthMm)
+        throw new RangeError(
+          `${rod ? rod.label : 'a fresh one'} has ${lengthMm} mm free, ${takenMm} mm are to come from it`,
+        );
+      return rodOf(
+        kerfMm,
+        minUsefulMm,
+        { stockId: rod?.stockId ?? null, label: rod ? rod.label : `to buy, no. ${++fresh}`, lengthMm },
+        own,
+      );
+    });
+    return {
+      articleId: c.articleId,
+      name: article.name,
+      rods: planned,
+      piecesMm: planned.reduce((s, r) => s + r.cuts.reduce((n, x) => n + x.piece.lengthMm, 0), 0),
+      scrapMm: planned.reduce((s, r) => s + (r.rest === 'scrap' ? r.restMm : 0), 0),
+      toBuy: fresh,
+      optimal: c.optimal,
+      gapShare: c.gapShare,
+    };
+  });
+  return { groups, impossible: [] };
 }

@@ -5,12 +5,17 @@ import { secureHeaders } from 'hono/secure-headers';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import type { BenchFixture } from '../bench/benchFixture.ts';
+import { StoreRefusal } from '../store/stock.ts';
 import { benchRoutes } from './benchRoutes.ts';
+import { buyingRoutes } from './buyingRoutes.ts';
+import { cableRoutes } from './cableRoutes.ts';
 import { jobRoutes } from './jobRoutes.ts';
 import { orderRoutes } from './orderRoutes.ts';
 import { paperRoutes } from './paperRoutes.ts';
+import { scanRoutes } from './scanRoutes.ts';
 import type { AppEnv } from './session.ts';
 import { signInRoutes } from './signInRoutes.ts';
+import { stockRoutes } from './stockRoutes.ts';
 import { workshopRoutes } from './workshopRoutes.ts';
 
 export interface AppParts {
@@ -31,6 +36,7 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
   });
   app.onError((error, c) => {
     if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
+    if (error instanceof StoreRefusal) return c.json({ problems: [error.message] }, 409);
     log.error({ err: error, path: c.req.path }, 'request failed');
     return c.json({ problems: ['something went wrong in the server; nothing was changed'] }, 500);
   });
@@ -40,6 +46,10 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
     .route('/api/jobs', benchRoutes(bench))
     .route('/api/jobs', paperRoutes)
     .route('/api/jobs', orderRoutes)
+    .route('/api/jobs', cableRoutes)
+    .route('/api/scan', scanRoutes)
+    .route('/api/stock', stockRoutes)
+    .route('/api/buying', buyingRoutes)
     .route('/api/workshop', workshopRoutes);
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {

@@ -5,12 +5,15 @@ import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@
 import { boardFromTemplate, TEMPLATES } from '@ombrik/core/board/templates';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
-import { isMadeToSpec, stationStatuses } from '@ombrik/core/stations';
+import { stationStatuses } from '@ombrik/core/stations';
+import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { Hono } from 'hono';
 import type { Knex } from 'knex';
+import { nanoid } from 'nanoid';
 import type { Schema } from 'yup';
 import * as yup from 'yup';
-import { addRecord, asBenchRecords, asTicks, listRecords } from '../store/floorRecords.ts';
+import { cableRecordsOf } from '../store/cableRecords.ts';
+import { addRecord, asBenchRecords, listRecords } from '../store/floorRecords.ts';
 import { type JobFile, jobFile } from '../store/jobFile.ts';
 import {
   appendEdit,
@@ -22,6 +25,8 @@ import {
   setWantedOn,
   undoState,
 } from '../store/jobs.ts';
+import { addRelease, releaseOf, releasesOf } from '../store/releases.ts';
+import { releaseAll } from '../store/stock.ts';
 import { dateText } from './dateText.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
@@ -46,6 +51,11 @@ const editBody = record({
   label: text(1, 120),
   commands: anyCommands(),
 });
+const releaseBody = record({
+  way: oneOfText(['release', 'withdraw']),
+  revision: revisionNumber(),
+  reason: text(0, 300),
+});
 const stepBody = record({ editId: text(8, 64), baseRevision: revisionNumber() });
 const madeBody = record({
   cableIds: list(text(1, 64), { min: 1, max: 800 }),
@@ -66,13 +76,14 @@ export async function fileOr404(db: Knex, jobId: string, revision?: number): Pro
   return file;
 }
 
+const openStops = (file: JobFile): string[] =>
+  file.dossier.findings.filter((f) => f.severity === 'stop').map((f) => f.says);
+
 async function floorOf(db: Knex, file: JobFile) {
-  const [made, bench] = await Promise.all([
-    listRecords(db, file.job.id, 'cableMade'),
-    listRecords(db, file.job.id, 'benchStep'),
-  ]);
+  const [made, bench] = await Promise.all([cableRecordsOf(db, file.job.id), listRecords(db, file.job.id, 'benchStep')]);
   const progress = benchProgress(file.dossier.bench, asBenchRecords(bench));
-  return { made, bench, progress, stations: stationStatuses(file.board, file.dossier, asTicks(made), progress) };
+  const madeIds = madeIdsOf(progressOfAll(file.dossier.cables, made, file.workshop));
+  return { made, bench, progress, stations: stationStatuses(file.board, file.dossier, madeIds, progress) };
 }
 
 function outcome(result: EditOutcome) {
@@ -136,6 +147,7 @@ export const jobRoutes = new Hono<AppEnv>()
     return c.json({
       job: file.job,
       revision: file.revision,
+      released: await releaseOf(db, file.job.id),
       board: file.board,
       workshop: file.workshop,
       dossierFingerprint: file.dossierFingerprint,
@@ -219,16 +231,51 @@ export const jobRoutes = new Hono<AppEnv>()
       );
     return c.json({ revision: done.revision, board: done.board }, 200);
   })
+  .get('/:id/releases', async (c) => {
+    const file = await fileOr404(c.get('db'), c.req.param('id'));
+    return c.json({ releases: await releasesOf(c.get('db'), file.job.id) });
+  })
+  .post('/:id/release', body(releaseBody), async (c) => {
+    const db = c.get('db');
+    const { way, revision, reason } = c.req.valid('json');
+    const file = await fileOr404(db, c.req.param('id'));
+    const now = await releaseOf(db, file.job.id);
+    if (way === 'withdraw') {
+      if (!now) refuse(409, 'this job is not released');
+      if (reason.trim() === '') refuse(422, 'reason is ""; accepted: why it is withdrawn, 1 to 300 characters');
+    } else {
+      if (revision !== file.revision)
+        refuse(409, `released at revision ${revision}, the board is at ${file.revision}: look at it again`);
+      const stops = openStops(file);
+      if (stops.length > 0 && (c.get('person').role !== 'designer' || reason.trim() === ''))
+        refuse(
+          422,
+          `${stops.length} stop findings are open: only a designer releases it so, with a reason`,
+          ...stops.slice(0, 5),
+        );
+    }
+    await addRelease(db, file.job.id, c.get('person').id, {
+      way,
+      revision: way === 'withdraw' ? now!.revision : file.revision,
+      reason: reason.trim(),
+      openStops: way === 'withdraw' ? [] : openStops(file),
+    });
+    if (way === 'withdraw')
+      await db.transaction((trx) =>
+        releaseAll(trx, c.get('person').id, file.job.id, {}, 'the job was withdrawn', `withdraw-${nanoid()}`),
+      );
+    return c.json({ released: await releaseOf(db, file.job.id) });
+  })
   .get('/:id/floor', async (c) => {
     const file = await fileOr404(c.get('db'), c.req.param('id'));
     const { made, bench, stations } = await floorOf(c.get('db'), file);
-    return c.json({ revision: file.revision, made, bench, stations });
+    return c.json({ revision: file.revision, made: made.map(({ row: _, ...said }) => said), bench, stations });
   })
   .post('/:id/made', body(madeBody), async (c) => {
     const db = c.get('db');
     const { cableIds, made, revision } = c.req.valid('json');
     const file = await fileOr404(db, c.req.param('id'), revision);
-    const before = asTicks(await listRecords(db, file.job.id, 'cableMade'));
+    const before = progressOfAll(file.dossier.cables, await cableRecordsOf(db, file.job.id), file.workshop);
     for (const cableId of cableIds) {
       const cable = file.dossier.cables.find((x) => x.cableId === cableId);
       if (!cable) refuse(422, `cableIds has "${cableId}"; accepted: a cable of revision ${revision}`);
@@ -236,8 +283,7 @@ export const jobRoutes = new Hono<AppEnv>()
     await db.transaction(async (trx) => {
       for (const cableId of cableIds) {
         const { fingerprint } = file.dossier.cables.find((x) => x.cableId === cableId)!;
-        const last = before.filter((t) => t.cableId === cableId).at(-1);
-        if (made === isMadeToSpec(last, fingerprint) && last?.made === made) continue;
+        if (made === before.get(cableId)?.made) continue;
         await addRecord(trx, file.job.id, c.get('person').id, {
           kind: 'cableMade',
           entityId: cableId,

@@ -1,4 +1,5 @@
 import { BOARD_FORMAT_VERSION } from '@ombrik/core/board/board';
+import { defaultWorkshop } from '@ombrik/core/rules/workshop';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { boardAt } from '../store/jobs.ts';
 import { ambient, type Client, editOf, testServer } from '../testing/testServer.ts';
@@ -103,17 +104,17 @@ describe('offers', () => {
 });
 
 describe('the workshop’s settings', () => {
-  const settings = {
-    usableShare: { agm: 0.5, lifepo4: 0.8 },
-    hourRate: 60,
-    marginShare: 0.2,
-    currency: 'EUR',
-    spareLinks: 1,
-    preferredAreasMm2: [] as number[],
-    sheets: [] as unknown[],
-    sawKerfMm: 3,
-    ownRules: [] as unknown[],
-  };
+  const {
+    version: _v,
+    name: _n,
+    usableShareSource: _s,
+    stripExtraMm: _e,
+    shrinkExtraMm: _x,
+    testLeadOhm: _l,
+    ...rest
+  } = defaultWorkshop;
+  const { joinOhm: _j, meterToleranceV: _m, ...all } = rest;
+  const settings = { ...all, usableShare: { agm: 0.5, lifepo4: 0.8 }, hourRate: 60 };
   it('are a designer’s to change, and every board is derived anew', async () => {
     expect((await jonas.post('/api/workshop', settings)).status).toBe(403);
     const share = async () => (await mira.get(`/api/jobs/${jobId}/dossier`)).json.dossier.energy.usableShare;

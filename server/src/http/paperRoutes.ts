@@ -5,20 +5,30 @@ import { dxfOf } from '@ombrik/core/export/dxf';
 import { cutsCsv, drillCsv, partsCsv } from '@ombrik/core/export/lists';
 import { svgOf } from '@ombrik/core/export/svg';
 import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
+import { LABEL_SHEETS } from '@ombrik/core/rules/tables/labelSheets';
+import { type CableLabel, cableLabels, labelsCsv } from '@ombrik/core/stock/cableLabels';
+import { cableWork } from '@ombrik/core/stock/cableWork';
+import { cableCode } from '@ombrik/core/stock/scan';
 import { Hono } from 'hono';
 import { boardDrawing } from '../papers/boardDrawing.ts';
 import { dressingPaper, drillPaper, sheetPaper } from '../papers/boardPapers.ts';
+import { cableLabelPaper, tubeLabelPaper } from '../papers/cableLabelPaper.ts';
+import { cardPaper } from '../papers/cardPaper.ts';
+import { costPaper } from '../papers/costPaper.ts';
+import { cuttingPaper } from '../papers/cuttingPaper.ts';
 import { cutsPaper, partsPaper } from '../papers/listPapers.ts';
-import type { PaperHead } from '../papers/paper.ts';
+import type { JobHead } from '../papers/paper.ts';
 import { templatePaper } from '../papers/templatePaper.ts';
 import { testRecordPaper } from '../papers/testRecord.ts';
+import { jobCosts } from '../store/costs.ts';
+import { planOf } from '../store/cutPlans.ts';
 import { listRecords } from '../store/floorRecords.ts';
 import type { JobFile } from '../store/jobFile.ts';
 import { fileOr404, revisionIn } from './jobRoutes.ts';
 import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
-export const headOf = (file: JobFile, title: string): PaperHead => {
+export const headOf = (file: JobFile, title: string): JobHead => {
   const profile = rulesOf(file.board, file.workshop);
   return {
     title,
@@ -45,7 +55,7 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
   const file = await fileOr404(db, c.req.param('id'), revisionIn(c.req.query('revision')));
   const name = c.req.param('name');
   const stem = `job-${file.job.number}-r${file.revision}`;
-  const pdf = async (title: string, make: (head: PaperHead) => Promise<Buffer>, slug: string) =>
+  const pdf = async (title: string, make: (head: JobHead) => Promise<Buffer>, slug: string) =>
     c.body(
       new Uint8Array(await make(headOf(file, title))),
       200,
@@ -58,6 +68,44 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
       return pdf('Parts list', (head) => partsPaper(file, head), 'parts');
     case 'cuts.pdf':
       return pdf('Cut list', (head) => cutsPaper(file, head), 'cuts');
+    case 'cutting.pdf': {
+      const kept = await planOf(db, file.job.id);
+      if (!kept) return refuse(409, 'no cut plan has been taken for this job yet: Cables, Cutting');
+      return pdf('Cutting sheet', (head) => cuttingPaper(kept, head), 'cutting');
+    }
+    case 'cards.pdf': {
+      const kept = await planOf(db, file.job.id);
+      const origin = new URL(c.req.url).origin;
+      return pdf('Cable cards', (head) => cardPaper(file, kept?.plan ?? null, origin, head), 'cards');
+    }
+    case 'labels.pdf': {
+      const sheetId = c.req.query('sheet') ?? LABEL_SHEETS[0]!.id;
+      const labels = cableLabels(cableWork(file.dossier.cables, file.workshop).order, genericCatalogue);
+      const codeOf = (l: CableLabel) => cableCode(new URL(c.req.url).origin, file.job.number, l.name);
+      const sheet = LABEL_SHEETS.find((s) => s.id === sheetId);
+      if (!sheet && sheetId !== 'tube-A4' && sheetId !== 'tube-Letter')
+        return refuse(
+          422,
+          `sheet is "${sheetId}"; accepted: ${LABEL_SHEETS.map((s) => s.id).join(', ')}, tube-A4, tube-Letter`,
+        );
+      return pdf(
+        'Labels',
+        () =>
+          sheet
+            ? cableLabelPaper(labels, sheet, codeOf)
+            : tubeLabelPaper(labels, sheetId === 'tube-A4' ? 'A4' : 'Letter'),
+        'labels',
+      );
+    }
+    case 'labels.csv': {
+      const labels = cableLabels(cableWork(file.dossier.cables, file.workshop).order, genericCatalogue);
+      const csv = labelsCsv(labels, (l) => cableCode(new URL(c.req.url).origin, file.job.number, l.name));
+      return c.body(csv, 200, attachment(`${stem}-labels.csv`, 'text/csv; charset=utf-8'));
+    }
+    case 'costs.pdf': {
+      const costs = await jobCosts(db, file);
+      return pdf('Costs', (head) => costPaper(costs, head), 'costs');
+    }
     case 'test-record.pdf': {
       const records = await listRecords(db, file.job.id, 'benchStep');
       return pdf('Test record', (head) => testRecordPaper(file, records, head), 'test-record');
@@ -101,7 +149,7 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
     default:
       return refuse(
         404,
-        `no paper "${name}"; accepted: drawing.pdf, dressing.pdf, template.pdf, drill.pdf, sheets.pdf, parts.pdf, cuts.pdf, test-record.pdf, panel.dxf, panel.svg, drill.csv, parts.csv, cuts.csv, board.json`,
+        `no paper "${name}"; accepted: drawing.pdf, dressing.pdf, template.pdf, drill.pdf, sheets.pdf, parts.pdf, cuts.pdf, cutting.pdf, cards.pdf, labels.pdf, costs.pdf, test-record.pdf, panel.dxf, panel.svg, drill.csv, parts.csv, cuts.csv, labels.csv, board.json`,
       );
   }
 });

@@ -28,6 +28,24 @@ const settings = record({
     { max: 40 },
   ),
   sawKerfMm: num({ min: 0, max: 10, unit: 'mm' }),
+  tools: list(
+    record({
+      id: text(1, 64),
+      name: text(1, 60),
+      action: oneOfText(['hydraulic', 'ratchet', 'hexHand', 'indentHand', 'hammer']),
+      dies: list(text(1, 40), { max: 60 }),
+    }),
+    { max: 40 },
+  ),
+  smallEnds: oneOfText(['bare', 'insulated', 'heatShrink']),
+  pullEvery: num({ min: 1, max: 1000, integer: true }),
+  cutTrimMm: num({ min: 0, max: 50, integer: true, unit: 'mm' }),
+  minRemnantMm: num({ min: 1, max: 10_000, integer: true, unit: 'mm' }),
+  remnantPreferenceShare: num({ min: 0, max: 0.5 }),
+  spares: record({ endShare: num({ min: 0, max: 2 }), lengthShare: num({ min: 0, max: 1 }) }),
+  miscountShare: num({ min: 0, max: 0.5 }),
+  shortCost: num({ min: 0, max: 10_000 }),
+  buildDays: num({ min: 0, max: 120, integer: true }),
   ownRules: list(ownRulesSchema, { max: 20 }),
 });
 

@@ -16,7 +16,8 @@ export const MARGIN = 42;
 export const plain = (text: string): string =>
   text.replaceAll('Ω', 'ohm').replaceAll('√', 'sqrt').replaceAll('→', 'to').replaceAll('\u2009', ' ');
 
-export interface PaperHead {
+/** Head of a paper of one job. */
+export interface JobHead {
   title: string;
   jobNumber: number;
   jobName: string;
@@ -24,6 +25,22 @@ export interface PaperHead {
   workshopName: string;
   profile: string;
 }
+/** Head of a paper of the whole shop. */
+export interface ShopHead {
+  title: string;
+  workshopName: string;
+  date: string;
+}
+export type PaperHead = JobHead | ShopHead;
+
+const underTitle = (head: PaperHead): string =>
+  'jobNumber' in head
+    ? `Job ${head.jobNumber} · ${head.jobName} · revision ${head.revision} · ${head.workshopName} · rules: ${head.profile}`
+    : `${head.workshopName} · ${head.date}`;
+const inShort = (head: PaperHead): string =>
+  'jobNumber' in head
+    ? `${head.title} · job ${head.jobNumber} · revision ${head.revision}`
+    : `${head.title} · ${head.date}`;
 
 export function registerFonts(doc: Doc): void {
   doc.registerFont(FONT.text, font('barlow', 'barlow-latin-400-normal.woff'));
@@ -39,7 +56,7 @@ export function openPaper(head: PaperHead, layout: 'portrait' | 'landscape' = 'p
     layout,
     margin: MARGIN,
     bufferPages: true,
-    info: { Title: `${head.title}, job ${head.jobNumber} revision ${head.revision}` },
+    info: { Title: inShort(head) },
   });
   registerFonts(doc);
   doc.fillColor(INK).font(FONT.label).fontSize(22).text(plain(head.title), MARGIN, MARGIN);
@@ -47,11 +64,7 @@ export function openPaper(head: PaperHead, layout: 'portrait' | 'landscape' = 'p
     .font(FONT.text)
     .fontSize(9)
     .fillColor(DIM)
-    .text(
-      plain(
-        `Job ${head.jobNumber} · ${head.jobName} · revision ${head.revision} · ${head.workshopName} · rules: ${head.profile}`,
-      ),
-    );
+    .text(plain(underTitle(head)));
   doc
     .moveDown(0.6)
     .strokeColor(RULE)
@@ -65,12 +78,6 @@ export function openPaper(head: PaperHead, layout: 'portrait' | 'landscape' = 'p
 
 /** Numbers the pages and closes the document. @returns the PDF's bytes */
 export function closePaper(doc: Doc, head: PaperHead): Promise<Buffer> {
-  const chunks: Buffer[] = [];
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('data', (c: Buffer) => chunks.push(c));
-    doc.on('end', () => resolve(Buffer.concat(chunks)));
-    doc.on('error', reject);
-  });
   const { count } = doc.bufferedPageRange();
   for (let i = 0; i < count; i++) {
     doc.switchToPage(i);
@@ -80,18 +87,24 @@ export function closePaper(doc: Doc, head: PaperHead): Promise<Buffer> {
       .font(FONT.text)
       .fontSize(8)
       .fillColor(DIM)
-      .text(
-        plain(`${head.title} · job ${head.jobNumber} · revision ${head.revision} · page ${i + 1} of ${count}`),
-        MARGIN,
-        doc.page.height - 28,
-        {
-          width: doc.page.width - 2 * MARGIN,
-          align: 'right',
-          lineBreak: false,
-        },
-      );
+      .text(plain(`${inShort(head)} · page ${i + 1} of ${count}`), MARGIN, doc.page.height - 28, {
+        width: doc.page.width - 2 * MARGIN,
+        align: 'right',
+        lineBreak: false,
+      });
     doc.page.margins.bottom = bottom;
   }
+  return bytesOf(doc);
+}
+
+/** Ends a document. @returns its bytes */
+export function bytesOf(doc: Doc): Promise<Buffer> {
+  const chunks: Buffer[] = [];
+  const done = new Promise<Buffer>((resolve, reject) => {
+    doc.on('data', (c: Buffer) => chunks.push(c));
+    doc.on('end', () => resolve(Buffer.concat(chunks)));
+    doc.on('error', reject);
+  });
   doc.end();
   return done;
 }

@@ -6,7 +6,7 @@ import { FOOT_MM, PAPER_MARGIN_MM, PAPERS, type PaperName, tilesOf } from '@ombr
 import PDFDocument from 'pdfkit';
 import type { JobFile } from '../store/jobFile.ts';
 import { drawShapes } from './drawShapes.ts';
-import { DIM, FONT, INK, type PaperHead, plain, registerFonts } from './paper.ts';
+import { DIM, FONT, INK, type JobHead, plain, registerFonts } from './paper.ts';
 
 const MM = 72 / 25.4;
 const BAR_MM = 100;
@@ -19,7 +19,7 @@ export interface TemplateWish {
 }
 
 /** Panels at true size over as many sheets as it takes, with marks to join them and a bar to check the printer by. */
-export async function templatePaper(file: JobFile, head: PaperHead, wish: TemplateWish): Promise<Buffer> {
+export async function templatePaper(file: JobFile, head: JobHead, wish: TemplateWish): Promise<Buffer> {
   const { board } = file;
   const parts = partIndex(board, genericCatalogue);
   const size = PAPERS[wish.paper];

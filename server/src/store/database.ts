@@ -2,6 +2,7 @@ import createKnex, { type Knex } from 'knex';
 import pg from 'pg';
 import * as first from './migrations/001_first.ts';
 import * as briefAndPower from './migrations/002_brief_and_power.ts';
+import * as storeAndBuying from './migrations/003_store_and_buying.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -9,6 +10,7 @@ pg.types.setTypeParser(1082, (text: string) => text);
 const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '001_first', module: first },
   { name: '002_brief_and_power', module: briefAndPower },
+  { name: '003_store_and_buying', module: storeAndBuying },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

@@ -1,8 +1,7 @@
 import type { BenchRecord } from '@ombrik/core/stages/bench/benchProgress';
-import type { MadeTick } from '@ombrik/core/stations';
 import type { Knex } from 'knex';
 
-export type RecordKind = 'cableMade' | 'benchStep';
+export type RecordKind = 'cableMade' | 'benchStep' | 'cableStep' | 'cableRedo';
 export interface FloorRecord {
   id: number;
   kind: RecordKind;
@@ -48,9 +47,6 @@ export async function addRecord(
     person_id: personId,
   });
 }
-
-export const asTicks = (records: readonly FloorRecord[]): MadeTick[] =>
-  records.map((r) => ({ cableId: r.entityId, made: r.data.made === true, fingerprint: r.fingerprint }));
 
 export const asBenchRecords = (records: readonly FloorRecord[]): BenchRecord[] =>
   records.map((r) => ({

@@ -7,6 +7,8 @@ import type { Knex } from 'knex';
 import { addRecord } from './floorRecords.ts';
 import { createJob } from './jobs.ts';
 import { addPerson } from './people.ts';
+import { addRelease } from './releases.ts';
+import { seedStore } from './seedStore.ts';
 import { addHours } from './workHours.ts';
 import { createWorkshop, readWorkshop } from './workshopStore.ts';
 
@@ -16,9 +18,12 @@ export async function seedDemo(db: Knex): Promise<boolean> {
   await db.transaction(async (trx) => {
     await createWorkshop(trx, demoWorkshopName, true);
     for (const person of demoPeople) await addPerson(trx, person);
+    await seedStore(trx);
     for (const job of demoJobs(new Date())) {
       const row = await createJob(trx, job.board, 'pe_designer', job.wantedOn, 'Job taken in');
       for (const h of job.hours) await addHours(trx, row.id, h.personId, { ...h, note: h.note ?? '' });
+      if (job.released)
+        await addRelease(trx, row.id, 'pe_designer', { way: 'release', revision: 1, reason: '', openStops: [] });
       if (!job.cablesMade) continue;
       const dossier = derive(job.board, genericCatalogue, rulesOf(job.board, defaultWorkshop), defaultWorkshop);
       for (const cable of dossier.cables.slice(0, Math.round(dossier.cables.length * job.cablesMade)))
@@ -39,7 +44,8 @@ export async function clearDemo(db: Knex): Promise<void> {
   const workshop = await readWorkshop(db);
   if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
   await db.raw(
-    'TRUNCATE attachments, quotes, work_hours, bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
+    'TRUNCATE cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
   );
-  await db.raw('ALTER SEQUENCE job_number RESTART');
+  for (const sequence of ['job_number', 'stock_number', 'purchase_number'])
+    await db.raw(`ALTER SEQUENCE ${sequence} RESTART`);
 }

@@ -1,4 +1,7 @@
 import { Navigate, Route, Routes } from 'react-router';
+import { BuyingPage } from '../stations/store/BuyingPage.tsx';
+import { Scanned } from '../stations/store/Scanned.tsx';
+import { StockPage } from '../stations/store/StockPage.tsx';
 import { ShopWall } from '../stations/wall/ShopWall.tsx';
 import { WorkshopPage } from '../stations/wall/WorkshopPage.tsx';
 import { JobShell } from './JobShell.tsx';
@@ -16,6 +19,10 @@ export function App() {
     <Routes>
       <Route path="/" element={<ShopWall />} />
       <Route path="/workshop" element={<WorkshopPage />} />
+      <Route path="/stock" element={<StockPage />} />
+      <Route path="/buying" element={<BuyingPage />} />
+      <Route path="/c/*" element={<Scanned />} />
+      <Route path="/s/*" element={<Scanned />} />
       <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
       <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
       <Route path="*" element={<Navigate to="/" replace />} />

@@ -1,23 +1,22 @@
 import { type BenchRecord, benchProgress } from '@ombrik/core/stages/bench/benchProgress';
-import { type MadeTick, stationStatuses } from '@ombrik/core/stations';
+import { stationStatuses } from '@ombrik/core/stations';
+import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { answer, api } from './api.ts';
 import { useJob } from './jobSession.tsx';
 
 /** Floor records of the job, and what they say against the board as it is shown now. */
 export function useFloor() {
-  const { jobId, board, dossier } = useJob();
+  const { jobId, board, dossier, workshop } = useJob();
   const query = useQuery({
     queryKey: ['floor', jobId],
     queryFn: () => answer(api.jobs[':id'].floor.$get({ param: { id: jobId } })),
   });
-  const made = query.data?.made ?? [];
+  const made = query.data?.made;
   const bench = query.data?.bench ?? [];
-  const ticks: MadeTick[] = made.map((r) => ({
-    cableId: r.entityId,
-    made: r.data.made === true,
-    fingerprint: r.fingerprint,
-  }));
+  const cables = useMemo(() => progressOfAll(dossier.cables, made ?? [], workshop), [dossier.cables, made, workshop]);
+  const madeIds = useMemo(() => madeIdsOf(cables), [cables]);
   const readings: BenchRecord[] = bench.map((r) => ({
     stepId: r.entityId,
     passed: r.data.passed === true,
@@ -26,11 +25,12 @@ export function useFloor() {
   }));
   const progress = benchProgress(dossier.bench, readings);
   return {
-    made,
+    /** Where each cable stands. */
+    cables,
+    madeIds,
     bench,
-    ticks,
     progress,
-    stations: stationStatuses(board, dossier, ticks, progress),
+    stations: stationStatuses(board, dossier, madeIds, progress),
     loaded: query.isSuccess,
   };
 }

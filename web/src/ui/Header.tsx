@@ -1,9 +1,15 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { Moon, Sun } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, NavLink, useNavigate } from 'react-router';
 import { api } from '../app/api.ts';
 import { useMe } from '../app/useMe.ts';
+
+const PAGES = [
+  ['/stock', 'Store'],
+  ['/buying', 'Buying'],
+  ['/workshop', 'Workshop'],
+] as const;
 
 /** The dark bar on top: where one is, what is saved, who is signed in, which theme. */
 export function Header({ children }: { children?: ReactNode }) {
@@ -26,6 +32,17 @@ export function Header({ children }: { children?: ReactNode }) {
         OMBRIK
       </Link>
       <div className="flex min-w-0 flex-1 items-center gap-4">{children}</div>
+      <nav aria-label="Shop" className="hidden items-center md:flex">
+        {PAGES.map(([to, title]) => (
+          <NavLink
+            key={to}
+            to={to}
+            className={({ isActive }) => `btn btn-ghost btn-sm px-2 ${isActive ? 'underline' : ''}`}
+          >
+            {title}
+          </NavLink>
+        ))}
+      </nav>
       <button
         type="button"
         className="btn btn-ghost btn-sm btn-square"

@@ -5,9 +5,11 @@ import { useMe } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { CrimpTools } from './CrimpTools.tsx';
 import { KeptSizes } from './KeptSizes.tsx';
 import { OwnRulesSheet } from './OwnRulesSheet.tsx';
 import { StockSheets } from './StockSheets.tsx';
+import { StoreRules } from './StoreRules.tsx';
 
 const SETTINGS = [
   'usableShare',
@@ -18,6 +20,16 @@ const SETTINGS = [
   'preferredAreasMm2',
   'sheets',
   'sawKerfMm',
+  'tools',
+  'smallEnds',
+  'pullEvery',
+  'cutTrimMm',
+  'minRemnantMm',
+  'remnantPreferenceShare',
+  'spares',
+  'miscountShare',
+  'shortCost',
+  'buildDays',
   'ownRules',
 ] as const;
 type Settings = Pick<Workshop, (typeof SETTINGS)[number]>;
@@ -36,6 +48,7 @@ export function WorkshopPage() {
             ownRules: [...json.ownRules],
             preferredAreasMm2: [...json.preferredAreasMm2],
             sheets: [...json.sheets],
+            tools: json.tools.map((t) => ({ ...t, dies: [...t.dies] })),
           },
         }),
       ),
@@ -128,6 +141,8 @@ export function WorkshopPage() {
             onChange={(preferredAreasMm2) => put({ preferredAreasMm2 })}
           />
         )}
+        {workshop && <CrimpTools workshop={workshop} disabled={!may} onChange={put} />}
+        {workshop && <StoreRules workshop={workshop} disabled={!may} onChange={put} />}
         {workshop && <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />}
       </main>
     </div>

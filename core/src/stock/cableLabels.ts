@@ -1,0 +1,54 @@
+import Papa from 'papaparse';
+import type { ColourCode, Id } from '../board/board.ts';
+import { catalogueIndex } from '../catalogue/catalogueIndex.ts';
+import type { Catalogue } from '../catalogue/part.ts';
+import type { MadeCable } from '../stages/terminations/terminations.ts';
+
+/** What is printed at one end of a cable, as on the drawing. */
+export interface CableLabel {
+  cableId: Id;
+  /** Which end it goes on. */
+  end: 'first' | 'second';
+  name: string;
+  /** This end, then the other. */
+  here: string;
+  there: string;
+  colour: ColourCode;
+  /** Over the insulation, mm: a wrap has to go round it. */
+  diameterMm: number;
+}
+
+/** Labels for both ends of every core, in the order given. */
+export function cableLabels(cables: readonly MadeCable[], catalogue: Catalogue): CableLabel[] {
+  const { cableType } = catalogueIndex(catalogue);
+  return cables.flatMap((cable) =>
+    cable.cores.flatMap((core): CableLabel[] => {
+      const diameterMm = cableType.get(cable.cableTypeId ?? '')?.outerDiameterMm ?? 5;
+      const base = { cableId: cable.cableId, name: cable.designation, colour: core.colour, diameterMm };
+      return [
+        { ...base, end: 'first', here: core.from.at, there: core.to.at },
+        { ...base, end: 'second', here: core.to.at, there: core.from.at },
+      ];
+    }),
+  );
+}
+
+/** Labels as CSV for a label printer: one line a label, with the text of its code. */
+export function labelsCsv(labels: readonly CableLabel[], codeOf: (label: CableLabel) => string): string {
+  return Papa.unparse(
+    labels.map((l) => ({
+      name: l.name,
+      here: l.here,
+      there: l.there,
+      end: l.end,
+      colour: l.colour,
+      diameter_mm: l.diameterMm,
+      code: codeOf(l),
+    })),
+    { escapeFormulae: false },
+  );
+}
+
+/** Whether a wrap goes round a cable: its clear tail has to cover the print, once around. */
+export const goesRound = (heightMm: number, printMm: number, diameterMm: number): boolean =>
+  heightMm >= Math.PI * diameterMm + printMm * 0.5 && heightMm >= printMm;

@@ -1,0 +1,7 @@
+/** Money is added in whole cents, so that a printed total is the sum of its printed lines. */
+export const cents = (amount: number): number => Math.round(amount * 100);
+export const amountText = (inCents: number): string => (inCents / 100).toFixed(2);
+
+/** Sum of line totals in cents; a line without a price counts nothing. */
+export const sumCents = (totals: readonly (number | null)[]): number =>
+  totals.reduce<number>((s, t) => s + (t === null ? 0 : cents(t)), 0);

@@ -1,0 +1,18 @@
+import { partIndex } from '@ombrik/core/board/references';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import type { Part } from '@ombrik/core/catalogue/part';
+import type { Workshop } from '@ombrik/core/rules/workshop';
+import { type Article, articleOf } from '@ombrik/core/stock/articles';
+
+/** Articles by id, boards' own parts among them. */
+export function articleFinder(
+  workshop: Pick<Workshop, 'sheets'>,
+  customParts: readonly Part[] = [],
+): (id: string) => Article | null {
+  const parts = partIndex({ customParts: [...customParts] }, genericCatalogue);
+  const known = new Map<string, Article | null>();
+  return (id) => {
+    if (!known.has(id)) known.set(id, articleOf(id, genericCatalogue, parts, workshop.sheets));
+    return known.get(id)!;
+  };
+}

@@ -1,0 +1,62 @@
+import type { Knex } from 'knex';
+
+export interface Release {
+  way: 'release' | 'withdraw';
+  revision: number;
+  reason: string;
+  openStops: string[];
+  personName: string;
+  at: string;
+}
+
+const releaseRow = (r: Record<string, unknown>): Release => ({
+  way: r.way as Release['way'],
+  revision: r.revision as number,
+  reason: r.reason as string,
+  openStops: r.open_stops as string[],
+  personName: r.person_name as string,
+  at: (r.at as Date).toISOString(),
+});
+
+/** All releases and withdrawals of a job, oldest first; the last one holds. */
+export async function releasesOf(db: Knex, jobId: string): Promise<Release[]> {
+  const rows = await db('releases')
+    .join('people', 'people.id', 'releases.person_id')
+    .where({ job_id: jobId })
+    .orderBy('releases.id')
+    .select('releases.*', 'people.name as person_name');
+  return rows.map(releaseRow);
+}
+
+/** The release a job is made to; null while it is not released. */
+export async function releaseOf(db: Knex, jobId: string): Promise<Release | null> {
+  const last = (await releasesOf(db, jobId)).at(-1);
+  return last?.way === 'release' ? last : null;
+}
+
+/** Jobs on the floor with the revision they are made to; archived ones are not made. */
+export async function releasedJobs(db: Knex): Promise<{ jobId: string; revision: number }[]> {
+  const { rows } = await db.raw(`
+    SELECT DISTINCT ON (r.job_id) r.job_id, r.revision, r.way FROM releases r
+    JOIN jobs j ON j.id = r.job_id AND j.archived_at IS NULL
+    ORDER BY r.job_id, r.id DESC`);
+  return (rows as { job_id: string; revision: number; way: string }[])
+    .filter((r) => r.way === 'release')
+    .map((r) => ({ jobId: r.job_id, revision: r.revision }));
+}
+
+export async function addRelease(
+  db: Knex,
+  jobId: string,
+  personId: string,
+  entry: { way: Release['way']; revision: number; reason: string; openStops: string[] },
+): Promise<void> {
+  await db('releases').insert({
+    job_id: jobId,
+    way: entry.way,
+    revision: entry.revision,
+    reason: entry.reason,
+    open_stops: JSON.stringify(entry.openStops),
+    person_id: personId,
+  });
+}

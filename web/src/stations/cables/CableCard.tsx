@@ -1,0 +1,258 @@
+import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
+import type { MadeCable, MadeCore, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
+import { type CableProgress, type CableStep, STEP_WORDS } from '@ombrik/core/stock/cableSteps';
+import { format, parseISO } from 'date-fns';
+import { useState } from 'react';
+import { problemsIn } from '../../app/api.ts';
+import { useJob } from '../../app/jobSession.tsx';
+import { Askable } from '../../ui/Askable.tsx';
+import { ConductorTag } from '../../ui/ConductorTag.tsx';
+import { mm } from '../../ui/format.ts';
+import { Problems } from '../../ui/Problems.tsx';
+import { Tape } from '../../ui/Tape.tsx';
+import { EndPicture } from './EndPicture.tsx';
+import { RedoForm } from './RedoForm.tsx';
+import type { useCableFloor } from './useCableFloor.ts';
+
+function EndBox({
+  cable,
+  core,
+  end,
+  which,
+  side,
+}: {
+  cable: MadeCable;
+  core: MadeCore;
+  end: MadeEnd;
+  which: string;
+  side: 'from' | 'to';
+}) {
+  const { crimp } = end;
+  const rows: [string, React.ReactNode][] = [
+    ['end', <b key="e">{end.lugName}</b>],
+    [
+      'strip',
+      <Askable key="s" address={`core/${core.coreId}/${side}/stripMm`}>
+        {mm(end.stripMm)}
+      </Askable>,
+    ],
+  ];
+  if (crimp)
+    rows.push([
+      'die',
+      <span key="d" className={crimp.toolId ? '' : 'text-error'}>
+        <b>{crimp.dieId}</b> · {crimp.toolName} · {crimp.bites} {crimp.bites === 1 ? 'bite' : 'bites'}
+        {crimp.passes > 1 && `, ${crimp.passes} passes, a notch on each`}
+      </span>,
+    ]);
+  if (end.shrinkId)
+    rows.push(['shrink', `${mm(end.shrinkMm)} of ${end.shrinkName.replace('Dual-wall heat-shrink ', '')}`]);
+  else if (end.wantsShrink)
+    rows.push([
+      'shrink',
+      <span key="x" className="text-error">
+        no tube fits
+      </span>,
+    ]);
+  if (end.torqueNm !== null) rows.push(['torque', `${end.torqueNm} N·m`]);
+  rows.push(['label', core.label]);
+  return (
+    <div className="border border-base-300 bg-base-100 p-2">
+      <h3 className="label-face text-lg leading-tight">
+        {which} · {end.at}
+      </h3>
+      <EndPicture core={core} end={end} areaMm2={cable.areaMm2} />
+      <dl className="grid grid-cols-[52px_minmax(0,1fr)] gap-x-2 text-[13px]">
+        {rows.map(([title, value]) => (
+          <div key={title} className="contents">
+            <dt className="dim">{title}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}
+
+/** Everything a person needs to make one cable, and the boxes to say it is done. */
+export function CableCard({
+  cable,
+  progress,
+  equals,
+  pullDue,
+  reel,
+  floor,
+  next,
+  previous,
+}: {
+  cable: MadeCable;
+  progress: CableProgress;
+  equals: readonly string[];
+  pullDue: boolean;
+  reel: string;
+  floor: ReturnType<typeof useCableFloor>;
+  next: (() => void) | null;
+  previous: (() => void) | null;
+}) {
+  const job = useJob();
+  const [pulls, setPulls] = useState<Record<string, string>>({});
+  const [redoing, setRedoing] = useState(false);
+  const busy = job.saveState !== 'saved' || floor.step.isPending || floor.redo.isPending;
+  const core = cable.cores[0];
+  if (!core) return null;
+  const due = cable.cores.flatMap((c) =>
+    (['from', 'to'] as const).flatMap((side) => {
+      const pull = c[side].crimp?.pull;
+      return pull ? [{ id: `${c.coreId}/${side}`, at: c[side].at, pull }] : [];
+    }),
+  );
+  const readings = due.map((d) => Number((pulls[d.id] ?? '').replace(',', '.')));
+  const readAll = due.every(
+    (d, i) => (pulls[d.id] ?? '').trim() !== '' && Number.isFinite(readings[i]) && readings[i]! >= 0,
+  );
+  const tooWeak = readAll ? due.filter((d, i) => readings[i]! < d.pull.forceN) : [];
+  const press = (step: CableStep, done: boolean) =>
+    floor.step.mutate({ cableId: cable.cableId, step, done, pullsN: step === 'pulled' && done ? readings : [] });
+  const wanted = progress.steps.filter((s) => s.needed);
+  const paths = job.dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? [];
+  return (
+    <article aria-label={`Card of ${cable.designation}`} className="grid content-start gap-2 p-3">
+      <header className="flex flex-wrap items-baseline gap-x-4">
+        <h2 className="text-4xl leading-none">{cable.designation}</h2>
+        <span className="num text-3xl">
+          <Askable address={`cable/${cable.cableId}/cutMm`}>
+            {cable.provisional ? '~' : ''}
+            {mm(cable.cutMm)}
+          </Askable>
+        </span>
+        <span>{cable.cableTypeName}</span>
+        {cable.cores.map((c) => (
+          <span key={c.coreId} className="inline-flex items-center gap-1">
+            <ConductorTag colour={c.colour} /> {COLOUR_NAME[c.colour]}
+          </span>
+        ))}
+        <span className="dim">from {reel}</span>
+        {cable.sleeve && (
+          <span className="dim">
+            sleeve {mm(cable.sleeve.lengthMm)}: {cable.sleeve.name}
+          </span>
+        )}
+      </header>
+      {cable.provisional && (
+        <p className="text-warning">The length is a guess: accept the route or measure the run before cutting.</p>
+      )}
+      {equals.length > 0 && (
+        <p className="border-l-4 border-primary pl-2">
+          <b>Equal length</b> with {equals.join(', ')}: cut them to the same mark.
+        </p>
+      )}
+      <Tape cable={cable} paths={paths} />
+      <div className="grid gap-2 lg:grid-cols-2">
+        {cable.cores.flatMap((c) => [
+          <EndBox key={`${c.coreId}from`} cable={cable} core={c} end={c.from} which="First end" side="from" />,
+          <EndBox key={`${c.coreId}to`} cable={cable} core={c} end={c.to} which="Second end" side="to" />,
+        ])}
+      </div>
+      {pullDue && due.length > 0 && !progress.steps.find((s) => s.step === 'pulled')?.done && (
+        <fieldset className="flex flex-wrap items-end gap-3 border border-dashed border-base-content/50 p-2">
+          <legend className="label-face px-1">Pull test</legend>
+          {due.map((d) => (
+            <label key={d.id} className="grid">
+              <span className="text-[13px]">
+                {d.at}: at least <b className="num">{d.pull.forceN} N</b>
+                {d.pull.holdS ? `, held ${d.pull.holdS} s` : ', a sample, to failure'}
+              </span>
+              <span className="input w-40">
+                <input
+                  className="num min-w-0 text-right"
+                  inputMode="decimal"
+                  aria-label={`Pull at ${d.at}`}
+                  value={pulls[d.id] ?? ''}
+                  onChange={(e) => setPulls({ ...pulls, [d.id]: e.target.value })}
+                />
+                <span className="dim text-xs">N</span>
+              </span>
+            </label>
+          ))}
+          <p className="dim max-w-[300px] text-xs">{due[0]!.pull.source}. Stand clear of the line of the pull.</p>
+          {tooWeak.length > 0 && (
+            <p className="w-full text-error">
+              {tooWeak.map((d) => d.at).join(', ')}: let go too early. Make the cable again and look at the die.
+            </p>
+          )}
+        </fieldset>
+      )}
+      <ul aria-label="Steps" className="grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-6">
+        {wanted.map((s) => {
+          const noPull = s.step === 'pulled' && !s.done && (!readAll || tooWeak.length > 0);
+          return (
+            <li key={s.step}>
+              <button
+                type="button"
+                aria-pressed={s.done}
+                disabled={busy || noPull}
+                className={`flex min-h-[68px] w-full flex-col items-center justify-center border-2 px-1 ${s.done ? (s.older ? 'border-warning' : 'border-success bg-base-100') : 'border-base-content/50'} ${busy || noPull ? 'opacity-60' : ''}`}
+                style={{ borderRadius: 4 }}
+                onClick={() => press(s.step, !s.done || s.older)}
+              >
+                <span className="label-face text-lg leading-tight">
+                  {s.done ? (s.older ? '▲ ' : '● ') : '○ '}
+                  {STEP_WORDS[s.step]}
+                </span>
+                {s.done && (
+                  <span className="num dim text-[11px] leading-tight">
+                    {s.personName} {format(parseISO(s.at), 'd MMM HH:mm')}
+                    {s.pullsN.length > 0 && ` · ${s.pullsN.join(' / ')} N`}
+                  </span>
+                )}
+                {s.older && <span className="text-[11px] text-warning">to an older spec</span>}
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {floor.step.error && <Problems problems={problemsIn(floor.step.error)} onDismiss={() => floor.step.reset()} />}
+      {floor.step.data && floor.step.data.taken.length > 0 && floor.step.variables?.cableId === cable.cableId && (
+        <p className="dim text-[13px]">
+          From the store:{' '}
+          {floor.step.data.taken.map((t) => `no. ${t.number} ${t.quantity}${t.unit === 'mm' ? ' mm' : ''}`).join(', ')}
+        </p>
+      )}
+      {progress.redone.length > 0 && (
+        <ul className="text-[13px]">
+          {progress.redone.map((r) => (
+            <li key={r.at}>
+              <b>Made again</b>: {r.reason} ({r.scrap === 'bin' ? 'scrapped' : 'kept as a remnant'}), {r.personName},{' '}
+              {format(parseISO(r.at), 'd MMM HH:mm')}
+            </li>
+          ))}
+        </ul>
+      )}
+      {redoing ? (
+        <RedoForm cable={cable} floor={floor} onDone={() => setRedoing(false)} />
+      ) : (
+        <div className="flex items-center gap-2">
+          <button type="button" className="btn min-h-[52px]" onClick={() => setRedoing(true)}>
+            Problem: make it again …
+          </button>
+          <span className="flex-1" />
+          <button type="button" className="btn min-h-[52px] px-6" disabled={!previous} onClick={previous ?? undefined}>
+            Back
+          </button>
+          <button
+            type="button"
+            className="btn btn-primary min-h-[64px] px-10 text-lg"
+            disabled={!next}
+            onClick={next ?? undefined}
+          >
+            Next cable
+          </button>
+        </div>
+      )}
+      <p className="border-l-4 border-primary pl-2 text-sm">
+        Slide the heat-shrink on before crimping. The die must match the barrel. Gloves and eye protection when cutting
+        and shrinking; keep fingers out of the press.
+      </p>
+    </article>
+  );
+}

@@ -1,0 +1,69 @@
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { LABEL_SHEETS } from '@ombrik/core/rules/tables/labelSheets';
+import { cableLabels, goesRound } from '@ombrik/core/stock/cableLabels';
+import { useState } from 'react';
+import { useJob } from '../../app/jobSession.tsx';
+import { PaperView } from '../ship/PaperView.tsx';
+
+const TUBES = [
+  { id: 'tube-A4', name: 'Heat-shrink tube laid flat, A4' },
+  { id: 'tube-Letter', name: 'Heat-shrink tube laid flat, Letter' },
+];
+
+/** Labels for both ends of every cable, true to size on common sheets, and as a list for a label printer. */
+export function LabelsSheet() {
+  const job = useJob();
+  const [sheetId, setSheetId] = useState(LABEL_SHEETS[0]!.id);
+  const labels = cableLabels(job.dossier.cables, genericCatalogue);
+  const sheet = LABEL_SHEETS.find((s) => s.id === sheetId);
+  const short =
+    sheet?.kind === 'wrap' ? labels.filter((l) => !goesRound(sheet.heightMm, sheet.printMm, l.diameterMm)) : [];
+  const pages = sheet ? Math.ceil(labels.length / (sheet.columns * sheet.rows)) : null;
+  const src = `/api/jobs/${job.jobId}/out/labels.pdf?revision=${job.revision}&sheet=${sheetId}`;
+  return (
+    <div className="grid h-full grid-cols-[280px_minmax(0,1fr)]">
+      <div className="relative grid content-start gap-2 overflow-auto p-4">
+        <h1 className="text-2xl">Labels</h1>
+        <p className="dim text-[13px]">
+          {labels.length} labels, two for every core, with the text of the drawing and a code that opens the cable’s
+          card.
+        </p>
+        <fieldset className="grid gap-1">
+          <legend className="label-face">Sheet</legend>
+          {[...LABEL_SHEETS, ...TUBES].map((s) => (
+            <label key={s.id} className="flex min-h-[32px] items-center gap-2">
+              <input
+                type="radio"
+                className="radio radio-sm"
+                name="sheet"
+                checked={sheetId === s.id}
+                onChange={() => setSheetId(s.id)}
+              />
+              {s.name}
+            </label>
+          ))}
+        </fieldset>
+        {pages !== null && (
+          <p className="dim text-[13px]">
+            {pages} {pages === 1 ? 'sheet' : 'sheets'}. Print at 100 %, not fitted to the page.
+          </p>
+        )}
+        {short.length > 0 && (
+          <p className="text-[13px] text-warning">
+            Too short to go round {[...new Set(short.map((l) => l.name))].join(', ')}: print flags for these.
+          </p>
+        )}
+        <a className="btn btn-sm" href={src} download>
+          Labels, PDF
+        </a>
+        <a className="btn btn-sm" href={`/api/jobs/${job.jobId}/out/labels.csv?revision=${job.revision}`} download>
+          Labels, CSV for a label printer
+        </a>
+        <a className="btn btn-sm" href={`/api/jobs/${job.jobId}/out/cards.pdf?revision=${job.revision}`} download>
+          Cable cards, PDF
+        </a>
+      </div>
+      <PaperView key={src} src={src} title="Labels" />
+    </div>
+  );
+}

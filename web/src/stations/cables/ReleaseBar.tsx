@@ -1,0 +1,88 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { format, parseISO } from 'date-fns';
+import { useState } from 'react';
+import { answer, api, problemsIn } from '../../app/api.ts';
+import { jobQuery, useJob } from '../../app/jobSession.tsx';
+import { Problems } from '../../ui/Problems.tsx';
+
+/** Whether the job is on the floor, to which revision, and who let it go there; releasing it makes its needs count. */
+export function ReleaseBar() {
+  const job = useJob();
+  const client = useQueryClient();
+  const query = useQuery(jobQuery(job.jobId));
+  const released = query.data?.released ?? null;
+  const [reason, setReason] = useState('');
+  const [asking, setAsking] = useState(false);
+  const stops = job.dossier.findings.filter((f) => f.severity === 'stop').length;
+  const send = useMutation({
+    mutationFn: (way: 'release' | 'withdraw') =>
+      answer(
+        api.jobs[':id'].release.$post({ param: { id: job.jobId }, json: { way, revision: job.revision, reason } }),
+      ),
+    onSuccess: () => {
+      setReason('');
+      setAsking(false);
+      return client.invalidateQueries();
+    },
+  });
+  const newer = released !== null && released.revision !== job.revision;
+  const settled = job.saveState === 'saved';
+  const ask = stops > 0 || asking;
+  return (
+    <section
+      aria-label="Release"
+      className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-base-300 bg-base-100 px-4 py-1 text-[13px]"
+    >
+      {released ? (
+        <span>
+          <b className="text-success">● Released</b> at revision {released.revision} by {released.personName},{' '}
+          {format(parseISO(released.at), 'd MMM HH:mm')}
+          {released.openStops.length > 0 && (
+            <b className="text-error">
+              {' '}
+              with {released.openStops.length} stop findings open: {released.reason}
+            </b>
+          )}
+          {newer && <b className="text-warning"> · the board is at revision {job.revision} now</b>}
+        </span>
+      ) : (
+        <span className="dim">○ Not released: its needs are in no purchase list yet.</span>
+      )}
+      {(!released || newer || asking) && (
+        <>
+          {ask && (
+            <input
+              className="input input-sm w-64"
+              aria-label="Reason"
+              placeholder={stops > 0 ? `${stops} stop findings are open: why anyway?` : 'why it is withdrawn'}
+              value={reason}
+              maxLength={300}
+              onChange={(e) => setReason(e.target.value)}
+            />
+          )}
+          {(!released || newer) && (
+            <button
+              type="button"
+              className="btn btn-primary btn-sm"
+              disabled={!settled || send.isPending}
+              onClick={() => send.mutate('release')}
+            >
+              {newer ? `Release revision ${job.revision}` : 'Release to the floor'}
+            </button>
+          )}
+        </>
+      )}
+      {released && (
+        <button
+          type="button"
+          className="btn btn-xs"
+          disabled={send.isPending || (asking && reason.trim() === '')}
+          onClick={() => (asking ? send.mutate('withdraw') : setAsking(true))}
+        >
+          {asking ? 'Withdraw it' : 'Withdraw …'}
+        </button>
+      )}
+      {send.error && <Problems problems={problemsIn(send.error)} onDismiss={() => send.reset()} />}
+    </section>
+  );
+}

@@ -1,0 +1,143 @@
+import { quantityText } from '@ombrik/core/stock/articles';
+import { useQuery } from '@tanstack/react-query';
+import { format, parseISO } from 'date-fns';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { answer, api, problemsIn } from '../../app/api.ts';
+import { Problems } from '../../ui/Problems.tsx';
+import type { BuyingState } from './BuyingPage.tsx';
+
+type Need = BuyingState['needs'][number];
+type Choice = Need['choices'][number];
+
+const packsText = (need: Need, choice: Choice) =>
+  choice.packs
+    .map(
+      (p) =>
+        `${p.count} × ${need.unit === 'mm' ? quantityText(need, p.offer.packQuantity) : p.offer.packQuantity === 1 ? 'single' : `pack of ${p.offer.packQuantity}`}`,
+    )
+    .join(' + ');
+
+/** Larger cable of the same kind that lies in the store, with everything that would follow from taking it. */
+function SizeUps({ need, jobs }: { need: Need; jobs: BuyingState['jobs'] }) {
+  const job = jobs.find((j) => need.byJob.some((b) => b.jobNumber === j.jobNumber));
+  const query = useQuery({
+    queryKey: ['sizeUp', need.articleId, job?.jobId, job?.revision],
+    enabled: job !== undefined,
+    queryFn: () =>
+      answer(
+        api.buying['size-up'][':jobId'].$get({
+          param: { jobId: job!.jobId },
+          query: { article: need.articleId, revision: String(job!.revision) },
+        } as never),
+      ),
+  });
+  if (query.error) return <Problems problems={problemsIn(query.error)} />;
+  if (!query.data) return <p className="dim">Deriving the board anew with each size up …</p>;
+  if (query.data.ways.length === 0) return <p className="dim">No larger cable of this kind lies in the store.</p>;
+  return (
+    <ul className="grid gap-2">
+      {query.data.ways.map((w) => (
+        <li key={w.areaMm2} className="border-l-4 border-base-300 pl-2">
+          <b>
+            {w.name}: {quantityText({ unit: 'mm' }, w.inStoreMm)} free
+          </b>{' '}
+          for {w.cables.join(', ')} of job {job!.jobNumber}, {w.priceCents >= 0 ? '+' : '−'}
+          {(Math.abs(w.priceCents) / 100).toFixed(2)} in parts.
+          <ul className="list-disc pl-5">
+            {w.parts.map((p) => (
+              <li key={p.name}>
+                {p.change > 0 ? '+' : '−'}
+                {p.unit === 'm' ? `${Math.abs(p.change).toFixed(1)} m` : Math.abs(p.change)} {p.name}
+              </li>
+            ))}
+            {w.newFindings.map((f) => (
+              <li key={f} className="text-warning">
+                {f}
+              </li>
+            ))}
+            {w.goneFindings.map((f) => (
+              <li key={f} className="text-success">
+                gone: {f}
+              </li>
+            ))}
+          </ul>
+          <Link className="underline" to={`/jobs/${job!.jobId}/circuit/connections`}>
+            Lock the size at the Circuit station of job {job!.jobNumber}
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** One article that is missing: why so many, in which packs, and what else would do. */
+export function NeedRow({ need, jobs, currency }: { need: Need; jobs: BuyingState['jobs']; currency: string }) {
+  const [open, setOpen] = useState(false);
+  const choice = need.choices[0];
+  const late = need.daysLeft !== null && need.daysLeft < 0;
+  const isWire = need.group === 'cable' && need.articleId.includes('/');
+  return (
+    <>
+      <tr>
+        <td>
+          {need.name}
+          {need.tooShortMm > 0 && (
+            <span className="block text-xs text-warning">
+              {quantityText(need, need.tooShortMm)} more than the metres say: the remnants are too short
+            </span>
+          )}
+        </td>
+        <td className="num text-xs">
+          {need.byJob.map((b) => `${b.jobNumber}: ${quantityText(need, b.quantity)}`).join(', ')}
+        </td>
+        <td className="num text-right">{quantityText(need, need.needed)}</td>
+        <td className="num text-right">{need.spares > 0 ? quantityText(need, need.spares) : ''}</td>
+        <td className="num text-right">{quantityText(need, need.inStore)}</td>
+        <td className="num text-right">{need.onOrder > 0 ? quantityText(need, need.onOrder) : ''}</td>
+        <td className="num text-right">
+          <b>{need.net > 0 ? quantityText(need, need.net) : '–'}</b>
+        </td>
+        <td className="text-[13px]">
+          {choice ? (
+            <>
+              {packsText(need, choice)} = <span className="num">{choice.price.toFixed(2)}</span>, {choice.supplier}
+            </>
+          ) : need.net > 0 ? (
+            <span className="text-warning">no offer: type or import a price</span>
+          ) : (
+            ''
+          )}
+          {(need.choices.length > 0 || (isWire && need.net > 0)) && (
+            <button
+              type="button"
+              className="btn btn-xs btn-ghost ml-1"
+              aria-expanded={open}
+              onClick={() => setOpen(!open)}
+            >
+              {open ? 'Less' : 'Why, and what else?'}
+            </button>
+          )}
+        </td>
+        <td className={`num text-right ${late ? 'text-error' : ''}`}>
+          {need.orderBy && format(parseISO(need.orderBy), 'd MMM')}
+          {late && <span className="block text-xs">{-need.daysLeft!} days late</span>}
+        </td>
+      </tr>
+      {open && (
+        <tr>
+          <td colSpan={9} className="bg-base-100 text-[13px]">
+            {need.choices.map((c, i) => (
+              <p key={c.supplier}>
+                {i === 0 ? <b>{c.supplier}</b> : c.supplier}: {packsText(need, c)} comes to{' '}
+                {quantityText(need, c.quantity)} for {c.price.toFixed(2)} {currency}; {(c.shortChance * 100).toFixed(1)}{' '}
+                % chance to come up short, so reckoned at {c.expectedCost.toFixed(2)}; {c.leadDays} days.
+              </p>
+            ))}
+            {isWire && need.net > 0 && <SizeUps need={need} jobs={jobs} />}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
