@@ -17,6 +17,7 @@ import { manyYears } from '@ombrik/core/solve/energy/manyYears';
 import { weatherYear } from '@ombrik/core/solve/energy/weather';
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { boardWith } from './boards.ts';
+import { cuttingTable } from './cutting.ts';
 import { editTable } from './edits.ts';
 import { faultSweepTable } from './faultSweep.ts';
 import { median, simulate, timed } from './measure.ts';
@@ -84,6 +85,8 @@ const routing = routingTable();
 for (const line of routing) console.log(line);
 const placement = placementTable();
 for (const line of placement) console.log(line);
+const cutting = await cuttingTable();
+for (const line of cutting) console.log(line);
 const sweep = faultSweepTable();
 for (const line of sweep) console.log(line);
 
@@ -143,6 +146,12 @@ ${routing.join('\n')}
 Goal: 40 % less than the median of 1000 random legal layouts on the solver's own score, and less than the demo's layouts by hand.
 
 ${placement.join('\n')}
+
+## Cutting stock
+
+Goal: 120 cuts of 6 cable types with 15 remnants proven optimal in under 1 s median; a gap of 1 % at most on 1000 cuts in under 10 s. HiGHS (WebAssembly, from the registry) gets the same articles as a mixed-integer programme.
+
+${cutting.join('\n')}
 
 ## Solving and faults
 

@@ -87,6 +87,13 @@ export const DEMO_PIECES: readonly (readonly [articleId: string, pieces: number,
   ['shunt-500', 1, 'cabinet', 43],
 ];
 
+/** Offcuts of sheet: what it was cut from, width and height in mm, place, worth. */
+export const DEMO_OFFCUTS: readonly (readonly [sheetId: string, widthMm: number, heightMm: number, bin: string, worth: number])[] = [
+  ['plywood-18-2500x1250', 760, 610, 'wall rack', 14],
+  ['plywood-18-2500x1250', 1240, 420, 'wall rack', 15],
+  ['absPanel-3-1000x600', 420, 600, 'wall rack', 9],
+];
+
 /** Levels below which somebody wants to know. */
 export const DEMO_LEVELS: readonly (readonly [articleId: string, low: number])[] = [
   ['lug-50-m8', 10],

@@ -211,6 +211,21 @@ describe('panels cut from sheets', () => {
     const { plans, without } = sheetPlan({ panels: [small] }, defaultWorkshop);
     expect(plans[0]!.sheet.id).toBe('plywood-18-1250x600');
     expect(without).toEqual([]);
+    // An offcut that is just large enough goes before a fresh sheet, a smaller one does not do.
+    const offcut = (number: number, widthMm: number) => ({
+      number,
+      bin: 'wall',
+      sheetId: 'plywood-18-1250x600',
+      widthMm,
+      heightMm: 400,
+    });
+    const [width] = [Math.max(...small.outline.map((p) => p.xMm))];
+    const used = sheetPlan({ panels: [small] }, defaultWorkshop, [
+      offcut(1, width - 1),
+      offcut(2, width + 20),
+      offcut(3, 1200),
+    ]);
+    expect(used.plans.map((p) => p.offcut?.number)).toEqual([2]);
     expect(sheetPlan({ panels: [{ ...small, thicknessMm: 9 }] }, defaultWorkshop).without[0]).toContain(
       'no 9 mm plywood',
     );

@@ -4,8 +4,20 @@ import type { StockSheet, Workshop } from '../rules/workshop.ts';
 import { type Packing, packSheets } from '../solve/packing/guillotine.ts';
 import { areaMm2 } from '../solve/polygon.ts';
 
+/** An offcut of a sheet that lies in the store. */
+export interface SheetOffcut {
+  number: number;
+  bin: string;
+  /** The sheet it was cut from. */
+  sheetId: string;
+  widthMm: number;
+  heightMm: number;
+}
+
 export interface SheetPlan {
   sheet: StockSheet;
+  /** The offcut it is cut from; null for whole sheets. */
+  offcut: SheetOffcut | null;
   packing: Packing;
   /** Share of the sheets that ends up in panels. */
   usedShare: number;
@@ -19,10 +31,15 @@ export interface SheetPlans {
 }
 
 /**
- * Which stock sheets the panels are cut from and how: of each material and thickness the sheet whose price for all is
- * lowest, with the saw's width, and with the grain where a panel asks for it.
+ * Which stock sheets the panels are cut from and how: offcuts in the store first, the smallest that holds a panel; then of
+ * each material and thickness the sheet whose price for the rest is lowest. With the saw's width, and with the grain
+ * where a panel asks for it.
  */
-export function sheetPlan(board: Pick<Board, 'panels'>, workshop: Pick<Workshop, 'sheets' | 'sawKerfMm'>): SheetPlans {
+export function sheetPlan(
+  board: Pick<Board, 'panels'>,
+  workshop: Pick<Workshop, 'sheets' | 'sawKerfMm'>,
+  offcuts: readonly SheetOffcut[] = [],
+): SheetPlans {
   const groups = new Map<string, Panel[]>();
   for (const panel of board.panels) {
     const key = `${panel.material} ${panel.thicknessMm}`;
@@ -30,8 +47,12 @@ export function sheetPlan(board: Pick<Board, 'panels'>, workshop: Pick<Workshop,
   }
   const plans: SheetPlan[] = [];
   const without: string[] = [];
-  for (const panels of groups.values()) {
-    const { material, thicknessMm } = panels[0]!;
+  for (const group of groups.values()) {
+    const { material, thicknessMm } = group[0]!;
+    const fromOffcuts = offcutPlans(group, workshop, offcuts);
+    plans.push(...fromOffcuts.plans);
+    const panels = fromOffcuts.left;
+    if (panels.length === 0) continue;
     const fitting = workshop.sheets.filter((s) => s.material === material && s.thicknessMm === thicknessMm);
     const tried = fitting.map((sheet) => planOn(panels, sheet, workshop.sawKerfMm));
     const cost = (p: SheetPlan) => p.price ?? p.packing.sheets.length * p.sheet.widthMm * p.sheet.heightMm * 1e-6;
@@ -48,6 +69,38 @@ export function sheetPlan(board: Pick<Board, 'panels'>, workshop: Pick<Workshop,
       );
   }
   return { plans, without };
+}
+
+/** Panels laid into offcuts, the largest panel first, each offcut filled while one sheet of it is enough. */
+function offcutPlans(
+  group: readonly Panel[],
+  workshop: Pick<Workshop, 'sheets' | 'sawKerfMm'>,
+  offcuts: readonly SheetOffcut[],
+): { plans: SheetPlan[]; left: Panel[] } {
+  const { material, thicknessMm } = group[0]!;
+  const usable = offcuts
+    .flatMap((offcut) => {
+      const whole = workshop.sheets.find((s) => s.id === offcut.sheetId);
+      if (whole?.material !== material || whole.thicknessMm !== thicknessMm) return [];
+      return [{ offcut, sheet: { ...whole, widthMm: offcut.widthMm, heightMm: offcut.heightMm, price: 0 } }];
+    })
+    .sort((a, b) => a.sheet.widthMm * a.sheet.heightMm - b.sheet.widthMm * b.sheet.heightMm);
+  let left = [...group].sort((a, b) => areaMm2(b.outline) - areaMm2(a.outline));
+  const plans: SheetPlan[] = [];
+  for (const { offcut, sheet } of usable) {
+    let held: Panel[] = [];
+    let best: SheetPlan | null = null;
+    for (const panel of left) {
+      const tried = planOn([...held, panel], sheet, workshop.sawKerfMm);
+      if (tried.packing.tooLarge.length > 0 || tried.packing.sheets.length > 1) continue;
+      held = [...held, panel];
+      best = tried;
+    }
+    if (!best) continue;
+    plans.push({ ...best, offcut });
+    left = left.filter((p) => !held.includes(p));
+  }
+  return { plans, left };
 }
 
 function planOn(panels: readonly Panel[], sheet: StockSheet, kerfMm: number): SheetPlan {
@@ -68,6 +121,7 @@ function planOn(panels: readonly Panel[], sheet: StockSheet, kerfMm: number): Sh
   const used = panels.reduce((s, p) => s + areaMm2(p.outline), 0);
   return {
     sheet,
+    offcut: null,
     packing,
     usedShare: packing.sheets.length > 0 ? used / (packing.sheets.length * sheet.widthMm * sheet.heightMm) : 0,
     price: sheet.price === null ? null : sheet.price * packing.sheets.length,

@@ -10,6 +10,7 @@ import { jobCosts } from '../store/costs.ts';
 import { keepPlan, planOf } from '../store/cutPlans.ts';
 import type { JobFile } from '../store/jobFile.ts';
 import { leftToCut } from '../store/leftToCut.ts';
+import { pick, pickList } from '../store/picking.ts';
 import { releasedJobs } from '../store/releases.ts';
 import { withRetry } from '../store/retry.ts';
 import { listStock } from '../store/stock.ts';
@@ -49,6 +50,13 @@ const planBody = record({
     }),
     { min: 1, max: 200 },
   ),
+  key: key(),
+});
+
+const pickBody = record({
+  way: oneOfText(['take', 'reserve']),
+  articleId: orNull(text(1, 80)),
+  revision: revision(),
   key: key(),
 });
 
@@ -120,6 +128,18 @@ export const cableRoutes = new Hono<AppEnv>()
       throw error;
     }
     return c.json({ plan: await planOf(db, c.req.param('id')) }, 201);
+  })
+  .get('/:id/picking', async (c) => {
+    const db = c.get('db');
+    return c.json({ lines: await pickList(db, await fileOr404(db, c.req.param('id'))) });
+  })
+  .post('/:id/picking', body(pickBody), async (c) => {
+    const db = c.get('db');
+    const { revision: at, key: k, ...wish } = c.req.valid('json');
+    const file = await fileOr404(db, c.req.param('id'), at);
+    const pieces = await withRetry(() => pick(db, file, c.get('person').id, wish, k));
+    if (pieces === 0) refuse(409, 'nothing of it lies in the store, or all of it has been taken');
+    return c.json({ pieces }, 201);
   })
   .get('/:id/costs', async (c) => {
     const db = c.get('db');

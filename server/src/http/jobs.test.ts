@@ -194,7 +194,7 @@ describe('jobs and files', () => {
     await tick(true);
     const { made } = (await mira.get(`/api/jobs/${jobId}/floor`)).json;
     expect(made).toHaveLength(1);
-    expect(made[0]).toMatchObject({ entityId: 'cb_1', personName: 'Jonas Wick', revision: at });
+    expect(made[0]).toMatchObject({ cableId: 'cb_1', personName: 'Jonas Wick', said: { kind: 'made', made: true } });
     await mira.post(`/api/jobs/${jobId}/edits`, editOf(at, [{ kind: 'setSetting', field: 'endSlackMm', value: 44 }]));
     const { stations } = (await mira.get(`/api/jobs/${jobId}/floor`)).json;
     expect(stations.find((s: { station: string }) => s.station === 'cables').count).toBe(12);

@@ -24,6 +24,7 @@ import { jobCosts } from '../store/costs.ts';
 import { planOf } from '../store/cutPlans.ts';
 import { listRecords } from '../store/floorRecords.ts';
 import type { JobFile } from '../store/jobFile.ts';
+import { listStock } from '../store/stock.ts';
 import { fileOr404, revisionIn } from './jobRoutes.ts';
 import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
@@ -124,8 +125,14 @@ export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name'
       return pdf('Drill table', (head) => drillPaper(file, head), 'drill');
     case 'dressing.pdf':
       return pdf('Dressing drawing', (head) => dressingPaper(file, head), 'dressing');
-    case 'sheets.pdf':
-      return pdf('Sheet cutting plan', (head) => sheetPaper(file, head), 'sheets');
+    case 'sheets.pdf': {
+      const offcuts = (await listStock(db)).flatMap((s) =>
+        s.widthMm !== null && s.heightMm !== null && s.onHand > s.reserved
+          ? [{ number: s.number, bin: s.bin, sheetId: s.articleId, widthMm: s.widthMm, heightMm: s.heightMm }]
+          : [],
+      );
+      return pdf('Sheet cutting plan', (head) => sheetPaper(file, head, offcuts), 'sheets');
+    }
     case 'panel.dxf':
     case 'panel.svg': {
       const panel = panelOf(file, c.req.query('panel') ?? file.board.panels[0]!.id);

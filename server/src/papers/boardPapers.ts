@@ -1,7 +1,7 @@
 import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { drillRows, panelShapes } from '@ombrik/core/drawing/panelShapes';
-import { sheetPlan } from '@ombrik/core/drawing/sheetPlan';
+import { type SheetOffcut, sheetPlan } from '@ombrik/core/drawing/sheetPlan';
 import type { JobFile } from '../store/jobFile.ts';
 import { drawShapes } from './drawShapes.ts';
 import {
@@ -58,18 +58,18 @@ export async function drillPaper(file: JobFile, head: PaperHead): Promise<Buffer
 }
 
 /** Sheets to saw the panels from, cut by cut. */
-export async function sheetPaper(file: JobFile, head: PaperHead): Promise<Buffer> {
+export async function sheetPaper(file: JobFile, head: PaperHead, offcuts: readonly SheetOffcut[]): Promise<Buffer> {
   const { board, workshop } = file;
   const doc = openPaper(head, 'landscape');
-  const { plans, without } = sheetPlan(board, workshop);
+  const { plans, without } = sheetPlan(board, workshop, offcuts);
   const name = new Map(board.panels.map((p) => [p.id, p.name]));
-  for (const { sheet, packing, usedShare, price } of plans) {
+  for (const { sheet, offcut, packing, usedShare, price } of plans) {
     packing.sheets.forEach((cut, n) => {
       const room = { w: doc.page.width - 2 * MARGIN, h: 250 };
       if (doc.y > doc.page.height - MARGIN - room.h - 60) doc.addPage();
       heading(
         doc,
-        `Sheet ${n + 1} of ${packing.sheets.length}: ${sheet.thicknessMm} mm ${sheet.material}, ${sheet.widthMm} × ${sheet.heightMm} mm${price === null ? '' : ` · ${(price / packing.sheets.length).toFixed(2)} ${workshop.currency}`}`,
+        `${offcut ? `Offcut no. ${offcut.number}, ${offcut.bin}` : `Sheet ${n + 1} of ${packing.sheets.length}`}: ${sheet.thicknessMm} mm ${sheet.material}, ${sheet.widthMm} × ${sheet.heightMm} mm${price === null ? '' : ` · ${(price / packing.sheets.length).toFixed(2)} ${workshop.currency}`}`,
       );
       const scale = Math.min(room.w / (sheet.widthMm * MM), room.h / (sheet.heightMm * MM));
       const f = MM * scale;

@@ -7,6 +7,7 @@ import { nanoid } from 'nanoid';
 import { articleFinder } from './articles.ts';
 import { type JobFile, jobFile } from './jobFile.ts';
 import { leftToCut } from './leftToCut.ts';
+import { piecesTaken } from './picking.ts';
 import { releasedJobs } from './releases.ts';
 import { keyUsed, listStock, receive, StoreRefusal } from './stock.ts';
 import { readWorkshop } from './workshopStore.ts';
@@ -211,12 +212,6 @@ export async function giveUpLine(db: Knex, purchaseId: string, line: number): Pr
 }
 
 async function needOf(db: Knex, file: JobFile): Promise<JobNeed> {
-  const moves: Row[] = await db('stock_moves')
-    .join('stock', 'stock.id', 'stock_moves.stock_id')
-    .where({ 'stock_moves.job_id': file.job.id, unit: 'pcs' })
-    .groupBy('article_id')
-    .select('article_id')
-    .sum({ quantity: 'stock_moves.quantity' });
   return {
     jobId: file.job.id,
     jobNumber: file.job.number,
@@ -224,7 +219,7 @@ async function needOf(db: Knex, file: JobFile): Promise<JobNeed> {
     wantedOn: file.job.wantedOn,
     parts: file.dossier.parts,
     pieces: await leftToCut(db, file),
-    taken: Object.fromEntries(moves.map((m) => [m.article_id, -Number(m.quantity)])),
+    taken: await piecesTaken(db, file.job.id),
   };
 }
 

@@ -8,7 +8,7 @@ import { addRecord } from './floorRecords.ts';
 import { createJob } from './jobs.ts';
 import { addPerson } from './people.ts';
 import { addRelease } from './releases.ts';
-import { seedStore } from './seedStore.ts';
+import { seedStore, seedTaken } from './seedStore.ts';
 import { addHours } from './workHours.ts';
 import { createWorkshop, readWorkshop } from './workshopStore.ts';
 
@@ -26,6 +26,7 @@ export async function seedDemo(db: Knex): Promise<boolean> {
         await addRelease(trx, row.id, 'pe_designer', { way: 'release', revision: 1, reason: '', openStops: [] });
       if (!job.cablesMade) continue;
       const dossier = derive(job.board, genericCatalogue, rulesOf(job.board, defaultWorkshop), defaultWorkshop);
+      if (job.cablesMade === 1) await seedTaken(trx, row.id, dossier.parts);
       for (const cable of dossier.cables.slice(0, Math.round(dossier.cables.length * job.cablesMade)))
         await addRecord(trx, row.id, 'pe_assembler', {
           kind: 'cableMade',

@@ -37,7 +37,9 @@ export function Header({ children }: { children?: ReactNode }) {
           <NavLink
             key={to}
             to={to}
-            className={({ isActive }) => `btn btn-ghost btn-sm px-2 ${isActive ? 'underline' : ''}`}
+            className={({ isActive }) =>
+              `label-face px-2 py-1 hover:underline ${isActive ? 'underline decoration-2 underline-offset-4' : ''}`
+            }
           >
             {title}
           </NavLink>

@@ -20,7 +20,7 @@ export function ScanBox({ onFound }: { onFound: (found: { path: string; stockId:
   return (
     <span className="grid">
       <input
-        className="input input-sm w-44"
+        className="input input-sm w-36"
         aria-label="Scan or type a code"
         placeholder="scan, or 401/W12"
         value={text}

@@ -148,10 +148,13 @@ export function Tape({
   cable,
   paths,
   diameterMm = 5,
+  caption = true,
 }: {
   cable: MadeCable;
   paths: readonly CablePath[];
   diameterMm?: number;
+  /** Left out where the same is said beside it. */
+  caption?: boolean;
 }) {
   const core = cable.cores[0];
   if (!core) return null;
@@ -168,15 +171,17 @@ export function Tape({
   const colour = COLOUR_HEX[core.colour];
   return (
     <figure>
-      <figcaption className="flex flex-wrap items-baseline gap-x-3">
-        <span className="label-face text-base">Tape · {cable.designation}</span>
-        <span className="num dim text-xs whitespace-normal">
-          cut {Math.round(cable.cutMm)} mm{cable.provisional ? ' (provisional)' : ''} · strip{' '}
-          {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName} ·
-          shrink {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
-          {clips.length > 0 && ` · ${clips.length} ${clips.length === 1 ? 'clip' : 'clips'}`}
-        </span>
-      </figcaption>
+      {caption && (
+        <figcaption className="flex flex-wrap items-baseline gap-x-3">
+          <span className="label-face text-base">Tape · {cable.designation}</span>
+          <span className="num dim text-xs whitespace-normal">
+            cut {Math.round(cable.cutMm)} mm{cable.provisional ? ' (provisional)' : ''} · strip{' '}
+            {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName}{' '}
+            · shrink {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
+            {clips.length > 0 && ` · ${clips.length} ${clips.length === 1 ? 'clip' : 'clips'}`}
+          </span>
+        </figcaption>
+      )}
       <svg
         viewBox={`0 0 ${WIDTH} 114`}
         className="w-full"

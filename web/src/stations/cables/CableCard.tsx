@@ -58,11 +58,16 @@ function EndBox({
   rows.push(['label', core.label]);
   return (
     <div className="border border-base-300 bg-base-100 p-2">
-      <h3 className="label-face text-lg leading-tight">
-        {which} · {end.at}
-      </h3>
-      <EndPicture core={core} end={end} areaMm2={cable.areaMm2} />
-      <dl className="grid grid-cols-[52px_minmax(0,1fr)] gap-x-2 text-[13px]">
+      <div className="flex items-center justify-between gap-2">
+        <h3 className="label-face text-lg leading-tight whitespace-nowrap">
+          <span className="dim block text-sm">{which}</span>
+          {end.at}
+        </h3>
+        <div className="w-[110px] xl:w-[170px]">
+          <EndPicture core={core} end={end} areaMm2={cable.areaMm2} />
+        </div>
+      </div>
+      <dl className="grid grid-cols-[48px_minmax(0,1fr)] gap-x-2 text-[13px] leading-snug">
         {rows.map(([title, value]) => (
           <div key={title} className="contents">
             <dt className="dim">{title}</dt>
@@ -114,9 +119,10 @@ export function CableCard({
   const press = (step: CableStep, done: boolean) =>
     floor.step.mutate({ cableId: cable.cableId, step, done, pullsN: step === 'pulled' && done ? readings : [] });
   const wanted = progress.steps.filter((s) => s.needed);
+  const crimped = progress.steps.find((s) => s.step === 'crimped')?.done === true;
   const paths = job.dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? [];
   return (
-    <article aria-label={`Card of ${cable.designation}`} className="grid content-start gap-2 p-3">
+    <article aria-label={`Card of ${cable.designation}`} className="grid content-start gap-1.5 p-3 pt-2">
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-4xl leading-none">{cable.designation}</h2>
         <span className="num text-3xl">
@@ -146,14 +152,14 @@ export function CableCard({
           <b>Equal length</b> with {equals.join(', ')}: cut them to the same mark.
         </p>
       )}
-      <Tape cable={cable} paths={paths} />
+      <Tape cable={cable} paths={paths} caption={false} />
       <div className="grid gap-2 lg:grid-cols-2">
         {cable.cores.flatMap((c) => [
           <EndBox key={`${c.coreId}from`} cable={cable} core={c} end={c.from} which="First end" side="from" />,
           <EndBox key={`${c.coreId}to`} cable={cable} core={c} end={c.to} which="Second end" side="to" />,
         ])}
       </div>
-      {pullDue && due.length > 0 && !progress.steps.find((s) => s.step === 'pulled')?.done && (
+      {pullDue && due.length > 0 && crimped && !progress.steps.find((s) => s.step === 'pulled')?.done && (
         <fieldset className="flex flex-wrap items-end gap-3 border border-dashed border-base-content/50 p-2">
           <legend className="label-face px-1">Pull test</legend>
           {due.map((d) => (
@@ -162,7 +168,7 @@ export function CableCard({
                 {d.at}: at least <b className="num">{d.pull.forceN} N</b>
                 {d.pull.holdS ? `, held ${d.pull.holdS} s` : ', a sample, to failure'}
               </span>
-              <span className="input w-40">
+              <span className="input w-32">
                 <input
                   className="num min-w-0 text-right"
                   inputMode="decimal"
@@ -182,9 +188,9 @@ export function CableCard({
           )}
         </fieldset>
       )}
-      <ul aria-label="Steps" className="grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-6">
+      <ul aria-label="Steps" className="grid grid-cols-3 gap-2 xl:grid-cols-6">
         {wanted.map((s) => {
-          const noPull = s.step === 'pulled' && !s.done && (!readAll || tooWeak.length > 0);
+          const noPull = s.step === 'pulled' && !s.done && (!crimped || !readAll || tooWeak.length > 0);
           return (
             <li key={s.step}>
               <button
@@ -200,9 +206,9 @@ export function CableCard({
                   {STEP_WORDS[s.step]}
                 </span>
                 {s.done && (
-                  <span className="num dim text-[11px] leading-tight">
-                    {s.personName} {format(parseISO(s.at), 'd MMM HH:mm')}
-                    {s.pullsN.length > 0 && ` · ${s.pullsN.join(' / ')} N`}
+                  <span className="dim text-[11px] leading-tight">
+                    {s.pullsN.length > 0 ? <b className="num">{s.pullsN.join(' / ')} N </b> : ''}
+                    {s.personName}, <span className="num">{format(parseISO(s.at), 'd MMM HH:mm')}</span>
                   </span>
                 )}
                 {s.older && <span className="text-[11px] text-warning">to an older spec</span>}
@@ -241,7 +247,7 @@ export function CableCard({
           </button>
           <button
             type="button"
-            className="btn btn-primary min-h-[64px] px-10 text-lg"
+            className="btn btn-primary min-h-[56px] px-10 text-lg"
             disabled={!next}
             onClick={next ?? undefined}
           >

@@ -6,11 +6,13 @@ import { CardsSheet } from './CardsSheet.tsx';
 import { CostsSheet } from './CostsSheet.tsx';
 import { CuttingSheet } from './CuttingSheet.tsx';
 import { LabelsSheet } from './LabelsSheet.tsx';
+import { PickingSheet } from './PickingSheet.tsx';
 import { ReleaseBar } from './ReleaseBar.tsx';
 
 const SHEETS: Readonly<Record<string, { title: string; Sheet: ComponentType }>> = {
   cards: { title: 'Cards', Sheet: CardsSheet },
   cutting: { title: 'Cutting', Sheet: CuttingSheet },
+  picking: { title: 'Picking', Sheet: PickingSheet },
   labels: { title: 'Labels', Sheet: LabelsSheet },
   costs: { title: 'Costs', Sheet: CostsSheet },
 };

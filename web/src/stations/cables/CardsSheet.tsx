@@ -51,7 +51,7 @@ export function CardsSheet() {
   const stops = dossier.findings.filter((f) => f.severity === 'stop').length;
   const progress = floor.cables.get(chosen.cableId);
   return (
-    <div className="grid h-full grid-cols-[340px_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[292px_minmax(0,1fr)] xl:grid-cols-[340px_minmax(0,1fr)]">
       <div className="relative overflow-auto border-r border-base-300">
         <div className="sticky top-0 z-10 grid gap-1 border-b border-base-300 bg-base-200 px-3 py-2">
           <div className="flex items-center gap-3">
@@ -68,7 +68,7 @@ export function CardsSheet() {
           <div className="flex items-start gap-2">
             <ScanBox onFound={(f) => navigate(f.path)} />
             <select
-              className="select select-sm w-32"
+              className="select select-sm min-w-0 flex-1"
               aria-label="Order"
               value={order}
               onChange={(e) => setOrder(e.target.value as typeof order)}
@@ -124,7 +124,7 @@ export function CardsSheet() {
                   </label>
                   <button
                     type="button"
-                    className="grid min-h-[52px] grid-cols-[58px_76px_minmax(0,1fr)] items-center gap-1 text-left"
+                    className="grid min-h-[52px] grid-cols-[50px_72px_minmax(0,1fr)] xl:grid-cols-[58px_76px_minmax(0,1fr)] items-center gap-1 text-left"
                     onClick={() => choose(cable)}
                   >
                     <span className="label-face text-xl">{cable.designation}</span>

@@ -195,7 +195,7 @@ export function CuttingSheet() {
             <h2 className="flex flex-wrap items-baseline gap-x-3 text-lg">
               {group.name}
               <span className="num dim text-sm">
-                {count} pieces · {metres(group.piecesMm)} · scrap {group.scrapMm} mm ·{' '}
+                {count} {count === 1 ? 'piece' : 'pieces'} · {metres(group.piecesMm)} · scrap {group.scrapMm} mm ·{' '}
                 {group.optimal ? 'proven best' : `at most ${(group.gapShare * 100).toFixed(2)} % above the best`}
               </span>
               {group.toBuy > 0 && <span className="text-sm text-error">{group.toBuy} to buy</span>}

@@ -15,7 +15,7 @@ export function EndPicture({ core, end, areaMm2 }: { core: MadeCore; end: MadeEn
   const elbow = end.angleDeg === 90;
   return (
     <svg
-      viewBox="0 0 260 84"
+      viewBox="10 8 240 76"
       className="w-full max-w-[300px]"
       role="img"
       aria-label={`End at ${end.at}: ${end.lugName}`}

@@ -60,7 +60,7 @@ export function StockCard({ item, startAt = 'take' }: { item: StockItem; startAt
       <h2 className="flex flex-wrap items-baseline gap-x-3">
         <span className="num text-2xl">{item.number}</span> <span className="text-xl">{item.name}</span>
       </h2>
-      <p className="num text-lg">
+      <p className="num text-lg whitespace-normal">
         {quantityText(item, item.onHand)} there · {quantityText(item, item.onHand - item.reserved)} free ·{' '}
         <span className="font-sans">{item.bin}</span>
         {item.widthMm !== null && ` · offcut ${item.widthMm} × ${item.heightMm} mm`}

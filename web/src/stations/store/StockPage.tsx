@@ -1,4 +1,5 @@
 import type { ColourCode } from '@ombrik/core/board/board';
+import { compareNatural } from '@ombrik/core/compareText';
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useState } from 'react';
@@ -88,7 +89,9 @@ export function StockPage() {
             <p className="dim">The store is empty. “Receive” puts the first reel in.</p>
           )}
           {GROUPS.map(([group, title]) => {
-            const own = shown.filter((s) => s.group === group);
+            const own = shown
+              .filter((s) => s.group === group)
+              .sort((a, b) => compareNatural(a.name, b.name) || a.number - b.number);
             if (own.length === 0) return null;
             return (
               <section key={group}>
