@@ -29,13 +29,22 @@ const whereOf = ({ made, end }: OneEnd) => ({
   terminals: [end.ref],
 });
 
-/** Locks another lug at one end, as a fix. */
-function lockLug(context: CheckContext, { made, coreId, side }: OneEnd, lugId: string, reason: string): Command {
-  const cable = context.cableOf.get(made.cableId)!;
-  const value: Core[] = cable.cores.map((c) =>
-    c.id === coreId ? { ...c, [`${side}Lug`]: { mode: 'locked', value: lugId, reason, who: 'offered fix' } } : c,
-  );
-  return { kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value };
+/** Locks other lugs at some ends, as a fix: one command a cable, whatever of it is changed. */
+function lockLugs(context: CheckContext, at: readonly { one: OneEnd; lugId: string }[], reason: string): Command[] {
+  const cores = new Map<string, Core[]>();
+  for (const { one, lugId } of at) {
+    const cable = context.cableOf.get(one.made.cableId)!;
+    const before = cores.get(cable.id) ?? cable.cores;
+    cores.set(
+      cable.id,
+      before.map((c) =>
+        c.id === one.coreId
+          ? { ...c, [`${one.side}Lug`]: { mode: 'locked', value: lugId, reason, who: 'offered fix' } }
+          : c,
+      ),
+    );
+  }
+  return [...cores].map(([id, value]) => ({ kind: 'set', collection: 'cables', id, field: 'cores', value }));
 }
 
 /** Barrels no tool in the shop has a die for, said while the board is still on the screen: one finding a die. */
@@ -51,12 +60,12 @@ function dies(context: CheckContext, ends: readonly OneEnd[], tools: readonly Cr
     const { lug } = catalogueIndex(context.catalogue);
     const names = [...new Set(at.map((o) => o.made.designation))];
     // Another end of the same terminals whose die is there.
-    const commands = at.flatMap((one) => {
+    const others = at.flatMap((one) => {
       const terminal = terminalAt(context, one.end.ref);
       const other = terminal
         ? endsThatFit(one.made.areaMm2, terminal, context.catalogue.lugs).find((l) => owned.has(l.dieId))
         : undefined;
-      return other ? [lockLug(context, one, other.id, `the shop has no die ${dieId}`)] : [];
+      return other ? [{ one, lugId: other.id }] : [];
     });
     return makeFinding(
       {
@@ -72,7 +81,15 @@ function dies(context: CheckContext, ends: readonly OneEnd[], tools: readonly Cr
         says: `No tool in the shop has the die “${dieId}” for ${at.length} ${at.length === 1 ? 'end' : 'ends'} (${names.slice(0, 4).join(', ')})`,
         why: `${lug.get(at[0]!.end.lug.value ?? '')?.name ?? 'the end'} is pressed with it; the die must match the barrel. Get the die, have them pressed, or take another size`,
         source: 'workshop: crimping tools; DIN 46235 die codes (from memory)',
-        fixes: commands.length === at.length ? [{ label: 'Use ends the shop has dies for', commands }] : [],
+        fixes:
+          others.length === at.length
+            ? [
+                {
+                  label: 'Use ends the shop has dies for',
+                  commands: lockLugs(context, others, `the shop has no die ${dieId}`),
+                },
+              ]
+            : [],
       },
       dieId,
     );
@@ -119,7 +136,9 @@ function surfaces(context: CheckContext, ends: readonly OneEnd[]): Finding[] {
           says: `${found.name} on ${one.made.designation}, which runs ${wet.environment.surroundings}`,
           why: 'bare copper corrodes where it is damp and the joint warms',
           source: 'tinned terminals outdoors and in the damp (common practice, no source)',
-          fixes: tinned ? [{ label: 'Take the tinned one', commands: [lockLug(context, one, tinned.id, 'damp')] }] : [],
+          fixes: tinned
+            ? [{ label: 'Take the tinned one', commands: lockLugs(context, [{ one, lugId: tinned.id }], 'damp') }]
+            : [],
         },
         `${one.coreId}/${one.side}`,
       ),
@@ -168,7 +187,7 @@ function bentLugs(context: CheckContext, ends: readonly OneEnd[]): Finding[] {
             ? [
                 {
                   label: `Angled: ${angled.name}`,
-                  commands: [lockLug(context, one, angled.id, 'through the board beside the stud')],
+                  commands: lockLugs(context, [{ one, lugId: angled.id }], 'through the board beside the stud'),
                 },
               ]
             : [],
