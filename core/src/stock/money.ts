@@ -1,5 +1,5 @@
 /** Money is added in whole cents, so that a printed total is the sum of its printed lines. */
-export const cents = (amount: number): number => Math.round(amount * 100);
+export const cents = (amount: number): number => Math.round(amount * 100) + 0;
 export const amountText = (inCents: number): string => (inCents / 100).toFixed(2);
 
 /** Sum of line totals in cents; a line without a price counts nothing. */

@@ -51,7 +51,9 @@ export function shortChance(bought: number, needed: number, badShare: number): n
 }
 
 /** Cheapest packs of one supplier for at least each quantity, by dynamic programming over the packs' common divisor. */
-function cheapestOf(offers: readonly Offer[], atMost: number) {
+function cheapestOf(own: readonly Offer[], atMost: number) {
+  // Of two ways at one price the larger pack: it brings more.
+  const offers = [...own].sort((a, b) => b.packQuantity - a.packQuantity);
   const step = offers.reduce((g, o) => gcd(g, o.packQuantity), 0);
   const steps = Math.min(STEPS_MAX, Math.ceil(atMost / step));
   const price = new Array<number>(steps + 1).fill(Number.POSITIVE_INFINITY);
