@@ -75,7 +75,7 @@ export const cableRoutes = new Hono<AppEnv>()
       refuse(422, 'pullsN is empty; accepted: the force read at each end, in N');
     return c.json(await withRetry(() => recordStep(db, file, cable, c.get('person').id, wish)), 201);
   })
-  .post('/:id/cables/:cableId/redo', body(redoBody), async (c) => {
+  .post('/:id/cables/:cableId/again', body(redoBody), async (c) => {
     const db = c.get('db');
     const { revision: at, ...wish } = c.req.valid('json');
     const file = await fileOr404(db, c.req.param('id'), at);

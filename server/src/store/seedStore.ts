@@ -41,7 +41,17 @@ export async function seedStore(trx: Knex): Promise<void> {
     await receive(
       trx,
       BY,
-      { articleId, unit: 'pcs', quantity: 1, bin, unitCost, widthMm, heightMm, receivedAt: daysAgo(50), note: 'offcut' },
+      {
+        articleId,
+        unit: 'pcs',
+        quantity: 1,
+        bin,
+        unitCost,
+        widthMm,
+        heightMm,
+        receivedAt: daysAgo(50),
+        note: 'offcut',
+      },
       'demo-offcuts',
       n,
     );

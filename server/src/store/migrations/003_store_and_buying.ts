@@ -107,8 +107,11 @@ export async function up(knex: Knex): Promise<void> {
       UPDATE stock SET on_hand = on_hand + NEW.quantity, reserved = reserved + NEW.reserved,
         bin = COALESCE(NEW.bin, bin) WHERE id = NEW.stock_id;
       IF NEW.reserved <> 0 THEN
-        INSERT INTO stock_reservations (stock_id, job_id, quantity) VALUES (NEW.stock_id, NEW.job_id, NEW.reserved)
-          ON CONFLICT (stock_id, job_id) DO UPDATE SET quantity = stock_reservations.quantity + NEW.reserved;
+        UPDATE stock_reservations SET quantity = quantity + NEW.reserved
+          WHERE stock_id = NEW.stock_id AND job_id = NEW.job_id;
+        IF NOT FOUND THEN
+          INSERT INTO stock_reservations (stock_id, job_id, quantity) VALUES (NEW.stock_id, NEW.job_id, NEW.reserved);
+        END IF;
       END IF;
       RETURN NEW;
     END $$;

@@ -44,7 +44,7 @@ export function useCableFloor() {
   const redo = useMutation({
     mutationFn: (v: { cableId: Id; reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string }) =>
       answer(
-        api.jobs[':id'].cables[':cableId'].redo.$post({
+        api.jobs[':id'].cables[':cableId'].again.$post({
           param: { id: job.jobId, cableId: v.cableId },
           json: {
             reason: v.reason,
