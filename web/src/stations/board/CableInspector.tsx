@@ -286,23 +286,29 @@ export function CableInspector({ cable }: { cable: Cable }) {
             <Row label="first end">
               <span>{m.from.lugName}</span>
             </Row>
-            <LockChoice
-              label={`first end of ${cable.designation}`}
-              choice={core.fromLug}
-              current={m.from.lug.value ?? lugs[0]!.value}
-              options={lugs}
-              onChange={(fromLug) => change({ fromLug }, 'first end')}
-            />
+            {/* A formed link has holes, not lugs. */}
+            {lugs[0] && (
+              <LockChoice
+                label={`first end of ${cable.designation}`}
+                choice={core.fromLug}
+                current={m.from.lug.value ?? lugs[0].value}
+                options={lugs}
+                onChange={(fromLug) => change({ fromLug }, 'first end')}
+              />
+            )}
             <Row label="second end">
               <span>{m.to.lugName}</span>
             </Row>
-            <LockChoice
-              label={`second end of ${cable.designation}`}
-              choice={core.toLug}
-              current={m.to.lug.value ?? lugs[0]!.value}
-              options={lugs}
-              onChange={(toLug) => change({ toLug }, 'second end')}
-            />
+            {/* A formed link has holes, not lugs. */}
+            {lugs[0] && (
+              <LockChoice
+                label={`second end of ${cable.designation}`}
+                choice={core.toLug}
+                current={m.to.lug.value ?? lugs[0].value}
+                options={lugs}
+                onChange={(toLug) => change({ toLug }, 'second end')}
+              />
+            )}
           </div>
         );
       })}

@@ -17,6 +17,13 @@ const MOVE_WORDS: Readonly<Record<string, string>> = {
   correct: 'corrected',
 };
 const WAYS = ['take', 'reserve', 'count', 'move', 'scrap'] as const;
+const DO_WORDS = {
+  take: 'Take it',
+  reserve: 'Set it aside',
+  count: 'Write it down',
+  move: 'Move it',
+  scrap: 'Scrap it',
+};
 const WAY_WORDS = { take: 'Take', reserve: 'Set aside', count: 'Count', move: 'Move', scrap: 'Scrap' };
 
 /** One thing in the store: what may be done with it, who has some of it, and all that ever happened to it. */
@@ -136,7 +143,7 @@ export function StockCard({ item, startAt = 'take' }: { item: StockItem; startAt
           />
         )}
         <button type="button" className="btn btn-primary" disabled={!ready || wish.isPending} onClick={send}>
-          {WAY_WORDS[way]} it
+          {DO_WORDS[way]}
         </button>
       </div>
       {bad && amount.trim() !== '' && (

@@ -132,10 +132,6 @@ export function ShopWall() {
     <div className="flex h-full flex-col">
       <Header>
         <span>Shop wall</span>
-        <span className="flex-1" />
-        <Link to="/workshop" className="label-face hover:underline">
-          Workshop
-        </Link>
       </Header>
       <main className="min-h-0 flex-1 overflow-auto px-6 py-4">
         <div className="mb-3 flex items-center gap-2">
