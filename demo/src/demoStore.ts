@@ -88,7 +88,13 @@ export const DEMO_PIECES: readonly (readonly [articleId: string, pieces: number,
 ];
 
 /** Offcuts of sheet: what it was cut from, width and height in mm, place, worth. */
-export const DEMO_OFFCUTS: readonly (readonly [sheetId: string, widthMm: number, heightMm: number, bin: string, worth: number])[] = [
+export const DEMO_OFFCUTS: readonly (readonly [
+  sheetId: string,
+  widthMm: number,
+  heightMm: number,
+  bin: string,
+  worth: number,
+])[] = [
   ['plywood-18-2500x1250', 760, 610, 'wall rack', 14],
   ['plywood-18-2500x1250', 1240, 420, 'wall rack', 15],
   ['absPanel-3-1000x600', 420, 600, 'wall rack', 9],

@@ -77,6 +77,8 @@ export interface Workshop {
   shortCost: number;
   /** Working days between the last part's arrival and the day a job is wanted. */
   buildDays: number;
+  /** What articles cost the workshop, a piece or a metre, from its offers; others count at the catalogue's price. */
+  prices: Readonly<Record<string, number>>;
   /** Copies of rule profiles with values of its own. */
   ownRules: readonly OwnRules[];
 }
@@ -152,5 +154,6 @@ export const defaultWorkshop: Workshop = {
   miscountShare: 0.03,
   shortCost: 14,
   buildDays: 5,
+  prices: {},
   ownRules: [],
 };

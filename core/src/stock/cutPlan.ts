@@ -59,6 +59,8 @@ type PlanRules = Pick<Workshop, 'minRemnantMm' | 'remnantPreferenceShare' | 'saw
 
 /** Between two rods that serve alike the older goes first: each younger one counts so much more. */
 const YOUNGER_MM = 5;
+/** Of what has to be bought a millimetre counts a tenth more: the store is used up beside it. */
+const BOUGHT_PERMILLE = 1100;
 /** Starting a fresh reel counts so much more than going on with one. */
 const FRESH_MM = 50;
 
@@ -99,7 +101,7 @@ function stocksFor(article: Article, rods: readonly Rod[], demandMm: number, rul
             lengthMm: article.freshMm,
             count: Number.POSITIVE_INFINITY,
             openMm: Math.ceil(store + demandMm) + FRESH_MM,
-            weightPermille: 1000,
+            weightPermille: BOUGHT_PERMILLE,
             minUsefulMm,
           },
         ]),

@@ -64,8 +64,8 @@ export function sparesFor(group: ArticleGroup, needed: number, rule: SparesRule)
   return 0;
 }
 
-/** The gap a plan for buying may have: whole rolls are bought anyway. */
-const ROUGHLY = 0.02;
+/** A plan for buying need not be proven: so near the best, or so many rounds of search, are enough. */
+const NEAR_ENOUGH = { gapShare: 0.002, rounds: 40 };
 
 /**
  * What has to be bought for all released jobs together: their needs less what is in the store and on order, with spares
@@ -136,8 +136,10 @@ export function netNeeds(
       const rods = store.rods.filter((r) => r.articleId === line.articleId);
       line.inStore = rods.reduce((s, r) => s + r.freeMm, 0);
       // Metres in the store do not help when they lie there in pieces too short.
+      let rounds = 0;
       const { group, impossible } = planArticle(article, toCut.get(line.articleId)!, rods, rules, {
-        gapShare: ROUGHLY,
+        gapShare: NEAR_ENOUGH.gapShare,
+        keepOn: () => ++rounds < NEAR_ENOUGH.rounds,
       });
       const missingMm =
         group.rods

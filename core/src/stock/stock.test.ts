@@ -315,6 +315,12 @@ describe('net need', () => {
     expect(line!.net).toBe(4000 + line!.spares);
     expect(net([need([], { pieces: cut.slice(0, 1) })], { rods })[0]!.net).toBe(0);
   });
+  it('where a roll has to be bought anyway, the store is still used up beside it', () => {
+    const cut = [9000, 3000].map((lengthMm, i) => ({ ...pieces[0]!, id: `p${i}`, articleId: 'pvc70-4/WH', lengthMm }));
+    const rods = [rod('r1', 'pvc70-4/WH', 4900), rod('r2', 'pvc70-4/WH', 4200)];
+    const [line] = net([need([], { pieces: cut })], { rods });
+    expect(line!.net).toBe(9000 + line!.spares);
+  });
   it('the total of every purchase list is the sum of its lines, to the cent (property)', () => {
     const oddOffers = fc.array(
       fc.record({

@@ -113,7 +113,7 @@ describe('the workshop’s settings', () => {
     testLeadOhm: _l,
     ...rest
   } = defaultWorkshop;
-  const { joinOhm: _j, meterToleranceV: _m, ...all } = rest;
+  const { joinOhm: _j, meterToleranceV: _m, prices: _p, ...all } = rest;
   const settings = { ...all, usableShare: { agm: 0.5, lifepo4: 0.8 }, hourRate: 60 };
   it('are a designer’s to change, and every board is derived anew', async () => {
     expect((await jonas.post('/api/workshop', settings)).status).toBe(403);

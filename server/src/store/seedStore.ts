@@ -3,7 +3,8 @@ import type { PartsLine } from '@ombrik/core/stages/parts/parts';
 import { DEMO_LENGTHS, DEMO_LEVELS, DEMO_OFFCUTS, DEMO_OFFERS, DEMO_ORDER, DEMO_PIECES } from '@ombrik/demo/demoStore';
 import type { Knex } from 'knex';
 import { articleFinder } from './articles.ts';
-import { addPurchase, putOffers } from './buying.ts';
+import { addPurchase } from './buying.ts';
+import { putOffers } from './offers.ts';
 import { receive, take } from './stock.ts';
 
 const BY = 'pe_assembler';

@@ -1,5 +1,9 @@
+import { fingerprint } from '@ombrik/core/board/fingerprint';
 import { defaultWorkshop, type Workshop } from '@ombrik/core/rules/workshop';
+import { offerPrices } from '@ombrik/core/stock/offerPrices';
 import type { Knex } from 'knex';
+import { articleFinder } from './articles.ts';
+import { listOffers } from './offers.ts';
 
 export interface WorkshopRow {
   name: string;
@@ -10,7 +14,20 @@ export interface WorkshopRow {
 /** The workshop this database belongs to, with defaults for what it has not set; null while it is empty. */
 export async function readWorkshop(db: Knex): Promise<WorkshopRow | null> {
   const row = await db('workshop').first();
-  return row ? { name: row.name, isDemo: row.is_demo, values: { ...defaultWorkshop, ...row.values } } : null;
+  if (!row) return null;
+  const values: Workshop = { ...defaultWorkshop, ...row.values };
+  // Offers are rows of their own; with them the prices, and so the version, of what is derived.
+  const prices = offerPrices(await listOffers(db), articleFinder(values));
+  const priced = Object.keys(prices).length > 0;
+  return {
+    name: row.name,
+    isDemo: row.is_demo,
+    values: {
+      ...values,
+      prices,
+      version: priced ? `${values.version}-${fingerprint(prices).slice(0, 8)}` : values.version,
+    },
+  };
 }
 
 export async function createWorkshop(db: Knex, name: string, isDemo: boolean): Promise<void> {

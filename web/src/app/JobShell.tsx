@@ -1,6 +1,7 @@
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
 import { type ComponentType, type ReactNode, useEffect, useMemo, useState } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
 import { BoardStation } from '../stations/board/BoardStation.tsx';
 import { BriefStation } from '../stations/brief/BriefStation.tsx';
@@ -143,7 +144,9 @@ function StationFrame({ station }: { station: StationName }) {
         </div>
         <div className={`grid min-h-0 min-w-0 ${!ownAside && trayOpen ? 'grid-cols-[minmax(0,1fr)_272px]' : ''}`}>
           <div className="relative min-h-0 min-w-0 overflow-auto">
-            <Station />
+            <ErrorBoundary key={station} FallbackComponent={Broken}>
+              <Station />
+            </ErrorBoundary>
           </div>
           {!ownAside && trayOpen && (
             <aside className="relative overflow-auto border-l border-base-300 bg-base-100 p-3">
@@ -153,6 +156,19 @@ function StationFrame({ station }: { station: StationName }) {
         </div>
         <WhyDrawer />
       </div>
+    </div>
+  );
+}
+
+/** A station that cannot be drawn says so; what was edited is kept, and the others go on working. */
+function Broken({ error, resetErrorBoundary }: FallbackProps) {
+  return (
+    <div role="alert" className="m-6 border-l-4 border-error p-3">
+      <p>This station cannot be shown: {error instanceof Error ? error.message : String(error)}.</p>
+      <p className="dim">Nothing that was saved is lost. Undo may take back what led here.</p>
+      <button type="button" className="btn btn-sm mt-2" onClick={resetErrorBoundary}>
+        Try again
+      </button>
     </div>
   );
 }

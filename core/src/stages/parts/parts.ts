@@ -156,13 +156,13 @@ export interface PartsInput {
   seats: readonly SizedSeat[];
   cables: readonly MadeCable[];
   catalogue: Catalogue;
-  workshop: Pick<Workshop, 'spareLinks'>;
+  workshop: Pick<Workshop, 'spareLinks' | 'prices'>;
 }
 
 /** Everything to have on the bench before the build starts. Loads and feeds are the customer's and left out. */
 export function partsList(input: PartsInput, memo: Memo): PartsLine[] {
   const { items, parts, seats, cables, catalogue } = input;
-  const { spareLinks } = input.workshop;
+  const { spareLinks, prices } = input.workshop;
   const rows: unknown[] = [parts];
   for (const i of items) rows.push(i.partId, i.designation, i.ownership);
   const links: unknown[] = [rows, catalogue, spareLinks];
@@ -176,7 +176,8 @@ export function partsList(input: PartsInput, memo: Memo): PartsLine[] {
     .map((line) => {
       // Metres are bought in tenths, so the printed quantity is what is priced.
       const quantity = line.unit === 'm' ? Math.ceil(line.quantity * 10 - 1e-9) / 10 : line.quantity;
-      return { ...line, quantity, total: line.priceEach === null ? null : cents(quantity * line.priceEach) };
+      const priceEach = line.supply === 'workshop' ? (prices[line.partId] ?? line.priceEach) : line.priceEach;
+      return { ...line, quantity, priceEach, total: priceEach === null ? null : cents(quantity * priceEach) };
     })
     .sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group) || compareNatural(a.name, b.name));
 }

@@ -27,7 +27,9 @@ function EndBox({
   which: string;
   side: 'from' | 'to';
 }) {
+  const { dossier } = useJob();
   const { crimp } = end;
+  const stack = dossier.stacks.find((s) => s.itemId === end.ref.itemId && s.terminalId === end.ref.terminalId);
   const rows: [string, React.ReactNode][] = [
     ['end', <b key="e">{end.lugName}</b>],
     [
@@ -54,6 +56,11 @@ function EndBox({
         no tube fits
       </span>,
     ]);
+  if (stack && stack.layers.length > 1)
+    rows.push([
+      'stack',
+      `${stack.layers.findIndex((l) => l.cableId === cable.cableId) + 1}. of ${stack.layers.length} from below: ${stack.layers.map((l) => l.designation).join(', ')}`,
+    ]);
   if (end.torqueNm !== null) rows.push(['torque', `${end.torqueNm} N·m`]);
   rows.push(['label', core.label]);
   return (
@@ -62,6 +69,7 @@ function EndBox({
         <h3 className="label-face text-lg leading-tight whitespace-nowrap">
           <span className="dim block text-sm">{which}</span>
           {end.at}
+          {end.studMm !== null && <span className="num dim text-base"> M{end.studMm}</span>}
         </h3>
         <div className="w-[110px] xl:w-[170px]">
           <EndPicture core={core} end={end} areaMm2={cable.areaMm2} />

@@ -88,6 +88,20 @@ export function CuttingSheet() {
     if (made) setDraft(made);
   };
   const left = new Set(jobs.flatMap((j) => j.pieces.map((p) => p.id)));
+  const wantedArticles = new Set(chosen.flatMap((j) => j.pieces.map((p) => p.articleId)));
+  const chosenIds = new Set(chosen.map((j) => j.jobId));
+  const held = (data?.stock ?? []).flatMap((s) => {
+    const others = s.unit === 'mm' ? s.reservations.filter((r) => !chosenIds.has(r.jobId)) : [];
+    return wantedArticles.has(s.articleId) && others.length > 0
+      ? [
+          {
+            number: s.number,
+            bin: s.bin,
+            who: others.map((r) => `job ${r.jobNumber} ${metres(r.quantity)}`).join(', '),
+          },
+        ]
+      : [];
+  });
   const shown = draft ?? data?.plan?.plan ?? null;
   const taken = !draft && data?.plan;
   if (!data) return <p className="dim p-6">Looking what lies in the store …</p>;
@@ -181,6 +195,11 @@ export function CuttingSheet() {
         <p className="dim">
           No plan yet. “Plan the cuts” lays every cable, tube and sleeve into the reels and remnants of the store, with
           the least scrap there can be.
+        </p>
+      )}
+      {held.length > 0 && (
+        <p className="text-[13px]">
+          Held by other jobs and not counted on: {held.map((h) => `no. ${h.number}, ${h.bin}: ${h.who}`).join('; ')}.
         </p>
       )}
       {shown?.impossible.map(({ piece, why }) => (

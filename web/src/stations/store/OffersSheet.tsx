@@ -20,7 +20,8 @@ export function OffersSheet({
 }) {
   const client = useQueryClient();
   const articles = useArticles();
-  const refresh = () => client.invalidateQueries({ queryKey: ['buying'] });
+  // A price changes what every board is reckoned to cost.
+  const refresh = () => client.invalidateQueries();
   const [row, setRow] = useState({ articleId: '', supplier: '', pack: '1', price: '', lead: '7' });
   const [note, setNote] = useState('');
   const article = articles.data?.articles.find((a) => a.id === row.articleId.trim());

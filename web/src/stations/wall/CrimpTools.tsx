@@ -92,7 +92,7 @@ export function CrimpTools({
               <label key={die} className="flex items-center gap-1 text-[13px]">
                 <input
                   type="checkbox"
-                  className="checkbox checkbox-xs"
+                  className="checkbox checkbox-primary checkbox-xs"
                   aria-label={`${tool.name} has ${die}`}
                   disabled={disabled}
                   checked={tool.dies.includes(die)}
