@@ -12,8 +12,8 @@ import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import type { Schema } from 'yup';
 import * as yup from 'yup';
-import { cableRecordsOf } from '../store/cableRecords.ts';
-import { addRecord, asBenchRecords, listRecords } from '../store/floorRecords.ts';
+import { cableRecordsOf, recordMade } from '../store/cableRecords.ts';
+import { asBenchRecords, listRecords } from '../store/floorRecords.ts';
 import { type JobFile, jobFile } from '../store/jobFile.ts';
 import {
   appendEdit,
@@ -26,6 +26,7 @@ import {
   undoState,
 } from '../store/jobs.ts';
 import { addRelease, releaseOf, releasesOf } from '../store/releases.ts';
+import { withRetry } from '../store/retry.ts';
 import { releaseAll } from '../store/stock.ts';
 import { dateText } from './dateText.ts';
 import { body, refuse } from './problems.ts';
@@ -171,7 +172,15 @@ export const jobRoutes = new Hono<AppEnv>()
   })
   .post('/:id/archive', body(record({ archived: flag() })), async (c) => {
     if (!(await findJob(c.get('db'), c.req.param('id')))) refuse(404, 'no such job');
-    await setArchived(c.get('db'), c.req.param('id'), c.req.valid('json').archived);
+    const { archived } = c.req.valid('json');
+    await setArchived(c.get('db'), c.req.param('id'), archived);
+    // What was set aside for a job that is put away is free again.
+    if (archived)
+      await c
+        .get('db')
+        .transaction((trx) =>
+          releaseAll(trx, c.get('person').id, c.req.param('id'), {}, 'the job was archived', `archive-${nanoid()}`),
+        );
     return c.json({ ok: true });
   })
   .post('/:id/wanted', body(record({ wantedOn: wantedDate() })), async (c) => {
@@ -275,23 +284,11 @@ export const jobRoutes = new Hono<AppEnv>()
     const db = c.get('db');
     const { cableIds, made, revision } = c.req.valid('json');
     const file = await fileOr404(db, c.req.param('id'), revision);
-    const before = progressOfAll(file.dossier.cables, await cableRecordsOf(db, file.job.id), file.workshop);
-    for (const cableId of cableIds) {
-      const cable = file.dossier.cables.find((x) => x.cableId === cableId);
-      if (!cable) refuse(422, `cableIds has "${cableId}"; accepted: a cable of revision ${revision}`);
-    }
-    await db.transaction(async (trx) => {
-      for (const cableId of cableIds) {
-        const { fingerprint } = file.dossier.cables.find((x) => x.cableId === cableId)!;
-        if (made === before.get(cableId)?.made) continue;
-        await addRecord(trx, file.job.id, c.get('person').id, {
-          kind: 'cableMade',
-          entityId: cableId,
-          revision,
-          fingerprint,
-          data: { made },
-        });
-      }
-    });
+    const cables = cableIds.map(
+      (id) =>
+        file.dossier.cables.find((x) => x.cableId === id) ??
+        refuse(422, `cableIds has "${id}"; accepted: a cable of revision ${revision}`),
+    );
+    await withRetry(() => recordMade(db, file, cables, c.get('person').id, made, nanoid()));
     return c.json({ ok: true });
   });

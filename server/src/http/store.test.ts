@@ -327,6 +327,28 @@ describe('from the plan to the cable', () => {
     expect(moves.at(-1)).toMatchObject({ kind: 'scrap', quantity: -4 });
     expect(await rowOf(id)).toBeUndefined();
   });
+  it('a whole cable ticked as made uses what its steps use, once, and gives it back when it is not made after all', async () => {
+    const { dossier } = (await mira.get(`/api/jobs/${cartId}/dossier`)).json;
+    const at = (await mira.get(`/api/jobs/${cartId}`)).json.revision;
+    const cable = dossier.cables.find((c: any) => `${c.cableTypeId}/${c.cores[0].colour}` === 'thermoplastic105-6/RD');
+    const tick = (made: boolean) =>
+      jonas.post(`/api/jobs/${cartId}/made`, { cableIds: [cable.cableId], made, revision: at });
+    const left = async () => (await byArticle('thermoplastic105-6/RD')).reduce((s, r) => s + r.onHand, 0);
+    const before = await left();
+    expect((await tick(true)).status).toBe(200);
+    expect(await left()).toBe(before - Math.ceil(cable.cutMm + defaultWorkshop.cutTrimMm));
+    await tick(true);
+    expect(await left()).toBe(before - Math.ceil(cable.cutMm + defaultWorkshop.cutTrimMm));
+    await tick(false);
+    expect(await left()).toBe(before);
+  });
+  it('an archived job lets go of what was set aside for it', async () => {
+    const id = await receive('pvc70-25/RD', 3000, { boughtMm: 50_000 });
+    await jonas.post(`/api/stock/${id}/reserve`, { quantity: 1000, jobId: cartId, key: key() });
+    await mira.post(`/api/jobs/${cartId}/archive`, { archived: true });
+    expect((await rowOf(id)).reserved).toBe(0);
+    await mira.post(`/api/jobs/${cartId}/archive`, { archived: false });
+  });
   it('picking takes what is there and no more than is needed', async () => {
     const lines = async () => (await mira.get(`/api/jobs/${hutId}/picking`)).json.lines;
     const line = (await lines()).find((l: any) => l.group === 'device' && l.places.some((p: any) => p.free > 0));

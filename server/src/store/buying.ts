@@ -45,20 +45,18 @@ type Row = any;
 
 /** Orders with what has come of them; those wholly received last. */
 export async function listPurchases(db: Knex): Promise<Purchase[]> {
-  const [heads, lines, received]: [Row[], Row[], Row[]] = await Promise.all([
-    db('purchases')
-      .join('people', 'people.id', 'purchases.person_id')
-      .orderBy('number', 'desc')
-      .select('purchases.*', 'people.name as person_name'),
-    db('purchase_lines').orderBy('line'),
-    db('stock_moves')
-      .leftJoin('stock_moves as c', 'c.corrects', 'stock_moves.id')
-      .whereNotNull('stock_moves.purchase_id')
-      .whereNull('c.id')
-      .groupBy('stock_moves.purchase_id', 'stock_moves.purchase_line')
-      .select('stock_moves.purchase_id', 'stock_moves.purchase_line')
-      .sum({ quantity: 'stock_moves.quantity' }),
-  ]);
+  const heads: Row[] = await db('purchases')
+    .join('people', 'people.id', 'purchases.person_id')
+    .orderBy('number', 'desc')
+    .select('purchases.*', 'people.name as person_name');
+  const lines: Row[] = await db('purchase_lines').orderBy('line');
+  const received: Row[] = await db('stock_moves')
+    .leftJoin('stock_moves as c', 'c.corrects', 'stock_moves.id')
+    .whereNotNull('stock_moves.purchase_id')
+    .whereNull('c.id')
+    .groupBy('stock_moves.purchase_id', 'stock_moves.purchase_line')
+    .select('stock_moves.purchase_id', 'stock_moves.purchase_line')
+    .sum({ quantity: 'stock_moves.quantity' });
   return heads.map((h) => {
     const own = lines
       .filter((l) => l.purchase_id === h.id)

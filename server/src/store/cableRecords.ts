@@ -1,5 +1,6 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
-import { CABLE_STEPS, type CableRecord, type CableStep } from '@ombrik/core/stock/cableSteps';
+import { CABLE_STEPS, type CableRecord, type CableStep, stepsOf } from '@ombrik/core/stock/cableSteps';
+import { progressOfAll } from '@ombrik/core/stock/cableWork';
 import { cutPieces } from '@ombrik/core/stock/cutPieces';
 import { freeFor } from '@ombrik/core/stock/rods';
 import type { Knex } from 'knex';
@@ -8,22 +9,16 @@ import { addRecord, type FloorRecord, listRecords } from './floorRecords.ts';
 import type { JobFile } from './jobFile.ts';
 import { correct, keyUsed, listStock, lockStock, receive, StoreRefusal, take } from './stock.ts';
 
-const KINDS = ['cableMade', 'cableStep', 'cableRedo'] as const;
-
 /** What the floor said of a job's cables, in the order it was said. */
 export async function cableRecordsOf(db: Knex, jobId: string): Promise<(CableRecord & { row: FloorRecord })[]> {
-  const lists = await Promise.all(KINDS.map((kind) => listRecords(db, jobId, kind)));
-  return lists
-    .flat()
-    .sort((a, b) => a.id - b.id)
-    .map((row) => ({
-      cableId: row.entityId,
-      fingerprint: row.fingerprint,
-      said: saidOf(row),
-      personName: row.personName,
-      at: row.at,
-      row,
-    }));
+  return (await listRecords(db, jobId, 'cableMade', 'cableStep', 'cableRedo')).map((row) => ({
+    cableId: row.entityId,
+    fingerprint: row.fingerprint,
+    said: saidOf(row),
+    personName: row.personName,
+    at: row.at,
+    row,
+  }));
 }
 
 function saidOf({ kind, data }: FloorRecord): CableRecord['said'] {
@@ -36,6 +31,13 @@ function saidOf({ kind, data }: FloorRecord): CableRecord['said'] {
     done: data.done === true,
     pullsN: Array.isArray(data.pullsN) ? (data.pullsN as number[]) : [],
   };
+}
+
+/** What a step took from the store. */
+export interface Taken {
+  number: number;
+  quantity: number;
+  unit: 'mm' | 'pcs';
 }
 
 interface Want {
@@ -71,10 +73,10 @@ async function consume(
   personId: string,
   fromStockId: string | null,
   key: string,
-): Promise<{ number: number; quantity: number; unit: string }[]> {
+): Promise<Taken[]> {
   const kept = await planOf(trx, file.job.id);
   const rods = kept?.plan.groups.flatMap((g) => g.rods) ?? [];
-  const taken: { number: number; quantity: number; unit: string }[] = [];
+  const taken: Taken[] = [];
   let part = 0;
   for (const want of wantsOf(file, cable, step)) {
     const planned = rods.find((r) => r.cuts.some((c) => c.piece.id === want.pieceId));
@@ -125,6 +127,60 @@ export interface StepWish {
   key: string;
 }
 
+/** One after the other for a job: the same press twice finds the first. */
+const lockJob = (trx: Knex, jobId: string) => trx('jobs').where({ id: jobId }).forUpdate().first('id');
+
+/** Records of one cable since it was last started anew. */
+const sinceRedo = <T extends CableRecord>(records: readonly T[]): T[] =>
+  records.slice(records.findLastIndex((r) => r.said.kind === 'redo') + 1);
+
+async function stepIn(
+  trx: Knex,
+  file: JobFile,
+  cable: MadeCable,
+  personId: string,
+  wish: StepWish,
+): Promise<{ taken: Taken[] }> {
+  const records = (await cableRecordsOf(trx, file.job.id)).filter((r) => r.cableId === cable.cableId);
+  const again = records.find((r) => r.row.data.key === wish.key);
+  if (again) return { taken: (again.row.data.taken as Taken[]) ?? [] };
+  const last = sinceRedo(records)
+    .filter((r) => r.said.kind === 'step' && r.said.step === wish.step)
+    .at(-1);
+  const isDone = last?.said.kind === 'step' && last.said.done;
+  let taken: Taken[] = [];
+  if (wish.done && !isDone) taken = await consume(trx, file, cable, wish.step, personId, wish.fromStockId, wish.key);
+  else if (!wish.done && isDone) {
+    const moves = await trx('stock_moves')
+      .where({ key: String(last!.row.data.key) })
+      .orderBy('id')
+      .select('id');
+    for (const [n, move] of moves.entries())
+      await correct(
+        trx,
+        Number(move.id),
+        personId,
+        `${cable.designation}: ${wish.step} taken back`,
+        `${wish.key}-${n}`,
+      );
+  }
+  await addRecord(trx, file.job.id, personId, {
+    kind: 'cableStep',
+    entityId: cable.cableId,
+    revision: file.revision,
+    fingerprint: cable.fingerprint,
+    data: {
+      step: wish.step,
+      done: wish.done,
+      pullsN: wish.pullsN,
+      // A second reading of a step done already took nothing: what the first took stays with it.
+      key: wish.done && isDone ? String(last!.row.data.key) : wish.key,
+      taken,
+    },
+  });
+  return { taken };
+}
+
 /** Records a step of a cable with what it used; taking a step back puts that back too. */
 export async function recordStep(
   db: Knex,
@@ -132,47 +188,55 @@ export async function recordStep(
   cable: MadeCable,
   personId: string,
   wish: StepWish,
-): Promise<{ taken: { number: number; quantity: number; unit: string }[] }> {
+): Promise<{ taken: Taken[] }> {
   return db.transaction(async (trx) => {
-    // One after the other for a job: the same press twice finds the first.
-    await trx('jobs').where({ id: file.job.id }).forUpdate().first('id');
-    const records = (await cableRecordsOf(trx, file.job.id)).filter((r) => r.cableId === cable.cableId);
-    const again = records.find((r) => r.row.data.key === wish.key);
-    if (again) return { taken: (again.row.data.taken as { number: number; quantity: number; unit: string }[]) ?? [] };
-    const sinceRedo = records.slice(records.findLastIndex((r) => r.said.kind === 'redo') + 1);
-    const last = sinceRedo.filter((r) => r.said.kind === 'step' && r.said.step === wish.step).at(-1);
-    const isDone = last?.said.kind === 'step' && last.said.done;
-    let taken: { number: number; quantity: number; unit: string }[] = [];
-    if (wish.done && !isDone) taken = await consume(trx, file, cable, wish.step, personId, wish.fromStockId, wish.key);
-    else if (!wish.done && isDone) {
-      const moves = await trx('stock_moves')
-        .where({ key: String(last!.row.data.key) })
-        .orderBy('id')
-        .select('id');
-      for (const [n, move] of moves.entries())
-        await correct(
-          trx,
-          Number(move.id),
-          personId,
-          `${cable.designation}: ${wish.step} taken back`,
-          `${wish.key}-${n}`,
-        );
+    await lockJob(trx, file.job.id);
+    return stepIn(trx, file, cable, personId, wish);
+  });
+}
+
+/** Steps that use something up. */
+const USING: readonly CableStep[] = ['cut', 'crimped', 'shrunk'];
+
+/**
+ * Whole cables made at a tick, or not made after all: what their steps use goes out of the store, or back into it.
+ * Cables that stand so already are left.
+ */
+export async function recordMade(
+  db: Knex,
+  file: JobFile,
+  cables: readonly MadeCable[],
+  personId: string,
+  made: boolean,
+  key: string,
+): Promise<void> {
+  await db.transaction(async (trx) => {
+    await lockJob(trx, file.job.id);
+    const records = await cableRecordsOf(trx, file.job.id);
+    const before = progressOfAll(file.dossier.cables, records, file.workshop);
+    for (const cable of cables) {
+      if (made === before.get(cable.cableId)?.made) continue;
+      const own = sinceRedo(records.filter((r) => r.cableId === cable.cableId));
+      for (const step of USING) {
+        const last = own.filter((r) => r.said.kind === 'step' && r.said.step === step).at(-1);
+        const isDone = last?.said.kind === 'step' && last.said.done;
+        if (made === Boolean(isDone) || !stepsOf(cable, false)[step]) continue;
+        await stepIn(trx, file, cable, personId, {
+          step,
+          done: made,
+          pullsN: [],
+          fromStockId: null,
+          key: `${key}-${cable.cableId}-${step}`,
+        });
+      }
+      await addRecord(trx, file.job.id, personId, {
+        kind: 'cableMade',
+        entityId: cable.cableId,
+        revision: file.revision,
+        fingerprint: cable.fingerprint,
+        data: { made },
+      });
     }
-    await addRecord(trx, file.job.id, personId, {
-      kind: 'cableStep',
-      entityId: cable.cableId,
-      revision: file.revision,
-      fingerprint: cable.fingerprint,
-      data: {
-        step: wish.step,
-        done: wish.done,
-        pullsN: wish.pullsN,
-        // A second reading of a step done already took nothing: what the first took stays with it.
-        key: wish.done && isDone ? String(last!.row.data.key) : wish.key,
-        taken,
-      },
-    });
-    return { taken };
   });
 }
 
@@ -185,7 +249,7 @@ export async function recordRedo(
   wish: { reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string; key: string },
 ): Promise<void> {
   await db.transaction(async (trx) => {
-    await trx('jobs').where({ id: file.job.id }).forUpdate().first('id');
+    await lockJob(trx, file.job.id);
     const records = (await cableRecordsOf(trx, file.job.id)).filter((r) => r.cableId === cable.cableId);
     if (records.some((r) => r.row.data.key === wish.key)) return;
     const own = cutPieces(file.job, [cable], file.workshop)[0];

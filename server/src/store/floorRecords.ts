@@ -13,10 +13,12 @@ export interface FloorRecord {
   at: string;
 }
 
-export async function listRecords(db: Knex, jobId: string, kind: RecordKind): Promise<FloorRecord[]> {
+/** Records of a job of some kinds, in the order they were made. */
+export async function listRecords(db: Knex, jobId: string, ...kinds: RecordKind[]): Promise<FloorRecord[]> {
   const rows = await db('floor_records')
     .join('people', 'people.id', 'floor_records.person_id')
-    .where({ job_id: jobId, kind })
+    .where({ job_id: jobId })
+    .whereIn('kind', kinds)
     .orderBy('floor_records.id')
     .select('floor_records.*', 'people.name as person_name');
   return rows.map((r) => ({

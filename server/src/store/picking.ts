@@ -28,7 +28,8 @@ export async function piecesTaken(db: Knex, jobId: string): Promise<Record<strin
 
 /** What a job still needs by the piece, and where it lies. */
 export async function pickList(db: Knex, file: JobFile): Promise<PickLine[]> {
-  const [stock, taken] = await Promise.all([listStock(db), piecesTaken(db, file.job.id)]);
+  const stock = await listStock(db);
+  const taken = await piecesTaken(db, file.job.id);
   const own = new Set([file.job.id]);
   return file.dossier.parts
     .filter((p) => p.unit === 'pcs' && p.supply === 'workshop')

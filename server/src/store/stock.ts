@@ -72,13 +72,12 @@ export async function listStock(db: Knex, where: { articleId?: string; emptyToo?
   const query = db('stock').orderBy('received_at').orderBy('number');
   if (where.articleId) query.where({ article_id: where.articleId });
   if (!where.emptyToo) query.where('on_hand', '>', 0);
-  const [rows, reservations] = await Promise.all([
-    query,
-    db('stock_reservations')
-      .join('jobs', 'jobs.id', 'stock_reservations.job_id')
-      .where('quantity', '>', 0)
-      .select('stock_reservations.*', 'jobs.number as job_number'),
-  ]);
+  // One after the other: inside a transaction there is one connection.
+  const rows: Record<string, unknown>[] = await query;
+  const reservations = await db('stock_reservations')
+    .join('jobs', 'jobs.id', 'stock_reservations.job_id')
+    .where('quantity', '>', 0)
+    .select('stock_reservations.*', 'jobs.number as job_number');
   return rows.map((r) => ({
     ...stockRow(r),
     reservations: reservations

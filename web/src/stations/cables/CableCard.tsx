@@ -94,6 +94,7 @@ export function CableCard({
   equals,
   pullDue,
   reel,
+  reels,
   floor,
   next,
   previous,
@@ -102,7 +103,9 @@ export function CableCard({
   progress: CableProgress;
   equals: readonly string[];
   pullDue: boolean;
-  reel: string;
+  reel: string | null;
+  /** Reels and remnants it could come from, while no plan says which. */
+  reels: readonly { id: string; label: string }[];
   floor: ReturnType<typeof useCableFloor>;
   next: (() => void) | null;
   previous: (() => void) | null;
@@ -110,6 +113,7 @@ export function CableCard({
   const job = useJob();
   const [pulls, setPulls] = useState<Record<string, string>>({});
   const [redoing, setRedoing] = useState(false);
+  const [from, setFrom] = useState('');
   const busy = job.saveState !== 'saved' || floor.step.isPending || floor.redo.isPending;
   const core = cable.cores[0];
   if (!core) return null;
@@ -125,7 +129,13 @@ export function CableCard({
   );
   const tooWeak = readAll ? due.filter((d, i) => readings[i]! < d.pull.forceN) : [];
   const press = (step: CableStep, done: boolean) =>
-    floor.step.mutate({ cableId: cable.cableId, step, done, pullsN: step === 'pulled' && done ? readings : [] });
+    floor.step.mutate({
+      cableId: cable.cableId,
+      step,
+      done,
+      pullsN: step === 'pulled' && done ? readings : [],
+      fromStockId: from || null,
+    });
   const wanted = progress.steps.filter((s) => s.needed);
   const crimped = progress.steps.find((s) => s.step === 'crimped')?.done === true;
   const paths = job.dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? [];
@@ -145,7 +155,23 @@ export function CableCard({
             <ConductorTag colour={c.colour} /> {COLOUR_NAME[c.colour]}
           </span>
         ))}
-        <span className="dim">from {reel}</span>
+        {reel || reels.length === 0 ? (
+          <span className="dim">{reel ? `from ${reel}` : 'nothing long enough in the store'}</span>
+        ) : (
+          <select
+            className="select select-sm w-52"
+            aria-label="From which reel"
+            value={from}
+            onChange={(e) => setFrom(e.target.value)}
+          >
+            <option value="">from the oldest that is long enough</option>
+            {reels.map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.label}
+              </option>
+            ))}
+          </select>
+        )}
         {cable.sleeve && (
           <span className="dim">
             sleeve {mm(cable.sleeve.lengthMm)}: {cable.sleeve.name}

@@ -1,13 +1,14 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { cableWork } from '@ombrik/core/stock/cableWork';
 import { cableArticleId } from '@ombrik/core/stock/cutPieces';
+import { rodsOf } from '@ombrik/core/stock/rods';
 import { useEffect, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
 import { useJob } from '../../app/jobSession.tsx';
 import { useFloor } from '../../app/useFloor.ts';
 import { ConductorTag } from '../../ui/ConductorTag.tsx';
-import { mm } from '../../ui/format.ts';
+import { metres, mm } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { ScanBox } from '../../ui/ScanBox.tsx';
 import { CableCard } from './CableCard.tsx';
@@ -46,7 +47,11 @@ export function CardsSheet() {
   const rodOf = (cable: MadeCable) =>
     cutting.data?.plan?.plan.groups
       .flatMap((g) => g.rods)
-      .find((r) => r.cuts.some((c) => c.piece.id === `${job.jobId}/${cable.cableId}/cable`))?.label ?? 'any reel';
+      .find((r) => r.cuts.some((c) => c.piece.id === `${job.jobId}/${cable.cableId}/cable`))?.label ?? null;
+  const reelsFor = (cable: MadeCable) =>
+    rodsOf(cutting.data?.stock ?? [], new Set([job.jobId]))
+      .filter((r) => r.articleId === cableArticleId(cable) && r.freeMm >= cable.cutMm + workshop.cutTrimMm)
+      .map((r) => ({ id: r.stockId, label: `${r.label}: ${metres(r.freeMm)}` }));
   const settled = job.saveState === 'saved';
   const stops = dossier.findings.filter((f) => f.severity === 'stop').length;
   const progress = floor.cables.get(chosen.cableId);
@@ -162,6 +167,7 @@ export function CardsSheet() {
             equals={work.equals.get(chosen.cableId) ?? []}
             pullDue={work.pullDue.has(chosen.cableId)}
             reel={rodOf(chosen)}
+            reels={reelsFor(chosen)}
             floor={say}
             next={at < listed.length - 1 ? () => choose(listed[at + 1]!) : null}
             previous={at > 0 ? () => choose(listed[at - 1]!) : null}
