@@ -43,6 +43,7 @@ const planBody = record({
     record({
       articleId: text(1, 80),
       rods: list(record({ stockId: orNull(text(1, 64)), pieceIds: list(text(1, 200), { min: 1, max: 3000 }) }), {
+        min: 1,
         max: 1000,
       }),
       optimal: flag(),

@@ -255,6 +255,7 @@ export const jobRoutes = new Hono<AppEnv>()
     } else {
       if (revision !== file.revision)
         refuse(409, `released at revision ${revision}, the board is at ${file.revision}: look at it again`);
+      if (file.board.items.length === 0) refuse(422, 'there is nothing to make yet: no parts, no cables');
       const stops = openStops(file);
       if (stops.length > 0 && (c.get('person').role !== 'designer' || reason.trim() === ''))
         refuse(

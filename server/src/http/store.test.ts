@@ -262,6 +262,12 @@ describe('from the plan to the cable', () => {
     const first = await step('cut', true, { key: same });
     expect(first.json.taken[0]).toMatchObject({ quantity: cut.piece.lengthMm });
     await step('cut', true, { key: same });
+    expect((await step('cut', true, { fromStockId: 'st_nothing' })).status).toBe(201);
+    await step('cut', false);
+    expect((await step('cut', true, { fromStockId: 'st_nothing' })).json.problems[0]).toMatch(
+      /fromStockId is "st_nothing"; accepted: a reel of .* mm free/,
+    );
+    await step('cut');
     expect((await rowOf(rod.stockId!)).onHand).toBe(before.onHand - cut.piece.lengthMm);
     expect((await rowOf(rod.stockId!)).reserved).toBe(before.reserved - cut.piece.lengthMm);
     await step('cut', false);

@@ -83,10 +83,14 @@ async function consume(
     const stock = await listStock(trx, { articleId: want.articleId });
     const own = new Set([file.job.id]);
     const freeOf = (s: (typeof stock)[number]) => freeFor(s, own);
-    const asked = stock.find((s) => s.id === fromStockId);
-    const isCable = want.pieceId?.endsWith('/cable');
+    const asked = want.pieceId?.endsWith('/cable') && fromStockId !== null;
+    const chosen = stock.find((s) => s.id === fromStockId && freeOf(s) >= want.quantity);
+    if (asked && !chosen)
+      throw new StoreRefusal(
+        `fromStockId is "${fromStockId}"; accepted: a reel of ${cable.cableTypeName} with ${want.quantity} mm free`,
+      );
     const row =
-      (isCable ? asked : undefined) ??
+      (asked ? chosen : undefined) ??
       stock.find((s) => s.id === planned?.stockId && freeOf(s) >= want.quantity) ??
       // Remnants before fresh ones, older before newer.
       [...stock]

@@ -21,6 +21,7 @@ export function ScanBox({ onFound }: { onFound: (found: { path: string; stockId:
     <span className="grid">
       <input
         className="input input-sm w-36"
+        id="scan"
         aria-label="Scan or type a code"
         placeholder="scan, or 401/W12"
         value={text}

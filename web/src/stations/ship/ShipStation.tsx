@@ -20,11 +20,14 @@ const PAPERS = [
   ['sheets.pdf', 'Sheet cutting plan', 'Panels on the sheets in stock, cut by cut.'],
   ['parts.pdf', 'Parts list', 'Everything to have on the bench, with prices.'],
   ['cuts.pdf', 'Cut list', 'By cable type, both ends of every piece.'],
+  ['cards.pdf', 'Cable cards', 'One card a cable in the order of making, with a code.'],
+  ['labels.pdf', 'Labels', 'Both ends of every cable; other sheets at Cables, Labels.'],
   ['test-record.pdf', 'Test record', 'Every reading, failed ones too, with sign-off lines.'],
 ] as const;
 const LISTS = [
   ['parts.csv', 'Parts, CSV'],
   ['cuts.csv', 'Cuts, CSV'],
+  ['labels.csv', 'Labels, CSV'],
   ['drill.csv', 'Drill table, CSV'],
   ['board.json', 'Board document, JSON'],
 ] as const;

@@ -27,11 +27,20 @@ const DO_WORDS = {
 const WAY_WORDS = { take: 'Take', reserve: 'Set aside', count: 'Count', move: 'Move', scrap: 'Scrap' };
 
 /** One thing in the store: what may be done with it, who has some of it, and all that ever happened to it. */
-export function StockCard({ item, startAt = 'take' }: { item: StockItem; startAt?: (typeof WAYS)[number] }) {
+export function StockCard({
+  item,
+  counting = false,
+  onCounted,
+}: {
+  item: StockItem;
+  /** Stocktake: the count is asked for at once. */
+  counting?: boolean;
+  onCounted?: () => void;
+}) {
   const moves = useMoves(item.id);
   const jobs = useQuery({ queryKey: ['jobs'], queryFn: () => answer(api.jobs.$get()) });
   const wish = useStockWish();
-  const [way, setWay] = useState<(typeof WAYS)[number]>(startAt);
+  const [way, setWay] = useState<(typeof WAYS)[number]>(counting ? 'count' : 'take');
   const [amount, setAmount] = useState('');
   const [note, setNote] = useState('');
   const [jobId, setJobId] = useState('');
@@ -58,6 +67,7 @@ export function StockCard({ item, startAt = 'take' }: { item: StockItem; startAt
       onSuccess: () => {
         setAmount('');
         setNote('');
+        if (counting) onCounted?.();
       },
     });
   };
@@ -107,6 +117,8 @@ export function StockCard({ item, startAt = 'take' }: { item: StockItem; startAt
             <input
               className="num min-w-0 text-right"
               inputMode="decimal"
+              // biome-ignore lint/a11y/noAutofocus: in a stocktake the hand is on the scanner, not the mouse.
+              autoFocus={counting}
               aria-label={way === 'count' ? 'Counted' : 'How much'}
               value={amount}
               onChange={(e) => setAmount(e.target.value)}

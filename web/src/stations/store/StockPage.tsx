@@ -131,7 +131,12 @@ export function StockPage() {
             </div>
           )}
           {chosen ? (
-            <StockCard key={`${chosen.id}${counting}`} item={chosen} startAt={counting ? 'count' : 'take'} />
+            <StockCard
+              key={`${chosen.id}${counting}`}
+              item={chosen}
+              counting={counting}
+              onCounted={() => document.getElementById('scan')?.focus()}
+            />
           ) : (
             !receiving && <p className="dim p-4">Choose something, or scan its sticker.</p>
           )}
