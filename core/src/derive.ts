@@ -15,7 +15,7 @@ import { barChecks } from './stages/checks/barChecks.ts';
 import { bodyChecks } from './stages/checks/bodyChecks.ts';
 import { type CheckContext, elementsByKind } from './stages/checks/checkContext.ts';
 import { controlChecks } from './stages/checks/controlChecks.ts';
-import { crimpChecks } from './stages/checks/crimpChecks.ts';
+import { bentLugs, crimpChecks } from './stages/checks/crimpChecks.ts';
 import { detourChecks } from './stages/checks/detourChecks.ts';
 import { faultChecks } from './stages/checks/faultChecks.ts';
 import type { Finding } from './stages/checks/finding.ts';
@@ -275,9 +275,10 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
   const space = memo.each('spaceChecks', 'all', [standing, behind], () => spaceChecks(context));
   const detours = memo.each('detourChecks', 'all', [made, standing, sizing], () => detourChecks(context));
   const body = memo.each('bodyChecks', 'all', [bodies, board.panels], () => bodyChecks(context));
-  const crimps = memo.each('crimpChecks', 'all', [made, board.cables, parts, labels, versions], () =>
+  const crimps = memo.each('crimpChecks', 'all', [ends, board.cables, parts, labels, versions], () =>
     crimpChecks(context, workshop.tools),
   );
+  const bent = memo.each('bentLugs', 'all', [made, board.cables, parts], () => bentLugs(context));
   const routes = memo.each('routeChecks', 'all', [made, standing, sizing, board.cables], () => routeChecks(context));
   const findings = [
     ...wiring,
@@ -289,6 +290,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
     ...solarChecks(context),
     ...terminationChecks(context),
     ...crimps,
+    ...bent,
     ...layout,
     ...space,
     ...body,

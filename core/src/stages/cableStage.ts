@@ -121,14 +121,12 @@ export function makeCables(
         workshop,
       }),
     );
-    const sleeve = memo.each('sleeve', cable.id, [cable.segments, stage.board.panels, ends.cableType], () =>
-      sleeveOf(cable, stage.board.panels, ends.cableType, catalogue),
-    );
+    const { panels } = stage.board;
     return memo.each(
       'made',
       cable.id,
-      [ends, length.lengthMm, length.provisional, length.formed?.spanMm, length.formed?.riseMm, sleeve],
-      () => terminateCable(cable, ends, area, length, sleeve),
+      [ends, length.lengthMm, length.provisional, length.formed?.spanMm, length.formed?.riseMm, cable.segments, panels],
+      () => terminateCable(cable, ends, area, length, sleeveOf(cable, panels, ends.cableType, catalogue)),
     );
   });
 }

@@ -150,9 +150,13 @@ function surfaces(context: CheckContext, ends: readonly OneEnd[]): Finding[] {
 const BEND_DIAMETERS = 4;
 
 /** A straight lug whose cable has to go through the board at once would be bent at its neck. */
-function bentLugs(context: CheckContext, ends: readonly OneEnd[]): Finding[] {
+export function bentLugs(context: CheckContext): Finding[] {
   const { lug, cableType } = catalogueIndex(context.catalogue);
-  return ends.flatMap((one) => {
+  // Only cables that go through a board at all.
+  const through = context.cables.filter((c) =>
+    context.cableOf.get(c.cableId)?.segments.some((s) => s.kind === 'passThrough'),
+  );
+  return endsOf(through).flatMap((one) => {
     const { made, side, end } = one;
     const found = lug.get(end.lug.value ?? '');
     const cable = context.cableOf.get(made.cableId);
@@ -231,13 +235,8 @@ function posts(context: CheckContext): Finding[] {
   });
 }
 
+/** Dies, tube, surface and posts: what the ends are judged for wherever the cable runs. */
 export function crimpChecks(context: CheckContext, tools: readonly CrimpTool[]): Finding[] {
   const ends = endsOf(context.cables);
-  return [
-    ...dies(context, ends, tools),
-    ...shrinks(ends),
-    ...surfaces(context, ends),
-    ...bentLugs(context, ends),
-    ...posts(context),
-  ];
+  return [...dies(context, ends, tools), ...shrinks(ends), ...surfaces(context, ends), ...posts(context)];
 }
