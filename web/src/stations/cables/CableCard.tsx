@@ -14,24 +14,41 @@ import { EndPicture } from './EndPicture.tsx';
 import { RedoForm } from './RedoForm.tsx';
 import type { useCableFloor } from './useCableFloor.ts';
 
+/** Where in the store something lies, said where the hand has to go. */
+function Lies({ at }: { at: string | null | undefined }) {
+  if (at === undefined) return null;
+  return at ? (
+    <span className="dim text-xs">{at}</span>
+  ) : (
+    <span className="text-xs text-warning">none in the store</span>
+  );
+}
+
 function EndBox({
   cable,
   core,
   end,
   which,
   side,
+  placeOf,
 }: {
   cable: MadeCable;
   core: MadeCore;
   end: MadeEnd;
   which: string;
   side: 'from' | 'to';
+  placeOf: (articleId: string) => string | null | undefined;
 }) {
   const { dossier } = useJob();
   const { crimp } = end;
   const stack = dossier.stacks.find((s) => s.itemId === end.ref.itemId && s.terminalId === end.ref.terminalId);
   const rows: [string, React.ReactNode][] = [
-    ['end', <b key="e">{end.lugName}</b>],
+    [
+      'end',
+      <span key="e">
+        <b>{end.lugName}</b> {end.lug.value && <Lies at={placeOf(end.lug.value)} />}
+      </span>,
+    ],
     [
       'strip',
       <Askable key="s" address={`core/${core.coreId}/${side}/stripMm`}>
@@ -48,7 +65,12 @@ function EndBox({
       </span>,
     ]);
   if (end.shrinkId)
-    rows.push(['shrink', `${mm(end.shrinkMm)} of ${end.shrinkName.replace('Dual-wall heat-shrink ', '')}`]);
+    rows.push([
+      'shrink',
+      <span key="h">
+        {mm(end.shrinkMm)} of {end.shrinkName.replace('Dual-wall heat-shrink ', '')} <Lies at={placeOf(end.shrinkId)} />
+      </span>,
+    ]);
   else if (end.wantsShrink)
     rows.push([
       'shrink',
@@ -95,6 +117,7 @@ export function CableCard({
   pullDue,
   reel,
   reels,
+  placeOf,
   floor,
   next,
   previous,
@@ -106,6 +129,8 @@ export function CableCard({
   reel: string | null;
   /** Reels and remnants it could come from, while no plan says which. */
   reels: readonly { id: string; label: string }[];
+  /** Where an article lies in the store; null when there is none, undefined while nobody knows yet. */
+  placeOf: (articleId: string) => string | null | undefined;
   floor: ReturnType<typeof useCableFloor>;
   next: (() => void) | null;
   previous: (() => void) | null;
@@ -189,8 +214,24 @@ export function CableCard({
       <Tape cable={cable} paths={paths} caption={false} />
       <div className="grid gap-2 lg:grid-cols-2">
         {cable.cores.flatMap((c) => [
-          <EndBox key={`${c.coreId}from`} cable={cable} core={c} end={c.from} which="First end" side="from" />,
-          <EndBox key={`${c.coreId}to`} cable={cable} core={c} end={c.to} which="Second end" side="to" />,
+          <EndBox
+            key={`${c.coreId}from`}
+            cable={cable}
+            core={c}
+            end={c.from}
+            which="First end"
+            side="from"
+            placeOf={placeOf}
+          />,
+          <EndBox
+            key={`${c.coreId}to`}
+            cable={cable}
+            core={c}
+            end={c.to}
+            which="Second end"
+            side="to"
+            placeOf={placeOf}
+          />,
         ])}
       </div>
       {pullDue && due.length > 0 && crimped && !progress.steps.find((s) => s.step === 'pulled')?.done && (

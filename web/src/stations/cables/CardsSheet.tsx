@@ -52,6 +52,8 @@ export function CardsSheet() {
     rodsOf(cutting.data?.stock ?? [], new Set([job.jobId]))
       .filter((r) => r.articleId === cableArticleId(cable) && r.freeMm >= cable.cutMm + workshop.cutTrimMm)
       .map((r) => ({ id: r.stockId, label: `${r.label}: ${metres(r.freeMm)}` }));
+  const placeOf = (articleId: string) =>
+    cutting.data && (cutting.data.stock.find((s) => s.articleId === articleId && s.onHand > 0)?.bin ?? null);
   const settled = job.saveState === 'saved';
   const stops = dossier.findings.filter((f) => f.severity === 'stop').length;
   const progress = floor.cables.get(chosen.cableId);
@@ -168,6 +170,7 @@ export function CardsSheet() {
             pullDue={work.pullDue.has(chosen.cableId)}
             reel={rodOf(chosen)}
             reels={reelsFor(chosen)}
+            placeOf={placeOf}
             floor={say}
             next={at < listed.length - 1 ? () => choose(listed[at + 1]!) : null}
             previous={at > 0 ? () => choose(listed[at - 1]!) : null}
