@@ -4,7 +4,7 @@ import type { Workshop } from '../rules/workshop.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 import { type CableProgress, type CableRecord, cableProgress, pullsDue } from './cableSteps.ts';
 import { cableArticleId } from './cutPieces.ts';
-import { type Changes, makingOrder } from './makingOrder.ts';
+import { type BenchNeed, type Changes, makingOrder } from './makingOrder.ts';
 
 /** How a job's cables are made at the bench: in which order, which crimps are pulled, which cables are equals. */
 export interface CableWork {
@@ -46,11 +46,11 @@ export function cableWork(cables: readonly MadeCable[], workshop: Pick<Workshop,
 
 function workOut(cables: readonly MadeCable[], pullEvery: number): CableWork {
   const byId = new Map(cables.map((c) => [c.cableId, c]));
-  const { order, changes, asDrawn } = makingOrder(
+  const { order, changes, asDrawn } = orderOf(
     cables.map((c) => ({
       cableId: c.cableId,
       reel: cableArticleId(c),
-      dies: c.cores.flatMap((core) => [core.from, core.to].flatMap((e) => e.crimp?.dieId ?? [])),
+      dies: [...new Set(c.cores.flatMap((core) => [core.from, core.to].flatMap((e) => e.crimp?.dieId ?? [])))],
     })),
   );
   const inOrder = order.map((o) => byId.get(o.cableId)!);
@@ -78,6 +78,21 @@ function dieRunsOf(inOrder: readonly MadeCable[]): DieRun[] {
         runs.set(end.crimp.dieId, run);
       }
   return [...runs.values()].sort((a, b) => compareNatural(b.dieId, a.dieId));
+}
+
+const orders = new Map<string, ReturnType<typeof makingOrder>>();
+const ORDERS_KEPT = 12;
+
+/** The order for some needs; kept, for a part that is dragged changes lengths all the time and needs never. */
+function orderOf(needs: readonly BenchNeed[]): ReturnType<typeof makingOrder> {
+  const key = needs.map((n) => `${n.cableId} ${n.reel} ${n.dies.join(',')}`).join(';');
+  let made = orders.get(key);
+  if (!made) {
+    made = makingOrder(needs);
+    orders.set(key, made);
+    if (orders.size > ORDERS_KEPT) orders.delete(orders.keys().next().value as string);
+  }
+  return made;
 }
 
 /** Letter of the part a cable ends at: `G` of `-G1:plus`. */

@@ -1,9 +1,10 @@
 import type { Id } from '../board/board.ts';
 
-/** What a cable asks of the bench: the reel it comes from and the dies of its ends, empty where nothing is crimped. */
+/** What a cable asks of the bench: the reel it comes from and the dies of its ends. */
 export interface BenchNeed {
   cableId: Id;
   reel: string;
+  /** Each once. */
   dies: readonly string[];
 }
 
@@ -19,35 +20,42 @@ export interface Changes {
 export function changesOf(order: readonly BenchNeed[]): Changes {
   let reels = 0;
   let reel: string | null = null;
-  // Least die changes so far, by the die that is in the press now.
-  let states = new Map<string, number>([['', 0]]);
+  // Least die changes so far, by the die that is in the press now: at most the two of the last cable.
+  let states: PressState[] = [{ die: '', changes: 0 }];
   for (const need of order) {
     if (need.reel !== reel) {
       reels++;
       reel = need.reel;
     }
-    const kinds = [...new Set(need.dies.filter((d) => d !== ''))];
-    if (kinds.length === 0) continue;
-    const next = new Map<string, number>();
-    for (const [now, spent] of states)
-      for (const ways of orders(kinds)) {
-        let changes = spent;
-        let die = now;
-        for (const d of ways)
-          if (d !== die) {
-            changes++;
-            die = d;
-          }
-        if (changes < (next.get(die) ?? Number.POSITIVE_INFINITY)) next.set(die, changes);
-      }
-    states = next;
+    const [first, second, ...more] = need.dies;
+    if (first === undefined) continue;
+    if (second === undefined) states = [pressed(states, [first])];
+    else if (more.length === 0) states = [pressed(states, [first, second]), pressed(states, [second, first])];
+    else states = [pressed(states, need.dies)];
   }
-  return { reels, dies: Math.min(...states.values()) };
+  return { reels, dies: Math.min(...states.map((s) => s.changes)) };
 }
 
-/** Both ways round of two dies; more than two stay as they are. */
-const orders = (dies: readonly string[]): (readonly string[])[] =>
-  dies.length === 2 ? [dies, [dies[1]!, dies[0]!]] : [dies];
+interface PressState {
+  die: string;
+  changes: number;
+}
+
+/** The press after some dies in turn, from the best of several states. */
+function pressed(from: readonly PressState[], dies: readonly string[]): PressState {
+  let least = Number.POSITIVE_INFINITY;
+  for (const { die, changes } of from) {
+    let spent = changes;
+    let now = die;
+    for (const d of dies)
+      if (d !== now) {
+        spent++;
+        now = d;
+      }
+    if (spent < least) least = spent;
+  }
+  return { die: dies.at(-1)!, changes: least };
+}
 
 const total = (c: Changes) => c.reels + c.dies;
 
@@ -59,7 +67,7 @@ export function makingOrder(needs: readonly BenchNeed[]): { order: BenchNeed[]; 
   const asDrawn = changesOf(needs);
   const groups = new Map<string, BenchNeed[]>();
   for (const need of needs) {
-    const key = `${need.reel} | ${[...new Set(need.dies)].sort().join(' ')}`;
+    const key = `${need.reel} | ${[...need.dies].sort().join(' ')}`;
     groups.set(key, [...(groups.get(key) ?? []), need]);
   }
   let blocks = [...groups].sort((a, b) => (a[0] < b[0] ? -1 : 1)).map(([, own]) => own);

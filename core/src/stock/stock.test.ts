@@ -119,7 +119,7 @@ describe('order of making', () => {
   it('never needs more changes than the drawing’s order, and is the same set of cables (property)', () => {
     const need = fc.record({
       reel: fc.constantFrom('a', 'b', 'c'),
-      dies: fc.array(fc.constantFrom('x', 'y', 'z'), { minLength: 0, maxLength: 2 }),
+      dies: fc.uniqueArray(fc.constantFrom('x', 'y', 'z'), { minLength: 0, maxLength: 2 }),
     });
     fc.assert(
       fc.property(fc.array(need, { maxLength: 14 }), (needs) => {
@@ -133,8 +133,8 @@ describe('order of making', () => {
   });
   it('counts a change of die only where the other end cannot come first', () => {
     const cable = (n: number, ...dies: string[]) => ({ cableId: `${n}`, reel: 'r', dies });
-    expect(changesOf([cable(1, 'x', 'y'), cable(2, 'x', 'y'), cable(3, 'y', 'y')])).toEqual({ reels: 1, dies: 3 });
-    expect(changesOf([cable(1, 'x', 'x'), cable(2, 'x', 'x')])).toEqual({ reels: 1, dies: 1 });
+    expect(changesOf([cable(1, 'x', 'y'), cable(2, 'x', 'y'), cable(3, 'y')])).toEqual({ reels: 1, dies: 3 });
+    expect(changesOf([cable(1, 'x'), cable(2, 'x')])).toEqual({ reels: 1, dies: 1 });
   });
   it('die by die needs each die once; the first crimp of each die is pulled; parallel leads are marked equal', () => {
     const work = cableWork(hut.cables, defaultWorkshop);
