@@ -20,6 +20,12 @@ test('the cuts are planned, taken and cut; crimps are pulled, a spoiled cable is
   await take.click();
   await expect(page.getByText(/Taken by Mira Holt/)).toBeVisible();
 
+  // A rod on the bench is cut whole: its button goes, and its pieces are cut on their cards.
+  const rods = page.getByRole('button', { name: /^Cut all of/ });
+  const before = await rods.count();
+  await rods.first().click();
+  await expect(rods).toHaveCount(before - 1);
+
   await sheet(page, 'Cards');
   await page.getByRole('button', { name: /^W17 / }).click();
   const card = page.getByRole('article', { name: 'Card of W17' });

@@ -17,19 +17,32 @@ const cutter = {
     rods: Rod[],
     workshop: Workshop,
     customParts: Part[],
-    onProgress: (done: number, all: number) => void,
+    /** Articles done, of how many, and how far the plan of this one may still be off, as a share; null before a plan. */
+    onProgress: (done: number, all: number, gapShare: number | null) => void,
   ): CutPlan {
     const parts = partIndex({ customParts }, genericCatalogue);
     let began = performance.now();
+    let told = 0;
+    let at = [0, 0] as [number, number];
     return planCuts(
       pieces,
       rods,
       (id) => articleOf(id, genericCatalogue, parts, workshop.sheets),
       workshop,
-      { keepOn: () => performance.now() - began < LIMIT_MS },
+      {
+        keepOn: () => performance.now() - began < LIMIT_MS,
+        onProgress: ({ cost, bound }) => {
+          const now = performance.now();
+          // Words cost more than a step of the search: told a few times a second.
+          if (now - told < 150 || !Number.isFinite(cost)) return;
+          told = now;
+          onProgress(...at, (cost - bound) / cost);
+        },
+      },
       (done, all) => {
         began = performance.now();
-        onProgress(done, all);
+        at = [done, all];
+        onProgress(done, all, null);
       },
     );
   },

@@ -1,5 +1,6 @@
 import type { ColourCode } from '@ombrik/core/board/board';
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import type { CutPiece } from '@ombrik/core/stock/cutPieces';
 import { type CutPlan, choiceOf } from '@ombrik/core/stock/cutPlan';
 import { rodsOf } from '@ombrik/core/stock/rods';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -22,23 +23,28 @@ const colourOf = (articleId: string): string => {
 
 function usePlanner() {
   const worker = useRef<Worker | null>(null);
-  const [progress, setProgress] = useState<{ done: number; all: number } | null>(null);
+  const [progress, setProgress] = useState<{ done: number; all: number; gapShare: number | null } | null>(null);
   const stop = () => {
     worker.current?.terminate();
     worker.current = null;
     setProgress(null);
   };
   useEffect(() => () => worker.current?.terminate(), []);
-  const run = async (work: (cutter: Remote<Cutter>, told: (done: number, all: number) => void) => Promise<CutPlan>) => {
+  const run = async (
+    work: (
+      cutter: Remote<Cutter>,
+      told: (done: number, all: number, gapShare: number | null) => void,
+    ) => Promise<CutPlan>,
+  ) => {
     stop();
     const thread = new Worker(new URL('../../worker/cutWorker.ts', import.meta.url), { type: 'module' });
     worker.current = thread;
-    setProgress({ done: 0, all: 0 });
+    setProgress({ done: 0, all: 0, gapShare: null });
     const plan = await work(
       wrap<Cutter>(thread),
       // A word of a run that has been stopped may still be on its way.
-      proxy((done: number, all: number) => {
-        if (worker.current === thread) setProgress({ done, all });
+      proxy((done: number, all: number, gapShare: number | null) => {
+        if (worker.current === thread) setProgress({ done, all, gapShare });
       }),
     );
     if (worker.current !== thread) return null;
@@ -76,6 +82,25 @@ export function CuttingSheet() {
       setDraft(null);
       return Promise.all(['cutting', 'stock', 'buying'].map((k) => client.invalidateQueries({ queryKey: [k] })));
     },
+  });
+  /** The rod is on the bench: all its pieces are cut one after the other, each into its own job. */
+  const cutAll = useMutation({
+    mutationFn: async (pieces: CutPiece[]) => {
+      for (const piece of pieces) {
+        const revision = data?.plan?.jobs.find((j) => j.jobId === piece.jobId)?.revision;
+        if (revision === undefined) continue;
+        await answer(
+          api.jobs[':id'].cables[':cableId'].steps.$post({
+            param: { id: piece.jobId, cableId: piece.cableId },
+            json: { step: 'cut', done: true, pullsN: [], fromStockId: null, revision, key: nanoid() },
+          }),
+        );
+      }
+    },
+    onSettled: () =>
+      Promise.all(
+        ['floor', 'cutting', 'stock', 'costs', 'buying'].map((k) => client.invalidateQueries({ queryKey: [k] })),
+      ),
   });
   const provisional = job.dossier.cables.filter((c) => c.provisional).length;
   const plan = async () => {
@@ -143,6 +168,7 @@ export function CuttingSheet() {
             />
             <span className="num">
               {planner.progress.done} of {planner.progress.all}
+              {planner.progress.gapShare !== null && ` · within ${(planner.progress.gapShare * 100).toFixed(2)} %`}
             </span>
             <button type="button" className="btn btn-sm" onClick={planner.stop}>
               Stop
@@ -174,6 +200,7 @@ export function CuttingSheet() {
           </a>
         )}
       </div>
+      {cutAll.error && <Problems problems={problemsIn(cutAll.error)} onDismiss={() => cutAll.reset()} />}
       {keep.error && <Problems problems={problemsIn(keep.error)} onDismiss={() => keep.reset()} />}
       {provisional > 0 && (
         <p className="text-warning">
@@ -225,6 +252,21 @@ export function CuttingSheet() {
                 rod={rod}
                 fill={colourOf(group.articleId)}
                 done={(id) => Boolean(taken) && !left.has(id)}
+                action={
+                  taken &&
+                  rod.stockId &&
+                  rod.cuts.some((c) => c.piece.id.endsWith('/cable') && left.has(c.piece.id)) ? (
+                    <button
+                      type="button"
+                      className="btn btn-xs"
+                      aria-label={`Cut all of ${rod.label}`}
+                      disabled={cutAll.isPending}
+                      onClick={() => cutAll.mutate(rod.cuts.flatMap((c) => (left.has(c.piece.id) ? [c.piece] : [])))}
+                    >
+                      All cut
+                    </button>
+                  ) : null
+                }
               />
             ))}
           </section>

@@ -1,4 +1,5 @@
 import type { PlannedRod } from '@ombrik/core/stock/cutPlan';
+import type { ReactNode } from 'react';
 import { metres } from '../../ui/format.ts';
 
 const WIDTH = 1000;
@@ -7,7 +8,18 @@ const WIDTH = 1000;
  * One rod laid out to scale with its cuts, the marks a tape reads, and what is left. Of a long reel only the part that is
  * cut is drawn, with a break.
  */
-export function RodDrawing({ rod, fill, done }: { rod: PlannedRod; fill: string; done: (pieceId: string) => boolean }) {
+export function RodDrawing({
+  rod,
+  fill,
+  done,
+  action,
+}: {
+  rod: PlannedRod;
+  fill: string;
+  done: (pieceId: string) => boolean;
+  /** What can be done with the whole rod. */
+  action?: ReactNode;
+}) {
   const used = rod.cuts.at(-1)?.toMm ?? 0;
   const broken = rod.lengthMm > used * 1.6 + 400;
   const shown = broken ? used + Math.max(used * 0.12, 120) : rod.lengthMm;
@@ -23,6 +35,7 @@ export function RodDrawing({ rod, fill, done }: { rod: PlannedRod; fill: string;
             ? 'nothing left'
             : `${rod.restMm >= 1000 ? metres(rod.restMm) : `${rod.restMm} mm`} ${rod.rest === 'kept' ? 'stays' : 'scrap'}`}
         </span>
+        {action}
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} 46`}
