@@ -60,6 +60,8 @@ export interface Workshop {
   sawKerfMm: number;
   /** Crimping tools and dies in the shop: a board that needs another says so. */
   tools: readonly CrimpTool[];
+  /** Heat-shrink kept in the drawer, by id; a tube not kept is taken only where no kept one fits. Empty keeps all. */
+  keptTubes: readonly string[];
   /** Kind of small terminals the workshop crimps. */
   smallEnds: 'bare' | 'insulated' | 'heatShrink';
   /** A crimp is pulled first after each change of die, and then every so many. */
@@ -145,6 +147,7 @@ export const defaultWorkshop: Workshop = {
     },
     { id: 'tl_ferrule', name: 'Ratchet for ferrules', action: 'ratchet', dies: ['ferrule 0.5–6', 'ferrule 10–35'] },
   ],
+  keptTubes: [],
   smallEnds: 'bare',
   pullEvery: 20,
   cutTrimMm: 2,

@@ -13,6 +13,8 @@ export interface CutPiece {
   /** What it is for: `W12`, or `W12, first end` for tube. */
   what: string;
   lengthMm: number;
+  /** Its length is still a guess: not to be cut yet. */
+  provisional: boolean;
 }
 
 /** The article a cable is cut from: its type, with the colour where a single wire has one. */
@@ -42,6 +44,7 @@ export function cutPieces(
       articleId,
       what,
       lengthMm: Math.ceil(lengthMm - 1e-6),
+      provisional: part === 'cable' && cable.provisional,
     });
     const own = [
       piece('cable', cableArticleId(cable), cable.designation, cable.cutMm + (cable.flat ? 0 : workshop.cutTrimMm)),

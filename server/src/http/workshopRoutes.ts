@@ -1,4 +1,5 @@
 import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
+import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/rules/profiles/ownRules';
 import { STANDARD_AREAS_MM2 } from '@ombrik/core/rules/tables/conductorResistance';
 import type { Workshop } from '@ombrik/core/rules/workshop';
@@ -37,6 +38,7 @@ const settings = record({
     }),
     { max: 40 },
   ),
+  keptTubes: list(oneOfText(genericCatalogue.shrinks.map((s) => s.id)), { max: 60 }),
   smallEnds: oneOfText(['bare', 'insulated', 'heatShrink']),
   pullEvery: num({ min: 1, max: 1000, integer: true }),
   cutTrimMm: num({ min: 0, max: 50, integer: true, unit: 'mm' }),

@@ -14,7 +14,7 @@ export function cuttingPaper(kept: KeptPlan, head: PaperHead): Promise<Buffer> {
   for (const group of kept.plan.groups) {
     heading(
       doc,
-      `${group.name} · ${mm(group.piecesMm)} in ${group.rods.reduce((s, r) => s + r.cuts.length, 0)} pieces · ${group.optimal ? 'proven best' : `at most ${(group.gapShare * 100).toFixed(2)} % above the best`}`,
+      `${group.name} · ${mm(group.piecesMm)}, pieces: ${group.rods.reduce((s, r) => s + r.cuts.length, 0)} · ${group.optimal ? 'proven best' : `at most ${(group.gapShare * 100).toFixed(2)} % above the best`}`,
     );
     for (const rod of group.rods) {
       const rest =
@@ -27,7 +27,11 @@ export function cuttingPaper(kept: KeptPlan, head: PaperHead): Promise<Buffer> {
         [
           { title: 'Mark at mm', width: 64, align: 'right', number: true, value: (c) => String(c.toMm) },
           { title: 'Length mm', width: 60, align: 'right', number: true, value: (c) => String(c.piece.lengthMm) },
-          { title: 'For', width: 190, value: (c) => c.piece.what },
+          {
+            title: 'For',
+            width: 190,
+            value: (c) => `${c.piece.what}${c.piece.provisional ? ' ~ a guess: do not cut yet' : ''}`,
+          },
           { title: 'Job', width: 40, align: 'right', number: true, value: (c) => String(c.piece.jobNumber) },
           { title: 'Cut', width: 40, value: () => '[  ]' },
         ],

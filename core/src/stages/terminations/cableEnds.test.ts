@@ -110,6 +110,15 @@ describe('pull, tube and tool against their tables', () => {
       }
     expect(chosen).toBeGreaterThan(100);
     expect(shrinkFor({ barrelOuterMm: 5 }, { outerDiameterMm: 4 }, 'BN', shrinks)!.colour).toBe('BK');
+    // Of the tubes kept one is taken where it fits, though a smaller one is made.
+    const kept = shrinkFor({ barrelOuterMm: 5 }, { outerDiameterMm: 4 }, 'RD', shrinks, [
+      'shrink-12-BK',
+      'shrink-40-RD',
+    ]);
+    expect(kept!.id).toBe('shrink-12-BK');
+    expect(shrinkFor({ barrelOuterMm: 5 }, { outerDiameterMm: 4 }, 'RD', shrinks, ['shrink-40-RD'])!.id).toBe(
+      'shrink-6-RD',
+    );
     expect(shrinkFor({ barrelOuterMm: 20 }, { outerDiameterMm: 3 }, 'RD', shrinks)).toBeNull();
   });
   it('a hand hexagon closes three times, a press once, a hammer strikes twice; long barrels get two bites', () => {

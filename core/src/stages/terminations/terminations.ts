@@ -78,8 +78,8 @@ export interface TerminationInput {
 }
 
 /**
- * The smallest tube that slides over the barrel and grips the cable when shrunk, in the conductor's colour where it is
- * made in it, else black.
+ * The smallest tube that slides over the barrel and grips the cable when shrunk, of those the workshop keeps where one of
+ * them does, in the conductor's colour where it is made in it, else black.
  * Source: expanded bore above the barrel, recovered bore below the cable (common practice, no source; 10 % play).
  */
 export function shrinkFor(
@@ -87,10 +87,13 @@ export function shrinkFor(
   cable: Pick<CableType, 'outerDiameterMm'>,
   colour: ColourCode,
   shrinks: readonly Shrink[],
+  kept: readonly Id[] = [],
 ): Shrink | null {
-  const fitting = shrinks
+  const all = shrinks
     .filter((s) => s.expandedMm >= lug.barrelOuterMm * 1.1 && s.recoveredMm <= cable.outerDiameterMm)
     .sort((a, b) => a.expandedMm - b.expandedMm);
+  const own = all.filter((s) => kept.includes(s.id));
+  const fitting = own.length > 0 ? own : all;
   const smallest = fitting.filter((s) => s.expandedMm === fitting[0]!.expandedMm);
   return smallest.find((s) => s.colour === colour) ?? smallest.find((s) => s.colour === 'BK') ?? smallest[0] ?? null;
 }
@@ -185,7 +188,10 @@ export function terminateCores(input: TerminationInput): MadeCores {
       const lug = bar ? drilled : chooseEnd(choice, areaMm2, terminal, catalogue.lugs, input.workshop.smallEnds);
       const found = catalogue.lugs.find((l) => l.id === lug.value) ?? null;
       const wantsShrink = found?.insulation === 'bare';
-      const shrink = wantsShrink && cableType ? shrinkFor(found!, cableType, colour, catalogue.shrinks) : null;
+      const shrink =
+        wantsShrink && cableType
+          ? shrinkFor(found!, cableType, colour, catalogue.shrinks, input.workshop.keptTubes)
+          : null;
       const address = `core/${core.id}/${side}`;
       const studMm = terminal.attachment.kind === 'stud' ? terminal.attachment.diameterMm : null;
       return {

@@ -85,12 +85,12 @@ export function PickingSheet() {
                 <td className="text-right">
                   {done ? (
                     <span className="text-success">● picked</span>
-                  ) : (
+                  ) : there.length === 0 ? null : (
                     <button
                       type="button"
                       className="btn btn-sm"
                       aria-label={`Take ${l.name}`}
-                      disabled={there.length === 0 || pick.isPending}
+                      disabled={pick.isPending}
                       onClick={() => pick.mutate({ way: 'take', articleId: l.articleId })}
                     >
                       Take{' '}

@@ -59,6 +59,7 @@ export function RodDrawing({
           return (
             <g key={cut.piece.id} opacity={cutAlready ? 0.4 : 1}>
               <title>
+                {cut.piece.provisional ? 'a guess, do not cut yet: ' : ''}
                 {cut.piece.what}, job {cut.piece.jobNumber}: {cut.piece.lengthMm} mm, mark at {cut.toMm} mm
               </title>
               <rect x={x} y={6} width={w} height={20} fill={fill} stroke="currentColor" strokeWidth={0.8} />
@@ -84,6 +85,7 @@ export function RodDrawing({
               )}
               {w > 26 && (
                 <text x={x + w} y={39} fontSize={11} textAnchor="end" className="svg-num" fill="currentColor">
+                  {cut.piece.provisional ? '~' : ''}
                   {cut.toMm}
                 </text>
               )}

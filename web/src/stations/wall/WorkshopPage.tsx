@@ -7,6 +7,7 @@ import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { CrimpTools } from './CrimpTools.tsx';
 import { KeptSizes } from './KeptSizes.tsx';
+import { KeptTubes } from './KeptTubes.tsx';
 import { OwnRulesSheet } from './OwnRulesSheet.tsx';
 import { StockSheets } from './StockSheets.tsx';
 import { StoreRules } from './StoreRules.tsx';
@@ -21,6 +22,7 @@ const SETTINGS = [
   'sheets',
   'sawKerfMm',
   'tools',
+  'keptTubes',
   'smallEnds',
   'pullEvery',
   'cutTrimMm',
@@ -48,6 +50,7 @@ export function WorkshopPage() {
             ownRules: [...json.ownRules],
             preferredAreasMm2: [...json.preferredAreasMm2],
             sheets: [...json.sheets],
+            keptTubes: [...json.keptTubes],
             tools: json.tools.map((t) => ({ ...t, dies: [...t.dies] })),
           },
         }),
@@ -142,6 +145,9 @@ export function WorkshopPage() {
           />
         )}
         {workshop && <CrimpTools workshop={workshop} disabled={!may} onChange={put} />}
+        {workshop && (
+          <KeptTubes kept={workshop.keptTubes} disabled={!may} onChange={(keptTubes) => put({ keptTubes })} />
+        )}
         {workshop && <StoreRules workshop={workshop} disabled={!may} onChange={put} />}
         {workshop && <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />}
       </main>
