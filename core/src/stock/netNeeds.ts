@@ -147,12 +147,9 @@ export function netNeeds(
           .reduce((s, r) => s + r.cuts.reduce((c, x) => c + x.piece.lengthMm, 0), 0) +
         impossible.reduce((s, i) => s + i.piece.lengthMm, 0);
       line.tooShortMm = Math.max(0, missingMm - Math.max(0, line.needed - line.inStore));
-      line.net = Math.max(
-        0,
-        (missingMm > 0 ? missingMm : 0) +
-          (missingMm > 0 || line.inStore < line.needed + line.spares ? line.spares : 0) -
-          line.onOrder,
-      );
+      // What the store keeps after these cuts serves as spare.
+      const staysMm = Math.max(0, line.inStore - (line.needed - missingMm));
+      line.net = Math.max(0, missingMm + Math.max(0, line.spares - staysMm) - line.onOrder);
     }
     line.choices = choosePacks(
       line.net,

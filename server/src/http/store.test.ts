@@ -333,6 +333,18 @@ describe('from the plan to the cable', () => {
     expect(moves.at(-1)).toMatchObject({ kind: 'scrap', quantity: -4 });
     expect(await rowOf(id)).toBeUndefined();
   });
+  it('what is paid later changes no cost of before', async () => {
+    const id = await receive('ferrule-16', 10, { cost: 10 });
+    await take(id, 4, cartId);
+    const actual = async () =>
+      (await mira.get(`/api/jobs/${cartId}/costs`)).json.lines.find((l: any) => l.articleId === 'ferrule-16')
+        .actualCents;
+    expect(await actual()).toBe(400);
+    await receive('ferrule-16', 10, { cost: 50 });
+    expect(await actual()).toBe(400);
+    await take(id, 1, cartId);
+    expect(await actual()).toBe(400 + Math.round((100 * (6 * 1 + 50)) / 16));
+  });
   it('a whole cable ticked as made uses what its steps use, once, and gives it back when it is not made after all', async () => {
     const { dossier } = (await mira.get(`/api/jobs/${cartId}/dossier`)).json;
     const at = (await mira.get(`/api/jobs/${cartId}`)).json.revision;

@@ -17,7 +17,7 @@ async function takenFor(db: Knex, file: JobFile): Promise<Taken[]> {
     .where({ 'stock_moves.job_id': file.job.id })
     .whereNot('stock_moves.quantity', 0)
     .orderBy('stock_moves.id')
-    .select('stock_moves.*', 'stock.article_id', 'stock.unit_cost');
+    .select('stock_moves.*', 'stock.article_id');
   const redone = (await cableRecordsOf(db, file.job.id)).filter((r) => r.said.kind === 'redo');
   const corrected = new Set(moves.flatMap((m) => (m.corrects === null ? [] : [String(m.corrects)])));
   return moves

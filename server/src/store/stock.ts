@@ -126,6 +126,7 @@ export async function addMove(trx: Knex, stockId: string, personId: string, move
       job_id: move.jobId ?? null,
       cable_id: move.cableId ?? null,
       bin: move.bin ?? null,
+      unit_cost: trx.raw('(SELECT unit_cost FROM stock WHERE id = ?)', [stockId]),
       note: move.note,
       corrects: move.corrects ?? null,
       purchase_id: move.purchase?.id ?? null,

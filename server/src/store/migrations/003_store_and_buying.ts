@@ -86,6 +86,8 @@ export async function up(knex: Knex): Promise<void> {
     t.text('job_id').references('jobs.id');
     t.text('cable_id');
     t.text('bin');
+    // What one of it had cost when it was moved: what is paid later changes no cost of before.
+    t.double('unit_cost');
     t.text('note').notNullable();
     t.bigInteger('corrects').references('stock_moves.id');
     t.text('purchase_id');
