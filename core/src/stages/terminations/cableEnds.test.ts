@@ -265,6 +265,15 @@ describe('what the ends are judged for', () => {
       .find((e) => e.at === '-G1:minus')!;
     expect(minus.studMm).toBe(6);
   });
+  it('a barrel no tube goes over is told, and is not where the tube is sold', () => {
+    const hut = mountainHutBoard();
+    const thin = { ...genericCatalogue, shrinks: shrinks.filter((s) => s.expandedMm < 10) };
+    const found = derive(hut, thin, profileById(hut.brief.profileId), defaultWorkshop).findings;
+    const told = found.filter((f) => f.rule === 'no-shrink-fits');
+    expect(told.length).toBeGreaterThan(0);
+    expect(told.every((f) => /Compression lug/.test(f.says))).toBe(true);
+    expect(rules(hut).some((f) => f.rule === 'no-shrink-fits')).toBe(false);
+  });
   it('a two-pole connector smaller than what goes through it is a stop', () => {
     const cart = marketCartBoard();
     const isolator = cart.items.find((i) => i.partId.startsWith('isolator'))!;
