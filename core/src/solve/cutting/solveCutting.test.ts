@@ -90,7 +90,7 @@ describe('cutting from mixed stock', () => {
     } finally {
       rmSync(folder, { recursive: true });
     }
-  }, 240_000);
+  }, 600_000);
 
   it('needs as many rods as the published examples say', () => {
     // Chvátal, "Linear Programming" (1983), ch. 13: raws of 100 in; Fourer, Gay and Kernighan, "AMPL" (2003), ch. 15:
