@@ -30,6 +30,10 @@ export interface CostLine {
   why: string;
 }
 
+/** A quantity of a cost line with its unit, as it is printed. */
+export const costQuantity = (quantity: number, unit: CostLine['unit']): string =>
+  `${unit === 'pcs' ? quantity : quantity.toFixed(unit === 'm' ? 2 : 1)} ${unit}`;
+
 export interface CostRollUp {
   lines: CostLine[];
   plannedCents: number;

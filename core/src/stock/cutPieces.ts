@@ -17,6 +17,13 @@ export interface CutPiece {
   provisional: boolean;
 }
 
+/** Whether a piece is the cable itself, not its tube or sleeve. */
+export const isCablePiece = (pieceId: Id): boolean => pieceId.endsWith('/cable');
+
+/** The step a piece is used up in: tube when it is shrunk, all else when the cable is cut. */
+export const stepUsing = (piece: Pick<CutPiece, 'articleId'>): 'cut' | 'shrunk' =>
+  piece.articleId.startsWith('shrink-') ? 'shrunk' : 'cut';
+
 /** The article a cable is cut from: its type, with the colour where a single wire has one. */
 export function cableArticleId(cable: Pick<MadeCable, 'cableTypeId' | 'cores' | 'flat' | 'areaMm2'>): Id {
   const type = cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`;

@@ -2,6 +2,7 @@ import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColo
 import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 import { CABLE_STEPS, STEP_WORDS, stepsOf } from '@ombrik/core/stock/cableSteps';
 import { cableWork } from '@ombrik/core/stock/cableWork';
+import { isCablePiece } from '@ombrik/core/stock/cutPieces';
 import type { CutPlan } from '@ombrik/core/stock/cutPlan';
 import { cableCode } from '@ombrik/core/stock/scan';
 import type { JobFile } from '../store/jobFile.ts';
@@ -151,7 +152,7 @@ export function cardPaper(file: JobFile, plan: CutPlan | null, origin: string, h
       .flatMap((g) => g.rods)
       .find((r) =>
         r.cuts.some(
-          (c) => c.piece.jobId === file.job.id && c.piece.cableId === cable.cableId && c.piece.id.endsWith('/cable'),
+          (c) => c.piece.jobId === file.job.id && c.piece.cableId === cable.cableId && isCablePiece(c.piece.id),
         ),
       );
     card(doc, cable, {

@@ -6,7 +6,7 @@ import { FOOT_MM, PAPER_MARGIN_MM, PAPERS, type PaperName, tilesOf } from '@ombr
 import PDFDocument from 'pdfkit';
 import type { JobFile } from '../store/jobFile.ts';
 import { drawShapes } from './drawShapes.ts';
-import { DIM, FONT, INK, type JobHead, plain, registerFonts } from './paper.ts';
+import { bytesOf, DIM, FONT, INK, type JobHead, plain, registerFonts } from './paper.ts';
 
 const MM = 72 / 25.4;
 const BAR_MM = 100;
@@ -25,12 +25,6 @@ export async function templatePaper(file: JobFile, head: JobHead, wish: Template
   const size = PAPERS[wish.paper];
   const doc = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: head.title } });
   registerFonts(doc);
-  const chunks: Buffer[] = [];
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('data', (c: Buffer) => chunks.push(c));
-    doc.on('end', () => resolve(Buffer.concat(chunks)));
-    doc.on('error', reject);
-  });
   for (const panel of board.panels) {
     if (wish.panelId !== null && panel.id !== wish.panelId) continue;
     const face: Face = panel.goodFace;
@@ -65,8 +59,7 @@ export async function templatePaper(file: JobFile, head: JobHead, wish: Template
         );
     }
   }
-  doc.end();
-  return done;
+  return bytesOf(doc);
 }
 
 /** Crosses at the corners of what a sheet shows: laid on the neighbour's they join the drawing. */

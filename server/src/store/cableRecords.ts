@@ -1,7 +1,7 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { CABLE_STEPS, type CableRecord, type CableStep, stepsOf } from '@ombrik/core/stock/cableSteps';
 import { progressOfAll } from '@ombrik/core/stock/cableWork';
-import { cutPieces } from '@ombrik/core/stock/cutPieces';
+import { cutPieces, isCablePiece, stepUsing } from '@ombrik/core/stock/cutPieces';
 import { freeFor } from '@ombrik/core/stock/rods';
 import type { Knex } from 'knex';
 import { planOf } from './cutPlans.ts';
@@ -51,10 +51,9 @@ interface Want {
 /** What a step uses up: cable and sleeve when it is cut, ends when they are crimped, tube when it is shrunk. */
 function wantsOf(file: JobFile, cable: MadeCable, step: CableStep): Want[] {
   const pieces = cutPieces(file.job, [cable], file.workshop);
-  const isTube = (articleId: string) => articleId.startsWith('shrink-');
   if (step === 'cut' || step === 'shrunk')
     return pieces
-      .filter((p) => isTube(p.articleId) === (step === 'shrunk'))
+      .filter((p) => stepUsing(p) === step)
       .map((p) => ({ articleId: p.articleId, quantity: p.lengthMm, unit: 'mm', pieceId: p.id }));
   if (step !== 'crimped') return [];
   const count = new Map<string, number>();
@@ -83,7 +82,7 @@ async function consume(
     const stock = await listStock(trx, { articleId: want.articleId });
     const own = new Set([file.job.id]);
     const freeOf = (s: (typeof stock)[number]) => freeFor(s, own);
-    const asked = want.pieceId?.endsWith('/cable') && fromStockId !== null;
+    const asked = want.pieceId !== null && isCablePiece(want.pieceId) && fromStockId !== null;
     const chosen = stock.find((s) => s.id === fromStockId && freeOf(s) >= want.quantity);
     if (asked && !chosen)
       throw new StoreRefusal(

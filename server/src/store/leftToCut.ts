@@ -1,5 +1,5 @@
 import { progressOfAll } from '@ombrik/core/stock/cableWork';
-import { type CutPiece, cutPieces } from '@ombrik/core/stock/cutPieces';
+import { type CutPiece, cutPieces, stepUsing } from '@ombrik/core/stock/cutPieces';
 import type { Knex } from 'knex';
 import { cableRecordsOf } from './cableRecords.ts';
 import type { JobFile } from './jobFile.ts';
@@ -10,7 +10,5 @@ export async function leftToCut(db: Knex, file: JobFile): Promise<CutPiece[]> {
   const progress = progressOfAll(cables, await cableRecordsOf(db, file.job.id), file.workshop);
   const isDone = (cableId: string, step: 'cut' | 'shrunk') =>
     progress.get(cableId)?.steps.some((s) => s.step === step && s.done && !s.older) === true;
-  return cutPieces(file.job, cables, file.workshop).filter(
-    (p) => !isDone(p.cableId, p.articleId.startsWith('shrink-') ? 'shrunk' : 'cut'),
-  );
+  return cutPieces(file.job, cables, file.workshop).filter((p) => !isDone(p.cableId, stepUsing(p)));
 }

@@ -82,7 +82,6 @@ class Search {
       if (!this.done()) this.prove(whole);
     } catch (error) {
       if (!(error instanceof Stopped)) throw error;
-      this.proven = false;
     }
     if (this.best.length === 0) throw new RangeError('the stock is too short for the orders');
     const gap = Math.max(0, this.bestCost - this.bound);

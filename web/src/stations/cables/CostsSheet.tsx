@@ -1,12 +1,9 @@
-import { amountText } from '@ombrik/core/stock/money';
+import { costQuantity } from '@ombrik/core/stock/costRollUp';
+import { amountText, signedText } from '@ombrik/core/stock/money';
 import { useQuery } from '@tanstack/react-query';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { useJob } from '../../app/jobSession.tsx';
 import { Problems } from '../../ui/Problems.tsx';
-
-const signed = (cents: number) => (cents === 0 ? '' : `${cents > 0 ? '+' : ''}${amountText(cents)}`);
-const amount = (quantity: number, unit: string) =>
-  `${unit === 'pcs' ? quantity : quantity.toFixed(unit === 'm' ? 2 : 1)} ${unit}`;
 
 /** What the job was to cost and what it has cost, line by line, the largest difference first, each explained. */
 export function CostsSheet() {
@@ -34,7 +31,7 @@ export function CostsSheet() {
       <p className="num my-2 text-xl">
         planned {amountText(costs.plannedCents)} · actual {amountText(costs.actualCents)} ·{' '}
         <b className={costs.differenceCents > 0 ? 'text-error' : 'text-success'}>
-          {signed(costs.differenceCents) || '0.00'} {costs.currency}
+          {signedText(costs.differenceCents) || '0.00'} {costs.currency}
         </b>
       </p>
       {costs.unpriced.length > 0 && (
@@ -58,13 +55,13 @@ export function CostsSheet() {
           {costs.lines.map((l) => (
             <tr key={l.articleId}>
               <td>{l.name}</td>
-              <td className="num text-right">{amount(l.plannedQuantity, l.unit)}</td>
+              <td className="num text-right">{costQuantity(l.plannedQuantity, l.unit)}</td>
               <td className="num text-right">{amountText(l.plannedCents)}</td>
-              <td className="num text-right">{amount(l.actualQuantity, l.unit)}</td>
+              <td className="num text-right">{costQuantity(l.actualQuantity, l.unit)}</td>
               <td className="num text-right">{amountText(l.actualCents)}</td>
-              <td className="num text-right">{signed(l.byQuantityCents)}</td>
-              <td className="num text-right">{signed(l.byPriceCents)}</td>
-              <td className="num text-right">{signed(l.byWasteCents)}</td>
+              <td className="num text-right">{signedText(l.byQuantityCents)}</td>
+              <td className="num text-right">{signedText(l.byPriceCents)}</td>
+              <td className="num text-right">{signedText(l.byWasteCents)}</td>
               <td className="dim text-[13px]">{l.why}</td>
             </tr>
           ))}
@@ -78,7 +75,7 @@ export function CostsSheet() {
             <th className="num text-right">{amountText(costs.actualCents)}</th>
             {(['byQuantityCents', 'byPriceCents', 'byWasteCents'] as const).map((f) => (
               <th key={f} className="num text-right">
-                {signed(costs.lines.reduce((s, l) => s + l[f], 0))}
+                {signedText(costs.lines.reduce((s, l) => s + l[f], 0))}
               </th>
             ))}
             <th />

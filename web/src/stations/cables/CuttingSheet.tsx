@@ -1,6 +1,4 @@
-import type { ColourCode } from '@ombrik/core/board/board';
-import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
-import type { CutPiece } from '@ombrik/core/stock/cutPieces';
+import { type CutPiece, isCablePiece } from '@ombrik/core/stock/cutPieces';
 import { type CutPlan, choiceOf } from '@ombrik/core/stock/cutPlan';
 import { rodsOf } from '@ombrik/core/stock/rods';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -10,16 +8,12 @@ import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { useJob } from '../../app/jobSession.tsx';
+import { articleColour } from '../../ui/articleColour.ts';
 import { metres } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import type { Cutter } from '../../worker/cutWorker.ts';
 import { RodDrawing, ScrapPattern } from './RodDrawing.tsx';
 import { useCutting } from './useCableFloor.ts';
-
-const colourOf = (articleId: string): string => {
-  const code = /\/([A-Z]+)$/.exec(articleId)?.[1] ?? /^shrink-\d+-([A-Z]+)$/.exec(articleId)?.[1];
-  return code && code in COLOUR_HEX ? COLOUR_HEX[code as ColourCode] : BARE_COPPER_HEX;
-};
 
 function usePlanner() {
   const worker = useRef<Worker | null>(null);
@@ -250,12 +244,10 @@ export function CuttingSheet() {
               <RodDrawing
                 key={rod.stockId ?? `new${i}`}
                 rod={rod}
-                fill={colourOf(group.articleId)}
+                fill={articleColour(group.articleId)}
                 done={(id) => Boolean(taken) && !left.has(id)}
                 action={
-                  taken &&
-                  rod.stockId &&
-                  rod.cuts.some((c) => c.piece.id.endsWith('/cable') && left.has(c.piece.id)) ? (
+                  taken && rod.stockId && rod.cuts.some((c) => isCablePiece(c.piece.id) && left.has(c.piece.id)) ? (
                     <button
                       type="button"
                       className="btn btn-xs"

@@ -1,10 +1,9 @@
-import type { ColourCode } from '@ombrik/core/board/board';
 import { compareNatural } from '@ombrik/core/compareText';
-import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
+import { articleColour } from '../../ui/articleColour.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { ScanBox } from '../../ui/ScanBox.tsx';
@@ -23,11 +22,6 @@ const GROUPS: readonly [StockItem['group'], string][] = [
   ['device', 'Devices'],
   ['sheet', 'Sheets and offcuts'],
 ];
-const fillOf = (item: StockItem): string => {
-  const code = /[/-]([A-Z]{2,4})$/.exec(item.articleId)?.[1];
-  return code && code in COLOUR_HEX ? COLOUR_HEX[code as ColourCode] : BARE_COPPER_HEX;
-};
-
 /** The store: reels and remnants with what is left, bins with their counts, and one thing opened beside them. */
 export function StockPage() {
   const query = useStock();
@@ -110,7 +104,7 @@ export function StockPage() {
                           {s.name}
                           {s.widthMm !== null && ` (offcut ${s.widthMm} × ${s.heightMm})`}
                         </span>
-                        <span>{s.unit === 'mm' && <ReelDrawing item={s} fill={fillOf(s)} />}</span>
+                        <span>{s.unit === 'mm' && <ReelDrawing item={s} fill={articleColour(s.articleId)} />}</span>
                         <span className="num text-right">{quantityText(s, s.onHand)}</span>
                         <span className="num dim text-right text-xs">
                           {s.reserved > 0 && `${quantityText(s, s.reserved)} held`}
