@@ -43,7 +43,7 @@ export function StockPage() {
       <Header>
         <span>Store</span>
       </Header>
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_400px]">
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] xl:grid-cols-[minmax(0,1fr)_400px]">
         <div className="relative overflow-auto px-4 pb-6">
           <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 bg-base-200 py-2">
             <h1 className="text-2xl">Store</h1>
@@ -96,18 +96,20 @@ export function StockPage() {
                       <button
                         type="button"
                         aria-label={`No. ${s.number}, ${s.name}, ${quantityText(s, s.onHand)}`}
-                        className={`grid min-h-[36px] w-full grid-cols-[52px_minmax(0,1fr)_128px_92px_92px_110px] items-center gap-2 text-left ${s.id === chosen?.id ? 'bg-base-300' : ''}`}
+                        className={`grid min-h-[36px] w-full grid-cols-[44px_minmax(0,1fr)_122px_92px_84px] xl:grid-cols-[52px_minmax(0,1fr)_128px_100px_110px] items-center gap-2 text-left ${s.id === chosen?.id ? 'bg-base-300' : ''}`}
                         onClick={() => choose(s.id)}
                       >
                         <span className="num dim">{s.number}</span>
-                        <span className="truncate">
+                        <span className="leading-tight">
                           {s.name}
                           {s.widthMm !== null && ` (offcut ${s.widthMm} × ${s.heightMm})`}
                         </span>
                         <span>{s.unit === 'mm' && <ReelDrawing item={s} fill={articleColour(s.articleId)} />}</span>
-                        <span className="num text-right">{quantityText(s, s.onHand)}</span>
-                        <span className="num dim text-right text-xs">
-                          {s.reserved > 0 && `${quantityText(s, s.reserved)} held`}
+                        <span className="num text-right leading-tight">
+                          {quantityText(s, s.onHand)}
+                          {s.reserved > 0 && (
+                            <span className="dim block text-xs">{quantityText(s, s.reserved)} held</span>
+                          )}
                         </span>
                         <span className="truncate text-[13px]">{s.bin}</span>
                       </button>
