@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { migrateBoard } from '@ombrik/core/board/migrate';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { migrateBoard } from '@ombrik/core/document/migrate';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { DIFFERENCES } from './differences.ts';
 import { pinnedAnswers } from './pinned.ts';
 
@@ -36,7 +36,7 @@ export function compareWithPin(report: (n: number, difference: string) => void):
     const { board, dossier } = JSON.parse(readFileSync(`${folder}/${n}.json`, 'utf8'));
     const migrated = migrateBoard(board) as typeof board;
     const now = JSON.parse(
-      JSON.stringify(derive(migrated, genericCatalogue, rulesOf(migrated, defaultWorkshop), defaultWorkshop)),
+      JSON.stringify(derive(migrated, genericCatalogue, profileOf(migrated, defaultWorkshop), defaultWorkshop)),
     );
     let expected = dossier;
     for (const { expect } of DIFFERENCES) expected = expect(expected, board);

@@ -1,4 +1,4 @@
-import type { Board } from '@ombrik/core/board/board';
+import type { Board } from '@ombrik/core/document/board';
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 
 /** A board with at least this many connections: one bank, one pair of bars, blocks of twelve loads. */

@@ -1,6 +1,6 @@
-import type { CutProblem } from '@ombrik/core/solve/cutting/problem';
-import { solveCutting } from '@ombrik/core/solve/cutting/solveCutting';
-import { seededRandom } from '@ombrik/core/solve/random';
+import type { CutProblem } from '@ombrik/core/solvers/cutting/problem';
+import { solveCutting } from '@ombrik/core/solvers/cutting/solveCutting';
+import { seededRandom } from '@ombrik/core/solvers/random';
 import { cutMilp } from '@ombrik/core/testing/cutMilp';
 import loadHighs from 'highs';
 import { median } from './measure.ts';

@@ -1,17 +1,17 @@
-import { placeItem } from '@ombrik/core/board/actions/items';
-import { applyCommands, type Command } from '@ombrik/core/board/commands';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
-import { Memo } from '@ombrik/core/memo';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { placeItem } from '@ombrik/core/document/actions/items';
+import { applyCommands, type Command } from '@ombrik/core/document/commands';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { Memo } from '@ombrik/core/engine/memo';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { boardWith } from './boards.ts';
 import { median, timed } from './measure.ts';
 
 /** What people do to a board all day, each on a board of 300 connections. */
 export function editTable(): string[] {
   const board = boardWith(300);
-  const rules = rulesOf(board, defaultWorkshop);
+  const rules = profileOf(board, defaultWorkshop);
   const load = board.items.filter((i) => i.load)[40]!;
   const lead = board.connections.find((c) => c.to.itemId === load.id)!;
   const run = board.cables.find((c) => c.cores[0]!.connectionId === lead.id)!;

@@ -1,12 +1,12 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { deriveStages } from '@ombrik/core/derive';
-import { Memo } from '@ombrik/core/memo';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
-import { COLD_AGED_FACTOR } from '@ombrik/core/rules/tables/sourceCorners';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { Memo } from '@ombrik/core/engine/memo';
+import { profileById } from '@ombrik/core/profiles/profiles';
 import { emfV } from '@ombrik/core/stages/netlist/potentials';
 import { circuitOf, operatingPoint } from '@ombrik/core/stages/sizing/electrical';
 import { faultsOf } from '@ombrik/core/stages/sizing/faults';
+import { COLD_AGED_FACTOR } from '@ombrik/core/tables/sourceCorners';
 import { boardWith } from './boards.ts';
 import { median, simulate, timed } from './measure.ts';
 

@@ -1,12 +1,12 @@
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import { partIndex } from '@ombrik/core/document/references';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
 import { placementModel } from '@ombrik/core/layout/placement/model';
 import { place, randomLayout, startOf } from '@ombrik/core/layout/placement/place';
 import { termsOf, totalOf, WISHES } from '@ombrik/core/layout/placement/score';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
-import { seededRandom } from '@ombrik/core/solve/random';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
+import { seededRandom } from '@ombrik/core/solvers/random';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { pressShedBoard } from '@ombrik/demo/pressShed';
@@ -41,7 +41,7 @@ export function placementTable(): string[] {
     ['press shed', pressShedBoard(), true],
   ] as const;
   for (const [name, board, byHand] of boards) {
-    const dossier = derive(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop);
+    const dossier = derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
     const model = placementModel(board, partIndex(board, genericCatalogue), dossier, board.panels[0]!.id);
     const random = seededRandom(11).next;
     const layouts = [];

@@ -1,6 +1,6 @@
-import { applyCommands } from '@ombrik/core/board/commands';
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { applyCommands } from '@ombrik/core/document/commands';
+import { partIndex } from '@ombrik/core/document/references';
 import { moveItem } from '@ombrik/core/layout/moveItem';
 import { routeCables } from '@ombrik/core/layout/routeCables';
 import { surfaceOf } from '@ombrik/core/layout/surface';

@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs';
-import type { Board } from '@ombrik/core/board/board';
-import { checkBoard } from '@ombrik/core/board/checkBoard';
-import { boardJsonSchema } from '@ombrik/core/board/jsonSchema';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import type { Board } from '@ombrik/core/document/board';
+import { checkBoard } from '@ombrik/core/document/checkBoard';
+import { boardJsonSchema } from '@ombrik/core/document/jsonSchema';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
 import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
 import { spiceDeck } from '@ombrik/core/export/spice';
-import { allRules } from '@ombrik/core/rules/allRules';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { allFormulas } from '@ombrik/core/formulas/allFormulas';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { Command, Option } from 'commander';
 
 /** Prints problems on standard error and ends with 2: the file was not understood. */
@@ -35,7 +35,7 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
   process.exit(0);
 });
 
-const dossierOf = (board: Board) => derive(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop);
+const dossierOf = (board: Board) => derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
 
 const program = new Command('ombrik').description('Works out a battery board from its board document');
 
@@ -66,7 +66,7 @@ program
   .action((file: string, options: { format: 'csv' | 'spice'; list: 'parts' | 'cuts' }) => {
     const board = readBoard(file);
     if (options.format === 'spice')
-      process.stdout.write(spiceDeck(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop).text);
+      process.stdout.write(spiceDeck(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop).text);
     else console.log(options.list === 'parts' ? partsCsv(dossierOf(board)) : cutsCsv(dossierOf(board)));
   });
 
@@ -84,7 +84,7 @@ program
     console.log(
       '# Method\n\nEvery formula the program uses, printed by `npx ombrik method`. A test evaluates each text independently.\n',
     );
-    for (const r of allRules) {
+    for (const r of allFormulas) {
       console.log(`## ${r.title}\n\n\`${r.id} = ${r.formula}\`${r.unit ? `, in ${r.unit}` : ''}\n`);
       for (const [name, q] of Object.entries(r.inputs))
         console.log(`- \`${name}\`${q.unit ? ` (${q.unit})` : ''}: ${q.what}`);

@@ -1,17 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ngspice } from '../testing/ngspice.ts';
-import { duplicateCable } from './board/actions/connect.ts';
-import { placeItem } from './board/actions/items.ts';
-import type { Board } from './board/board.ts';
-import { applyCommands, type Command } from './board/commands.ts';
 import { genericCatalogue } from './catalogue/genericCatalogue.ts';
 import { derive, deriveStages } from './derive.ts';
+import { duplicateCable } from './document/actions/connect.ts';
+import { placeItem } from './document/actions/items.ts';
+import type { Board } from './document/board.ts';
+import { applyCommands, type Command } from './document/commands.ts';
+import { defaultWorkshop } from './document/workshop.ts';
+import { Memo } from './engine/memo.ts';
 import { explain, traceAll } from './explain.ts';
 import { spiceDeck } from './export/spice.ts';
-import { Memo } from './memo.ts';
-import { profileById } from './rules/profiles/profiles.ts';
-import { defaultWorkshop } from './rules/workshop.ts';
+import { profileById } from './profiles/profiles.ts';
 import { circuitOf, operatingPoint } from './stages/sizing/electrical.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from './testing/demoBoards.ts';
 

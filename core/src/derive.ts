@@ -1,12 +1,12 @@
-import type { Board, ElectricalBrief, Id, Item } from './board/board.ts';
-import { partIndex } from './board/references.ts';
 import { catalogueWith } from './catalogue/catalogueIndex.ts';
 import type { Catalogue, Part } from './catalogue/part.ts';
-import { compareText } from './compareText.ts';
+import type { Board, ElectricalBrief, Id, Item } from './document/board.ts';
+import { partIndex } from './document/references.ts';
+import type { Workshop } from './document/workshop.ts';
 import type { Dossier } from './dossier.ts';
-import { Memo } from './memo.ts';
-import type { RuleProfile } from './rules/profiles/profile.ts';
-import type { Workshop } from './rules/workshop.ts';
+import { compareText } from './engine/compareText.ts';
+import { Memo } from './engine/memo.ts';
+import type { Profile } from './profiles/profile.ts';
 import { benchPlan } from './stages/bench/benchPlan.ts';
 import { boardBodies, cablesKgOf } from './stages/body/boardBody.ts';
 import { layCables, makeCables } from './stages/cableStage.ts';
@@ -65,7 +65,7 @@ function columns<T>(list: readonly T[], ...fields: (keyof T)[]): unknown[] {
 }
 
 /** The stages in trade order; each reads only what stands before it. Also gives what the bench simulator needs. */
-export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProfile, workshop: Workshop, memo: Memo) {
+export function deriveStages(board: Board, shipped: Catalogue, profile: Profile, workshop: Workshop, memo: Memo) {
   memo.begin();
   const catalogue = catalogueWith(shipped, board.customLinks);
   // One object stands for the three other values in every list of what a stage depends on.
@@ -337,7 +337,7 @@ export function deriveStages(board: Board, shipped: Catalogue, profile: RuleProf
 export function derive(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
   memo = new Memo(),
 ): Dossier {

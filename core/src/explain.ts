@@ -1,12 +1,12 @@
-import type { Board } from './board/board.ts';
-import { partIndex } from './board/references.ts';
 import type { Catalogue } from './catalogue/part.ts';
 import { deriveStages } from './derive.ts';
+import type { Board } from './document/board.ts';
+import { partIndex } from './document/references.ts';
+import type { Workshop } from './document/workshop.ts';
 import type { Dossier } from './dossier.ts';
-import { Memo } from './memo.ts';
-import type { RuleProfile } from './rules/profiles/profile.ts';
-import { type TraceEntry, withTracer } from './rules/rule.ts';
-import type { Workshop } from './rules/workshop.ts';
+import { type TraceEntry, withTracer } from './engine/formula.ts';
+import { Memo } from './engine/memo.ts';
+import type { Profile } from './profiles/profile.ts';
 import { type PastTimes, pastFactor, reckonedHours } from './stages/quote/quote.ts';
 import type { ChoiceResult } from './stages/sizing/choiceResult.ts';
 
@@ -40,7 +40,7 @@ export interface Explanation {
 export function traceAll(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
 ): Map<string, TraceEntry> {
   const entries = new Map<string, TraceEntry>();

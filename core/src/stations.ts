@@ -1,4 +1,4 @@
-import type { Board } from './board/board.ts';
+import type { Board } from './document/board.ts';
 import type { Dossier } from './dossier.ts';
 import type { BenchProgress } from './stages/bench/benchProgress.ts';
 import { briefGaps } from './stages/brief/checklist.ts';

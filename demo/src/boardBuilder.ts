@@ -1,4 +1,4 @@
-import { defaultSegments } from '@ombrik/core/board/actions/connect';
+import { defaultSegments } from '@ombrik/core/document/actions/connect';
 import type {
   Board,
   Brief,
@@ -10,8 +10,8 @@ import type {
   PowerPlan,
   RotationDeg,
   TerminalRef,
-} from '@ombrik/core/board/board';
-import { newBoard, newLoad, newPowerPlan, rectanglePanel } from '@ombrik/core/board/newBoard';
+} from '@ombrik/core/document/board';
+import { newBoard, newLoad, newPowerPlan, rectanglePanel } from '@ombrik/core/document/newBoard';
 
 export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg } | { location: string };
 /** Hours painted on the day's strip: `during([6, 9], [17, 22])`. */

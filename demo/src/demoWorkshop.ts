@@ -1,4 +1,4 @@
-import type { Board } from '@ombrik/core/board/board';
+import type { Board } from '@ombrik/core/document/board';
 import type { WorkKind } from '@ombrik/core/stages/quote/quote';
 import { marketCartBoard } from './marketCart.ts';
 import { mountainHutBoard } from './mountainHut.ts';

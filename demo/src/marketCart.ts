@@ -1,4 +1,4 @@
-import type { Board } from '@ombrik/core/board/board';
+import type { Board } from '@ombrik/core/document/board';
 import { BoardBuilder, during } from './boardBuilder.ts';
 
 /** A 12 V AGM box for a market cart: parts placed and the trunk wired, its loads still to be connected. */

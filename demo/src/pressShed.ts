@@ -1,4 +1,4 @@
-import type { Board } from '@ombrik/core/board/board';
+import type { Board } from '@ombrik/core/document/board';
 import { aDay, BoardBuilder, during } from './boardBuilder.ts';
 
 /**

@@ -1,4 +1,4 @@
-import type { Board } from '@ombrik/core/board/board';
+import type { Board } from '@ombrik/core/document/board';
 import { aDay, BoardBuilder } from './boardBuilder.ts';
 
 /** A 48 V board for a radio repeater shelter: four AGM batteries in series, sun, a low-voltage block. */

@@ -1,4 +1,4 @@
-import type { Id } from '../board/board.ts';
+import type { Id } from '../document/board.ts';
 import type { CableType, Catalogue, FuseLink, Lug, Shrink, Sleeve } from './part.ts';
 
 export interface CatalogueIndex {

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Board } from '../board/board.ts';
-import { checkBoard } from '../board/checkBoard.ts';
-import { curveOf } from '../rules/tables/timeCurrent.ts';
-import { openingTime } from '../solve/timeCurrent.ts';
+import type { Board } from '../document/board.ts';
+import { checkBoard } from '../document/checkBoard.ts';
+import { openingTime } from '../solvers/timeCurrent.ts';
+import { curveOf } from '../tables/timeCurrent.ts';
 import { deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
 import { genericCatalogue } from './genericCatalogue.ts';
 import { makeOwnLink, type OwnLinkEntry, readGates } from './ownLink.ts';

@@ -1,4 +1,4 @@
-import type { Chemistry, ColourCode, Id, PointMm } from '../board/board.ts';
+import type { Chemistry, ColourCode, Id, PointMm } from '../document/board.ts';
 
 export type Domain = 'dc' | 'ac' | 'earth' | 'signal';
 export type Polarity = 'plus' | 'minus' | 'none';

@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
-import { newId } from '../board/newBoard.ts';
-import { partSchema } from '../board/partSchema.ts';
-import { problemsOf } from '../board/schemaKit.ts';
-import { crossesItself } from '../solve/polygon.ts';
+import { newId } from '../document/newBoard.ts';
+import { partSchema } from '../document/partSchema.ts';
+import { problemsOf } from '../document/schemaKit.ts';
+import { crossesItself } from '../solvers/polygon.ts';
 import type { Part } from './part.ts';
 
 export interface ReadParts {

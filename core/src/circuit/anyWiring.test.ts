@@ -1,12 +1,12 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Board } from '../board/board.ts';
-import { checkBoard } from '../board/checkBoard.ts';
-import { partIndex } from '../board/references.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { PROFILES } from '../rules/profiles/profiles.ts';
-import { defaultWorkshop } from '../rules/workshop.ts';
+import type { Board } from '../document/board.ts';
+import { checkBoard } from '../document/checkBoard.ts';
+import { partIndex } from '../document/references.ts';
+import { defaultWorkshop } from '../document/workshop.ts';
+import { PROFILES } from '../profiles/profiles.ts';
 import { deriveBoard } from '../testing/demoBoards.ts';
 import { loopedBranches } from './branches.ts';
 import { faultFlow } from './faultFlow.ts';

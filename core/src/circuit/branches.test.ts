@@ -1,12 +1,12 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import { describe, expect, it } from 'vitest';
-import type { Board, ProfileId } from '../board/board.ts';
-import { checkBoard } from '../board/checkBoard.ts';
-import { applyCommands } from '../board/commands.ts';
-import { partIndex } from '../board/references.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { rulesOf } from '../rules/profiles/ownRules.ts';
-import { defaultWorkshop } from '../rules/workshop.ts';
+import type { Board, ProfileId } from '../document/board.ts';
+import { checkBoard } from '../document/checkBoard.ts';
+import { applyCommands } from '../document/commands.ts';
+import { partIndex } from '../document/references.ts';
+import { defaultWorkshop } from '../document/workshop.ts';
+import { profileOf } from '../profiles/ownRules.ts';
 import { deriveBoard } from '../testing/demoBoards.ts';
 import { loopedBranches, loopOn } from './branches.ts';
 import { returnChoices, TO_FRAME_MM } from './returns.ts';
@@ -79,7 +79,7 @@ describe('looped branches', () => {
 describe('frame or own negative', () => {
   const bonded = () => lamps().wire('X9:p1', 'F2:m6').board;
   const choices = (board: Board) =>
-    returnChoices(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop);
+    returnChoices(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
   it('shows both drops, and switching gives what was shown', () => {
     const board = bonded();
     const [first] = choices(board);

@@ -1,7 +1,7 @@
-import { moveEnd } from '../board/actions/rewire.ts';
-import type { Board, Id, TerminalRef } from '../board/board.ts';
-import type { Command } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
+import { moveEnd } from '../document/actions/rewire.ts';
+import type { Board, Id, TerminalRef } from '../document/board.ts';
+import type { Command } from '../document/commands.ts';
 import type { Dossier } from '../dossier.ts';
 
 /** One fitting of a looped branch: what it takes, what passes on to it, and what it loses. */

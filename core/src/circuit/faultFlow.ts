@@ -1,9 +1,9 @@
-import type { Board, Id } from '../board/board.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { deriveStages } from '../derive.ts';
-import { Memo } from '../memo.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Board, Id } from '../document/board.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { Memo } from '../engine/memo.ts';
+import type { Profile } from '../profiles/profile.ts';
 import { emfV } from '../stages/netlist/potentials.ts';
 import { branchCurrents, circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
 
@@ -23,7 +23,7 @@ export interface FaultFlow {
 export function faultFlow(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
   connectionId: Id,
 ): FaultFlow | null {

@@ -1,8 +1,8 @@
-import type { Board, Id } from '../board/board.ts';
 import type { FuseStyle, LinkCurve, Part } from '../catalogue/part.ts';
+import type { Board, Id } from '../document/board.ts';
 import type { Dossier } from '../dossier.ts';
-import { curveOf } from '../rules/tables/timeCurrent.ts';
-import { openingTime } from '../solve/timeCurrent.ts';
+import { openingTime } from '../solvers/timeCurrent.ts';
+import { curveOf } from '../tables/timeCurrent.ts';
 import { secondsInWords as seconds } from '../words.ts';
 
 /** One device between the sources and a fault, with the time it takes at each corner. */

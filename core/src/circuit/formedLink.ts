@@ -1,11 +1,11 @@
-import type { Board, Id } from '../board/board.ts';
-import { partIndex } from '../board/references.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { derive } from '../derive.ts';
-import { Memo } from '../memo.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import { barFor, FORMED_LINK_MAX_MM } from '../rules/tables/copperBars.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Board, Id } from '../document/board.ts';
+import { partIndex } from '../document/references.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { Memo } from '../engine/memo.ts';
+import type { Profile } from '../profiles/profile.ts';
+import { barFor, FORMED_LINK_MAX_MM } from '../tables/copperBars.ts';
 
 /** One way to join two studs. */
 export interface JoinWay {
@@ -25,7 +25,7 @@ export interface JoinWay {
 export function joinWays(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
   cableId: Id,
 ): { cable: JoinWay; link: JoinWay } | null {

@@ -1,10 +1,10 @@
-import type { Board, Id } from '../board/board.ts';
-import type { Command } from '../board/commands.ts';
-import { partIndex } from '../board/references.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { derive } from '../derive.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Board, Id } from '../document/board.ts';
+import type { Command } from '../document/commands.ts';
+import { partIndex } from '../document/references.ts';
+import type { Workshop } from '../document/workshop.ts';
+import type { Profile } from '../profiles/profile.ts';
 
 export interface GrowthStep {
   cableId: Id;
@@ -28,7 +28,7 @@ export interface Growth {
 export function growthOf(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
   factor: number,
   who: string,

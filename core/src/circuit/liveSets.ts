@@ -1,6 +1,6 @@
-import type { Board, Id, Item } from '../board/board.ts';
-import { partIndex } from '../board/references.ts';
 import { type Catalogue, isBreaker } from '../catalogue/part.ts';
+import type { Board, Id, Item } from '../document/board.ts';
+import { partIndex } from '../document/references.ts';
 import { type Branch, buildNetlist } from '../stages/netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../stages/netlist/reach.ts';
 

@@ -1,5 +1,5 @@
-import type { Board, Id, Item } from '../board/board.ts';
 import type { Part, PartKind } from '../catalogue/part.ts';
+import type { Board, Id, Item } from '../document/board.ts';
 import type { Dossier } from '../dossier.ts';
 
 /** Where one line meets a part: lines at one stud stand side by side, so that each can be read. */

@@ -1,7 +1,7 @@
-import type { Board, Id } from '../board/board.ts';
 import type { Part } from '../catalogue/part.ts';
+import type { Board, Id } from '../document/board.ts';
 import type { Dossier } from '../dossier.ts';
-import { prechargeEnergy, prechargeTime } from '../rules/formulas/faultRules.ts';
+import { prechargeEnergy, prechargeTime } from '../formulas/faults.ts';
 
 /** Input capacitors of an inverter by its rating, F per W at 12 V; less at higher voltage. From memory, no source. */
 const FARAD_PER_W_AT_12V = 8e-6;

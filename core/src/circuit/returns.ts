@@ -1,14 +1,14 @@
-import { freeTerminals } from '../board/actions/connect.ts';
-import type { Board, Cable, Id, Segment, TerminalRef } from '../board/board.ts';
-import { applyCommands, type Command } from '../board/commands.ts';
-import { freeAir } from '../board/newBoard.ts';
-import { partIndex } from '../board/references.ts';
 import type { Catalogue, Part } from '../catalogue/part.ts';
 import { derive } from '../derive.ts';
+import { freeTerminals } from '../document/actions/connect.ts';
+import type { Board, Cable, Id, Segment, TerminalRef } from '../document/board.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
+import { freeAir } from '../document/newBoard.ts';
+import { partIndex } from '../document/references.ts';
+import type { Workshop } from '../document/workshop.ts';
 import type { Dossier } from '../dossier.ts';
-import { Memo } from '../memo.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import { Memo } from '../engine/memo.ts';
+import type { Profile } from '../profiles/profile.ts';
 
 /** One way back for a load, with everything sized anew for it. */
 export interface ReturnWay {
@@ -39,7 +39,7 @@ export const TO_FRAME_MM = 500;
 export function returnChoices(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
 ): ReturnChoice[] {
   const parts = partIndex(board, catalogue);

@@ -1,17 +1,17 @@
-import type { Board, Id } from '../board/board.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { deriveStages } from '../derive.ts';
-import { Memo } from '../memo.ts';
-import { conductorResistance } from '../rules/formulas/cableRules.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import { COPPER_ALPHA_PER_K } from '../rules/tables/conductorResistance.ts';
-import { COLD_AGED_FACTOR } from '../rules/tables/sourceCorners.ts';
-import type { Workshop } from '../rules/workshop.ts';
-import { collapseAt, solveConstantPower } from '../solve/constantPower.ts';
+import type { Board, Id } from '../document/board.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { Memo } from '../engine/memo.ts';
+import { conductorResistance } from '../formulas/cables.ts';
+import type { Profile } from '../profiles/profile.ts';
+import { collapseAt, solveConstantPower } from '../solvers/constantPower.ts';
 import type { Flow } from '../stages/demand/demand.ts';
 import type { Netlist, SourcePort } from '../stages/netlist/netlist.ts';
 import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
 import { branchCurrents, type Circuit, circuitOf, inject, shareOf } from '../stages/sizing/electrical.ts';
+import { COPPER_ALPHA_PER_K } from '../tables/conductorResistance.ts';
+import { COLD_AGED_FACTOR } from '../tables/sourceCorners.ts';
 
 export type ScenarioId =
   | 'everything'
@@ -261,7 +261,7 @@ const HEAT_ROUNDS = 4;
 export function solveScenarios(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
   seen: (scenario: Scenario, circuit: Circuit) => void = () => undefined,
 ): ScenarioResult[] {

@@ -1,4 +1,4 @@
-import type { Board } from '../board/board.ts';
+import type { Board } from '../document/board.ts';
 import type { ScenarioFlow } from './scenarios.ts';
 
 /** Volts lost in one stretch of the way to a load. */

@@ -1,8 +1,8 @@
 import DxfParser from 'dxf-parser';
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
-import type { PointMm } from '../board/board.ts';
-import { areaMm2, boxOf, crossesItself, inside } from '../solve/polygon.ts';
+import type { PointMm } from '../document/board.ts';
+import { areaMm2, boxOf, crossesItself, inside } from '../solvers/polygon.ts';
 
 export type FileUnit = 'mm' | 'cm' | 'm' | 'inch' | 'px';
 /** Millimetres of one unit; a pixel is 1/96 inch (CSS). */

@@ -1,8 +1,8 @@
-import type { Board, Face, Panel, PointMm } from '../board/board.ts';
 import type { Part } from '../catalogue/part.ts';
+import type { Board, Face, Panel, PointMm } from '../document/board.ts';
 import type { Dossier } from '../dossier.ts';
-import { asSeen, holdsOn, itemOutline, keepOutOutline, panelBox } from '../layout/outlines.ts';
 import { itemRect, onPanel } from '../stages/lengths/geometry.ts';
+import { asSeen, holdsOn, itemOutline, keepOutOutline, panelBox } from '../stages/place/outlines.ts';
 
 /** Layers of a panel's drawing, as named in the files that leave the program. */
 export const LAYERS = ['OUTLINE', 'JIGSAW', 'ITEMS', 'KEEP-OUT', 'CABLES', 'TEXT'] as const;

@@ -1,8 +1,8 @@
-import type { Board, Panel } from '../board/board.ts';
-import { panelBox } from '../layout/outlines.ts';
-import type { StockSheet, Workshop } from '../rules/workshop.ts';
-import { type Packing, packSheets } from '../solve/packing/guillotine.ts';
-import { areaMm2 } from '../solve/polygon.ts';
+import type { Board, Panel } from '../document/board.ts';
+import type { StockSheet, Workshop } from '../document/workshop.ts';
+import { type Packing, packSheets } from '../solvers/packing/guillotine.ts';
+import { areaMm2 } from '../solvers/polygon.ts';
+import { panelBox } from '../stages/place/outlines.ts';
 
 /** An offcut of a sheet that lies in the store. */
 export interface SheetOffcut {

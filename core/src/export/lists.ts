@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
-import type { Board } from '../board/board.ts';
-import { partIndex } from '../board/references.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import type { Board } from '../document/board.ts';
+import { partIndex } from '../document/references.ts';
 import type { Dossier } from '../dossier.ts';
 import { drillRows } from '../drawing/panelShapes.ts';
 import type { CutGroup } from '../stages/cuts/cuts.ts';

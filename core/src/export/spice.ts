@@ -1,9 +1,9 @@
-import type { Board } from '../board/board.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { deriveStages } from '../derive.ts';
-import { Memo } from '../memo.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Board } from '../document/board.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { Memo } from '../engine/memo.ts';
+import type { Profile } from '../profiles/profile.ts';
 import { emfV } from '../stages/netlist/potentials.ts';
 import { circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
 
@@ -17,7 +17,7 @@ export interface SpiceDeck {
  * The sized network at its operating point (everything on, hot copper) as a SPICE deck: sources with their internal
  * resistance, branches as resistors, constant-power loads as current sources that depend on their own voltage.
  */
-export function spiceDeck(board: Board, catalogue: Catalogue, profile: RuleProfile, workshop: Workshop): SpiceDeck {
+export function spiceDeck(board: Board, catalogue: Catalogue, profile: Profile, workshop: Workshop): SpiceDeck {
   const { netlist, demand, branchOhm } = deriveStages(board, catalogue, profile, workshop, new Memo());
   const flows = demand.flows.filter((f) => f.way !== 'charge');
   const hotOhm = branchOhm(true);

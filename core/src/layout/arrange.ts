@@ -1,5 +1,5 @@
-import type { Board, Id, Item, Place, RotationDeg } from '../board/board.ts';
 import type { Part } from '../catalogue/part.ts';
+import type { Board, Id, Item, Place, RotationDeg } from '../document/board.ts';
 import { itemRect, type RectMm } from '../stages/lengths/geometry.ts';
 
 type PanelPlace = Extract<Place, { kind: 'panel' }>;

@@ -1,6 +1,6 @@
-import type { Board, Id, PointMm } from '../board/board.ts';
-import { applyCommands, type Command } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
+import type { Board, Id, PointMm } from '../document/board.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
 import { cablePaths } from '../stages/lengths/geometry.ts';
 import { routeCables } from './routeCables.ts';
 

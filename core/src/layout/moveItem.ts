@@ -1,7 +1,7 @@
-import { placeItem } from '../board/actions/items.ts';
-import type { Board, Id, Place, Segment } from '../board/board.ts';
-import { applyCommands, type Command } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
+import { placeItem } from '../document/actions/items.ts';
+import type { Board, Id, Place, Segment } from '../document/board.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
 import { routeCables, touchedBy } from './routeCables.ts';
 import { throughHoles } from './throughHoles.ts';
 

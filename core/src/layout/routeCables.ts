@@ -1,10 +1,10 @@
-import type { Board, Cable, Connection, Id, PointMm, Segment, TerminalRef } from '../board/board.ts';
-import { applyCommands, type Command } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
-import { compareNatural } from '../compareText.ts';
-import { BEND_FACTOR } from '../rules/tables/layoutPractice.ts';
-import { type Direction, GridRouter, type Path, type PathEnd, ROUTE_COST } from '../solve/routing/gridRouter.ts';
+import type { Board, Cable, Connection, Id, PointMm, Segment, TerminalRef } from '../document/board.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
+import { compareNatural } from '../engine/compareText.ts';
+import { type Direction, GridRouter, type Path, type PathEnd, ROUTE_COST } from '../solvers/routing/gridRouter.ts';
 import { placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
+import { BEND_FACTOR } from '../tables/layoutPractice.ts';
 import { cornersOf, type Run, runsOf, spreadLanes } from './lanes.ts';
 import { CELL_MM, cellAt, type Surface, surfaceOf } from './surface.ts';
 import { throughHoles } from './throughHoles.ts';

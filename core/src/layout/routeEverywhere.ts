@@ -1,6 +1,6 @@
-import type { Board, Id } from '../board/board.ts';
-import { applyCommands } from '../board/commands.ts';
 import type { Part } from '../catalogue/part.ts';
+import type { Board, Id } from '../document/board.ts';
+import { applyCommands } from '../document/commands.ts';
 import { type RoutedCables, routeCables } from './routeCables.ts';
 import { layBehind } from './throughHoles.ts';
 

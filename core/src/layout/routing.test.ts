@@ -1,12 +1,12 @@
 import dijkstra from 'dijkstrajs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Board, Id, PointMm } from '../board/board.ts';
-import { checkBoard } from '../board/checkBoard.ts';
-import { applyCommands } from '../board/commands.ts';
-import { partIndex } from '../board/references.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { GridRouter, type Raster, ROUTE_COST } from '../solve/routing/gridRouter.ts';
+import type { Board, Id, PointMm } from '../document/board.ts';
+import { checkBoard } from '../document/checkBoard.ts';
+import { applyCommands } from '../document/commands.ts';
+import { partIndex } from '../document/references.ts';
+import { GridRouter, type Raster, ROUTE_COST } from '../solvers/routing/gridRouter.ts';
 import { itemRect } from '../stages/lengths/geometry.ts';
 import { demoBoards, deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
 import { moveItem } from './moveItem.ts';

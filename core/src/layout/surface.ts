@@ -1,9 +1,9 @@
-import type { Board, Face, Id, Item, Panel, PointMm } from '../board/board.ts';
 import type { Part } from '../catalogue/part.ts';
-import { inside } from '../solve/polygon.ts';
-import type { Raster } from '../solve/routing/gridRouter.ts';
+import type { Board, Face, Id, Item, Panel, PointMm } from '../document/board.ts';
+import { inside } from '../solvers/polygon.ts';
+import type { Raster } from '../solvers/routing/gridRouter.ts';
 import { itemRect, onPanel, type RectMm } from '../stages/lengths/geometry.ts';
-import { holdsOn, keepOutOutline } from './outlines.ts';
+import { holdsOn, keepOutOutline } from '../stages/place/outlines.ts';
 
 /** One face of a panel as a raster, and who stands where on it. */
 export interface Surface {

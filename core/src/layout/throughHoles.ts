@@ -1,12 +1,12 @@
-import type { Board, Cable, Environment, Face, Hole, Id, Panel, PointMm, Segment } from '../board/board.ts';
-import type { Command } from '../board/commands.ts';
-import { newId } from '../board/newBoard.ts';
 import type { Part } from '../catalogue/part.ts';
-import { compareNatural } from '../compareText.ts';
-import { HOLE_GAP, LINING_MM } from '../rules/tables/layoutPractice.ts';
-import { inside, toEdge } from '../solve/polygon.ts';
+import type { Board, Cable, Environment, Face, Hole, Id, Panel, PointMm, Segment } from '../document/board.ts';
+import type { Command } from '../document/commands.ts';
+import { newId } from '../document/newBoard.ts';
+import { compareNatural } from '../engine/compareText.ts';
+import { inside, toEdge } from '../solvers/polygon.ts';
 import { itemRect, type PlacedTerminal, placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
-import { keepOutOutline } from './outlines.ts';
+import { keepOutOutline } from '../stages/place/outlines.ts';
+import { HOLE_GAP, LINING_MM } from '../tables/layoutPractice.ts';
 
 type Parts = ReadonlyMap<Id, Part>;
 

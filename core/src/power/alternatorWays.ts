@@ -1,7 +1,7 @@
-import type { AlternatorSource, Chemistry, SystemVoltageV } from '../board/board.ts';
-import { chargeThroughPath } from '../rules/formulas/powerRules.ts';
-import { BANK_TRAITS } from '../rules/tables/bankTraits.ts';
-import { REST_VOLTAGE_PER_12V } from '../rules/tables/batteryVoltage.ts';
+import type { AlternatorSource, Chemistry, SystemVoltageV } from '../document/board.ts';
+import { chargeThroughPath } from '../formulas/power.ts';
+import { BANK_TRAITS } from '../tables/bankTraits.ts';
+import { REST_VOLTAGE_PER_12V } from '../tables/batteryVoltage.ts';
 import { alternatorLimitA } from './systemModel.ts';
 
 export type AlternatorWay = 'relay' | 'controller' | 'boosting';

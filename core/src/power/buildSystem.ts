@@ -1,10 +1,10 @@
-import { connectTerminals } from '../board/actions/connect.ts';
-import { newItem, removeItems, wireToBlock } from '../board/actions/items.ts';
-import type { Board, Id, Item, Place, TerminalRef } from '../board/board.ts';
-import { applyCommands, type Command } from '../board/commands.ts';
-import { partIndex } from '../board/references.ts';
 import type { Catalogue, Part } from '../catalogue/part.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import { connectTerminals } from '../document/actions/connect.ts';
+import { newItem, removeItems, wireToBlock } from '../document/actions/items.ts';
+import type { Board, Id, Item, Place, TerminalRef } from '../document/board.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
+import { partIndex } from '../document/references.ts';
+import type { Workshop } from '../document/workshop.ts';
 import { energyOf } from '../stages/demand/energy.ts';
 import { designSystem, feederHolderId, type Level } from './design.ts';
 import { packOnPanel } from './packOnPanel.ts';

@@ -1,7 +1,7 @@
-import type { Brief, Chemistry, Item, PowerPlan, SystemVoltageV } from '../board/board.ts';
-import { newLoad } from '../board/newBoard.ts';
 import type { Catalogue, Element, Part, PartKind } from '../catalogue/part.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Brief, Chemistry, Item, PowerPlan, SystemVoltageV } from '../document/board.ts';
+import { newLoad } from '../document/newBoard.ts';
+import type { Workshop } from '../document/workshop.ts';
 import type { Energy } from '../stages/demand/energy.ts';
 import { sunByMonth } from './sunByMonth.ts';
 import { alternatorLimitA } from './systemModel.ts';

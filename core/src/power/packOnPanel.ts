@@ -1,7 +1,7 @@
-import { placeItem } from '../board/actions/items.ts';
-import type { Board, Id } from '../board/board.ts';
-import { applyCommands, type Command } from '../board/commands.ts';
 import type { Part, PartKind } from '../catalogue/part.ts';
+import { placeItem } from '../document/actions/items.ts';
+import type { Board, Id } from '../document/board.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
 
 /** Rows from the top of the board down: protection first, hot devices in the middle, minus side last. */
 const ROW_OF: Partial<Record<PartKind, number>> = {

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { checkBoard } from '../board/checkBoard.ts';
-import { applyCommands } from '../board/commands.ts';
-import { boardFromTemplate, TEMPLATES } from '../board/templates.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { copperMass } from '../rules/formulas/powerRules.ts';
-import { profileById } from '../rules/profiles/profiles.ts';
-import { defaultWorkshop } from '../rules/workshop.ts';
+import { checkBoard } from '../document/checkBoard.ts';
+import { applyCommands } from '../document/commands.ts';
+import { boardFromTemplate, TEMPLATES } from '../document/templates.ts';
+import { defaultWorkshop } from '../document/workshop.ts';
+import { copperMass } from '../formulas/power.ts';
+import { profileById } from '../profiles/profiles.ts';
 import {
   demoBoards,
   deriveBoard,

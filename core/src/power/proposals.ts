@@ -1,11 +1,11 @@
-import type { Board } from '../board/board.ts';
-import { partIndex } from '../board/references.ts';
 import type { Catalogue } from '../catalogue/part.ts';
-import { autonomy } from '../rules/formulas/demandRules.ts';
-import type { Workshop } from '../rules/workshop.ts';
-import { clearYear } from '../solve/energy/clearSky.ts';
-import { type SystemModel, simulateYear } from '../solve/energy/energyYear.ts';
-import { weatherYear } from '../solve/energy/weather.ts';
+import type { Board } from '../document/board.ts';
+import { partIndex } from '../document/references.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { autonomy } from '../formulas/demand.ts';
+import { clearYear } from '../solvers/energy/clearSky.ts';
+import { type SystemModel, simulateYear } from '../solvers/energy/energyYear.ts';
+import { weatherYear } from '../solvers/energy/weather.ts';
 import { type Energy, energyOf } from '../stages/demand/energy.ts';
 import { type Design, designItems, designParts, designSystem, elementOf, LEVELS, type Level } from './design.ts';
 import { systemModelOf } from './systemModel.ts';

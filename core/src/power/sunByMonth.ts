@@ -1,7 +1,7 @@
-import type { PowerPlan } from '../board/board.ts';
-import { clearYear, underCloud } from '../solve/energy/clearSky.ts';
-import { monthOf } from '../solve/energy/energyYear.ts';
-import { weatherYear } from '../solve/energy/weather.ts';
+import type { PowerPlan } from '../document/board.ts';
+import { clearYear, underCloud } from '../solvers/energy/clearSky.ts';
+import { monthOf } from '../solvers/energy/energyYear.ts';
+import { weatherYear } from '../solvers/energy/weather.ts';
 
 export const SUN_SOURCE =
   'clear sky after Meinel & Meinel 1976, clouds after Kasten & Czeplak 1980 (from memory), cloud share of the power sheet; no shading';

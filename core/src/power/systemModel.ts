@@ -1,10 +1,10 @@
-import type { AlternatorSource, Brief, Id, Item, PowerPlan } from '../board/board.ts';
 import type { Element, Part } from '../catalogue/part.ts';
-import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../rules/tables/bankTraits.ts';
-import type { Workshop } from '../rules/workshop.ts';
-import type { DayLoad, SystemModel } from '../solve/energy/energyYear.ts';
+import type { AlternatorSource, Brief, Id, Item, PowerPlan } from '../document/board.ts';
+import type { Workshop } from '../document/workshop.ts';
+import type { DayLoad, SystemModel } from '../solvers/energy/energyYear.ts';
 import { powerOf, USUAL_INVERTER_EFFICIENCY, usableShareOf } from '../stages/demand/energy.ts';
 import { hoursPerDayOf, onShareIn } from '../stages/demand/usage.ts';
+import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../tables/bankTraits.ts';
 
 export interface SystemInput {
   items: readonly Item[];

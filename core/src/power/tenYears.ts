@@ -1,7 +1,7 @@
-import type { Chemistry } from '../board/board.ts';
-import { banksBought, costPerKwh, yearsOfLife } from '../rules/formulas/powerRules.ts';
-import { given, use } from '../rules/rule.ts';
-import { BANK_TRAITS } from '../rules/tables/bankTraits.ts';
+import type { Chemistry } from '../document/board.ts';
+import { given, use } from '../engine/formula.ts';
+import { banksBought, costPerKwh, yearsOfLife } from '../formulas/power.ts';
+import { BANK_TRAITS } from '../tables/bankTraits.ts';
 
 export interface ChemistryCost {
   chemistry: Chemistry;

@@ -1,14 +1,14 @@
-import type { Board, SystemVoltageV } from '../board/board.ts';
-import { partIndex } from '../board/references.ts';
 import type { Catalogue } from '../catalogue/part.ts';
-import { conductorResistance } from '../rules/formulas/cableRules.ts';
-import { loadCurrent } from '../rules/formulas/demandRules.ts';
-import { copperMass } from '../rules/formulas/powerRules.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../rules/tables/conductorResistance.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Board, SystemVoltageV } from '../document/board.ts';
+import { partIndex } from '../document/references.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { conductorResistance } from '../formulas/cables.ts';
+import { loadCurrent } from '../formulas/demand.ts';
+import { copperMass } from '../formulas/power.ts';
+import type { Profile } from '../profiles/profile.ts';
 import { energyOf, powerOf } from '../stages/demand/energy.ts';
 import { columnFor, insulationMaxC, tableAmps } from '../stages/sizing/conductors.ts';
+import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../tables/conductorResistance.ts';
 
 export interface VoltageRow {
   systemVoltageV: SystemVoltageV;
@@ -43,7 +43,7 @@ const TRUNK_MM = 1500;
 export function voltageAdvice(
   board: Board,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
 ): VoltageAdvice | null {
   const loads = board.items.filter((i) => i.load);

@@ -1,8 +1,8 @@
-import type { Board, Cable, Connection, Id, Item } from '../board/board.ts';
 import type { Catalogue, Part } from '../catalogue/part.ts';
-import type { Memo } from '../memo.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Board, Cable, Connection, Id, Item } from '../document/board.ts';
+import type { Workshop } from '../document/workshop.ts';
+import type { Memo } from '../engine/memo.ts';
+import type { Profile } from '../profiles/profile.ts';
 import { type CableLength, cableLength } from './lengths/lengths.ts';
 import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
 import type { SizedCable } from './sizing/sizingInput.ts';
@@ -23,7 +23,7 @@ export interface CableStage {
   items: ReadonlyMap<Id, Item>;
   connections: ReadonlyMap<Id, Connection>;
   catalogue: Catalogue;
-  profile: RuleProfile;
+  profile: Profile;
   workshop: Workshop;
   /** Stands for catalogue, profile and workshop. */
   versions: readonly unknown[];

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { Board } from '../board/board.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { type ScenarioResult, solveScenarios } from '../circuit/scenarios.ts';
-import { rulesOf } from '../rules/profiles/ownRules.ts';
-import { defaultWorkshop } from '../rules/workshop.ts';
+import type { Board } from '../document/board.ts';
+import { defaultWorkshop } from '../document/workshop.ts';
+import { profileOf } from '../profiles/ownRules.ts';
 import { demoBoards, deriveBoard } from '../testing/demoBoards.ts';
 import { emfV } from './netlist/potentials.ts';
 import type { Circuit } from './sizing/electrical.ts';
@@ -127,7 +127,7 @@ describe('Kirchhoff and the energy balance', () => {
     const scenarios = solveScenarios(
       board,
       genericCatalogue,
-      rulesOf(board, defaultWorkshop),
+      profileOf(board, defaultWorkshop),
       defaultWorkshop,
       (_, c) => circuits.push(c),
     );

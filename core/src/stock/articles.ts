@@ -1,9 +1,9 @@
-import type { ColourCode, Id } from '../board/board.ts';
 import { catalogueIndex } from '../catalogue/catalogueIndex.ts';
 import type { Catalogue, Part } from '../catalogue/part.ts';
-import { COLOUR_NAME } from '../rules/tables/conductorColours.ts';
-import type { StockSheet } from '../rules/workshop.ts';
+import type { ColourCode, Id } from '../document/board.ts';
+import type { StockSheet } from '../document/workshop.ts';
 import type { PartsLine } from '../stages/parts/parts.ts';
+import { COLOUR_NAME } from '../tables/conductorColours.ts';
 
 export type ArticleGroup = PartsLine['group'] | 'sheet';
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
-import type { ColourCode, Id } from '../board/board.ts';
 import { catalogueIndex } from '../catalogue/catalogueIndex.ts';
 import type { Catalogue } from '../catalogue/part.ts';
+import type { ColourCode, Id } from '../document/board.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 
 /** What is printed at one end of a cable, as on the drawing. */

@@ -1,6 +1,6 @@
-import type { Id } from '../board/board.ts';
-import { compareNatural } from '../compareText.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Id } from '../document/board.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { compareNatural } from '../engine/compareText.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 import { type CableProgress, type CableRecord, cableProgress, pullsDue } from './cableSteps.ts';
 import { cableArticleId } from './cutPieces.ts';

@@ -1,5 +1,5 @@
-import type { Id } from '../board/board.ts';
-import { compareNatural } from '../compareText.ts';
+import type { Id } from '../document/board.ts';
+import { compareNatural } from '../engine/compareText.ts';
 import type { PartsLine } from '../stages/parts/parts.ts';
 import { cents } from './money.ts';
 

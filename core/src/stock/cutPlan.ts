@@ -1,8 +1,8 @@
-import type { Id } from '../board/board.ts';
-import { compareNatural, compareText } from '../compareText.ts';
-import type { Workshop } from '../rules/workshop.ts';
-import type { CutProblem, CutStock } from '../solve/cutting/problem.ts';
-import { type CutLimits, solveCutting } from '../solve/cutting/solveCutting.ts';
+import type { Id } from '../document/board.ts';
+import type { Workshop } from '../document/workshop.ts';
+import { compareNatural, compareText } from '../engine/compareText.ts';
+import type { CutProblem, CutStock } from '../solvers/cutting/problem.ts';
+import { type CutLimits, solveCutting } from '../solvers/cutting/solveCutting.ts';
 import type { Article } from './articles.ts';
 import type { CutPiece } from './cutPieces.ts';
 

@@ -1,6 +1,6 @@
-import type { Id } from '../board/board.ts';
-import { compareNatural } from '../compareText.ts';
-import type { SparesRule, Workshop } from '../rules/workshop.ts';
+import type { Id } from '../document/board.ts';
+import type { SparesRule, Workshop } from '../document/workshop.ts';
+import { compareNatural } from '../engine/compareText.ts';
 import type { PartsLine } from '../stages/parts/parts.ts';
 import { type Article, type ArticleGroup, BY_LENGTH } from './articles.ts';
 import type { CutPiece } from './cutPieces.ts';

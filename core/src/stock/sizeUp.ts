@@ -1,10 +1,10 @@
-import type { Board, Id } from '../board/board.ts';
-import { applyCommands, type Command } from '../board/commands.ts';
 import type { Catalogue } from '../catalogue/part.ts';
 import { derive } from '../derive.ts';
+import type { Board, Id } from '../document/board.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
+import type { Workshop } from '../document/workshop.ts';
 import type { Dossier } from '../dossier.ts';
-import type { RuleProfile } from '../rules/profiles/profile.ts';
-import type { Workshop } from '../rules/workshop.ts';
+import type { Profile } from '../profiles/profile.ts';
 import { cableArticleId } from './cutPieces.ts';
 import { cents } from './money.ts';
 
@@ -31,7 +31,7 @@ export function sizeUp(
   articleId: Id,
   areaMm2: number,
   catalogue: Catalogue,
-  profile: RuleProfile,
+  profile: Profile,
   workshop: Workshop,
 ): SizeUp | null {
   const made = dossier.cables.filter((c) => cableArticleId(c) === articleId);

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { combinations } from 'mathjs';
 import { describe, expect, it } from 'vitest';
-import { partIndex } from '../board/references.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { rulesOf } from '../rules/profiles/ownRules.ts';
-import { defaultWorkshop } from '../rules/workshop.ts';
+import { partIndex } from '../document/references.ts';
+import { defaultWorkshop } from '../document/workshop.ts';
+import { profileOf } from '../profiles/ownRules.ts';
 import { demoBoards, deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
 import { articleOf } from './articles.ts';
 import { cableLabels, goesRound, labelsCsv } from './cableLabels.ts';
@@ -459,7 +459,7 @@ describe('a size up that lies in the store', () => {
       'pvc70-35/RD',
       50,
       genericCatalogue,
-      rulesOf(board, defaultWorkshop),
+      profileOf(board, defaultWorkshop),
       defaultWorkshop,
     )!;
     expect(way.cables.length).toBe(
@@ -471,7 +471,7 @@ describe('a size up that lies in the store', () => {
     expect(way.priceCents).toBeGreaterThan(0);
     expect(way.articleIds).toEqual(['pvc70-50/RD']);
     expect(
-      sizeUp(board, hut, 'pvc70-35/RD', 35, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop),
+      sizeUp(board, hut, 'pvc70-35/RD', 35, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop),
     ).toBeNull();
   });
 });

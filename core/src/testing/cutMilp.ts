@@ -1,4 +1,4 @@
-import type { CutProblem } from '../solve/cutting/problem.ts';
+import type { CutProblem } from '../solvers/cutting/problem.ts';
 
 /**
  * A cutting problem as a mixed-integer programme in CPLEX LP text, for a solver that knows nothing of cutting: how many

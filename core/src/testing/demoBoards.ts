@@ -2,18 +2,18 @@ import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { pressShedBoard } from '@ombrik/demo/pressShed';
 import { repeaterShelterBoard } from '@ombrik/demo/repeaterShelter';
-import { wireToBlock } from '../board/actions/items.ts';
-import type { Board } from '../board/board.ts';
-import { applyCommands } from '../board/commands.ts';
-import { partIndex } from '../board/references.ts';
 import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { derive } from '../derive.ts';
-import { rulesOf } from '../rules/profiles/ownRules.ts';
-import { defaultWorkshop } from '../rules/workshop.ts';
+import { wireToBlock } from '../document/actions/items.ts';
+import type { Board } from '../document/board.ts';
+import { applyCommands } from '../document/commands.ts';
+import { partIndex } from '../document/references.ts';
+import { defaultWorkshop } from '../document/workshop.ts';
+import { profileOf } from '../profiles/ownRules.ts';
 
 /** For tests only: boards of the demo, and the whole of what derives from one. */
 export const deriveBoard = (board: Board) =>
-  derive(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop);
+  derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
 
 /** The market cart with its three loads wired. */
 export function wiredCart(): Board {

@@ -1,4 +1,4 @@
-import { flag, num, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
+import { flag, num, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
 import { benchProgress, withinLimits } from '@ombrik/core/stages/bench/benchProgress';
 import type { Defect } from '@ombrik/core/stages/bench/simulate';
 import { Hono } from 'hono';

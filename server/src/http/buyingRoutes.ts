@@ -1,7 +1,7 @@
-import { list, num, orNull, record, text } from '@ombrik/core/board/schemaKit';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { list, num, orNull, record, text } from '@ombrik/core/document/schemaKit';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { purchaseLists } from '@ombrik/core/stock/netNeeds';
 import { readOffers } from '@ombrik/core/stock/offerFile';
 import { sizeUp } from '@ombrik/core/stock/sizeUp';
@@ -121,7 +121,7 @@ export const buyingRoutes = new Hono<AppEnv>()
         .filter((s) => s.articleId === `${t.id}/${colour}`)
         .reduce((s, r) => s + r.onHand - r.reserved, 0);
       if (inStoreMm === 0) return [];
-      const rules = rulesOf(file.board, file.workshop);
+      const rules = profileOf(file.board, file.workshop);
       const found = sizeUp(file.board, file.dossier, id, t.areaMm2, genericCatalogue, rules, file.workshop);
       return found ? [{ ...found, inStoreMm, name: `${t.name}, ${colour}` }] : [];
     });

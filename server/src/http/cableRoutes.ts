@@ -1,4 +1,4 @@
-import { flag, list, num, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
+import { flag, list, num, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
 import { CABLE_STEPS } from '@ombrik/core/stock/cableSteps';
 import { cutPieces } from '@ombrik/core/stock/cutPieces';
 import { type PlanChoice, planFromChoice } from '@ombrik/core/stock/cutPlan';

@@ -1,4 +1,4 @@
-import { text } from '@ombrik/core/board/schemaKit';
+import { text } from '@ombrik/core/document/schemaKit';
 import type * as yup from 'yup';
 import type { Schema } from 'yup';
 

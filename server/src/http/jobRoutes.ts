@@ -1,9 +1,9 @@
-import { PROFILE_IDS } from '@ombrik/core/board/board';
-import { checkBoard } from '@ombrik/core/board/checkBoard';
-import type { Command } from '@ombrik/core/board/commands';
-import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
-import { boardFromTemplate, TEMPLATES } from '@ombrik/core/board/templates';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { PROFILE_IDS } from '@ombrik/core/document/board';
+import { checkBoard } from '@ombrik/core/document/checkBoard';
+import type { Command } from '@ombrik/core/document/commands';
+import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
+import { boardFromTemplate, TEMPLATES } from '@ombrik/core/document/templates';
 import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { stationStatuses } from '@ombrik/core/stations';
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';

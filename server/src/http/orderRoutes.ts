@@ -1,6 +1,6 @@
-import { partIndex } from '@ombrik/core/board/references';
-import { flag, num, oneOfText, record, text } from '@ombrik/core/board/schemaKit';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { partIndex } from '@ombrik/core/document/references';
+import { flag, num, oneOfText, record, text } from '@ombrik/core/document/schemaKit';
 import { quoteOf, WORK_KINDS } from '@ombrik/core/stages/quote/quote';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';

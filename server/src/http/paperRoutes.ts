@@ -1,14 +1,14 @@
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { partIndex } from '@ombrik/core/document/references';
 import { panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { dxfOf } from '@ombrik/core/export/dxf';
 import { cutsCsv, drillCsv, partsCsv } from '@ombrik/core/export/lists';
 import { svgOf } from '@ombrik/core/export/svg';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { LABEL_SHEETS } from '@ombrik/core/rules/tables/labelSheets';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { type CableLabel, cableLabels, labelsCsv } from '@ombrik/core/stock/cableLabels';
 import { cableWork } from '@ombrik/core/stock/cableWork';
 import { cableCode } from '@ombrik/core/stock/scan';
+import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import { Hono } from 'hono';
 import { boardDrawing } from '../papers/boardDrawing.ts';
 import { dressingPaper, drillPaper, sheetPaper } from '../papers/boardPapers.ts';
@@ -30,7 +30,7 @@ import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
 export const headOf = (file: JobFile, title: string): JobHead => {
-  const profile = rulesOf(file.board, file.workshop);
+  const profile = profileOf(file.board, file.workshop);
   return {
     title,
     jobNumber: file.job.number,

@@ -1,4 +1,4 @@
-import { problemsOf } from '@ombrik/core/board/schemaKit';
+import { problemsOf } from '@ombrik/core/document/schemaKit';
 import { HTTPException } from 'hono/http-exception';
 import { validator } from 'hono/validator';
 import type { Schema } from 'yup';

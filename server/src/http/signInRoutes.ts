@@ -1,4 +1,4 @@
-import { record, text } from '@ombrik/core/board/schemaKit';
+import { record, text } from '@ombrik/core/document/schemaKit';
 import { Hono } from 'hono';
 import { checkPassword, closeSession, listPeople, openSession, personOfSession } from '../store/people.ts';
 import { readWorkshop } from '../store/workshopStore.ts';

@@ -1,7 +1,7 @@
-import { partIndex } from '@ombrik/core/board/references';
-import { num, orNull, record, text } from '@ombrik/core/board/schemaKit';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { partIndex } from '@ombrik/core/document/references';
+import { num, orNull, record, text } from '@ombrik/core/document/schemaKit';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
 import { allArticles } from '@ombrik/core/stock/articles';
 import { Hono } from 'hono';
 import type { Knex } from 'knex';

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
 import { articleOf } from '@ombrik/core/stock/articles';
 import { choiceOf, planCuts } from '@ombrik/core/stock/cutPlan';
 import { rodsOf } from '@ombrik/core/stock/rods';

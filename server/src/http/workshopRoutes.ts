@@ -1,8 +1,8 @@
-import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/board/schemaKit';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/rules/profiles/ownRules';
-import { STANDARD_AREAS_MM2 } from '@ombrik/core/rules/tables/conductorResistance';
-import type { Workshop } from '@ombrik/core/rules/workshop';
+import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
+import type { Workshop } from '@ombrik/core/document/workshop';
+import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
+import { STANDARD_AREAS_MM2 } from '@ombrik/core/tables/conductorResistance';
 import { Hono } from 'hono';
 import { readWorkshop, setWorkshopValues } from '../store/workshopStore.ts';
 import { body, refuse } from './problems.ts';

@@ -1,8 +1,8 @@
-import type { PointMm } from '@ombrik/core/board/board';
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import type { PointMm } from '@ombrik/core/document/board';
+import { partIndex } from '@ombrik/core/document/references';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
+import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import type { JobFile } from '../store/jobFile.ts';
 import {
   cautions,

@@ -1,5 +1,5 @@
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { partIndex } from '@ombrik/core/document/references';
 import { drillRows, panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { type SheetOffcut, sheetPlan } from '@ombrik/core/drawing/sheetPlan';
 import type { JobFile } from '../store/jobFile.ts';

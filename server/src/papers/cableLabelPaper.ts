@@ -1,6 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { type LabelSheet, PAPER_MM, TUBE_MARK_MM } from '@ombrik/core/rules/tables/labelSheets';
 import { type CableLabel, goesRound } from '@ombrik/core/stock/cableLabels';
+import { type LabelSheet, PAPER_MM, TUBE_MARK_MM } from '@ombrik/core/tables/labelSheets';
 import PDFDocument from 'pdfkit';
 import { bytesOf, DIM, FONT, INK, plain, registerFonts } from './paper.ts';
 import { drawQr } from './qr.ts';

@@ -1,10 +1,10 @@
-import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
 import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 import { CABLE_STEPS, STEP_WORDS, stepsOf } from '@ombrik/core/stock/cableSteps';
 import { cableWork } from '@ombrik/core/stock/cableWork';
 import { isCablePiece } from '@ombrik/core/stock/cutPieces';
 import type { CutPlan } from '@ombrik/core/stock/cutPlan';
 import { cableCode } from '@ombrik/core/stock/scan';
+import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 import type { JobFile } from '../store/jobFile.ts';
 import {
   COPPER,

@@ -1,5 +1,5 @@
-import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
 import { PART_GROUPS } from '@ombrik/core/stages/parts/parts';
+import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 import type { JobFile } from '../store/jobFile.ts';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
 

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { newBoard, rectanglePanel } from '@ombrik/core/board/newBoard';
+import { newBoard, rectanglePanel } from '@ombrik/core/document/newBoard';
 import { expect, it } from 'vitest';
 import type { JobFile } from '../store/jobFile.ts';
 import { templatePaper } from './templatePaper.ts';

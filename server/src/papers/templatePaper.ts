@@ -1,6 +1,6 @@
-import type { Face } from '@ombrik/core/board/board';
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import type { Face } from '@ombrik/core/document/board';
+import { partIndex } from '@ombrik/core/document/references';
 import { panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { FOOT_MM, PAPER_MARGIN_MM, PAPERS, type PaperName, tilesOf } from '@ombrik/core/drawing/tiles';
 import PDFDocument from 'pdfkit';

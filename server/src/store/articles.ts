@@ -1,7 +1,7 @@
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
-import type { Workshop } from '@ombrik/core/rules/workshop';
+import { partIndex } from '@ombrik/core/document/references';
+import type { Workshop } from '@ombrik/core/document/workshop';
 import { type Article, articleOf } from '@ombrik/core/stock/articles';
 
 /** Articles by id, boards' own parts among them. */

@@ -1,4 +1,4 @@
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
 import { type JobNeed, type NeedLine, netNeeds, type StoreState } from '@ombrik/core/stock/netNeeds';
 import type { Offer } from '@ombrik/core/stock/packs';
 import { rodsOf } from '@ombrik/core/stock/rods';

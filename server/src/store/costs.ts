@@ -1,5 +1,5 @@
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { partIndex } from '@ombrik/core/document/references';
 import { reckonedHours } from '@ombrik/core/stages/quote/quote';
 import { type CostRollUp, costRollUp, type Taken } from '@ombrik/core/stock/costRollUp';
 import type { Knex } from 'knex';

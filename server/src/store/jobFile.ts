@@ -1,10 +1,10 @@
-import type { Board } from '@ombrik/core/board/board';
-import { fingerprint } from '@ombrik/core/board/fingerprint';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import type { Board } from '@ombrik/core/document/board';
+import { fingerprint } from '@ombrik/core/document/fingerprint';
+import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { defaultWorkshop, type Workshop } from '@ombrik/core/rules/workshop';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { Knex } from 'knex';
 import { boardAt, findJob, type JobRow } from './jobs.ts';
 import { readWorkshop } from './workshopStore.ts';
@@ -33,7 +33,7 @@ export async function jobFile(db: Knex, jobId: string, revision?: number): Promi
   const key = `${jobId}/${at}/${workshop.version}`;
   let known = cache.get(key);
   if (!known) {
-    const dossier = derive(board, genericCatalogue, rulesOf(board, workshop), workshop);
+    const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop);
     known = { dossier, dossierFingerprint: fingerprint(dossier) };
     cache.set(key, known);
     if (cache.size > CACHE_SIZE) cache.delete(cache.keys().next().value as string);

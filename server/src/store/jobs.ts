@@ -1,11 +1,11 @@
-import { BOARD_FORMAT_VERSION, type Board } from '@ombrik/core/board/board';
-import { checkBoard } from '@ombrik/core/board/checkBoard';
-import { commandProblems } from '@ombrik/core/board/commandSchema';
-import { applyCommands, type Command, CommandError } from '@ombrik/core/board/commands';
-import { migrateBoard } from '@ombrik/core/board/migrate';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { CORE_VERSION } from '@ombrik/core/derive';
-import { profileById } from '@ombrik/core/rules/profiles/profiles';
+import { BOARD_FORMAT_VERSION, type Board } from '@ombrik/core/document/board';
+import { checkBoard } from '@ombrik/core/document/checkBoard';
+import { commandProblems } from '@ombrik/core/document/commandSchema';
+import { applyCommands, type Command, CommandError } from '@ombrik/core/document/commands';
+import { migrateBoard } from '@ombrik/core/document/migrate';
+import { profileById } from '@ombrik/core/profiles/profiles';
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 

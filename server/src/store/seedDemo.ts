@@ -1,7 +1,7 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { demoJobs, demoPeople, demoWorkshopName } from '@ombrik/demo/demoWorkshop';
 import type { Knex } from 'knex';
 import { addRecord } from './floorRecords.ts';
@@ -25,7 +25,7 @@ export async function seedDemo(db: Knex): Promise<boolean> {
       if (job.released)
         await addRelease(trx, row.id, 'pe_designer', { way: 'release', revision: 1, reason: '', openStops: [] });
       if (!job.cablesMade) continue;
-      const dossier = derive(job.board, genericCatalogue, rulesOf(job.board, defaultWorkshop), defaultWorkshop);
+      const dossier = derive(job.board, genericCatalogue, profileOf(job.board, defaultWorkshop), defaultWorkshop);
       if (job.cablesMade === 1) await seedTaken(trx, row.id, dossier.parts);
       for (const cable of dossier.cables.slice(0, Math.round(dossier.cables.length * job.cablesMade)))
         await addRecord(trx, row.id, 'pe_assembler', {

@@ -1,5 +1,5 @@
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { partIndex } from '@ombrik/core/document/references';
 import { type PastTimes, reckonedHours, type WorkKind } from '@ombrik/core/stages/quote/quote';
 import type { Knex } from 'knex';
 import { jobFile } from './jobFile.ts';

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import type { Command } from '@ombrik/core/board/commands';
+import type { Command } from '@ombrik/core/document/commands';
 import type { Knex } from 'knex';
 import pino from 'pino';
 import { startBench } from '../bench/benchFixture.ts';

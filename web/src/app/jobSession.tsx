@@ -1,13 +1,13 @@
-import type { Board, Id } from '@ombrik/core/board/board';
-import { applyCommands, type Command } from '@ombrik/core/board/commands';
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
+import type { Board, Id } from '@ombrik/core/document/board';
+import { applyCommands, type Command } from '@ombrik/core/document/commands';
+import { partIndex } from '@ombrik/core/document/references';
+import type { Workshop } from '@ombrik/core/document/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import type { Explanation } from '@ombrik/core/explain';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import type { RuleProfile } from '@ombrik/core/rules/profiles/profile';
-import type { Workshop } from '@ombrik/core/rules/workshop';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
+import type { Profile } from '@ombrik/core/profiles/profile';
 import type { Finding } from '@ombrik/core/stages/checks/finding';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -35,7 +35,7 @@ export interface JobSession {
   shown: Board;
   dossier: Dossier;
   parts: Map<Id, Part>;
-  profile: RuleProfile;
+  profile: Profile;
   workshop: Workshop;
   saveState: SaveState;
   pendingCount: number;
@@ -309,7 +309,7 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     shown,
     dossier: authoritative ?? result.dossier,
     parts,
-    profile: rulesOf(shown, workshop),
+    profile: profileOf(shown, workshop),
     workshop,
     saveState,
     pendingCount: pending.length,

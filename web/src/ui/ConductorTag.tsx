@@ -1,5 +1,5 @@
-import type { ColourCode } from '@ombrik/core/board/board';
-import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
+import type { ColourCode } from '@ombrik/core/document/board';
+import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 
 /** A conductor's real colour with its letter code, so that colour is never the only sign. */
 export function ConductorTag({ colour }: { colour: ColourCode }) {

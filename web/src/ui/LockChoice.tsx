@@ -1,4 +1,4 @@
-import type { Choice } from '@ombrik/core/board/board';
+import type { Choice } from '@ombrik/core/document/board';
 import { Lock, LockOpen } from 'lucide-react';
 import { useState } from 'react';
 import { useMe } from '../app/useMe.ts';

@@ -1,7 +1,7 @@
-import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import { marksAlong } from '@ombrik/core/stages/lengths/clips';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
+import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 
 const WIDTH = 1000;
 const LEFT = 96;

@@ -1,5 +1,5 @@
-import type { ColourCode } from '@ombrik/core/board/board';
-import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import type { ColourCode } from '@ombrik/core/document/board';
+import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 
 /** The colour an article is drawn in: its own where its id ends in one (`pvc70-50/RD`, `shrink-19-BK`), else bare copper. */
 export function articleColour(articleId: string): string {

@@ -1,6 +1,6 @@
-import type { Board, Id } from '@ombrik/core/board/board';
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import type { Board, Id } from '@ombrik/core/document/board';
+import { partIndex } from '@ombrik/core/document/references';
 import type { Dossier } from '@ombrik/core/dossier';
 import { placementModel } from '@ombrik/core/layout/placement/model';
 import { type Placed, place, startOf } from '@ombrik/core/layout/placement/place';

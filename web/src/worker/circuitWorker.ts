@@ -1,4 +1,3 @@
-import type { Board } from '@ombrik/core/board/board';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { type FaultFlow, faultFlow } from '@ombrik/core/circuit/faultFlow';
 import { type JoinWay, joinWays } from '@ombrik/core/circuit/formedLink';
@@ -7,8 +6,9 @@ import { type LiveSets, liveSets } from '@ombrik/core/circuit/liveSets';
 import type { OneLine } from '@ombrik/core/circuit/oneLine';
 import { type ReturnChoice, returnChoices } from '@ombrik/core/circuit/returns';
 import { type ScenarioResult, solveScenarios } from '@ombrik/core/circuit/scenarios';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import type { Workshop } from '@ombrik/core/rules/workshop';
+import type { Board } from '@ombrik/core/document/board';
+import type { Workshop } from '@ombrik/core/document/workshop';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { expose } from 'comlink';
 import ELK from 'elkjs/lib/elk.bundled.js';
 import type { ElkNode } from 'elkjs/lib/elk-api';
@@ -82,16 +82,16 @@ const circuit = {
     };
   },
   scenarios: (board: Board, workshop: Workshop): ScenarioResult[] =>
-    solveScenarios(board, genericCatalogue, rulesOf(board, workshop), workshop),
+    solveScenarios(board, genericCatalogue, profileOf(board, workshop), workshop),
   fault: (board: Board, workshop: Workshop, connectionId: string): FaultFlow | null =>
-    faultFlow(board, genericCatalogue, rulesOf(board, workshop), workshop, connectionId),
+    faultFlow(board, genericCatalogue, profileOf(board, workshop), workshop, connectionId),
   returns: (board: Board, workshop: Workshop): ReturnChoice[] =>
-    returnChoices(board, genericCatalogue, rulesOf(board, workshop), workshop),
+    returnChoices(board, genericCatalogue, profileOf(board, workshop), workshop),
   joinWays: (board: Board, workshop: Workshop, cableId: string): { cable: JoinWay; link: JoinWay } | null =>
-    joinWays(board, genericCatalogue, rulesOf(board, workshop), workshop, cableId),
+    joinWays(board, genericCatalogue, profileOf(board, workshop), workshop, cableId),
   live: (board: Board): LiveSets => liveSets(board, genericCatalogue),
   growth: (board: Board, workshop: Workshop, factor: number, who: string): Growth =>
-    growthOf(board, genericCatalogue, rulesOf(board, workshop), workshop, factor, who),
+    growthOf(board, genericCatalogue, profileOf(board, workshop), workshop, factor, who),
 };
 
 export type CircuitStudy = typeof circuit;

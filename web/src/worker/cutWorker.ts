@@ -1,7 +1,7 @@
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
-import type { Workshop } from '@ombrik/core/rules/workshop';
+import { partIndex } from '@ombrik/core/document/references';
+import type { Workshop } from '@ombrik/core/document/workshop';
 import { articleOf } from '@ombrik/core/stock/articles';
 import type { CutPiece } from '@ombrik/core/stock/cutPieces';
 import { type CutPlan, planCuts, type Rod } from '@ombrik/core/stock/cutPlan';

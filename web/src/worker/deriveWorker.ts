@@ -1,13 +1,13 @@
-import type { Board } from '@ombrik/core/board/board';
-import { fingerprint } from '@ombrik/core/board/fingerprint';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import type { Board } from '@ombrik/core/document/board';
+import { fingerprint } from '@ombrik/core/document/fingerprint';
+import type { Workshop } from '@ombrik/core/document/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
+import { Memo } from '@ombrik/core/engine/memo';
+import { sharedWith } from '@ombrik/core/engine/sharedWith';
 import { type Explanation, explain, traceAll, traceQuote } from '@ombrik/core/explain';
-import { Memo } from '@ombrik/core/memo';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import type { Workshop } from '@ombrik/core/rules/workshop';
-import { sharedWith } from '@ombrik/core/sharedWith';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
 import { expose } from 'comlink';
@@ -21,13 +21,13 @@ const deriver = {
   derive(sentBoard: Board, sentWorkshop: Workshop): { dossier: Dossier; dossierFingerprint: string } {
     known = { board: sharedWith(known?.board, sentBoard), workshop: sharedWith(known?.workshop, sentWorkshop) };
     const { board, workshop } = known;
-    const dossier = derive(board, genericCatalogue, rulesOf(board, workshop), workshop, memo);
+    const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop, memo);
     return { dossier, dossierFingerprint: fingerprint(dossier) };
   },
   explain(board: Board, workshop: Workshop, dossier: Dossier, address: string, past: PastTimes): Explanation | null {
     const entries = address.startsWith('quote/')
       ? traceQuote(board, dossier, genericCatalogue, past)
-      : traceAll(board, genericCatalogue, rulesOf(board, workshop), workshop);
+      : traceAll(board, genericCatalogue, profileOf(board, workshop), workshop);
     const choices = new Map<string, ChoiceResult<unknown>>([
       ...dossier.sizing.cables.map((c) => [`cable/${c.cableId}/conductorMm2`, c.conductor] as const),
       ...dossier.sizing.seats.map((s) => [`seat/${s.itemId}/${s.seatId}/ratingA`, s.link] as const),

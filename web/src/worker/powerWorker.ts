@@ -1,18 +1,18 @@
-import type { Board, Id } from '@ombrik/core/board/board';
-import { partIndex } from '@ombrik/core/board/references';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import type { Board, Id } from '@ombrik/core/document/board';
+import { partIndex } from '@ombrik/core/document/references';
+import type { Workshop } from '@ombrik/core/document/workshop';
 import { type AlternatorStudy, alternatorWays, type WayResult } from '@ombrik/core/power/alternatorWays';
 import { compareChemistries, type Proposal, proposeSystems } from '@ombrik/core/power/proposals';
 import { sunByMonth } from '@ombrik/core/power/sunByMonth';
 import { systemModelOf } from '@ombrik/core/power/systemModel';
 import type { ChemistryCost } from '@ombrik/core/power/tenYears';
 import { type VoltageAdvice, voltageAdvice } from '@ombrik/core/power/voltageAdvice';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import type { Workshop } from '@ombrik/core/rules/workshop';
-import { clearYear } from '@ombrik/core/solve/energy/clearSky';
-import { type Parked, simulateYear, type YearResult } from '@ombrik/core/solve/energy/energyYear';
-import { type ManyYears, manyYears } from '@ombrik/core/solve/energy/manyYears';
-import { weatherYear } from '@ombrik/core/solve/energy/weather';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
+import { clearYear } from '@ombrik/core/solvers/energy/clearSky';
+import { type Parked, simulateYear, type YearResult } from '@ombrik/core/solvers/energy/energyYear';
+import { type ManyYears, manyYears } from '@ombrik/core/solvers/energy/manyYears';
+import { weatherYear } from '@ombrik/core/solvers/energy/weather';
 import { expose } from 'comlink';
 
 export interface WhatIf {
@@ -38,7 +38,7 @@ const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
 /** The power sheet's long sums, off the main thread and apart from deriving. */
 const study = {
   voltageAdvice: (board: Board, workshop: Workshop): VoltageAdvice | null =>
-    voltageAdvice(board, genericCatalogue, rulesOf(board, workshop), workshop),
+    voltageAdvice(board, genericCatalogue, profileOf(board, workshop), workshop),
   proposals: (board: Board, workshop: Workshop): { proposals: Proposal[]; chemistries: ChemistryCost[] } => ({
     proposals: proposeSystems(board, genericCatalogue, workshop),
     chemistries: compareChemistries(board, genericCatalogue, workshop),

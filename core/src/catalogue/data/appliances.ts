@@ -1,4 +1,4 @@
-import type { LoadDemand } from '../../board/board.ts';
+import type { LoadDemand } from '../../document/board.ts';
 
 /**
  * Typical appliances to start a load list from. All figures are general knowledge, no source: read the plate of the

@@ -1,5 +1,5 @@
-import { CONDUCTOR_MM, CONTACT_RATINGS_A, DIN_46235, TAB_WIDTHS_MM } from '../../rules/tables/cableEnds.ts';
-import { COLOUR_NAME } from '../../rules/tables/conductorColours.ts';
+import { CONDUCTOR_MM, CONTACT_RATINGS_A, DIN_46235, TAB_WIDTHS_MM } from '../../tables/cableEnds.ts';
+import { COLOUR_NAME } from '../../tables/conductorColours.ts';
 import type { Lug, Shrink, Sleeve } from '../part.ts';
 
 /**

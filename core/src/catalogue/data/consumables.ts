@@ -1,5 +1,5 @@
-import { CLASS5_OHM_PER_KM } from '../../rules/tables/conductorResistance.ts';
-import { COPPER_BARS } from '../../rules/tables/copperBars.ts';
+import { CLASS5_OHM_PER_KM } from '../../tables/conductorResistance.ts';
+import { COPPER_BARS } from '../../tables/copperBars.ts';
 import type { CableType, FuseLink, FuseStyle } from '../part.ts';
 
 /**

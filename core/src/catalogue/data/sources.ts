@@ -1,4 +1,4 @@
-import type { Chemistry } from '../../board/board.ts';
+import type { Chemistry } from '../../document/board.ts';
 import type { Element, PartData, Terminal } from '../part.ts';
 import { signalOutput } from './control.ts';
 import { clamp, lead, stud } from './terminals.ts';

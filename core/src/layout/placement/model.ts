@@ -1,9 +1,9 @@
-import type { Board, Id, Item, Panel, PointMm, RotationDeg } from '../../board/board.ts';
 import type { Part, PartKind } from '../../catalogue/part.ts';
+import type { Board, Id, Item, Panel, PointMm, RotationDeg } from '../../document/board.ts';
 import type { Dossier } from '../../dossier.ts';
-import { type Box, boxOf, inside, overlap, toEdge } from '../../solve/polygon.ts';
+import { type Box, boxOf, inside, overlap, toEdge } from '../../solvers/polygon.ts';
 import { rotated } from '../../stages/lengths/geometry.ts';
-import { holdsOn, keepOutOutline } from '../outlines.ts';
+import { holdsOn, keepOutOutline } from '../../stages/place/outlines.ts';
 
 /** These stand off the board unless somebody puts them there. */
 export const OFF_BOARD: readonly PartKind[] = [

@@ -1,5 +1,5 @@
-import type { Id, RotationDeg } from '../../board/board.ts';
-import { seededRandom } from '../../solve/random.ts';
+import type { Id, RotationDeg } from '../../document/board.ts';
+import { seededRandom } from '../../solvers/random.ts';
 import type { Move } from '../arrange.ts';
 import { intrusion, isLegal, type Layout, offGround, type PlacementModel, RASTER_MM } from './model.ts';
 import { type Terms, termsOf, totalOf, type Weights } from './score.ts';

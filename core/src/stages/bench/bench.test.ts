@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { Board } from '../../board/board.ts';
 import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
 import { deriveStages } from '../../derive.ts';
-import { Memo } from '../../memo.ts';
-import { profileById } from '../../rules/profiles/profiles.ts';
-import { defaultWorkshop } from '../../rules/workshop.ts';
+import type { Board } from '../../document/board.ts';
+import { defaultWorkshop } from '../../document/workshop.ts';
+import { Memo } from '../../engine/memo.ts';
+import { profileById } from '../../profiles/profiles.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../../testing/demoBoards.ts';
 import { type BenchRecord, benchProgress, withinLimits } from './benchProgress.ts';
 import type { BenchStep } from './benchStep.ts';

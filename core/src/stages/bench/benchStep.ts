@@ -1,4 +1,4 @@
-import type { Id, TerminalRef } from '../../board/board.ts';
+import type { Id, TerminalRef } from '../../document/board.ts';
 
 export type BenchStage = 'cold' | 'bank' | 'fuses' | 'load' | 'mains';
 export const STAGE_ORDER: readonly BenchStage[] = ['cold', 'bank', 'fuses', 'load'];

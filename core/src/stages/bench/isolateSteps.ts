@@ -1,5 +1,5 @@
-import type { Id, TerminalRef } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
+import type { Id, TerminalRef } from '../../document/board.ts';
 import type { Branch, ElementOf, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import type { Draft } from './benchStep.ts';

@@ -1,9 +1,9 @@
-import type { Board, Id, Item, Panel, PointMm } from '../../board/board.ts';
 import type { Catalogue, Part } from '../../catalogue/part.ts';
-import { centreOfMass, fixingLoad, panelMass } from '../../rules/formulas/layoutRules.ts';
-import { given, use } from '../../rules/rule.ts';
-import { PANEL_DENSITY, PANEL_DENSITY_SOURCE } from '../../rules/tables/layoutPractice.ts';
-import { areaMm2, centroid } from '../../solve/polygon.ts';
+import type { Board, Id, Item, Panel, PointMm } from '../../document/board.ts';
+import { given, use } from '../../engine/formula.ts';
+import { centreOfMass, fixingLoad, panelMass } from '../../formulas/layout.ts';
+import { areaMm2, centroid } from '../../solvers/polygon.ts';
+import { PANEL_DENSITY, PANEL_DENSITY_SOURCE } from '../../tables/layoutPractice.ts';
 import { pathLengthMm } from '../lengths/geometry.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import type { MadeCable } from '../terminations/terminations.ts';

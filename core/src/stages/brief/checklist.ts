@@ -1,4 +1,4 @@
-import type { Board } from '../../board/board.ts';
+import type { Board } from '../../document/board.ts';
 
 export interface Gap {
   id: string;

@@ -1,5 +1,5 @@
-import { usedTerminals } from '../../board/actions/connect.ts';
-import { barFor, COPPER_BARS_SOURCE } from '../../rules/tables/copperBars.ts';
+import { usedTerminals } from '../../document/actions/connect.ts';
+import { barFor, COPPER_BARS_SOURCE } from '../../tables/copperBars.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';

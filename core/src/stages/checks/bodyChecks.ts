@@ -1,5 +1,5 @@
-import { FIXING_N_PER_MM, LIFT_KG, LIFT_SOURCE } from '../../rules/tables/layoutPractice.ts';
-import { boxOf } from '../../solve/polygon.ts';
+import { boxOf } from '../../solvers/polygon.ts';
+import { FIXING_N_PER_MM, LIFT_KG, LIFT_SOURCE } from '../../tables/layoutPractice.ts';
 import type { CheckContext } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 

@@ -1,7 +1,7 @@
-import { usedTerminals } from '../../board/actions/connect.ts';
-import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
 import type { Catalogue, Element, Part, Terminal } from '../../catalogue/part.ts';
-import type { RuleProfile } from '../../rules/profiles/profile.ts';
+import { usedTerminals } from '../../document/actions/connect.ts';
+import type { Board, Cable, Connection, Id, Item, TerminalRef } from '../../document/board.ts';
+import type { Profile } from '../../profiles/profile.ts';
 import type { PanelBody } from '../body/boardBody.ts';
 import type { ControlStudy } from '../control/controlStudy.ts';
 import type { MainsStudy } from '../control/mainsStudy.ts';
@@ -27,7 +27,7 @@ export interface CheckContext {
   wireOf: ReadonlyMap<Id, SizedWire>;
   seatOf: ReadonlyMap<string, SizedSeat>;
   catalogue: Catalogue;
-  profile: RuleProfile;
+  profile: Profile;
   netlist: Netlist;
   potentials: Potentials;
   demand: Demand;

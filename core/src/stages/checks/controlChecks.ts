@@ -1,5 +1,5 @@
-import type { Id } from '../../board/board.ts';
 import type { ConditionId } from '../../catalogue/part.ts';
+import type { Id } from '../../document/board.ts';
 import type { ControlRow } from '../control/controlStudy.ts';
 import { type CheckContext, nodeAt, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';

@@ -1,8 +1,8 @@
-import type { Core } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
 import { attachmentText } from '../../catalogue/attachmentText.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import type { CrimpTool } from '../../rules/workshop.ts';
+import type { Core } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
+import type { CrimpTool } from '../../document/workshop.ts';
 import { endsThatFit } from '../terminations/terminates.ts';
 import type { MadeCable, MadeEnd } from '../terminations/terminations.ts';
 import { type CheckContext, placeName, terminalAt } from './checkContext.ts';

@@ -1,5 +1,5 @@
-import { freeSpotFor } from '../../layout/freeSpot.ts';
 import { onPanel, placedTerminal } from '../lengths/geometry.ts';
+import { freeSpotFor } from '../place/freeSpot.ts';
 import { type CheckContext, partOf, terminalAt } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 

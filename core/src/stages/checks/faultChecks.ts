@@ -1,7 +1,7 @@
-import type { Command } from '../../board/commands.ts';
 import { isBreaker } from '../../catalogue/part.ts';
-import { curveOf } from '../../rules/tables/timeCurrent.ts';
-import { openingTime } from '../../solve/timeCurrent.ts';
+import type { Command } from '../../document/commands.ts';
+import { openingTime } from '../../solvers/timeCurrent.ts';
+import { curveOf } from '../../tables/timeCurrent.ts';
 import { ampsInWords as amps, secondsInWords as seconds } from '../../words.ts';
 import { ADIABATIC_LIMIT_S } from '../sizing/clearing.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';

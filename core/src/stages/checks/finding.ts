@@ -1,5 +1,5 @@
-import type { Id, TerminalRef } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
+import type { Id, TerminalRef } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
 
 export type Severity = 'stop' | 'warn' | 'note';
 export type Station = 'brief' | 'power' | 'circuit' | 'board' | 'cables' | 'test';

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { connectTerminals, removeConnections } from '../../board/actions/connect.ts';
-import type { Board, Cable } from '../../board/board.ts';
-import { checkBoard } from '../../board/checkBoard.ts';
-import { applyCommands, type Command } from '../../board/commands.ts';
 import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
+import { connectTerminals, removeConnections } from '../../document/actions/connect.ts';
+import type { Board, Cable } from '../../document/board.ts';
+import { checkBoard } from '../../document/checkBoard.ts';
+import { applyCommands, type Command } from '../../document/commands.ts';
 import { deriveBoard, marketCartBoard, mountainHutBoard, wiredCart } from '../../testing/demoBoards.ts';
 
 const change = (board: Board, ...commands: Command[]): Board => applyCommands(board, commands).board;
-const rulesOf = (board: Board) => deriveBoard(board).findings.map((f) => f.rule);
+const kindsOf = (board: Board) => deriveBoard(board).findings.map((f) => f.rule);
 const finding = (board: Board, rule: string) => {
   const found = deriveBoard(board).findings.find((f) => f.rule === rule);
-  expect(found, `${rule} among ${rulesOf(board).join(', ')}`).toBeDefined();
+  expect(found, `${rule} among ${kindsOf(board).join(', ')}`).toBeDefined();
   expect(found!.why).not.toBe('');
   expect(found!.source).not.toBe('');
   expect(found!.where.label).not.toBe('');
@@ -61,7 +61,7 @@ describe('wiring findings', () => {
   it('load without a return, with a fix that returns it', () => {
     const board = wiredCart();
     const after = fixed(without(board, onLoad(board, 'minus').id), 'no-return');
-    expect(rulesOf(after)).not.toContain('no-return');
+    expect(kindsOf(after)).not.toContain('no-return');
   });
   it('reversed polarity, with a fix that swaps the wires', () => {
     const board = wiredCart();
@@ -144,7 +144,7 @@ describe('protection findings', () => {
     const bare = wire(without(board, 'cn_1', 'cn_2'), 'G1:plus', 'Q1:line');
     const found = finding(bare, 'no-fuse-near-source');
     expect(found.says).toMatch(/without a fuse, limit 200 mm/);
-    expect(rulesOf(board)).not.toContain('no-fuse-near-source');
+    expect(kindsOf(board)).not.toContain('no-fuse-near-source');
     // The module's own leads are 2.6 m long, unfused, and no finding: the module limits the current.
     expect(deriveBoard(board).lengths.find((l) => l.cableId === 'cb_11')!.lengthMm).toBeGreaterThan(2000);
   });

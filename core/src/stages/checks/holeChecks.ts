@@ -1,8 +1,8 @@
-import type { Hole, Panel } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
+import type { Hole, Panel } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
 import { bundleMm } from '../../layout/throughHoles.ts';
-import { HOLE_GAP, HOLE_GAP_SOURCE, LINING_MM } from '../../rules/tables/layoutPractice.ts';
-import { inside, toEdge } from '../../solve/polygon.ts';
+import { inside, toEdge } from '../../solvers/polygon.ts';
+import { HOLE_GAP, HOLE_GAP_SOURCE, LINING_MM } from '../../tables/layoutPractice.ts';
 import type { CheckContext } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 import type { Laid } from './routeChecks.ts';

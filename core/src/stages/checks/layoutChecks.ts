@@ -1,9 +1,9 @@
-import type { Item, Panel, Place, PointMm } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
-import { freeSpotFor } from '../../layout/freeSpot.ts';
-import { itemOutline } from '../../layout/outlines.ts';
-import { inside, overlap as outlinesOverlap, toEdge } from '../../solve/polygon.ts';
+import type { Item, Panel, Place, PointMm } from '../../document/board.ts';
+import { inside, overlap as outlinesOverlap, toEdge } from '../../solvers/polygon.ts';
 import { itemRect, onPanel, type RectMm } from '../lengths/geometry.ts';
+import { freeSpotFor } from '../place/freeSpot.ts';
+import { itemOutline } from '../place/outlines.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { addItem, newItem } from '../../board/actions/items.ts';
-import type { Board, Item, Panel, Place } from '../../board/board.ts';
-import { applyCommands } from '../../board/commands.ts';
-import { newBoard, rectanglePanel } from '../../board/newBoard.ts';
-import { partIndex } from '../../board/references.ts';
 import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
 import { derive } from '../../derive.ts';
+import { addItem, newItem } from '../../document/actions/items.ts';
+import type { Board, Item, Panel, Place } from '../../document/board.ts';
+import { applyCommands } from '../../document/commands.ts';
+import { newBoard, rectanglePanel } from '../../document/newBoard.ts';
+import { partIndex } from '../../document/references.ts';
+import { defaultWorkshop } from '../../document/workshop.ts';
 import { giveWay } from '../../layout/giveWay.ts';
 import { routeCables } from '../../layout/routeCables.ts';
-import { profileById } from '../../rules/profiles/profiles.ts';
-import { defaultWorkshop } from '../../rules/workshop.ts';
+import { profileById } from '../../profiles/profiles.ts';
 import { demoBoards, deriveBoard, mountainHutBoard } from '../../testing/demoBoards.ts';
 import { flatPattern } from '../lengths/flatPattern.ts';
 import { tightestBend } from './routeChecks.ts';
@@ -31,15 +31,15 @@ function boardWith(
   }
   return board;
 }
-const rulesOf = (board: Board) =>
+const kindsOf = (board: Board) =>
   new Set(
     derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop)
       .findings.filter((f) => f.station === 'board' || f.station === 'cables')
       .map((f) => f.rule),
   );
 const says = (rule: string, wrong: Board, right: Board) => {
-  expect(rulesOf(wrong)).toContain(rule);
-  expect(rulesOf(right)).not.toContain(rule);
+  expect(kindsOf(wrong)).toContain(rule);
+  expect(kindsOf(right)).not.toContain(rule);
 };
 const square = (x: number, y: number, half: number) => [
   { xMm: x - half, yMm: y - half },

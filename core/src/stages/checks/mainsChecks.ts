@@ -1,4 +1,4 @@
-import type { Id } from '../../board/board.ts';
+import type { Id } from '../../document/board.ts';
 import type { CheckContext } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 

@@ -1,6 +1,6 @@
-import type { Id, Item } from '../../board/board.ts';
 import type { Element } from '../../catalogue/part.ts';
-import { BANK_TRAITS } from '../../rules/tables/bankTraits.ts';
+import type { Id, Item } from '../../document/board.ts';
+import { BANK_TRAITS } from '../../tables/bankTraits.ts';
 import { coldestBankC, togetherIn } from '../demand/energy.ts';
 import type { CheckContext } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';

@@ -1,5 +1,5 @@
-import type { Id } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
+import type { Id } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, type Fix, makeFinding } from './finding.ts';

@@ -1,4 +1,4 @@
-import type { Id } from '../../board/board.ts';
+import type { Id } from '../../document/board.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import { type CheckContext, nodeAt, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';

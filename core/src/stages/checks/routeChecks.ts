@@ -1,9 +1,9 @@
-import type { Cable, Id, PointMm } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
-import { itemOutline } from '../../layout/outlines.ts';
-import { APART_MM, BEND_FACTOR, BEND_SOURCE, STOCK_LEADS_MM } from '../../rules/tables/layoutPractice.ts';
-import { inside } from '../../solve/polygon.ts';
+import type { Cable, Id, PointMm } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
+import { inside } from '../../solvers/polygon.ts';
+import { APART_MM, BEND_FACTOR, BEND_SOURCE, STOCK_LEADS_MM } from '../../tables/layoutPractice.ts';
 import type { CablePath } from '../lengths/geometry.ts';
+import { itemOutline } from '../place/outlines.ts';
 import { type CheckContext, partOf, terminalAt } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 import { holeChecks } from './holeChecks.ts';

@@ -1,4 +1,4 @@
-import { coldStringV } from '../../rules/formulas/faultRules.ts';
+import { coldStringV } from '../../formulas/faults.ts';
 import type { Flow } from '../demand/demand.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';

@@ -1,4 +1,4 @@
-import type { Id } from '../../board/board.ts';
+import type { Id } from '../../document/board.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import { type CheckContext, partOf } from './checkContext.ts';

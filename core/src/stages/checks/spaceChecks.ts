@@ -1,10 +1,10 @@
-import type { PointMm } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
 import type { Side } from '../../catalogue/part.ts';
-import { holdsOn, keepOutOutline } from '../../layout/outlines.ts';
-import { BITE_FACTOR, DRAUGHT_MM } from '../../rules/tables/layoutPractice.ts';
-import { inside, overlap } from '../../solve/polygon.ts';
+import type { PointMm } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
+import { inside, overlap } from '../../solvers/polygon.ts';
+import { BITE_FACTOR, DRAUGHT_MM } from '../../tables/layoutPractice.ts';
 import { onPanel } from '../lengths/geometry.ts';
+import { holdsOn, keepOutOutline } from '../place/outlines.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import type { Finding } from './finding.ts';
 import { at, judge, type Standing, standing } from './standing.ts';

@@ -1,7 +1,7 @@
-import type { Item, Panel, PointMm } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
-import { itemOutline } from '../../layout/outlines.ts';
-import { type Box, boxOf } from '../../solve/polygon.ts';
+import type { Item, Panel, PointMm } from '../../document/board.ts';
+import { type Box, boxOf } from '../../solvers/polygon.ts';
+import { itemOutline } from '../place/outlines.ts';
 import { type CheckContext, partOf } from './checkContext.ts';
 import { type Finding, makeFinding } from './finding.ts';
 

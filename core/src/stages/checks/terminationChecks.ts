@@ -1,6 +1,6 @@
-import type { TerminalRef } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
-import { FORMED_LINK_MAX_MM } from '../../rules/tables/copperBars.ts';
+import type { TerminalRef } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
+import { FORMED_LINK_MAX_MM } from '../../tables/copperBars.ts';
 import { endsThatFit, whyNoEnd, whyNotThis } from '../terminations/terminates.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 import { type CheckContext, placeName, terminalAt } from './checkContext.ts';

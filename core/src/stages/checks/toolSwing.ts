@@ -1,4 +1,4 @@
-import { inside, segmentsCross } from '../../solve/polygon.ts';
+import { inside, segmentsCross } from '../../solvers/polygon.ts';
 import { onPanel } from '../lengths/geometry.ts';
 import type { Finding } from './finding.ts';
 import { at, judge, type Standing } from './standing.ts';

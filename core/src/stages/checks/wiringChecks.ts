@@ -1,6 +1,6 @@
-import { connectTerminals, usedTerminals } from '../../board/actions/connect.ts';
-import type { Connection, TerminalRef } from '../../board/board.ts';
-import type { Command } from '../../board/commands.ts';
+import { connectTerminals, usedTerminals } from '../../document/actions/connect.ts';
+import type { Connection, TerminalRef } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import { type CheckContext, freeSpots, nodeAt, partOf, placeName, terminalAt } from './checkContext.ts';
 import { type Finding, type Fix, makeFinding } from './finding.ts';

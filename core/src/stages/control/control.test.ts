@@ -1,14 +1,14 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import { describe, expect, it } from 'vitest';
-import type { Board, ControlRule } from '../../board/board.ts';
-import { checkBoard } from '../../board/checkBoard.ts';
 import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
+import type { Board, ControlRule } from '../../document/board.ts';
+import { checkBoard } from '../../document/checkBoard.ts';
 import { deriveBoard } from '../../testing/demoBoards.ts';
 
 /** Facts of the trade in this file: common practice, no source. */
 const shed = { systemVoltageV: 12, chemistry: 'agm', profileId: 'fixed-iec' } as const;
 const away = { location: 'shed' } as const;
-const rulesOf = (board: Board) => deriveBoard(board).findings.map((f) => f.rule);
+const kindsOf = (board: Board) => deriveBoard(board).findings.map((f) => f.rule);
 const finding = (board: Board, rule: string) => deriveBoard(board).findings.find((f) => f.rule === rule)!;
 const without = (board: Board, wire: string): Board => ({
   ...board,
@@ -47,15 +47,15 @@ describe('truth table', () => {
   it('a plain relay fed straight from the battery never lets go: a stop', () => {
     const { board } = joined('relay-100').wire('K1:coilPlus', 'K1:load').wire('K1:coilMinus', 'X1:s3');
     // Nothing pulls it in from its own load side, so it starts open and the house battery holds it shut for good.
-    expect(rulesOf(board)).toContain('banks-stay-joined');
+    expect(kindsOf(board)).toContain('banks-stay-joined');
   });
   it('fed by the engine-running lead it follows the engine', () => {
     const { board } = joined('relay-100')
       .wire('K1:coilPlus', 'G2:running', { runMm: 2000 })
       .wire('K1:coilMinus', 'X1:s3');
-    expect(rulesOf(board)).not.toContain('banks-stay-joined');
+    expect(kindsOf(board)).not.toContain('banks-stay-joined');
     expect(deriveBoard(board).control.rows.map((r) => r.joined.length)).toEqual([0, 1]);
-    expect(rulesOf(without(board, '7'))).toContain('signal-does-nothing');
+    expect(kindsOf(without(board, '7'))).toContain('signal-does-nothing');
   });
   it('a held button joins them for a jump start, and only while it is held', () => {
     const { board } = joined('relay-vsr-120-boost')
@@ -118,7 +118,7 @@ describe('a lithium battery with outputs', () => {
       .wire('K1:load', 'X1:s2')
       .wire('K1:coilPlus', 'G1:chargeOk', { runMm: 500 })
       .wire('K1:coilMinus', 'X2:s4').board;
-    const rules = rulesOf(cut);
+    const rules = kindsOf(cut);
     expect(rules).not.toContain('charge-not-blocked');
     expect(rules).toContain('load-not-cut');
     const { control } = deriveBoard(cut);
@@ -138,17 +138,17 @@ describe('a lithium battery with outputs', () => {
     expect(finding({ ...straight, control: [rule] }, 'control-rule-broken').says).toBe(
       '-G1 is not closed with cells full or frozen',
     );
-    expect(rulesOf({ ...straight, control: [{ ...rule, must: 'open' }] })).not.toContain('control-rule-broken');
+    expect(kindsOf({ ...straight, control: [{ ...rule, must: 'open' }] })).not.toContain('control-rule-broken');
     const checked = checkBoard({ ...straight, control: [{ ...rule, contactId: 'gone' }] }, genericCatalogue);
     expect(checked.ok ? '' : checked.problems.join()).toContain('control[0].contactId is "gone"');
   });
   it('a DC-DC charger wants its curve wires joined for lithium and open for lead', () => {
     const b = (chemistry: 'agm' | 'lifepo4') =>
       new BoardBuilder({ ...shed, chemistry }, [800, 500]).item('T1', 'dcdc-12-12-30-trigger', { at: [300, 200] });
-    expect(rulesOf(b('lifepo4').board)).toContain('charger-strap');
-    expect(rulesOf(b('lifepo4').wire('T1:curveA', 'T1:curveB').board)).not.toContain('charger-strap');
-    expect(rulesOf(b('agm').board)).not.toContain('charger-strap');
-    expect(rulesOf(b('agm').wire('T1:curveA', 'T1:curveB').board)).toContain('charger-strap');
+    expect(kindsOf(b('lifepo4').board)).toContain('charger-strap');
+    expect(kindsOf(b('lifepo4').wire('T1:curveA', 'T1:curveB').board)).not.toContain('charger-strap');
+    expect(kindsOf(b('agm').board)).not.toContain('charger-strap');
+    expect(kindsOf(b('agm').wire('T1:curveA', 'T1:curveB').board)).toContain('charger-strap');
   });
 });
 
@@ -187,7 +187,7 @@ describe('mains side', () => {
   });
   it('with the charger on the inlet side there is no loop', () => {
     const b = charger().wire('X3:outL', 'X4:inL', { runMm: 1000 }).wire('X4:w2L', 'T1:inL');
-    const rules = rulesOf(b.board);
+    const rules = kindsOf(b.board);
     for (const rule of ['mains-loop', 'mains-back-feed', 'mains-pins-live']) expect(rules).not.toContain(rule);
   });
   it('an inverter tied to the inlet without a transfer relay feeds back, and its pins are live', () => {
@@ -197,7 +197,7 @@ describe('mains side', () => {
       .wire('T1:minus', 'X2:s3')
       .wire('T1:acL', 'X4:inL')
       .wire('X3:outL', 'X4:w4L', { runMm: 1000 });
-    const rules = rulesOf(tied.board);
+    const rules = kindsOf(tied.board);
     expect(rules).toContain('mains-back-feed');
     expect(rules).toContain('mains-pins-live');
     const parted = house()
@@ -208,7 +208,7 @@ describe('mains side', () => {
       .wire('X3:outL', 'Q2:firstL', { runMm: 1000 })
       .wire('T1:acL', 'Q2:secondL')
       .wire('Q2:outL', 'X4:inL').board;
-    const after = rulesOf(parted);
+    const after = kindsOf(parted);
     expect(after).not.toContain('mains-back-feed');
     expect(after).not.toContain('mains-pins-live');
     // Through the relay the charger is still fed by the inverter once the plug is out.
@@ -216,7 +216,7 @@ describe('mains side', () => {
   });
   it('an inverter fed by its own output finds no rest', () => {
     const own = charger().wire('T1:outL', 'T1:inL').board;
-    expect(rulesOf(own)).toContain('mains-self-fed');
+    expect(kindsOf(own)).toContain('mains-self-fed');
   });
   it('mains conductors start at 2.5 mm² in the colours of the rules', () => {
     const { board } = charger().wire('X3:outL', 'T1:inL', { runMm: 1000 }).wire('X3:outE', 'T1:inE', { runMm: 1000 });

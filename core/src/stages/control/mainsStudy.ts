@@ -1,5 +1,5 @@
-import type { Id, Item } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
+import type { Id, Item } from '../../document/board.ts';
 import type { ElementOf, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 

@@ -1,6 +1,6 @@
-import type { ColourCode, Id } from '../../board/board.ts';
-import { compareNatural, compareText } from '../../compareText.ts';
-import type { Memo } from '../../memo.ts';
+import type { ColourCode, Id } from '../../document/board.ts';
+import { compareNatural, compareText } from '../../engine/compareText.ts';
+import type { Memo } from '../../engine/memo.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
 /** Required pieces of one cable type and colour. Which reel they come from is the stock solver's business. */

@@ -1,7 +1,7 @@
-import type { ElectricalBrief, Id, Item, LoadDemand } from '../../board/board.ts';
-import { converterInputCurrent, inverterCurrent, loadCurrent } from '../../rules/formulas/demandRules.ts';
-import { solarDesignCurrent } from '../../rules/formulas/solarRules.ts';
-import { given, use } from '../../rules/rule.ts';
+import type { ElectricalBrief, Id, Item, LoadDemand } from '../../document/board.ts';
+import { given, use } from '../../engine/formula.ts';
+import { converterInputCurrent, inverterCurrent, loadCurrent } from '../../formulas/demand.ts';
+import { solarDesignCurrent } from '../../formulas/solar.ts';
 import type { ChargerPort, ConsumerPort, Netlist, Port, SolarPort } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 

@@ -1,5 +1,7 @@
-import type { BoardSettings, Brief, Id, Item, LoadDemand, PowerPlan } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
+import type { BoardSettings, Brief, Id, Item, LoadDemand, PowerPlan } from '../../document/board.ts';
+import type { Workshop } from '../../document/workshop.ts';
+import { figure, given, use, useSum } from '../../engine/formula.ts';
 import {
   autonomy,
   coldCapacity,
@@ -7,10 +9,8 @@ import {
   mainsLoadCurrent,
   surgePower,
   wantedBank,
-} from '../../rules/formulas/demandRules.ts';
-import { figure, given, use, useSum } from '../../rules/rule.ts';
-import { COLD_CAPACITY_PER_K } from '../../rules/tables/bankTraits.ts';
-import type { Workshop } from '../../rules/workshop.ts';
+} from '../../formulas/demand.ts';
+import { COLD_CAPACITY_PER_K } from '../../tables/bankTraits.ts';
 import { ratedCurrentA } from './demand.ts';
 import { hoursPerDayOf, onShareIn } from './usage.ts';
 

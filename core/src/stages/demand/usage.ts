@@ -1,4 +1,4 @@
-import type { LoadDemand } from '../../board/board.ts';
+import type { LoadDemand } from '../../document/board.ts';
 
 /** Hours a day a load is switched on. */
 export const hoursPerDayOf = (load: LoadDemand): number =>

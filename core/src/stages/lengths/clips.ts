@@ -1,5 +1,5 @@
-import type { PointMm } from '../../board/board.ts';
-import { CLIP_SPACING } from '../../rules/tables/layoutPractice.ts';
+import type { PointMm } from '../../document/board.ts';
+import { CLIP_SPACING } from '../../tables/layoutPractice.ts';
 import type { CablePath } from './geometry.ts';
 
 export const clipSpacingMm = (diameterMm: number): number => CLIP_SPACING.find(([upTo]) => diameterMm <= upTo)![1];

@@ -1,5 +1,5 @@
-import { bendAllowance, formedLength } from '../../rules/formulas/layoutRules.ts';
-import { given, use } from '../../rules/rule.ts';
+import { given, use } from '../../engine/formula.ts';
+import { bendAllowance, formedLength } from '../../formulas/layout.ts';
 
 /** A formed link before it is bent: a strip, its holes and the lines it is bent at. */
 export interface FlatPattern {

@@ -1,5 +1,5 @@
-import type { Board, Cable, Connection, Id, Item, PointMm, TerminalRef } from '../../board/board.ts';
 import type { Part, Terminal } from '../../catalogue/part.ts';
+import type { Board, Cable, Connection, Id, Item, PointMm, TerminalRef } from '../../document/board.ts';
 
 export interface PlacedTerminal extends PointMm {
   zMm: number;

@@ -1,7 +1,7 @@
-import type { Board, Cable, Connection, Id, Item } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
-import { routedLength } from '../../rules/formulas/cableRules.ts';
-import { given, use } from '../../rules/rule.ts';
+import type { Board, Cable, Connection, Id, Item } from '../../document/board.ts';
+import { given, use } from '../../engine/formula.ts';
+import { routedLength } from '../../formulas/cables.ts';
 import { type CablePath, cablePaths, pathLengthMm, terminalOf } from './geometry.ts';
 
 export interface CableLength {

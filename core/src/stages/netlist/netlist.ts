@@ -1,5 +1,5 @@
-import type { Connection, Id, Item, TerminalRef } from '../../board/board.ts';
 import type { Element, Part } from '../../catalogue/part.ts';
+import type { Connection, Id, Item, TerminalRef } from '../../document/board.ts';
 
 export type ElementOf<K extends Element['kind']> = Extract<Element, { kind: K }>;
 type Owned<K extends Element['kind']> = { item: Item; part: Part; element: ElementOf<K>; key: string };

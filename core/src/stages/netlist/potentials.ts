@@ -1,5 +1,5 @@
-import type { Id } from '../../board/board.ts';
-import { REST_VOLTAGE_PER_12V } from '../../rules/tables/batteryVoltage.ts';
+import type { Id } from '../../document/board.ts';
+import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
 import type { Netlist, SourcePort } from './netlist.ts';
 
 export interface Potentials {

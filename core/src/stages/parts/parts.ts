@@ -1,9 +1,9 @@
-import type { Id, Item } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import { type Catalogue, isBreaker, type Part } from '../../catalogue/part.ts';
-import { compareNatural } from '../../compareText.ts';
-import type { Memo } from '../../memo.ts';
-import type { Workshop } from '../../rules/workshop.ts';
+import type { Id, Item } from '../../document/board.ts';
+import type { Workshop } from '../../document/workshop.ts';
+import { compareNatural } from '../../engine/compareText.ts';
+import type { Memo } from '../../engine/memo.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 

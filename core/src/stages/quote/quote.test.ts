@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Board } from '../../board/board.ts';
-import { partIndex } from '../../board/references.ts';
 import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
-import { defaultWorkshop } from '../../rules/workshop.ts';
+import type { Board } from '../../document/board.ts';
+import { partIndex } from '../../document/references.ts';
+import { defaultWorkshop } from '../../document/workshop.ts';
 import { deriveBoard, mountainHutBoard } from '../../testing/demoBoards.ts';
 import { type PastTimes, quoteOf, reckonedHours } from './quote.ts';
 

@@ -1,9 +1,9 @@
-import type { Board, Id } from '../../board/board.ts';
 import type { Part } from '../../catalogue/part.ts';
+import type { Board, Id } from '../../document/board.ts';
+import type { Workshop } from '../../document/workshop.ts';
 import type { Dossier } from '../../dossier.ts';
-import { workHours } from '../../rules/formulas/quoteRules.ts';
-import { given, use } from '../../rules/rule.ts';
-import type { Workshop } from '../../rules/workshop.ts';
+import { given, use } from '../../engine/formula.ts';
+import { workHours } from '../../formulas/quote.ts';
 
 export const WORK_KINDS = ['design', 'cables', 'build', 'test', 'setup'] as const;
 export type WorkKind = (typeof WORK_KINDS)[number];

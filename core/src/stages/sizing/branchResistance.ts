@@ -1,8 +1,8 @@
-import type { Board, Id } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue } from '../../catalogue/part.ts';
-import { conductorResistance } from '../../rules/formulas/cableRules.ts';
-import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../rules/tables/conductorResistance.ts';
+import type { Board, Id } from '../../document/board.ts';
+import { conductorResistance } from '../../formulas/cables.ts';
+import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { BranchOhm } from './electrical.ts';

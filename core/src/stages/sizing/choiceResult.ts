@@ -1,4 +1,4 @@
-import type { Choice } from '../../board/board.ts';
+import type { Choice } from '../../document/board.ts';
 
 export interface Rejected<T> {
   value: T;

@@ -1,10 +1,10 @@
-import type { Id } from '../../board/board.ts';
 import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
-import { adiabaticK, withstand } from '../../rules/formulas/faultRules.ts';
-import { figure, given, use } from '../../rules/rule.ts';
-import { SHORT_END_C } from '../../rules/tables/sourceCorners.ts';
-import { curveOf } from '../../rules/tables/timeCurrent.ts';
-import { letThroughA2s, openingTime } from '../../solve/timeCurrent.ts';
+import type { Id } from '../../document/board.ts';
+import { figure, given, use } from '../../engine/formula.ts';
+import { adiabaticK, withstand } from '../../formulas/faults.ts';
+import { letThroughA2s, openingTime } from '../../solvers/timeCurrent.ts';
+import { SHORT_END_C } from '../../tables/sourceCorners.ts';
+import { curveOf } from '../../tables/timeCurrent.ts';
 
 /** What a fault does to one conductor, and what ends it. */
 export interface Clearing {

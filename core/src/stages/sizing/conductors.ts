@@ -1,11 +1,11 @@
-import type { Cable, Connection, ElectricalBrief, Environment } from '../../board/board.ts';
 import type { CableType, Catalogue, Terminal } from '../../catalogue/part.ts';
-import { ambientFactor, ampacity } from '../../rules/formulas/cableRules.ts';
-import type { AmpacityTable, RuleProfile } from '../../rules/profiles/profile.ts';
-import { figure, given, isTracing, use } from '../../rules/rule.ts';
-import { BAR_AMPACITY } from '../../rules/tables/copperBars.ts';
-import { CCA } from '../../rules/tables/sourceCorners.ts';
-import type { Workshop } from '../../rules/workshop.ts';
+import type { Cable, Connection, ElectricalBrief, Environment } from '../../document/board.ts';
+import type { Workshop } from '../../document/workshop.ts';
+import { figure, given, isTracing, use } from '../../engine/formula.ts';
+import { ambientFactor, ampacity } from '../../formulas/cables.ts';
+import type { AmpacityTable, Profile } from '../../profiles/profile.ts';
+import { BAR_AMPACITY } from '../../tables/copperBars.ts';
+import { CCA } from '../../tables/sourceCorners.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
 import type { Rejected } from './choiceResult.ts';
 
@@ -29,7 +29,7 @@ export function tableAmps(table: AmpacityTable, areaMm2: number, columnC: number
   return row?.[1][table.columnsC.indexOf(columnC)] ?? null;
 }
 
-const bundleFactor = (profile: RuleProfile, count: number): number =>
+const bundleFactor = (profile: Profile, count: number): number =>
   profile.bundle.factors.reduce((found, [from, factor]) => (count >= from ? factor : found), 1);
 
 type Made = Pick<Cable, 'cores' | 'material'>;
@@ -41,7 +41,7 @@ type Made = Pick<Cable, 'cores' | 'material'>;
 export function cableTypeOf(
   { cores, material }: Made,
   areaMm2: number,
-  profile: RuleProfile,
+  profile: Profile,
   catalogue: Catalogue,
 ): CableType | null {
   const insulation = material === 'flatCopper' ? 'bare' : profile.insulation;
@@ -55,11 +55,11 @@ export function cableTypeOf(
 }
 
 /** Cable and flat copper are rated by different tables. */
-export const ampacityTableOf = (cable: Pick<Cable, 'material'>, profile: RuleProfile): AmpacityTable =>
+export const ampacityTableOf = (cable: Pick<Cable, 'material'>, profile: Profile): AmpacityTable =>
   cable.material === 'flatCopper' ? BAR_AMPACITY : profile.ampacity;
 
 /** What stands together with a cable along a stretch, its own cores included, as the profile counts. */
-const laidTogether = (cable: Made, environment: Environment, profile: RuleProfile): number => {
+const laidTogether = (cable: Made, environment: Environment, profile: Profile): number => {
   const own = profile.bundle.perCircuit ? Math.ceil(cable.cores.length / 2) : cable.cores.length;
   return environment.bundledCount - 1 + own;
 };
@@ -71,7 +71,7 @@ export function cableAmpacity(
   columnC: number,
   environments: readonly Environment[],
   brief: ElectricalBrief,
-  profile: RuleProfile,
+  profile: Profile,
 ): number {
   const { id: cableId, material } = cable;
   const table = ampacityTableOf(cable, profile);
@@ -119,7 +119,7 @@ function whyNot(
   area: number,
   columnC: number,
   terminals: readonly Terminal[],
-  profile: RuleProfile,
+  profile: Profile,
   catalogue: Catalogue,
 ): string | null {
   if (cable.material === 'flatCopper') {
@@ -149,7 +149,7 @@ export function candidatesOf(
   cable: Made,
   connections: Connection[],
   terminals: readonly Terminal[],
-  profile: RuleProfile,
+  profile: Profile,
   catalogue: Catalogue,
   workshop: Pick<Workshop, 'preferredAreasMm2'>,
 ): Candidates {
@@ -178,5 +178,5 @@ export function candidatesOf(
   return { areasMm2, rejected, columnC, connections };
 }
 
-export const insulationMaxC = (catalogue: Catalogue, profile: RuleProfile): number =>
+export const insulationMaxC = (catalogue: Catalogue, profile: Profile): number =>
   catalogue.cableTypes.find((c) => c.insulation === profile.insulation)?.insulationMaxC ?? 70;

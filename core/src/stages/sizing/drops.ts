@@ -1,7 +1,7 @@
-import type { ElectricalBrief, Id, Item } from '../../board/board.ts';
-import { dropShare } from '../../rules/formulas/cableRules.ts';
-import type { RuleProfile } from '../../rules/profiles/profile.ts';
-import { given, use } from '../../rules/rule.ts';
+import type { ElectricalBrief, Id, Item } from '../../document/board.ts';
+import { given, use } from '../../engine/formula.ts';
+import { dropShare } from '../../formulas/cables.ts';
+import type { Profile } from '../../profiles/profile.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
@@ -35,7 +35,7 @@ export function dropsOf(
   point: OperatingPoint,
   netlist: Netlist,
   potentials: Potentials,
-  context: { brief: ElectricalBrief; profile: RuleProfile; items: ReadonlyMap<Id, Item> },
+  context: { brief: ElectricalBrief; profile: Profile; items: ReadonlyMap<Id, Item> },
 ): FlowDrop[] {
   const { brief, profile, items } = context;
   const supplies = new Map<number, { plusV: number; minusV: number; voltageV: number }>();

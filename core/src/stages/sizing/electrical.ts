@@ -1,10 +1,10 @@
-import type { HalfSolve } from '../../solve/ldl.ts';
+import type { HalfSolve } from '../../solvers/ldl.ts';
 import {
   type NetworkPattern,
   networkPattern,
   networkWith,
   type ResistiveNetwork,
-} from '../../solve/resistiveNetwork.ts';
+} from '../../solvers/resistiveNetwork.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist, SourcePort } from '../netlist/netlist.ts';
 import { type EmfState, emfV } from '../netlist/potentials.ts';

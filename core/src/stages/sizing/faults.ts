@@ -1,7 +1,7 @@
-import { smallestFault } from '../../rules/formulas/faultRules.ts';
-import { prospectiveCurrent } from '../../rules/formulas/protectionRules.ts';
-import { given, use } from '../../rules/rule.ts';
-import { COLD_AGED_SOURCE } from '../../rules/tables/sourceCorners.ts';
+import { given, use } from '../../engine/formula.ts';
+import { smallestFault } from '../../formulas/faults.ts';
+import { prospectiveCurrent } from '../../formulas/protection.ts';
+import { COLD_AGED_SOURCE } from '../../tables/sourceCorners.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { EmfState, Potentials } from '../netlist/potentials.ts';

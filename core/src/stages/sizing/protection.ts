@@ -1,11 +1,11 @@
-import type { Choice, FeederSchool, Id } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue, FuseLink } from '../../catalogue/part.ts';
-import { compareText } from '../../compareText.ts';
-import type { Memo } from '../../memo.ts';
-import { fuseMinimum } from '../../rules/formulas/protectionRules.ts';
-import type { RuleProfile } from '../../rules/profiles/profile.ts';
-import { figure, given, use } from '../../rules/rule.ts';
+import type { Choice, FeederSchool, Id } from '../../document/board.ts';
+import { compareText } from '../../engine/compareText.ts';
+import { figure, given, use } from '../../engine/formula.ts';
+import type { Memo } from '../../engine/memo.ts';
+import { fuseMinimum } from '../../formulas/protection.ts';
+import type { Profile } from '../../profiles/profile.ts';
 import type { ElementOf } from '../netlist/netlist.ts';
 import { type ChoiceResult, lockedResult } from './choiceResult.ts';
 
@@ -32,7 +32,7 @@ export function seatMinimum(
   designCurrentA: number,
   branchFusesA: readonly number[],
   school: FeederSchool,
-  profile: RuleProfile,
+  profile: Profile,
 ): SeatMinimum {
   const address = () => `seat/${seat.itemId}/${seat.element.id}`;
   const loadsSchoolA = use(

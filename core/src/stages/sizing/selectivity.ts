@@ -1,6 +1,6 @@
 import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
-import { curveOf } from '../../rules/tables/timeCurrent.ts';
-import { selectiveUpToA } from '../../solve/timeCurrent.ts';
+import { selectiveUpToA } from '../../solvers/timeCurrent.ts';
+import { curveOf } from '../../tables/timeCurrent.ts';
 
 type Device = { style: FuseStyle; ratingA: number; curve: LinkCurve | null };
 

@@ -1,10 +1,10 @@
-import type { Id } from '../../board/board.ts';
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import type { Memo } from '../../memo.ts';
-import { conductorResistance, dropV } from '../../rules/formulas/cableRules.ts';
-import { figure, given, isTracing, use, useSum } from '../../rules/rule.ts';
-import { CLASS5_SOURCE, COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../rules/tables/conductorResistance.ts';
-import { CCA, COLD_AGED_FACTOR } from '../../rules/tables/sourceCorners.ts';
+import type { Id } from '../../document/board.ts';
+import { figure, given, isTracing, use, useSum } from '../../engine/formula.ts';
+import type { Memo } from '../../engine/memo.ts';
+import { conductorResistance, dropV } from '../../formulas/cables.ts';
+import { CLASS5_SOURCE, COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
+import { CCA, COLD_AGED_FACTOR } from '../../tables/sourceCorners.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';

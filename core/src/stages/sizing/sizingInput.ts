@@ -1,3 +1,4 @@
+import type { Catalogue, Part } from '../../catalogue/part.ts';
 import type {
   BoardSettings,
   Cable,
@@ -7,9 +8,8 @@ import type {
   FeederSchool,
   Id,
   Item,
-} from '../../board/board.ts';
-import type { Catalogue, Part } from '../../catalogue/part.ts';
-import type { RuleProfile } from '../../rules/profiles/profile.ts';
+} from '../../document/board.ts';
+import type { Profile } from '../../profiles/profile.ts';
 import type { Candidates } from './conductors.ts';
 
 /** A cable as sizing sees it: how long, through what, and which sizes it may take. */
@@ -30,6 +30,6 @@ export interface SizingInput {
   brief: ElectricalBrief;
   feederSchool: FeederSchool;
   lostBattery: BoardSettings['lostBattery'];
-  profile: RuleProfile;
+  profile: Profile;
   catalogue: Catalogue;
 }

@@ -1,5 +1,5 @@
-import type { Id } from '../../board/board.ts';
 import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
+import type { Id } from '../../document/board.ts';
 import type { ChoiceResult } from './choiceResult.ts';
 import type { Clearing } from './clearing.ts';
 import type { FlowDrop } from './drops.ts';

@@ -1,21 +1,21 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Board } from '../../board/board.ts';
-import { applyCommands } from '../../board/commands.ts';
 import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
 import { deriveStages } from '../../derive.ts';
-import { Memo } from '../../memo.ts';
-import { rulesOf } from '../../rules/profiles/ownRules.ts';
-import { COPPER_BARS } from '../../rules/tables/copperBars.ts';
-import { defaultWorkshop } from '../../rules/workshop.ts';
-import { resistiveNetwork } from '../../solve/resistiveNetwork.ts';
+import type { Board } from '../../document/board.ts';
+import { applyCommands } from '../../document/commands.ts';
+import { defaultWorkshop } from '../../document/workshop.ts';
+import { Memo } from '../../engine/memo.ts';
+import { profileOf } from '../../profiles/ownRules.ts';
+import { resistiveNetwork } from '../../solvers/resistiveNetwork.ts';
+import { COPPER_BARS } from '../../tables/copperBars.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, repeaterShelterBoard } from '../../testing/demoBoards.ts';
 import { circuitOf } from './electrical.ts';
 import { besideOthers, LOST_OHM, withoutSource } from './lostBattery.ts';
 
 const stagesOf = (board: Board) =>
-  deriveStages(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop, new Memo());
+  deriveStages(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop, new Memo());
 
 describe('ports by half a solve', () => {
   it('give what whole solves give, on random networks', () => {
@@ -175,7 +175,7 @@ describe('what a conductor is cut from', () => {
   });
   it('sizes a workshop keeps go before those it does not, and never below what is needed', () => {
     const kept = { ...defaultWorkshop, preferredAreasMm2: [2.5, 6, 16, 50] };
-    const { sizing } = deriveStages(hut, genericCatalogue, rulesOf(hut, kept), kept, new Memo());
+    const { sizing } = deriveStages(hut, genericCatalogue, profileOf(hut, kept), kept, new Memo());
     let skipped = 0;
     for (const { conductor, ampacityA, designCurrentA } of sizing.cables) {
       expect(ampacityA).toBeGreaterThanOrEqual(designCurrentA - 1e-6);
@@ -241,7 +241,7 @@ describe('spares', () => {
     const hut = mountainHutBoard();
     const fuses = (spareLinks: number) => {
       const workshop = { ...defaultWorkshop, spareLinks };
-      return deriveStages(hut, genericCatalogue, rulesOf(hut, workshop), workshop, new Memo()).partLines.filter(
+      return deriveStages(hut, genericCatalogue, profileOf(hut, workshop), workshop, new Memo()).partLines.filter(
         (l) => l.group === 'fuse',
       );
     };

@@ -1,10 +1,10 @@
-import type { Id } from '../../board/board.ts';
 import type { Lug } from '../../catalogue/part.ts';
-import { bites as bitesRule } from '../../rules/formulas/cableRules.ts';
-import type { RuleProfile } from '../../rules/profiles/profile.ts';
-import { given, use } from '../../rules/rule.ts';
-import { ABYC_HOLD_S, ABYC_PULL_LBF, IEC_60352_PULL_N, LBF_N } from '../../rules/tables/cableEnds.ts';
-import type { CrimpTool, Workshop } from '../../rules/workshop.ts';
+import type { Id } from '../../document/board.ts';
+import type { CrimpTool, Workshop } from '../../document/workshop.ts';
+import { given, use } from '../../engine/formula.ts';
+import { bites as bitesRule } from '../../formulas/cables.ts';
+import type { Profile } from '../../profiles/profile.ts';
+import { ABYC_HOLD_S, ABYC_PULL_LBF, IEC_60352_PULL_N, LBF_N } from '../../tables/cableEnds.ts';
 
 /** How an end is crimped and tried. */
 export interface Crimp {
@@ -39,7 +39,7 @@ export const PASSES_SOURCE =
  * Pull a crimped conductor must stand.
  * @returns null for flat copper and areas no table has
  */
-export function pullOf(areaMm2: number, sizes: RuleProfile['sizes']): Pull | null {
+export function pullOf(areaMm2: number, sizes: Profile['sizes']): Pull | null {
   const iec = IEC_60352_PULL_N.find(([area]) => area === areaMm2);
   if (sizes === 'mm2' && iec) return { forceN: iec[1], holdS: null, source: 'IEC 60352-2, to failure (from memory)' };
   // The largest gauge not above the area: what it must hold, the thicker one holds too.
@@ -57,7 +57,7 @@ export function crimpOf(
   lug: Lug,
   areaMm2: number,
   workshop: Pick<Workshop, 'tools'>,
-  profile: Pick<RuleProfile, 'sizes'>,
+  profile: Pick<Profile, 'sizes'>,
   address: string,
 ): Crimp {
   const tool = workshop.tools.find((t) => t.dies.includes(lug.dieId)) ?? null;

@@ -1,5 +1,5 @@
-import type { Board, Cable, Id } from '../../board/board.ts';
 import type { CableType, Catalogue } from '../../catalogue/part.ts';
+import type { Board, Cable, Id } from '../../document/board.ts';
 
 /** Sleeve over a cable, cut in one length or several. */
 export interface SleeveNeed {

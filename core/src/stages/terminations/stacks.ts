@@ -1,5 +1,5 @@
-import type { Id, Item } from '../../board/board.ts';
-import { compareNatural } from '../../compareText.ts';
+import type { Id, Item } from '../../document/board.ts';
+import { compareNatural } from '../../engine/compareText.ts';
 import type { MadeCable } from './terminations.ts';
 
 /** What sits on one stud, bottom first. */

@@ -1,7 +1,7 @@
 import type { Attachment, Lug, Terminal } from '../../catalogue/part.ts';
-import { compareText } from '../../compareText.ts';
-import { CONDUCTOR_MM } from '../../rules/tables/cableEnds.ts';
-import type { Workshop } from '../../rules/workshop.ts';
+import type { Workshop } from '../../document/workshop.ts';
+import { compareText } from '../../engine/compareText.ts';
+import { CONDUCTOR_MM } from '../../tables/cableEnds.ts';
 
 /** What small ends the workshop crimps: bare with a shrink over them, or with a cover of their own. */
 export type SmallEnds = Workshop['smallEnds'];

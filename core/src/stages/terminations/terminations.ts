@@ -1,10 +1,10 @@
-import type { Cable, Choice, ColourCode, Connection, Id, Item, TerminalRef } from '../../board/board.ts';
-import { fingerprint } from '../../board/fingerprint.ts';
 import type { CableType, Catalogue, Lug, Part, Shrink, Terminal } from '../../catalogue/part.ts';
-import { cutLength, shrinkLength, stripLength } from '../../rules/formulas/cableRules.ts';
-import type { RuleProfile } from '../../rules/profiles/profile.ts';
-import { figure, given, use } from '../../rules/rule.ts';
-import type { Workshop } from '../../rules/workshop.ts';
+import type { Cable, Choice, ColourCode, Connection, Id, Item, TerminalRef } from '../../document/board.ts';
+import { fingerprint } from '../../document/fingerprint.ts';
+import type { Workshop } from '../../document/workshop.ts';
+import { figure, given, use } from '../../engine/formula.ts';
+import { cutLength, shrinkLength, stripLength } from '../../formulas/cables.ts';
+import type { Profile } from '../../profiles/profile.ts';
 import { type FlatPattern, flatPattern } from '../lengths/flatPattern.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import { type ChoiceResult, lockedResult } from '../sizing/choiceResult.ts';
@@ -72,7 +72,7 @@ export interface TerminationInput {
   areaMm2: number;
   /** Polarity of each connection, by id. */
   polarity: Record<Id, 'plus' | 'minus' | 'link' | 'none'>;
-  profile: RuleProfile;
+  profile: Profile;
   catalogue: Catalogue;
   workshop: Workshop;
 }
@@ -139,7 +139,7 @@ const drilled: ChoiceResult<Id | null> = {
 const defaultColour = (
   polarity: 'plus' | 'minus' | 'link' | 'none',
   terminals: readonly Terminal[],
-  profile: RuleProfile,
+  profile: Profile,
 ): ColourCode => {
   if (terminals.some((t) => t.domain === 'earth')) return profile.mainsColours.earth;
   if (terminals.some((t) => t.domain === 'ac'))

@@ -1,7 +1,7 @@
 import { withGroups } from '@ombrik/core/layout/arrange';
 import { moveItems } from '@ombrik/core/layout/moveItem';
-import { itemOutline, panelBox } from '@ombrik/core/layout/outlines';
 import { TERM_NAMES, type Terms, WISHES } from '@ombrik/core/layout/placement/score';
+import { itemOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

@@ -1,12 +1,12 @@
-import { connectTerminals } from '@ombrik/core/board/actions/connect';
-import { removeItems } from '@ombrik/core/board/actions/items';
-import type { Cable, Id, Item, PointMm, Segment, TerminalRef } from '@ombrik/core/board/board';
-import type { Command } from '@ombrik/core/board/commands';
+import { connectTerminals } from '@ombrik/core/document/actions/connect';
+import { removeItems } from '@ombrik/core/document/actions/items';
+import type { Cable, Id, Item, PointMm, Segment, TerminalRef } from '@ombrik/core/document/board';
+import type { Command } from '@ombrik/core/document/commands';
 import { type Move, shift, toOtherFace, turn, withGroups } from '@ombrik/core/layout/arrange';
 import { giveWay } from '@ombrik/core/layout/giveWay';
 import { moveItems } from '@ombrik/core/layout/moveItem';
-import { itemOutline, panelBox } from '@ombrik/core/layout/outlines';
 import { itemRect, onPanel, type RectMm } from '@ombrik/core/stages/lengths/geometry';
+import { itemOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { type BoardView, rectSeen, seenBy } from './boardView.ts';

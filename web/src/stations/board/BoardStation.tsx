@@ -1,5 +1,5 @@
-import { usedTerminals } from '@ombrik/core/board/actions/connect';
-import type { Face, Id, TerminalRef } from '@ombrik/core/board/board';
+import { usedTerminals } from '@ombrik/core/document/actions/connect';
+import type { Face, Id, TerminalRef } from '@ombrik/core/document/board';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';

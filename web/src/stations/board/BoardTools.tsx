@@ -1,6 +1,6 @@
-import { pasteItems } from '@ombrik/core/board/actions/copyItems';
-import type { Face } from '@ombrik/core/board/board';
-import { newId, rectanglePanel } from '@ombrik/core/board/newBoard';
+import { pasteItems } from '@ombrik/core/document/actions/copyItems';
+import type { Face } from '@ombrik/core/document/board';
+import { newId, rectanglePanel } from '@ombrik/core/document/newBoard';
 import { useJob } from '../../app/jobSession.tsx';
 import type { BoardView, Tool } from './boardView.ts';
 import { useCarried } from './carried.ts';

@@ -1,11 +1,11 @@
-import { duplicateCable, removeConnections } from '@ombrik/core/board/actions/connect';
-import type { Cable, Choice, ColourCode, Core, Environment, Segment } from '@ombrik/core/board/board';
-import { COLOUR_CODES } from '@ombrik/core/board/boardSchema';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { awgAtLeast } from '@ombrik/core/rules/tables/awg';
-import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
+import { duplicateCable, removeConnections } from '@ombrik/core/document/actions/connect';
+import type { Cable, Choice, ColourCode, Core, Environment, Segment } from '@ombrik/core/document/board';
+import { COLOUR_CODES } from '@ombrik/core/document/boardSchema';
 import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
 import { takesArea } from '@ombrik/core/stages/terminations/terminates';
+import { awgAtLeast } from '@ombrik/core/tables/awg';
+import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
 import { ConductorTag } from '../../ui/ConductorTag.tsx';

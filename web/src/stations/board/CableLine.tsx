@@ -1,6 +1,6 @@
-import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
+import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import { memo } from 'react';
 import type { Tag } from './cableTags.ts';
 

@@ -1,9 +1,9 @@
-import { newId } from '@ombrik/core/board/newBoard';
-import { partSchema } from '@ombrik/core/board/partSchema';
-import { problemsOf } from '@ombrik/core/board/schemaKit';
 import { attachmentText } from '@ombrik/core/catalogue/attachmentText';
 import type { Element, Part, Terminal } from '@ombrik/core/catalogue/part';
 import { resized } from '@ombrik/core/catalogue/partFile';
+import { newId } from '@ombrik/core/document/newBoard';
+import { partSchema } from '@ombrik/core/document/partSchema';
+import { problemsOf } from '@ombrik/core/document/schemaKit';
 import { useState } from 'react';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

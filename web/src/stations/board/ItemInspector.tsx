@@ -1,10 +1,10 @@
-import { connectTerminals } from '@ombrik/core/board/actions/connect';
-import { duplicateItem, removeItems } from '@ombrik/core/board/actions/items';
-import type { Choice, Item, Place, TerminalRef } from '@ombrik/core/board/board';
-import type { Command } from '@ombrik/core/board/commands';
 import { attachmentText } from '@ombrik/core/catalogue/attachmentText';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import type { Part } from '@ombrik/core/catalogue/part';
+import { connectTerminals } from '@ombrik/core/document/actions/connect';
+import { duplicateItem, removeItems } from '@ombrik/core/document/actions/items';
+import type { Choice, Item, Place, TerminalRef } from '@ombrik/core/document/board';
+import type { Command } from '@ombrik/core/document/commands';
 import { moveItem } from '@ombrik/core/layout/moveItem';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

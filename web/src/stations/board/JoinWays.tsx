@@ -1,5 +1,5 @@
-import type { Cable } from '@ombrik/core/board/board';
 import type { JoinWay } from '@ombrik/core/circuit/formedLink';
+import type { Cable } from '@ombrik/core/document/board';
 import { useJob } from '../../app/jobSession.tsx';
 import { amps, mm } from '../../ui/format.ts';
 import { useCircuitStudy } from '../circuit/useCircuitStudy.ts';

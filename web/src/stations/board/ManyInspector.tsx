@@ -1,7 +1,7 @@
-import { copyItems } from '@ombrik/core/board/actions/copyItems';
-import { removeItems } from '@ombrik/core/board/actions/items';
-import type { Item } from '@ombrik/core/board/board';
-import { newId } from '@ombrik/core/board/newBoard';
+import { copyItems } from '@ombrik/core/document/actions/copyItems';
+import { removeItems } from '@ombrik/core/document/actions/items';
+import type { Item } from '@ombrik/core/document/board';
+import { newId } from '@ombrik/core/document/newBoard';
 import {
   align,
   distribute,

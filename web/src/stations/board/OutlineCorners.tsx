@@ -1,5 +1,5 @@
-import type { Panel, PointMm } from '@ombrik/core/board/board';
-import { crossesItself } from '@ombrik/core/solve/polygon';
+import type { Panel, PointMm } from '@ombrik/core/document/board';
+import { crossesItself } from '@ombrik/core/solvers/polygon';
 import { useState } from 'react';
 import { NumberField } from '../../ui/TextField.tsx';
 

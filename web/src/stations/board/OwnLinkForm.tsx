@@ -1,6 +1,6 @@
-import { newId } from '@ombrik/core/board/newBoard';
 import { makeOwnLink, type OwnLinkEntry } from '@ombrik/core/catalogue/ownLink';
 import type { FuseLink, FuseStyle } from '@ombrik/core/catalogue/part';
+import { newId } from '@ombrik/core/document/newBoard';
 import { useState } from 'react';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

@@ -1,6 +1,6 @@
-import type { Face, Panel, PanelMaterial } from '@ombrik/core/board/board';
-import type { Command, SetCommand } from '@ombrik/core/board/commands';
-import { panelBox } from '@ombrik/core/layout/outlines';
+import type { Face, Panel, PanelMaterial } from '@ombrik/core/document/board';
+import type { Command, SetCommand } from '@ombrik/core/document/commands';
+import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

@@ -1,6 +1,6 @@
-import type { Channel, Fixing, Hole, KeepOut, Panel } from '@ombrik/core/board/board';
-import { newId } from '@ombrik/core/board/newBoard';
-import { panelBox } from '@ombrik/core/layout/outlines';
+import type { Channel, Fixing, Hole, KeepOut, Panel } from '@ombrik/core/document/board';
+import { newId } from '@ombrik/core/document/newBoard';
+import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 
 type Numbers<T> = { [K in keyof T]: T[K] extends number ? K : never }[keyof T];

@@ -1,5 +1,5 @@
-import type { Command } from '@ombrik/core/board/commands';
 import { partsCsvOf, partsJson, readParts } from '@ombrik/core/catalogue/partFile';
+import type { Command } from '@ombrik/core/document/commands';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { saveAs } from '../../ui/download.ts';

@@ -1,5 +1,5 @@
-import { addItem, newItem } from '@ombrik/core/board/actions/items';
 import type { Part, PartKind } from '@ombrik/core/catalogue/part';
+import { addItem, newItem } from '@ombrik/core/document/actions/items';
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

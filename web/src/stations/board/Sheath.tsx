@@ -1,6 +1,6 @@
-import { joinCables, sheathMates, splitCable } from '@ombrik/core/board/actions/multicore';
-import type { Cable } from '@ombrik/core/board/board';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { joinCables, sheathMates, splitCable } from '@ombrik/core/document/actions/multicore';
+import type { Cable } from '@ombrik/core/document/board';
 import { useJob } from '../../app/jobSession.tsx';
 
 /** Puts wires between the same two parts into one sheathed cable, or takes one apart. */

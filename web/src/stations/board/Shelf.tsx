@@ -1,7 +1,7 @@
-import { usedTerminals } from '@ombrik/core/board/actions/connect';
-import { placeItem } from '@ombrik/core/board/actions/items';
-import type { Item, TerminalRef } from '@ombrik/core/board/board';
-import { panelBox } from '@ombrik/core/layout/outlines';
+import { usedTerminals } from '@ombrik/core/document/actions/connect';
+import { placeItem } from '@ombrik/core/document/actions/items';
+import type { Item, TerminalRef } from '@ombrik/core/document/board';
+import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useJob } from '../../app/jobSession.tsx';
 import type { BoardView } from './boardView.ts';
 

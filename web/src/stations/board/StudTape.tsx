@@ -1,4 +1,4 @@
-import type { Choice, Id, Item } from '@ombrik/core/board/board';
+import type { Choice, Id, Item } from '@ombrik/core/document/board';
 import { useJob } from '../../app/jobSession.tsx';
 import { LockChoice } from '../../ui/LockChoice.tsx';
 

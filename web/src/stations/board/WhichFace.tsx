@@ -1,5 +1,5 @@
-import type { Cable } from '@ombrik/core/board/board';
-import { applyCommands } from '@ombrik/core/board/commands';
+import type { Cable } from '@ombrik/core/document/board';
+import { applyCommands } from '@ombrik/core/document/commands';
 import { routeCables } from '@ombrik/core/layout/routeCables';
 import { layBehind, layInFront } from '@ombrik/core/layout/throughHoles';
 import { useJob } from '../../app/jobSession.tsx';

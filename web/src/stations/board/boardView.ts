@@ -1,6 +1,6 @@
-import type { Face, Id, Panel, PointMm } from '@ombrik/core/board/board';
-import { asSeen } from '@ombrik/core/layout/outlines';
+import type { Face, Id, Panel, PointMm } from '@ombrik/core/document/board';
 import type { RectMm } from '@ombrik/core/stages/lengths/geometry';
+import { asSeen } from '@ombrik/core/stages/place/outlines';
 
 /** What the hand does on the board. */
 export type Tool = 'choose' | 'measure' | 'outline' | 'keepOut' | 'swing' | 'hole' | 'channel';

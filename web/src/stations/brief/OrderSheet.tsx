@@ -1,6 +1,6 @@
-import type { BoardSettings, Brief, FeederSchool, ProfileId } from '@ombrik/core/board/board';
-import type { Command } from '@ombrik/core/board/commands';
-import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
+import type { BoardSettings, Brief, FeederSchool, ProfileId } from '@ombrik/core/document/board';
+import type { Command } from '@ombrik/core/document/commands';
+import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { answer, api } from '../../app/api.ts';

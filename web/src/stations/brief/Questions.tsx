@@ -1,5 +1,5 @@
-import type { Question } from '@ombrik/core/board/board';
-import { newId } from '@ombrik/core/board/newBoard';
+import type { Question } from '@ombrik/core/document/board';
+import { newId } from '@ombrik/core/document/newBoard';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { TextField } from '../../ui/TextField.tsx';

@@ -1,6 +1,6 @@
-import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
 import type { MadeCable, MadeCore, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 import { type CableProgress, type CableStep, STEP_WORDS } from '@ombrik/core/stock/cableSteps';
+import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';

@@ -1,5 +1,5 @@
-import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
 import type { MadeCore, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
+import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 
 const MM = 2.1;
 

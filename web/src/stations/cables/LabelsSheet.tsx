@@ -1,6 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { LABEL_SHEETS } from '@ombrik/core/rules/tables/labelSheets';
 import { cableLabels, goesRound } from '@ombrik/core/stock/cableLabels';
+import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { PaperView } from '../ship/PaperView.tsx';

@@ -1,6 +1,6 @@
-import type { ControlRule } from '@ombrik/core/board/board';
-import { newId } from '@ombrik/core/board/newBoard';
 import { CONDITIONS, type ConditionId } from '@ombrik/core/catalogue/part';
+import type { ControlRule } from '@ombrik/core/document/board';
+import { newId } from '@ombrik/core/document/newBoard';
 import { CONDITION_WORDS } from '@ombrik/core/stages/checks/controlChecks';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
 import { useState } from 'react';

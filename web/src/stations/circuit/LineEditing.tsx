@@ -1,7 +1,7 @@
-import { removeConnections } from '@ombrik/core/board/actions/connect';
-import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/board/actions/rewire';
-import type { TerminalRef } from '@ombrik/core/board/board';
 import { oneLineOf } from '@ombrik/core/circuit/oneLine';
+import { removeConnections } from '@ombrik/core/document/actions/connect';
+import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/document/actions/rewire';
+import type { TerminalRef } from '@ombrik/core/document/board';
 import { useMemo } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 

@@ -1,5 +1,5 @@
-import type { ColourCode } from '@ombrik/core/board/board';
-import { COLOUR_HEX } from '@ombrik/core/rules/tables/conductorColours';
+import type { ColourCode } from '@ombrik/core/document/board';
+import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import { memo } from 'react';
 import { amps } from '../../ui/format.ts';
 

@@ -1,6 +1,6 @@
 import type { FaultStory } from '@ombrik/core/circuit/faultStory';
-import { curveOf } from '@ombrik/core/rules/tables/timeCurrent';
-import { openingTime } from '@ombrik/core/solve/timeCurrent';
+import { openingTime } from '@ombrik/core/solvers/timeCurrent';
+import { curveOf } from '@ombrik/core/tables/timeCurrent';
 import type { ChartDataset } from 'chart.js';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';

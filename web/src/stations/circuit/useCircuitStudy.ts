@@ -1,5 +1,5 @@
-import type { Board } from '@ombrik/core/board/board';
-import { fingerprint } from '@ombrik/core/board/fingerprint';
+import type { Board } from '@ombrik/core/document/board';
+import { fingerprint } from '@ombrik/core/document/fingerprint';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type Remote, wrap } from 'comlink';
 import { useMemo } from 'react';

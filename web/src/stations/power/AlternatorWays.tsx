@@ -1,4 +1,4 @@
-import type { AlternatorSource } from '@ombrik/core/board/board';
+import type { AlternatorSource } from '@ombrik/core/document/board';
 import { type AlternatorStudy, type AlternatorWay, STEP_H } from '@ombrik/core/power/alternatorWays';
 import { useState } from 'react';
 import { Line } from 'react-chartjs-2';

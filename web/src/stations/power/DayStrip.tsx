@@ -1,4 +1,4 @@
-import type { LoadDemand } from '@ombrik/core/board/board';
+import type { LoadDemand } from '@ombrik/core/document/board';
 import { hoursText } from '@ombrik/core/stages/demand/usage';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 

@@ -1,5 +1,5 @@
-import type { Item, LoadDemand } from '@ombrik/core/board/board';
-import { newId } from '@ombrik/core/board/newBoard';
+import type { Item, LoadDemand } from '@ombrik/core/document/board';
+import { newId } from '@ombrik/core/document/newBoard';
 import { useJob } from '../../app/jobSession.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 

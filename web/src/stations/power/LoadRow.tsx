@@ -1,7 +1,7 @@
-import { removeItems } from '@ombrik/core/board/actions/items';
-import { loadPartId } from '@ombrik/core/board/actions/loadList';
-import type { Item, LoadDemand } from '@ombrik/core/board/board';
-import type { Command } from '@ombrik/core/board/commands';
+import { removeItems } from '@ombrik/core/document/actions/items';
+import { loadPartId } from '@ombrik/core/document/actions/loadList';
+import type { Item, LoadDemand } from '@ombrik/core/document/board';
+import type { Command } from '@ombrik/core/document/commands';
 import { hoursPerDayOf } from '@ombrik/core/stages/demand/usage';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

@@ -8,8 +8,8 @@ import {
   readLoadsCsv,
   readLoadTable,
   readPastedLoads,
-} from '@ombrik/core/board/actions/loadList';
-import { newLoad } from '@ombrik/core/board/newBoard';
+} from '@ombrik/core/document/actions/loadList';
+import { newLoad } from '@ombrik/core/document/newBoard';
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';

@@ -1,5 +1,5 @@
-import type { QuoteExtra } from '@ombrik/core/board/board';
-import { newId } from '@ombrik/core/board/newBoard';
+import type { QuoteExtra } from '@ombrik/core/document/board';
+import { newId } from '@ombrik/core/document/newBoard';
 import { type QuoteLine, WORK_KINDS, WORK_TITLE, type WorkKind } from '@ombrik/core/stages/quote/quote';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';

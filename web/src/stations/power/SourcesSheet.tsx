@@ -1,5 +1,5 @@
-import type { PowerPlan } from '@ombrik/core/board/board';
-import type { Command } from '@ombrik/core/board/commands';
+import type { PowerPlan } from '@ombrik/core/document/board';
+import type { Command } from '@ombrik/core/document/commands';
 import { SUN_SOURCE } from '@ombrik/core/power/sunByMonth';
 import { type ReactNode, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

@@ -1,5 +1,5 @@
-import { SOURCE_NAMES, type YearResult } from '@ombrik/core/solve/energy/energyYear';
-import type { ManyYears } from '@ombrik/core/solve/energy/manyYears';
+import { SOURCE_NAMES, type YearResult } from '@ombrik/core/solvers/energy/energyYear';
+import type { ManyYears } from '@ombrik/core/solvers/energy/manyYears';
 import { proxy } from 'comlink';
 import { useState } from 'react';
 import { Bar, Line } from 'react-chartjs-2';

@@ -1,9 +1,9 @@
-import { replaceBoard } from '@ombrik/core/board/actions/replaceBoard';
-import type { Board } from '@ombrik/core/board/board';
-import { boardSchema } from '@ombrik/core/board/boardSchema';
-import { referenceProblems } from '@ombrik/core/board/references';
-import { problemsOf } from '@ombrik/core/board/schemaKit';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { replaceBoard } from '@ombrik/core/document/actions/replaceBoard';
+import type { Board } from '@ombrik/core/document/board';
+import { boardSchema } from '@ombrik/core/document/boardSchema';
+import { referenceProblems } from '@ombrik/core/document/references';
+import { problemsOf } from '@ombrik/core/document/schemaKit';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { useFloor } from '../../app/useFloor.ts';

@@ -1,4 +1,4 @@
-import { compareNatural } from '@ombrik/core/compareText';
+import { compareNatural } from '@ombrik/core/engine/compareText';
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';

@@ -1,6 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { compareNatural } from '@ombrik/core/compareText';
-import type { CrimpTool, Workshop } from '@ombrik/core/rules/workshop';
+import type { CrimpTool, Workshop } from '@ombrik/core/document/workshop';
+import { compareNatural } from '@ombrik/core/engine/compareText';
 import { nanoid } from 'nanoid';
 import { TextField } from '../../ui/TextField.tsx';
 

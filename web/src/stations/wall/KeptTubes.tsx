@@ -1,5 +1,5 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { COLOUR_NAME } from '@ombrik/core/rules/tables/conductorColours';
+import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 
 /** Heat-shrink in the drawer: ends take one of these where it fits. None chosen keeps all. */
 export function KeptTubes({

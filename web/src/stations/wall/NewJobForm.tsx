@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { PROFILE_IDS, type ProfileId } from '@ombrik/core/board/board';
-import { TEMPLATES } from '@ombrik/core/board/templates';
-import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
+import { PROFILE_IDS, type ProfileId } from '@ombrik/core/document/board';
+import { TEMPLATES } from '@ombrik/core/document/templates';
+import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';

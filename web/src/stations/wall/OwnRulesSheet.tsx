@@ -1,6 +1,6 @@
-import type { ProfileId } from '@ombrik/core/board/board';
-import { OWN_VALUE_NAMES, OWN_VALUES, type OwnRules, type OwnValue } from '@ombrik/core/rules/profiles/ownRules';
-import { PROFILES, profileById } from '@ombrik/core/rules/profiles/profiles';
+import type { ProfileId } from '@ombrik/core/document/board';
+import { OWN_VALUE_NAMES, OWN_VALUES, type OwnRules, type OwnValue } from '@ombrik/core/profiles/ownRules';
+import { PROFILES, profileById } from '@ombrik/core/profiles/profiles';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

@@ -1,4 +1,4 @@
-import type { Workshop } from '@ombrik/core/rules/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop';
 import { NumberField } from '../../ui/TextField.tsx';
 
 interface Rule {
@@ -13,7 +13,7 @@ interface Rule {
 const percent = (share: number) => Math.round(share * 1000) / 10;
 
 /** What is asked, in the order work goes: cutting, testing, spares, buying. */
-function rulesOf(w: Workshop): Rule[] {
+function profileOf(w: Workshop): Rule[] {
   const whole = (field: 'cutTrimMm' | 'minRemnantMm' | 'pullEvery' | 'buildDays') => (v: number) => ({
     [field]: Math.round(v),
   });
@@ -100,7 +100,7 @@ export function StoreRules({
     <section className="mt-4 border border-base-300 bg-base-100 p-4">
       <h2 className="text-xl">Cutting, testing, buying</h2>
       <div className="grid grid-cols-2 gap-3">
-        {rulesOf(workshop).map(({ change, ...rule }) => (
+        {profileOf(workshop).map(({ change, ...rule }) => (
           <NumberField key={rule.label} {...rule} disabled={disabled} onCommit={(v) => onChange(change(v))} />
         ))}
       </div>

@@ -1,4 +1,4 @@
-import type { Box } from '@ombrik/core/solve/polygon';
+import type { Box } from '@ombrik/core/solvers/polygon';
 import type { RectMm } from '@ombrik/core/stages/lengths/geometry';
 import type { Gap, Snapped } from '../snap.ts';
 

@@ -1,8 +1,8 @@
-import type { Item, PointMm } from '@ombrik/core/board/board';
 import type { Part } from '@ombrik/core/catalogue/part';
-import { itemOutline } from '@ombrik/core/layout/outlines';
+import type { Item, PointMm } from '@ombrik/core/document/board';
 import { spannerMm } from '@ombrik/core/stages/checks/toolSwing';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
+import { itemOutline } from '@ombrik/core/stages/place/outlines';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
 import { useJob } from '../../../app/jobSession.tsx';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';

@@ -1,5 +1,5 @@
-import type { PointMm } from '@ombrik/core/board/board';
-import { holdsOn, keepOutOutline, panelBox } from '@ombrik/core/layout/outlines';
+import type { PointMm } from '@ombrik/core/document/board';
+import { holdsOn, keepOutOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { type BoardView, seenBy } from '../boardView.ts';
 
 const ring = (points: readonly PointMm[]) => points.map((p) => `${p.xMm},${p.yMm}`).join(' ');

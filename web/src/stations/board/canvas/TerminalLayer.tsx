@@ -1,5 +1,5 @@
-import type { Item, TerminalRef } from '@ombrik/core/board/board';
 import type { Part } from '@ombrik/core/catalogue/part';
+import type { Item, TerminalRef } from '@ombrik/core/document/board';
 import { onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { memo, useCallback, useRef } from 'react';
 import { useJob } from '../../../app/jobSession.tsx';

@@ -1,7 +1,7 @@
-import type { Channel, Face, Hole, KeepOut, Panel, PointMm } from '@ombrik/core/board/board';
-import type { Command } from '@ombrik/core/board/commands';
-import { newId } from '@ombrik/core/board/newBoard';
-import { crossesItself } from '@ombrik/core/solve/polygon';
+import type { Channel, Face, Hole, KeepOut, Panel, PointMm } from '@ombrik/core/document/board';
+import type { Command } from '@ombrik/core/document/commands';
+import { newId } from '@ombrik/core/document/newBoard';
+import { crossesItself } from '@ombrik/core/solvers/polygon';
 import type { Tool } from '../boardView.ts';
 
 /** A shape under the hand: the points set so far, in panel coordinates. */

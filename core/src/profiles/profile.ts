@@ -1,0 +1,44 @@
+import type { ColourCode, PanelMaterial, ProfileId } from '../document/board.ts';
+
+export interface AmpacityTable {
+  source: string;
+  referenceC: number;
+  columnsC: readonly number[];
+  /** [area mm², amps by column] in rising area. */
+  rows: readonly (readonly [number, readonly number[]])[];
+}
+/** [conductors or circuits laid together at least, factor]. */
+export type BundleFactor = readonly [number, number];
+
+/** Limits, factors, tables and colours one body of rules asks for, each with its source. */
+export interface Profile {
+  id: ProfileId;
+  /** The workshop's own copy this is; absent on the profiles that come with the program. */
+  ownId?: string;
+  version: string;
+  name: string;
+  scope: string;
+  caution: string;
+  /** How sizes are named on papers and screens: metric, or metric with the gauge beside it. */
+  sizes: 'mm2' | 'awg';
+  ampacity: AmpacityTable;
+  /** `counts` in words; a sheathed cable adds its cores, or its circuits of two where circuits are counted. */
+  bundle: { counts: string; perCircuit: boolean; factors: readonly BundleFactor[]; source: string };
+  /** Cable insulation this profile sizes with. */
+  insulation: 'pvc70' | 'thermoplastic105';
+  minAreaMm2: { value: number; source: string };
+  drop: { criticalShare: number; otherShare: number; source: string };
+  fuseFactor: { value: number; source: string };
+  unfused: { plainMm: number; sheathedMm: number; source: string };
+  colours: { plus: ColourCode; minus: ColourCode; source: string };
+  /** Cores of a mains cable. */
+  mainsColours: { line: ColourCode; neutral: ColourCode; earth: ColourCode; source: string };
+  /** Whether a metal frame may carry the return of a load. */
+  frameReturn: { allowed: boolean; source: string };
+  lugsPerStudMax: { value: number; source: string };
+  /** Fixing to edge: at least factor × screw diameter and at least minMm. */
+  edge: Record<PanelMaterial, { diameterFactor: number; minMm: number }> & { source: string };
+  torqueNmByStudMm: { values: Readonly<Record<string, number>>; source: string };
+  /** Rules that bind only under a condition this program cannot see: told, never judged. */
+  conditional: readonly { condition: string; says: string; source: string }[];
+}

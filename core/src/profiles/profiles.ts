@@ -1,0 +1,17 @@
+import type { ProfileId } from '../document/board.ts';
+import { craftAbyc } from './craftAbyc.ts';
+import { craftIso } from './craftIso.ts';
+import { fixedIec } from './fixedIec.ts';
+import { fixedNec } from './fixedNec.ts';
+import type { Profile } from './profile.ts';
+import { roadVehicle } from './roadVehicle.ts';
+
+/** The rule profiles that are whole enough to be offered. */
+export const PROFILES: readonly Profile[] = [craftIso, craftAbyc, roadVehicle, fixedIec, fixedNec];
+
+export function profileById(id: ProfileId): Profile {
+  const profile = PROFILES.find((p) => p.id === id);
+  if (!profile)
+    throw new RangeError(`rule profile "${id}" is not known; accepted: ${PROFILES.map((p) => p.id).join(', ')}`);
+  return profile;
+}

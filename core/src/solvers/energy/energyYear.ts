@@ -1,0 +1,228 @@
+import type { BankTraits } from '../../tables/bankTraits.ts';
+import { HOURS, type PlaneOfArray, underCloud } from './clearSky.ts';
+import { type Climate, seasonOf, type Weather } from './weather.ts';
+
+export const SOURCE_NAMES = ['sun', 'alternator', 'mains', 'generator'] as const;
+export type SourceName = (typeof SOURCE_NAMES)[number];
+
+/** Loads by hour of the day, W at the bank. */
+export interface DayLoad {
+  essentialW: Float64Array;
+  sheddableW: Float64Array;
+  /** Of both together, what runs day and night: all that is left when nobody is there. */
+  alwaysW: number;
+}
+
+/** A system as the year sees it: watts and watt-hours at the bank's nominal voltage. */
+export interface SystemModel {
+  climate: Climate;
+  plane: PlaneOfArray | null;
+  peakW: number;
+  sunLossShare: number;
+  /** What the controllers can bring out. */
+  sunLimitW: number;
+  /** Capacity at 25 °C at the 20 h rate, aged as planned for. */
+  bankWh: number;
+  traits: BankTraits;
+  coldPerK: number;
+  /** Warmest the place keeps the bank at least; null follows the air. */
+  heatedC: number | null;
+  usableShare: number;
+  chargeLimitW: number;
+  dischargeLimitW: number;
+  warm: DayLoad;
+  cold: DayLoad;
+  /** Controllers, monitor, inverter idling. */
+  idleW: number;
+  alternatorW: number;
+  alternatorHours: number;
+  mainsW: number;
+  mainsHours: number;
+  generatorW: number;
+  generatorStartShare: number;
+  generatorCostPerHour: number;
+}
+
+/** Somebody goes away: from a day of the year, for so many days; sources that need people stand still. */
+export interface Parked {
+  fromDay: number;
+  days: number;
+}
+
+export interface YearResult {
+  /** State of charge at the end of each hour, 0 … 1 of the capacity at that temperature. */
+  socShare: Float32Array;
+  /** Energy that loads asked for and did not get, Wh, by hour. */
+  unmetWh: Float32Array;
+  unmetDays: number;
+  totals: {
+    loadWh: number;
+    servedWh: number;
+    unmetWh: number;
+    /** Given by each source and used, by month: 12 × sources. */
+    bySourceWh: Float64Array;
+    spilledWh: number;
+    lostWh: number;
+    equivalentCycles: number;
+    generatorHours: number;
+    generatorCost: number;
+    lowestShare: number;
+  };
+}
+
+const MONTH_OF_DAY = (() => {
+  const lengths = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+  const months = new Uint8Array(365);
+  let day = 0;
+  lengths.forEach((length, m) => {
+    for (let i = 0; i < length; i++) months[day++] = m;
+  });
+  return months;
+})();
+export const monthOf = (day: number): number => MONTH_OF_DAY[day]!;
+
+/** Loads come back once the bank has this much more than where they were cut. Common practice, no source. */
+const RECONNECT_SHARE = 0.15;
+const GENERATOR_STOP_SHARE = 0.9;
+/** Day swing of the air, half of it, K. Common practice, no source. */
+const DAY_SWING_K = 4;
+const BANK_LAG = 0.04;
+const DAY_START = { alternator: 8, mains: 17 } as const;
+
+const within = (hour: number, from: number, hours: number): number => {
+  const since = (hour - from + 24) % 24;
+  return Math.max(0, Math.min(1, hours - since));
+};
+
+/**
+ * Steps a system through a year hour by hour. Sun feeds first, then alternator, mains, generator; what is over charges
+ * the bank as far as it takes it; what is missing comes out of it. Below the usable share the sheddable loads are cut,
+ * at the floor all are. Energy balances: sources used = served + change in the bank + losses.
+ * @param clear clear-sky irradiance by hour for the model's plane, from `clearYear`
+ */
+export function simulateYear(
+  model: SystemModel,
+  weather: Weather,
+  clear: Float64Array | null,
+  options: { startShare?: number; parked?: Parked | null } = {},
+): YearResult {
+  const { traits } = model;
+  const socShare = new Float32Array(HOURS);
+  const unmetWh = new Float32Array(HOURS);
+  const bySourceWh = new Float64Array(12 * SOURCE_NAMES.length);
+  let soc = options.startShare ?? 1;
+  let [loadWh, servedWh, totalUnmet, spilledWh, lostWh, drawnWh] = [0, 0, 0, 0, 0, 0];
+  let [generatorHours, unmetDays, lowestShare] = [0, 0, 1];
+  let [shed, dark, generatorOn] = [false, false, false];
+  const cutShare = 1 - model.usableShare;
+  const twentyHourW = model.bankWh / 20;
+  const selfPerHour = traits.selfDischargePerMonth / (30 * 24);
+  let bankC = model.heatedC === null ? weather.meanC[0]! : Math.max(model.heatedC, weather.meanC[0]!);
+  const parked = options.parked ?? null;
+
+  for (let day = 0; day < 365; day++) {
+    const season = seasonOf(day, model.climate.southern) >= 0 ? model.warm : model.cold;
+    const light = underCloud(weather.cloudShare[day]!);
+    const month = MONTH_OF_DAY[day]!;
+    const away = parked !== null && (day - parked.fromDay + 365) % 365 < parked.days;
+    let dayUnmet = 0;
+    for (let hour = 0; hour < 24; hour++) {
+      const h = day * 24 + hour;
+      const airC = weather.meanC[day]! - DAY_SWING_K * Math.cos(((hour - 3) * Math.PI) / 12);
+      bankC += BANK_LAG * ((model.heatedC === null ? airC : Math.max(model.heatedC, airC)) - bankC);
+      const capacityWh = model.bankWh * Math.max(0.3, Math.min(1, 1 + model.coldPerK * (bankC - 25)));
+
+      if (soc <= cutShare) shed = true;
+      else if (soc >= Math.min(0.98, cutShare + RECONNECT_SHARE)) shed = false;
+      if (soc <= traits.floorShare) dark = true;
+      else if (soc >= traits.floorShare + 0.05) dark = false;
+      if (soc <= model.generatorStartShare) generatorOn = model.generatorW > 0 && !away;
+      else if (soc >= GENERATOR_STOP_SHARE || away) generatorOn = false;
+
+      const essential = away ? season.alwaysW : season.essentialW[hour]!;
+      const sheddable = away ? 0 : season.sheddableW[hour]!;
+      const wanted = essential + sheddable + model.idleW;
+      const asked = dark ? 0 : essential + (shed ? 0 : sheddable) + model.idleW;
+
+      const sunW = clear
+        ? Math.min(model.sunLimitW, ((model.peakW * clear[h]!) / 1000) * light * (1 - model.sunLossShare))
+        : 0;
+      const alternatorW = away ? 0 : model.alternatorW * within(hour, DAY_START.alternator, model.alternatorHours);
+      const mainsW = away ? 0 : model.mainsW * within(hour, DAY_START.mains, model.mainsHours);
+      const generatorW = generatorOn ? model.generatorW : 0;
+      const available = sunW + alternatorW + mainsW + generatorW;
+
+      let served = asked;
+      const net = available - asked;
+      let used = asked;
+      if (net >= 0) {
+        const taper =
+          soc <= traits.taperFromShare ? 1 : Math.max(traits.taperFloorShare, (1 - soc) / (1 - traits.taperFromShare));
+        const tooCold = traits.noChargeBelowC !== null && bankC < traits.noChargeBelowC;
+        const room = ((1 - soc) * capacityWh) / traits.chargeEfficiencyShare;
+        const taken = tooCold ? 0 : Math.min(net, model.chargeLimitW * taper, room);
+        soc += (taken * traits.chargeEfficiencyShare) / capacityWh;
+        lostWh += taken * (1 - traits.chargeEfficiencyShare);
+        used = asked + taken;
+        spilledWh += net - taken;
+      } else {
+        const short = -net;
+        const give = Math.min(short, model.dischargeLimitW);
+        const factor = give > twentyHourW ? (give / twentyHourW) ** (traits.peukert - 1) : 1;
+        const stored = Math.max(0, (soc - Math.max(0, traits.floorShare - 0.02)) * capacityWh);
+        const given = Math.min(give, stored / factor);
+        soc -= (given * factor) / capacityWh;
+        lostWh += given * (factor - 1);
+        drawnWh += given * factor;
+        served = asked - (short - given);
+        used = available;
+      }
+      const lostToTime = soc * selfPerHour;
+      soc -= lostToTime;
+      lostWh += lostToTime * capacityWh;
+
+      // Sources are used in their order; what is not used is spilled.
+      let left = used;
+      const at = month * SOURCE_NAMES.length;
+      const fromSun = Math.min(left, sunW);
+      left -= fromSun;
+      const fromAlternator = Math.min(left, alternatorW);
+      left -= fromAlternator;
+      const fromMains = Math.min(left, mainsW);
+      left -= fromMains;
+      const fromGenerator = Math.min(left, generatorW);
+      bySourceWh[at]! += fromSun;
+      bySourceWh[at + 1]! += fromAlternator;
+      bySourceWh[at + 2]! += fromMains;
+      bySourceWh[at + 3]! += fromGenerator;
+      if (generatorOn) generatorHours++;
+
+      const missing = Math.max(0, wanted - served);
+      loadWh += wanted;
+      servedWh += served;
+      totalUnmet += missing;
+      dayUnmet += missing;
+      unmetWh[h] = missing;
+      socShare[h] = soc;
+      if (soc < lowestShare) lowestShare = soc;
+    }
+    if (dayUnmet > 1) unmetDays++;
+  }
+  return {
+    socShare,
+    unmetWh,
+    unmetDays,
+    totals: {
+      loadWh,
+      servedWh,
+      unmetWh: totalUnmet,
+      bySourceWh,
+      spilledWh,
+      lostWh,
+      equivalentCycles: model.bankWh > 0 ? drawnWh / model.bankWh : 0,
+      generatorHours,
+      generatorCost: generatorHours * model.generatorCostPerHour,
+      lowestShare,
+    },
+  };
+}

@@ -1,0 +1,73 @@
+import type { StyleCurve } from '../tables/timeCurrent.ts';
+
+/** Shortest and longest time a device takes to open at a current, s; Infinity where it need not. */
+export interface OpeningTime {
+  minS: number;
+  maxS: number;
+}
+
+/** Straight on logarithmic paper between two points. */
+function between(x: number, x0: number, y0: number, x1: number, y1: number): number {
+  if (!Number.isFinite(y0)) return Number.POSITIVE_INFINITY;
+  const t = Math.log(x / x0) / Math.log(x1 / x0);
+  return Math.exp(Math.log(y0) + t * (Math.log(y1) - Math.log(y0)));
+}
+
+/**
+ * When a device of a style and rating opens at a steady current: the band between its fastest and slowest.
+ * Below its first gate it holds; beyond its last one the I²t of that gate counts, but no less than the style needs.
+ */
+export function openingTime(curve: StyleCurve, ratingA: number, currentA: number): OpeningTime {
+  const { gates, leastS } = curve;
+  const multiple = currentA / ratingA;
+  const [first, last] = [gates[0]!, gates.at(-1)!];
+  if (multiple < first.multiple) return { minS: Number.POSITIVE_INFINITY, maxS: Number.POSITIVE_INFINITY };
+  if (multiple >= last.multiple) {
+    const scale = (last.multiple / multiple) ** 2;
+    return { minS: Math.max(leastS, last.minS * scale), maxS: Math.max(leastS, last.maxS * scale) };
+  }
+  const i = gates.findIndex((g) => multiple < g.multiple);
+  const [a, b] = [gates[i - 1]!, gates[i]!];
+  return {
+    minS: between(multiple, a.multiple, a.minS, b.multiple, b.minS),
+    maxS: between(multiple, a.multiple, a.maxS, b.multiple, b.maxS),
+  };
+}
+
+/**
+ * Energy a device lets through at a current, A²s: the slowest it may be. A current-limiting link never passes more than
+ * its let-through.
+ */
+export function letThroughA2s(curve: StyleCurve, ratingA: number, currentA: number): number {
+  const { maxS } = openingTime(curve, ratingA, currentA);
+  const plain = currentA * currentA * maxS;
+  const limits = curve.letThroughPerA2 !== null && currentA >= LIMITS_FROM * ratingA;
+  return limits ? Math.min(plain, curve.letThroughPerA2! * ratingA * ratingA) : plain;
+}
+
+/** A link limits only where the fault is far above its rating; below that its curve counts. Common practice, no source. */
+const LIMITS_FROM = 15;
+
+/** Currents that occur on boards of this kind end well below this. */
+const HIGHEST_A = 60_000;
+const STEPS = 160;
+
+/**
+ * Up to which current the inner device surely opens before the outer one may, A; Infinity when it always does. The whole
+ * range is walked on a logarithmic scale, for bands may cross more than once. Where neither need open, nothing is lost.
+ */
+export function selectiveUpToA(
+  inner: { curve: StyleCurve; ratingA: number },
+  outer: { curve: StyleCurve; ratingA: number },
+): number {
+  const from = inner.ratingA * inner.curve.gates[0]!.multiple;
+  for (let i = 1; i <= STEPS; i++) {
+    const amps = from * (HIGHEST_A / from) ** (i / STEPS);
+    const fast = openingTime(outer.curve, outer.ratingA, amps).minS;
+    if (!Number.isFinite(fast)) continue;
+    const slow = openingTime(inner.curve, inner.ratingA, amps).maxS;
+    const wins = slow < fast || letThroughA2s(inner.curve, inner.ratingA, amps) < fast * amps * amps;
+    if (!wins) return amps;
+  }
+  return Number.POSITIVE_INFINITY;
+}

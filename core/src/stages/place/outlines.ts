@@ -1,0 +1,40 @@
+import type { Part } from '../../catalogue/part.ts';
+import type { Face, Item, KeepOut, Panel, PointMm } from '../../document/board.ts';
+import { type Box, boxOf, sector } from '../../solvers/polygon.ts';
+import { onPanel } from '../lengths/geometry.ts';
+
+/** A part's true outline from its centre. */
+export function partOutline(part: Pick<Part, 'body' | 'widthMm' | 'heightMm'>): PointMm[] {
+  if (part.body.outline) return part.body.outline;
+  const [w, h] = [part.widthMm / 2, part.heightMm / 2];
+  return [
+    { xMm: -w, yMm: -h },
+    { xMm: w, yMm: -h },
+    { xMm: w, yMm: h },
+    { xMm: -w, yMm: h },
+  ];
+}
+
+/** The outline of a placed item on its panel; null off the panel. */
+export function itemOutline(item: Item, part: Part): PointMm[] | null {
+  if (item.place.kind !== 'panel') return null;
+  return partOutline(part).map((p) => onPanel(item, p)!);
+}
+
+export const keepOutOutline = ({ shape }: Pick<KeepOut, 'shape'>): PointMm[] =>
+  shape.kind === 'polygon' ? shape.points : sector(shape.centre, shape.radiusMm, shape.fromDeg, shape.toDeg);
+
+export const holdsOn = (keepOut: Pick<KeepOut, 'face'>, face: Face): boolean =>
+  keepOut.face === 'both' || keepOut.face === face;
+
+export const panelBox = (panel: Pick<Panel, 'outline'>): Box => boxOf(panel.outline);
+
+/**
+ * A point as seen: from the front as it is, from the back with left and right exchanged, for that is how the panel looks
+ * when it is turned over about its upright axis.
+ */
+export function asSeen(panel: Pick<Panel, 'outline'>, face: Face, p: PointMm): PointMm {
+  if (face === 'front') return p;
+  const { leftMm, rightMm } = panelBox(panel);
+  return { xMm: leftMm + rightMm - p.xMm, yMm: p.yMm };
+}

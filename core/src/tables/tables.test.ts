@@ -1,0 +1,83 @@
+import { execFileSync } from 'node:child_process';
+import { describe, expect, it } from 'vitest';
+import { columnFor, tableAmps } from '../stages/sizing/conductors.ts';
+import { ABYC_105C_A_BY_AWG, awgAreaMm2, awgDiameterMm } from './abycAmpacity.ts';
+import { CLASS5_OHM_PER_KM, STANDARD_AREAS_MM2 } from './conductorResistance.ts';
+import { IEC_METHOD_C } from './iecMethodC.ts';
+import { ISO_AMPACITY } from './isoAmpacity.ts';
+
+/** GNU units (Debian), an independent reference program. */
+const gnuUnits = (have: string, want: string): number =>
+  Number(execFileSync('units', ['-t', have, want], { encoding: 'utf8' }));
+
+describe('wire gauges against GNU units', () => {
+  it.each([
+    [18, '18'],
+    [10, '10'],
+    [4, '4'],
+    [2, '2'],
+    [0, '0'],
+    [-1, '-1'],
+    [-3, '-3'],
+  ])('AWG %i', (gauge, text) => {
+    expect(awgDiameterMm(gauge)).toBeCloseTo(gnuUnits(`wiregauge(${text})`, 'mm'), 4);
+  });
+  it('50 A over a 32 ft loop of 4 AWG drops 0.40 V, one way 0.79 V (worked, 0.815 mΩ/m)', () => {
+    const ohmPerM = 1 / (58e6 * awgAreaMm2(4) * 1e-6);
+    expect(ohmPerM * 1000).toBeCloseTo(0.815, 2);
+    const loopM = gnuUnits('32 ft', 'm');
+    expect(50 * ohmPerM * loopM).toBeCloseTo(0.4, 2);
+    // The worked figure is cut off, not rounded: 0.795.
+    expect(Math.abs(50 * ohmPerM * 2 * loopM - 0.79)).toBeLessThan(0.01);
+  });
+});
+
+describe('conductor tables', () => {
+  it('class 5 resistance is near 17.24 nΩ·m over the area (IEC 60228 values from memory, IACS copper)', () => {
+    for (const area of STANDARD_AREAS_MM2) {
+      // A class 5 conductor has a little less copper than its name; the standard allows for it.
+      const ratio = CLASS5_OHM_PER_KM[String(area)]! / (17.241 / area);
+      expect(ratio).toBeGreaterThan(1.0);
+      expect(ratio).toBeLessThan(1.18);
+    }
+  });
+  it('resistance falls and ampacity rises with area, in every column', () => {
+    for (let i = 1; i < STANDARD_AREAS_MM2.length; i++)
+      expect(CLASS5_OHM_PER_KM[String(STANDARD_AREAS_MM2[i])]!).toBeLessThan(
+        CLASS5_OHM_PER_KM[String(STANDARD_AREAS_MM2[i - 1])]!,
+      );
+    for (const table of [ISO_AMPACITY, IEC_METHOD_C])
+      table.columnsC.forEach((_, c) => {
+        for (let r = 1; r < table.rows.length; r++)
+          expect(table.rows[r]![1][c]!).toBeGreaterThan(table.rows[r - 1]![1][c]!);
+      });
+  });
+  it('ISO 13297 annex A at 105 °C: 35 mm² carries 210 A, so 35 mm² on a 200 A breaker fails 1.25 × (ISO value from memory)', () => {
+    expect(tableAmps(ISO_AMPACITY, 35, 105)).toBe(210);
+    expect(1.25 * 202).toBeGreaterThan(210);
+  });
+  it('IEC method C: 50 mm² carries 168 A, and the table ends there (from memory)', () => {
+    expect(tableAmps(IEC_METHOD_C, 50, 70)).toBe(168);
+    expect(tableAmps(IEC_METHOD_C, 70, 70)).toBeNull();
+  });
+  it('takes the lower of insulation and terminal temperature as the column', () => {
+    expect(columnFor(ISO_AMPACITY, Math.min(105, 75))).toBe(70);
+    expect(columnFor(ISO_AMPACITY, Math.min(105, 90))).toBe(90);
+  });
+  it('ABYC E-11 and ISO agree within a fifth where gauge and area meet (both from memory)', () => {
+    for (const [gauge, amps] of Object.entries(ABYC_105C_A_BY_AWG)) {
+      if (gauge.includes('/')) continue;
+      const area = awgAreaMm2(Number(gauge));
+      const rows = ISO_AMPACITY.rows;
+      const above = rows.findIndex(([a]) => a >= area);
+      if (above <= 0) continue;
+      const [low, high] = [rows[above - 1]!, rows[above]!];
+      const iso = low[1][3]! + ((area - low[0]) / (high[0] - low[0])) * (high[1][3]! - low[1][3]!);
+      expect(iso / amps).toBeGreaterThan(0.8);
+      expect(iso / amps).toBeLessThan(1.25);
+    }
+  });
+  it('20 m of 50 mm² is 8.9 kg of copper (worked)', () => {
+    expect((20 * 50 * 8.89) / 1000).toBeCloseTo(8.9, 1);
+  });
+});
