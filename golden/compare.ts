@@ -38,7 +38,11 @@ export function compareWithPin(report: (n: number, difference: string) => void):
     const now = JSON.parse(
       JSON.stringify(derive(migrated, genericCatalogue, profileOf(migrated, defaultWorkshop), defaultWorkshop)),
     );
-    let expected = dossier;
+    // A finding's kind was called its rule.
+    let expected = {
+      ...dossier,
+      findings: dossier.findings.map(({ rule, ...f }: any) => (rule === undefined ? f : { ...f, kind: rule })),
+    };
     for (const { expect } of DIFFERENCES) expected = expect(expected, board);
     // Versions tell which core made a dossier; they are not an answer.
     const difference = firstDifference({ ...expected, inputs: null }, { ...now, inputs: null });

@@ -1,9 +1,8 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { derive } from '@ombrik/core/derive';
+import { Deriving, derive } from '@ombrik/core/derive';
 import { placeItem } from '@ombrik/core/document/actions/items';
 import { applyCommands, type Command } from '@ombrik/core/document/commands';
 import { defaultWorkshop } from '@ombrik/core/document/workshop';
-import { Memo } from '@ombrik/core/engine/memo';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { boardWith } from './boards.ts';
 import { median, timed } from './measure.ts';
@@ -59,11 +58,11 @@ export function editTable(): string[] {
   const lines = ['| edit | re-derive | of a full derive |', '| --- | --- | --- |'];
   const all: number[] = [];
   for (const [name, edit] of edits) {
-    const memo = new Memo();
-    derive(board, genericCatalogue, rules, defaultWorkshop, memo);
+    const deriving = new Deriving();
+    derive(board, genericCatalogue, rules, defaultWorkshop, deriving);
     const runs = Array.from({ length: 60 }, (_, n) => {
       const edited = applyCommands(board, edit(n)).board;
-      return timed(() => void derive(edited, genericCatalogue, rules, defaultWorkshop, memo));
+      return timed(() => void derive(edited, genericCatalogue, rules, defaultWorkshop, deriving));
     });
     const warm = runs.slice(12);
     const ms = median(warm);

@@ -1,7 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { deriveStages } from '@ombrik/core/derive';
 import { defaultWorkshop } from '@ombrik/core/document/workshop';
-import { Memo } from '@ombrik/core/engine/memo';
 import { profileById } from '@ombrik/core/profiles/profiles';
 import { emfV } from '@ombrik/core/stages/netlist/potentials';
 import { circuitOf, operatingPoint } from '@ombrik/core/stages/sizing/electrical';
@@ -15,7 +14,7 @@ const SIZES = [30, 100, 300, 1000];
 function sweepOf(connections: number) {
   const board = boardWith(connections);
   const profile = profileById(board.brief.profileId);
-  const stages = deriveStages(board, genericCatalogue, profile, defaultWorkshop, new Memo());
+  const stages = deriveStages(board, genericCatalogue, profile, defaultWorkshop);
   const { potentials, demand } = stages;
   const address = () => '';
   const run = () => {

@@ -2,12 +2,11 @@ import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { derive } from '@ombrik/core/derive';
+import { Deriving, derive } from '@ombrik/core/derive';
 import { placeItem } from '@ombrik/core/document/actions/items';
 import { applyCommands } from '@ombrik/core/document/commands';
 import { partIndex } from '@ombrik/core/document/references';
 import { defaultWorkshop } from '@ombrik/core/document/workshop';
-import { Memo } from '@ombrik/core/engine/memo';
 import { spiceDeck } from '@ombrik/core/export/spice';
 import { systemModelOf } from '@ombrik/core/power/systemModel';
 import { profileById } from '@ombrik/core/profiles/profiles';
@@ -44,14 +43,14 @@ for (const connections of [30, 100, 300]) {
   const spice = simulate(`n${connections}`, spiceDeck(board, genericCatalogue, profile, defaultWorkshop).text);
   const net = Math.max(0.05, spice - start);
 
-  const memo = new Memo();
-  derive(board, genericCatalogue, profile, defaultWorkshop, memo);
+  const deriving = new Deriving();
+  derive(board, genericCatalogue, profile, defaultWorkshop, deriving);
   const again = (edit: (n: number) => typeof board) => {
-    for (let n = 0; n < 15; n++) derive(edit(n), genericCatalogue, profile, defaultWorkshop, memo);
+    for (let n = 0; n < 15; n++) derive(edit(n), genericCatalogue, profile, defaultWorkshop, deriving);
     return median(
       Array.from({ length: 41 }, (_, n) => {
         const next = edit(n + 100);
-        return timed(() => derive(next, genericCatalogue, profile, defaultWorkshop, memo));
+        return timed(() => derive(next, genericCatalogue, profile, defaultWorkshop, deriving));
       }),
     );
   };

@@ -2,13 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ngspice } from '../testing/ngspice.ts';
 import { genericCatalogue } from './catalogue/genericCatalogue.ts';
-import { derive, deriveStages } from './derive.ts';
+import { Deriving, derive, deriveStages } from './derive.ts';
 import { duplicateCable } from './document/actions/connect.ts';
 import { placeItem } from './document/actions/items.ts';
 import type { Board } from './document/board.ts';
 import { applyCommands, type Command } from './document/commands.ts';
 import { defaultWorkshop } from './document/workshop.ts';
-import { Memo } from './engine/memo.ts';
 import { explain, traceAll } from './explain.ts';
 import { spiceDeck } from './export/spice.ts';
 import { profileById } from './profiles/profiles.ts';
@@ -75,13 +74,7 @@ describe('the solved network', () => {
   it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
     '%s: Kirchhoff at every node, and energy in equals energy out',
     (_, board) => {
-      const stages = deriveStages(
-        board,
-        genericCatalogue,
-        profileById(board.brief.profileId),
-        defaultWorkshop,
-        new Memo(),
-      );
+      const stages = deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
       const flows = stages.demand.flows.filter((f) => f.way === 'discharge');
       const circuit = circuitOf(stages.netlist, stages.branchOhm(true));
       const point = operatingPoint(circuit, flows, 'nominal');
@@ -214,9 +207,9 @@ describe('incremental equals full', () => {
       fc.property(
         fc.array(fc.tuple(fc.nat(12), fc.nat(60), fc.integer({ min: 20, max: 700 })), { minLength: 1, maxLength: 6 }),
         (edits) => {
-          const memo = new Memo();
+          const deriving = new Deriving();
           let board = start;
-          derive(board, genericCatalogue, profile, defaultWorkshop, memo);
+          derive(board, genericCatalogue, profile, defaultWorkshop, deriving);
           for (const [kind, pick, n] of edits) {
             const item = board.items[pick % board.items.length]!;
             const cable = board.cables[pick % board.cables.length]!;
@@ -279,7 +272,7 @@ describe('incremental equals full', () => {
               ],
             ][kind]!();
             board = applyCommands(board, edit).board;
-            const incremental = derive(board, genericCatalogue, profile, defaultWorkshop, memo);
+            const incremental = derive(board, genericCatalogue, profile, defaultWorkshop, deriving);
             expect(incremental).toEqual(derive(board, genericCatalogue, profile, defaultWorkshop));
           }
         },

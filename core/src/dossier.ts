@@ -1,7 +1,7 @@
 import type { Id } from './document/board.ts';
+import type { Finding } from './findings/registry.ts';
 import type { BenchStep } from './stages/bench/benchStep.ts';
 import type { PanelBody } from './stages/body/boardBody.ts';
-import type { Finding } from './stages/checks/finding.ts';
 import type { ControlStudy } from './stages/control/controlStudy.ts';
 import type { MainsStudy } from './stages/control/mainsStudy.ts';
 import type { CutGroup } from './stages/cuts/cuts.ts';

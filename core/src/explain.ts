@@ -5,7 +5,6 @@ import { partIndex } from './document/references.ts';
 import type { Workshop } from './document/workshop.ts';
 import type { Dossier } from './dossier.ts';
 import { type TraceEntry, withTracer } from './engine/formula.ts';
-import { Memo } from './engine/memo.ts';
 import type { Profile } from './profiles/profile.ts';
 import { type PastTimes, pastFactor, reckonedHours } from './stages/quote/quote.ts';
 import type { ChoiceResult } from './stages/sizing/choiceResult.ts';
@@ -46,7 +45,7 @@ export function traceAll(
   const entries = new Map<string, TraceEntry>();
   const stages = withTracer(
     (entry) => entries.set(entry.address, entry),
-    () => deriveStages(board, catalogue, profile, workshop, new Memo()),
+    () => deriveStages(board, catalogue, profile, workshop),
   );
   const choiceEntry = (
     address: string,

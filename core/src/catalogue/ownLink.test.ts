@@ -76,7 +76,7 @@ describe('a board with a link of its own', () => {
     expect(seat.ratingA).toBe(150);
     expect(seat.interruptA).toBe(10000);
     expect(seat.curve).toEqual(link!.curve);
-    expect(deriveBoard(board).findings.some((f) => f.rule === 'interrupt-rating' && f.where.label === '-F3')).toBe(
+    expect(deriveBoard(board).findings.some((f) => f.kind === 'interrupt-rating' && f.where.label === '-F3')).toBe(
       false,
     );
   });
@@ -90,7 +90,7 @@ describe('a board with a link of its own', () => {
       deriveBoard(b).sizing.wires.find((w) => w.guardKeys[0] === 'item/it_F3/seat' && w.clearing)!;
     expect(wireAt(board).clearing!.clearS!).toBeGreaterThan(wireAt(hut).clearing!.clearS!);
     const source = deriveBoard(board).findings.find(
-      (f) => f.rule === 'not-selective' && f.id.includes('it_F3'),
+      (f) => f.kind === 'not-selective' && f.id.includes('it_F3'),
     )!.source;
     expect(source).toContain('sheet of the maker, page 3');
   });

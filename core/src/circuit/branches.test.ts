@@ -68,9 +68,9 @@ describe('looped branches', () => {
   });
   it('a third conductor in one clamp is a finding', () => {
     const two = loop(lamps().board, ['E2', 'E1']);
-    expect(deriveBoard(two).findings.map((f) => f.rule)).not.toContain('clamp-overfull');
+    expect(deriveBoard(two).findings.map((f) => f.kind)).not.toContain('clamp-overfull');
     const three = loop(two, ['E3', 'E1']);
-    const found = deriveBoard(three).findings.filter((f) => f.rule === 'clamp-overfull');
+    const found = deriveBoard(three).findings.filter((f) => f.kind === 'clamp-overfull');
     expect(found.length).toBe(2);
     expect(found[0]!.says).toContain('3 conductors in the clamp -E1');
   });
@@ -101,17 +101,17 @@ describe('frame or own negative', () => {
       const board = lamps(profileId).wire('X9:p1', 'F2:m6').board;
       return deriveBoard(applyCommands(board, choices(board)[0]!.commands).board).findings;
     };
-    expect(onFrame('road').map((f) => f.rule)).not.toContain('frame-return');
-    const refused = onFrame('craft-iso').find((f) => f.rule === 'frame-return')!;
+    expect(onFrame('road').map((f) => f.kind)).not.toContain('frame-return');
+    const refused = onFrame('craft-iso').find((f) => f.kind === 'frame-return')!;
     expect(refused.source).toContain('ISO 13297');
   });
   it('a frame tied to the minus twice is a loop; tied nowhere its loads have no return', () => {
     const twice = lamps().wire('X9:p1', 'F2:m6').wire('X9:p2', 'G1:minus', { runMm: 400 }).board;
-    expect(deriveBoard(twice).findings.find((f) => f.rule === 'frame-loop')!.says).toContain('2 points');
-    const rules = deriveBoard(bonded()).findings.map((f) => f.rule);
+    expect(deriveBoard(twice).findings.find((f) => f.kind === 'frame-loop')!.says).toContain('2 points');
+    const rules = deriveBoard(bonded()).findings.map((f) => f.kind);
     expect(rules).not.toContain('frame-loop');
     const floating = lamps().board;
     const alone = applyCommands(floating, choices(floating)[0]!.commands).board;
-    expect(deriveBoard(alone).findings.map((f) => f.rule)).toContain('no-return');
+    expect(deriveBoard(alone).findings.map((f) => f.kind)).toContain('no-return');
   });
 });

@@ -7,7 +7,6 @@ import { deriveStages } from '../derive.ts';
 import type { Board, Id } from '../document/board.ts';
 import { applyCommands } from '../document/commands.ts';
 import { defaultWorkshop } from '../document/workshop.ts';
-import { Memo } from '../engine/memo.ts';
 import { PROFILES, profileById } from '../profiles/profiles.ts';
 import { collapseAt, solveConstantPower } from '../solvers/constantPower.ts';
 import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
@@ -19,7 +18,7 @@ import { type Scenario, solveScenarios } from './scenarios.ts';
 const scenariosOf = (board: Board) =>
   solveScenarios(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
 const stagesOf = (board: Board) =>
-  deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop, new Memo());
+  deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
 
 describe('constant-power loads by Newton', () => {
   it('one load is the root of V² − E·V + P·R = 0 (closed form)', () => {
@@ -252,7 +251,7 @@ describe('bank sharing', () => {
 });
 
 describe('findings of the circuit engine', () => {
-  const rules = (board: Board) => deriveBoard(board).findings.map((f) => f.rule);
+  const rules = (board: Board) => deriveBoard(board).findings.map((f) => f.kind);
   const withPart = (board: Board, itemId: Id, partId: Id): Board => ({
     ...board,
     items: board.items.map((i) => (i.id === itemId ? { ...i, partId, inserts: [] } : i)),
@@ -275,7 +274,7 @@ describe('findings of the circuit engine', () => {
         ),
       })),
     };
-    const found = deriveBoard(turned).findings.find((f) => f.rule === 'breaker-reversed')!;
+    const found = deriveBoard(turned).findings.find((f) => f.kind === 'breaker-reversed')!;
     expect(found.severity).toBe('stop');
     expect(rules(applyCommands(turned, found.fixes[0]!.commands).board)).not.toContain('breaker-reversed');
   });

@@ -2,7 +2,6 @@ import type { Catalogue } from '../catalogue/part.ts';
 import { deriveStages } from '../derive.ts';
 import type { Board, Id } from '../document/board.ts';
 import type { Workshop } from '../document/workshop.ts';
-import { Memo } from '../engine/memo.ts';
 import type { Profile } from '../profiles/profile.ts';
 import { emfV } from '../stages/netlist/potentials.ts';
 import { branchCurrents, circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
@@ -27,7 +26,7 @@ export function faultFlow(
   workshop: Workshop,
   connectionId: Id,
 ): FaultFlow | null {
-  const stages = deriveStages(board, catalogue, profile, workshop, new Memo());
+  const stages = deriveStages(board, catalogue, profile, workshop);
   const { netlist, potentials } = stages;
   const branch = netlist.branches.find((b) => b.connectionId === connectionId);
   if (!branch) return null;

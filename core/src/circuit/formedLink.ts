@@ -1,9 +1,8 @@
 import type { Catalogue } from '../catalogue/part.ts';
-import { derive } from '../derive.ts';
+import { Deriving, derive } from '../derive.ts';
 import type { Board, Id } from '../document/board.ts';
 import { partIndex } from '../document/references.ts';
 import type { Workshop } from '../document/workshop.ts';
-import { Memo } from '../engine/memo.ts';
 import type { Profile } from '../profiles/profile.ts';
 import { barFor, FORMED_LINK_MAX_MM } from '../tables/copperBars.ts';
 
@@ -39,7 +38,7 @@ export function joinWays(
     return part?.terminals.find((t) => t.id === r.terminalId)?.attachment.kind === 'stud';
   });
   if (!studs) return null;
-  const memo = new Memo();
+  const deriving = new Deriving();
   const as = (material: 'copper' | 'flatCopper'): JoinWay => {
     const d = derive(
       {
@@ -51,7 +50,7 @@ export function joinWays(
       catalogue,
       profile,
       workshop,
-      memo,
+      deriving,
     );
     const sized = d.sizing.cables.find((c) => c.cableId === cableId)!;
     const made = d.cables.find((c) => c.cableId === cableId)!;

@@ -1,5 +1,5 @@
 import type { Catalogue, Part } from '../catalogue/part.ts';
-import { derive } from '../derive.ts';
+import { Deriving, derive } from '../derive.ts';
 import { freeTerminals } from '../document/actions/connect.ts';
 import type { Board, Cable, Id, Segment, TerminalRef } from '../document/board.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
@@ -7,7 +7,6 @@ import { freeAir } from '../document/newBoard.ts';
 import { partIndex } from '../document/references.ts';
 import type { Workshop } from '../document/workshop.ts';
 import type { Dossier } from '../dossier.ts';
-import { Memo } from '../engine/memo.ts';
 import type { Profile } from '../profiles/profile.ts';
 
 /** One way back for a load, with everything sized anew for it. */
@@ -47,8 +46,8 @@ export function returnChoices(
   const frame = board.items.find((i) => kindAt(i.id) === 'frame');
   const framePart = frame && parts.get(frame.partId);
   if (!frame || !framePart) return [];
-  const memo = new Memo();
-  const now = derive(board, catalogue, profile, workshop, memo);
+  const deriving = new Deriving();
+  const now = derive(board, catalogue, profile, workshop, deriving);
   const freePoint = freeTerminals(board, frame, framePart)[0];
   const spot = freeMinusSpot(board, parts);
   return board.items.flatMap((item): ReturnChoice[] => {
@@ -83,7 +82,7 @@ export function returnChoices(
         ]
       : [];
     const other =
-      commands.length > 0 ? derive(applyCommands(board, commands).board, catalogue, profile, workshop, memo) : null;
+      commands.length > 0 ? derive(applyCommands(board, commands).board, catalogue, profile, workshop, deriving) : null;
     const today = wayOf(now, item.id, cable.id);
     const instead = other && wayOf(other, item.id, cable.id);
     if (!today) return [];

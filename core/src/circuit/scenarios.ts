@@ -2,7 +2,6 @@ import type { Catalogue } from '../catalogue/part.ts';
 import { deriveStages } from '../derive.ts';
 import type { Board, Id } from '../document/board.ts';
 import type { Workshop } from '../document/workshop.ts';
-import { Memo } from '../engine/memo.ts';
 import { conductorResistance } from '../formulas/cables.ts';
 import type { Profile } from '../profiles/profile.ts';
 import { collapseAt, solveConstantPower } from '../solvers/constantPower.ts';
@@ -69,7 +68,11 @@ const coldAged = (s: SourcePort) => (s.element.kind === 'battery' ? COLD_AGED_FA
 /** A source that is lost is nearly an open circuit. */
 const LOST = 1e6;
 
-function scenariosOf(netlist: Netlist, flows: readonly Flow[]): Scenario[] {
+function scenariosOf(
+  netlist: Netlist,
+  flows: readonly Flow[],
+  items: readonly { id: Id; designation: string }[],
+): Scenario[] {
   const elementOf = (flow: Flow) => netlist.consumers.find((c) => c.key === flow.key)?.element;
   const isInverter = (flow: Flow) => elementOf(flow)?.kind === 'inverter';
   const isInput = (flow: Flow) => flow.key.endsWith('/input');
@@ -165,7 +168,7 @@ function scenariosOf(netlist: Netlist, flows: readonly Flow[]): Scenario[] {
     {
       id: 'lost',
       title: 'A battery lost',
-      says: `everything on, ${largest?.item.designation ?? 'one battery'} gone`,
+      says: `everything on, ${items.find((i) => i.id === largest?.item.id)?.designation ?? 'one battery'} gone`,
       flows: parallel ? loads : [],
       state: 'nominal',
       sourceFactor: (s) => (s === largest ? LOST : 1),
@@ -265,12 +268,12 @@ export function solveScenarios(
   workshop: Workshop,
   seen: (scenario: Scenario, circuit: Circuit) => void = () => undefined,
 ): ScenarioResult[] {
-  const stages = deriveStages(board, catalogue, profile, workshop, new Memo());
+  const stages = deriveStages(board, catalogue, profile, workshop);
   const { netlist, demand, sizing, potentials } = stages;
   const cold = stages.branchOhm(false);
   const cableAt = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c] as const)));
   const sizedAt = new Map(sizing.cables.map((c) => [c.cableId, c]));
-  return scenariosOf(netlist, demand.flows).map((scenario): ScenarioResult => {
+  return scenariosOf(netlist, demand.flows, board.items).map((scenario): ScenarioResult => {
     let warm = new Float64Array(netlist.branches.length).fill(board.brief.ambientC);
     let solved: Solved | null = null;
     let circuit: Circuit | null = null;

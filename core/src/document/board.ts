@@ -306,6 +306,14 @@ export interface Item {
   stacks: StudStack[];
 }
 
+/** What of an item the wiring knows: neither its names nor where it stands. */
+export type WiredItem = Pick<Item, 'id' | 'partId' | 'feed'>;
+/** What of a load changes a current, a size or a judgement of the wiring; its hours change none. */
+export type ElectricLoad = Pick<
+  LoadDemand,
+  'rating' | 'side' | 'surgeFactor' | 'softStart' | 'needsSine' | 'essential' | 'dropClass'
+>;
+
 export interface TerminalRef {
   itemId: Id;
   terminalId: Id;

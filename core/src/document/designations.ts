@@ -1,5 +1,5 @@
 import type { PartKind } from '../catalogue/part.ts';
-import type { Board } from './board.ts';
+import type { Board, Cable } from './board.ts';
 
 /** Letter codes of IEC 81346-2, as used on the board drawing. */
 export const LETTER_BY_KIND: Readonly<Record<PartKind, string>> = {
@@ -36,5 +36,7 @@ export const nextDesignation = (items: Board['items'], kind: PartKind): string =
   lowestFree(new Set(items.map((i) => i.designation)), (n) => `-${LETTER_BY_KIND[kind]}${n}`);
 
 /** The next free wire name by the rule W1, W2, … */
-export const nextWireName = (cables: Board['cables'], alsoTaken: readonly string[] = []): string =>
-  lowestFree(new Set([...cables.map((c) => c.designation), ...alsoTaken]), (n) => `W${n}`);
+export const nextWireName = (
+  cables: readonly Pick<Cable, 'designation'>[],
+  alsoTaken: readonly string[] = [],
+): string => lowestFree(new Set([...cables.map((c) => c.designation), ...alsoTaken]), (n) => `W${n}`);

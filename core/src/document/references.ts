@@ -2,7 +2,7 @@ import type { Catalogue, Part } from '../catalogue/part.ts';
 import type { Board, Id } from './board.ts';
 
 /** The part an item is, from the board's own parts first, then the catalogue. */
-export function partIndex(board: Pick<Board, 'customParts'>, catalogue: Catalogue): Map<Id, Part> {
+export function partIndex(board: { customParts: readonly Part[] }, catalogue: Catalogue): Map<Id, Part> {
   const index = new Map<Id, Part>();
   for (const part of catalogue.parts) index.set(part.id, part);
   for (const part of board.customParts) index.set(part.id, part);

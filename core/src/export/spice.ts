@@ -2,7 +2,6 @@ import type { Catalogue } from '../catalogue/part.ts';
 import { deriveStages } from '../derive.ts';
 import type { Board } from '../document/board.ts';
 import type { Workshop } from '../document/workshop.ts';
-import { Memo } from '../engine/memo.ts';
 import type { Profile } from '../profiles/profile.ts';
 import { emfV } from '../stages/netlist/potentials.ts';
 import { circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
@@ -18,7 +17,7 @@ export interface SpiceDeck {
  * resistance, branches as resistors, constant-power loads as current sources that depend on their own voltage.
  */
 export function spiceDeck(board: Board, catalogue: Catalogue, profile: Profile, workshop: Workshop): SpiceDeck {
-  const { netlist, demand, branchOhm } = deriveStages(board, catalogue, profile, workshop, new Memo());
+  const { netlist, demand, branchOhm } = deriveStages(board, catalogue, profile, workshop);
   const flows = demand.flows.filter((f) => f.way !== 'charge');
   const hotOhm = branchOhm(true);
   const circuit = circuitOf(netlist, hotOhm);

@@ -65,7 +65,7 @@ describe('a part on the back', () => {
     }
     expect(
       dossier.findings.filter((f) =>
-        ['hole-too-small', 'hole-near-edge', 'holes-close', 'hole-covered'].includes(f.rule),
+        ['hole-too-small', 'hole-near-edge', 'holes-close', 'hole-covered'].includes(f.kind),
       ),
     ).toEqual([]);
   });
@@ -85,7 +85,7 @@ describe('a part on the back', () => {
     const back = after(there, layInFront(there, parts, cable.id));
     expect(back.cables.find((c) => c.id === cable.id)!.segments.map((s) => s.kind)).toEqual(['panelRoute']);
     expect(
-      deriveBoard(after(hut, layBehind(hut, parts, cable.id, eight))).findings.some((f) => f.rule === 'no-room-behind'),
+      deriveBoard(after(hut, layBehind(hut, parts, cable.id, eight))).findings.some((f) => f.kind === 'no-room-behind'),
     ).toBe(true);
   });
 });
@@ -148,12 +148,12 @@ describe('a switch far from its way', () => {
         value: { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: 600, yMm: 700, rotationDeg: 0 },
       },
     ]);
-    const told = deriveBoard(far).findings.find((f) => f.rule === 'far-isolator');
+    const told = deriveBoard(far).findings.find((f) => f.kind === 'far-isolator');
     expect(told?.where.itemIds).toEqual([q1.id]);
-    expect(deriveBoard(hut).findings.some((f) => f.rule === 'far-isolator')).toBe(false);
+    expect(deriveBoard(hut).findings.some((f) => f.kind === 'far-isolator')).toBe(false);
     const mended = deriveBoard(after(far, told!.fixes[0]!.commands));
-    expect(mended.findings.some((f) => f.rule === 'far-isolator')).toBe(false);
-    expect(mended.findings.some((f) => f.rule === 'parts-overlap')).toBe(false);
+    expect(mended.findings.some((f) => f.kind === 'far-isolator')).toBe(false);
+    expect(mended.findings.some((f) => f.kind === 'parts-overlap')).toBe(false);
   });
 });
 
@@ -222,7 +222,7 @@ describe('arranged by the solver', () => {
       expect(found.total).toBeLessThan(totalOf(termsOf(model, startOf(model)), weights));
       expect(found.total).toBeLessThan(0.6 * costs[Math.floor(costs.length / 2)]!);
       const board = after(hut, moveItems(hut, parts, found.moves, eight, false));
-      expect(deriveBoard(board).findings.filter((f) => ['parts-overlap', 'part-off-panel'].includes(f.rule))).toEqual(
+      expect(deriveBoard(board).findings.filter((f) => ['parts-overlap', 'part-off-panel'].includes(f.kind))).toEqual(
         [],
       );
     }

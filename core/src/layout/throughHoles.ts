@@ -5,16 +5,12 @@ import { newId } from '../document/newBoard.ts';
 import { compareNatural } from '../engine/compareText.ts';
 import { inside, toEdge } from '../solvers/polygon.ts';
 import { itemRect, type PlacedTerminal, placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
+import { bundleMm } from '../stages/place/bundle.ts';
 import { keepOutOutline } from '../stages/place/outlines.ts';
 import { HOLE_GAP, LINING_MM } from '../tables/layoutPractice.ts';
 
 type Parts = ReadonlyMap<Id, Part>;
 
-/** A bundle of round cables fills about two thirds of a round hole at best. Common practice, no source. */
-const HOLE_FILL = 2 / 3;
-/** The round hole a bundle just fills, mm. */
-export const bundleMm = (diametersMm: readonly number[]): number =>
-  Math.sqrt(diametersMm.reduce((s, d) => s + d * d, 0) / HOLE_FILL);
 /** Cables share a hole when the way through it is no longer than this than through one of their own, mm. */
 const DETOUR_MM = 90;
 const SMALLEST_MM = 12;

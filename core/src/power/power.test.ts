@@ -69,8 +69,8 @@ describe('proposed systems', () => {
       expect(checkBoard(built, genericCatalogue)).toMatchObject({ ok: true });
       const dossier = deriveBoard(built);
       expect(dossier.findings.filter((f) => f.severity === 'stop').map((f) => f.says)).toEqual([]);
-      expect(dossier.findings.filter((f) => f.rule === 'terminal-unconnected')).toEqual([]);
-      expect(dossier.findings.filter((f) => f.rule === 'parts-overlap' || f.rule === 'part-off-panel')).toEqual([]);
+      expect(dossier.findings.filter((f) => f.kind === 'terminal-unconnected')).toEqual([]);
+      expect(dossier.findings.filter((f) => f.kind === 'parts-overlap' || f.kind === 'part-off-panel')).toEqual([]);
       expect(applyCommands(built, inverse).board).toEqual(board);
     },
   );

@@ -15,7 +15,7 @@ describe('rules with conditions', () => {
     (_, p) => {
       const board = { ...mountainHutBoard(), brief: { ...mountainHutBoard().brief, profileId: p.id } };
       const told = derive(board, genericCatalogue, p, defaultWorkshop).findings.filter(
-        (f) => f.rule === 'rule-with-condition',
+        (f) => f.kind === 'rule-with-condition',
       );
       expect(p.conditional.length).toBeGreaterThan(0);
       expect(told.length).toBe(p.conditional.length);
@@ -53,7 +53,7 @@ describe('a workshop’s own rules', () => {
     const named = { ...board, settings: { ...board.settings, ownRulesId: 'own-1' } };
     for (const w of [shop(), shop({ ...own([]), baseId: 'craft-iso' })]) {
       const { findings } = derive(named, genericCatalogue, profileOf(named, w), w);
-      const found = findings.find((f) => f.rule === 'own-rules-missing')!;
+      const found = findings.find((f) => f.kind === 'own-rules-missing')!;
       expect(found.fixes[0]!.commands).toEqual([{ kind: 'setSetting', field: 'ownRulesId', value: '' }]);
     }
   });

@@ -72,7 +72,7 @@ export function sizeUp(
     commands,
     parts,
     priceCents,
-    newFindings: after.findings.filter((f) => !now.has(f.id) && f.rule !== 'conductor-locked').map((f) => f.says),
+    newFindings: after.findings.filter((f) => !now.has(f.id)).map((f) => f.says),
     goneFindings: dossier.findings.filter((f) => !then.has(f.id)).map((f) => f.says),
   };
 }

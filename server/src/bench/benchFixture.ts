@@ -2,7 +2,6 @@ import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { deriveStages } from '@ombrik/core/derive';
 import type { Board } from '@ombrik/core/document/board';
 import type { Workshop } from '@ombrik/core/document/workshop';
-import { Memo } from '@ombrik/core/engine/memo';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { BenchState, BenchStep, Probe } from '@ombrik/core/stages/bench/benchStep';
 import { type Defect, type SimulatedBoard, simulateReading } from '@ombrik/core/stages/bench/simulate';
@@ -15,7 +14,7 @@ const QUERY = { voltage: 'MEAS:VOLT:DC?', resistance: 'MEAS:RES?' } as const;
 
 /** A simulated board from the derived network of a revision, with an optional hidden defect. */
 export function simulatedBoard(board: Board, workshop: Workshop, defect: Defect | null): SimulatedBoard {
-  const stages = deriveStages(board, genericCatalogue, profileOf(board, workshop), workshop, new Memo());
+  const stages = deriveStages(board, genericCatalogue, profileOf(board, workshop), workshop);
   const ohm = stages.branchOhm(false);
   return {
     netlist: stages.netlist,

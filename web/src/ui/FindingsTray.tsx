@@ -1,4 +1,4 @@
-import type { Finding } from '@ombrik/core/stages/checks/finding';
+import type { Finding } from '@ombrik/core/findings/registry';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJob } from '../app/jobSession.tsx';

@@ -1,10 +1,9 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { derive } from '@ombrik/core/derive';
+import { Deriving, derive } from '@ombrik/core/derive';
 import type { Board } from '@ombrik/core/document/board';
 import { fingerprint } from '@ombrik/core/document/fingerprint';
 import type { Workshop } from '@ombrik/core/document/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
-import { Memo } from '@ombrik/core/engine/memo';
 import { sharedWith } from '@ombrik/core/engine/sharedWith';
 import { type Explanation, explain, traceAll, traceQuote } from '@ombrik/core/explain';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
@@ -12,7 +11,7 @@ import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
 import { expose } from 'comlink';
 
-const memo = new Memo();
+const deriving = new Deriving();
 /** What arrives is always a copy: what did not change gets its identity back, for the memo goes by it. */
 let known: { board: Board; workshop: Workshop } | null = null;
 
@@ -21,7 +20,7 @@ const deriver = {
   derive(sentBoard: Board, sentWorkshop: Workshop): { dossier: Dossier; dossierFingerprint: string } {
     known = { board: sharedWith(known?.board, sentBoard), workshop: sharedWith(known?.workshop, sentWorkshop) };
     const { board, workshop } = known;
-    const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop, memo);
+    const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop, deriving);
     return { dossier, dossierFingerprint: fingerprint(dossier) };
   },
   explain(board: Board, workshop: Workshop, dossier: Dossier, address: string, past: PastTimes): Explanation | null {

@@ -9,7 +9,11 @@ import { freeAir, newId } from '../newBoard.ts';
 export const UNMEASURED_RUN_MM = 2000;
 
 /** The segments a cable between two places starts with: along the panel, off it, or both. */
-export function defaultSegments(from: Item, to: Item, makeId: (n: number) => Id): Segment[] {
+export function defaultSegments(
+  from: Pick<Item, 'place'>,
+  to: Pick<Item, 'place'>,
+  makeId: (n: number) => Id,
+): Segment[] {
   const run = (n: number): Segment => ({
     id: makeId(n),
     kind: 'measuredRun',
@@ -17,7 +21,7 @@ export function defaultSegments(from: Item, to: Item, makeId: (n: number) => Id)
     measured: false,
     environment: freeAir(),
   });
-  const route = (item: Item, n: number): Segment[] =>
+  const route = (item: Pick<Item, 'place'>, n: number): Segment[] =>
     item.place.kind === 'panel'
       ? [
           {
@@ -44,7 +48,7 @@ export function defaultSegments(from: Item, to: Item, makeId: (n: number) => Id)
  * @param seed makes the new ids repeatable (for fixes offered by findings); without it they are random.
  */
 export function connectTerminals(
-  board: Pick<Board, 'items' | 'cables'>,
+  board: { items: readonly Pick<Item, 'id' | 'place'>[]; cables: readonly Pick<Cable, 'designation'>[] },
   from: TerminalRef,
   to: TerminalRef,
   options: { seed?: string; takenNames?: readonly string[] } = {},

@@ -3,7 +3,6 @@ import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
 import { deriveStages } from '../../derive.ts';
 import type { Board } from '../../document/board.ts';
 import { defaultWorkshop } from '../../document/workshop.ts';
-import { Memo } from '../../engine/memo.ts';
 import { profileById } from '../../profiles/profiles.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../../testing/demoBoards.ts';
 import { type BenchRecord, benchProgress, withinLimits } from './benchProgress.ts';
@@ -11,7 +10,7 @@ import type { BenchStep } from './benchStep.ts';
 import { type Defect, OVERLOAD, simulateReading } from './simulate.ts';
 
 const stagesOf = (board: Board) =>
-  deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop, new Memo());
+  deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
 function simulator(board: Board, defect: Defect | null) {
   const stages = stagesOf(board);
   const ohm = stages.branchOhm(false);

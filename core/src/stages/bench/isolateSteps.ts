@@ -9,7 +9,7 @@ const DEAD_V = 0.5;
 
 interface Input {
   netlist: Netlist;
-  items: readonly { id: Id; designation: string; name: string; partId: Id }[];
+  items: readonly { id: Id; designation: string; partId: Id }[];
   parts: ReadonlyMap<Id, Part>;
 }
 
@@ -20,7 +20,7 @@ interface Input {
 export function isolateSteps(
   { netlist, items, parts }: Input,
   bank: { minus: TerminalRef; island: number } | null,
-  seatsIn: string[],
+  seatsIn: readonly string[],
 ): Draft[] {
   if (!bank) return [];
   const byHand = (b: Branch): b is Branch & { element: ElementOf<'contact'>; itemId: Id } =>
@@ -55,7 +55,7 @@ export function isolateSteps(
         expected: 0,
         limitFigure: null,
         probes: [{ plus: far, minus: bank.minus, sign: 1 }],
-        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn, flowsOn: [] },
+        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [...seatsIn], flowsOn: [] },
         role: 'tester',
       },
     ];

@@ -1,5 +1,5 @@
 import type { Catalogue, Part } from '../../catalogue/part.ts';
-import type { Board, Id, Item, Panel, PointMm } from '../../document/board.ts';
+import type { Id, Item, Panel, PointMm } from '../../document/board.ts';
 import { given, use } from '../../engine/formula.ts';
 import { centreOfMass, fixingLoad, panelMass } from '../../formulas/layout.ts';
 import { areaMm2, centroid } from '../../solvers/polygon.ts';
@@ -24,11 +24,13 @@ export interface PanelBody {
   pullN: number | null;
 }
 
+type StandingItem = Pick<Item, 'partId' | 'place' | 'standOffMm'>;
+
 const G = 9.80665;
 
 /** Copper and insulation by panel: the share of each cable that lies there. */
 export function cablesKgOf(
-  cables: readonly MadeCable[],
+  cables: readonly Pick<MadeCable, 'cableId' | 'cableTypeId'>[],
   lengths: ReadonlyMap<Id, CableLength>,
   catalogue: Catalogue,
 ): Map<Id, number> {
@@ -44,14 +46,19 @@ export function cablesKgOf(
 
 /** Mass, centre and fixing pull of every panel. @param cablesKg copper and insulation laid on each panel */
 export function boardBodies(
-  board: Pick<Board, 'panels' | 'items'>,
+  board: { panels: readonly Panel[]; items: readonly StandingItem[] },
   parts: ReadonlyMap<Id, Part>,
   cablesKg: ReadonlyMap<Id, number>,
 ): PanelBody[] {
   return board.panels.map((panel) => bodyOfPanel(panel, board.items, parts, cablesKg.get(panel.id) ?? 0));
 }
 
-function bodyOfPanel(panel: Panel, items: readonly Item[], parts: ReadonlyMap<Id, Part>, cables: number): PanelBody {
+function bodyOfPanel(
+  panel: Panel,
+  items: readonly StandingItem[],
+  parts: ReadonlyMap<Id, Part>,
+  cables: number,
+): PanelBody {
   const areaM2 = areaMm2(panel.outline) / 1e6;
   const panelKg = use(
     panelMass,

@@ -8,8 +8,8 @@ import { deriveBoard } from '../../testing/demoBoards.ts';
 /** Facts of the trade in this file: common practice, no source. */
 const shed = { systemVoltageV: 12, chemistry: 'agm', profileId: 'fixed-iec' } as const;
 const away = { location: 'shed' } as const;
-const kindsOf = (board: Board) => deriveBoard(board).findings.map((f) => f.rule);
-const finding = (board: Board, rule: string) => deriveBoard(board).findings.find((f) => f.rule === rule)!;
+const kindsOf = (board: Board) => deriveBoard(board).findings.map((f) => f.kind);
+const finding = (board: Board, rule: string) => deriveBoard(board).findings.find((f) => f.kind === rule)!;
 const without = (board: Board, wire: string): Board => ({
   ...board,
   connections: board.connections.filter((c) => c.id !== `cn_${wire}`),
@@ -42,7 +42,7 @@ describe('truth table', () => {
     const by = new Map(control.rows.map((r) => [r.when[0], r]));
     expect(by.get(true)!.joined).toEqual([{ feedId: 'it_G2', batteryId: 'it_G1' }]);
     expect(by.get(false)!.joined).toEqual([]);
-    expect(findings.map((f) => f.rule)).not.toContain('banks-stay-joined');
+    expect(findings.map((f) => f.kind)).not.toContain('banks-stay-joined');
   });
   it('a plain relay fed straight from the battery never lets go: a stop', () => {
     const { board } = joined('relay-100').wire('K1:coilPlus', 'K1:load').wire('K1:coilMinus', 'X1:s3');
@@ -68,7 +68,7 @@ describe('truth table', () => {
     const joinedWhen = (engine: boolean, button: boolean) =>
       control.rows.find((r) => r.when[0] === engine && r.when[1] === button)!.joined.length;
     expect([joinedWhen(false, false), joinedWhen(false, true), joinedWhen(true, false)]).toEqual([0, 1, 1]);
-    expect(findings.map((f) => f.rule)).not.toContain('banks-stay-joined');
+    expect(findings.map((f) => f.kind)).not.toContain('banks-stay-joined');
   });
   it('a relay that cuts its own coil is told as a chatterer, never solved to a state', () => {
     const b = joined('relay-100');

@@ -1,5 +1,5 @@
 import type { Part } from '../../catalogue/part.ts';
-import type { Id, Item } from '../../document/board.ts';
+import type { Id, WiredItem } from '../../document/board.ts';
 import type { ElementOf, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 
@@ -26,8 +26,9 @@ export interface MainsStudy {
   loops: { chargerId: Id; inverterId: Id }[];
 }
 
+type MainsItem = Pick<WiredItem, 'id' | 'partId'>;
 type Held<K extends 'inverter' | 'mainsCharger' | 'mainsSource' | 'mainsLoad' | 'transfer'> = {
-  item: Item;
+  item: MainsItem;
   element: ElementOf<K>;
 };
 
@@ -38,11 +39,11 @@ type Held<K extends 'inverter' | 'mainsCharger' | 'mainsSource' | 'mainsLoad' | 
  */
 export function mainsStudy(
   netlist: Netlist,
-  items: readonly Item[],
+  items: readonly MainsItem[],
   parts: ReadonlyMap<Id, Part>,
   islandOf: ArrayLike<number>,
 ): MainsStudy {
-  const node = (item: Item, terminalId: Id): number => netlist.nodeOf.get(`${item.id} ${terminalId}`)!;
+  const node = (item: MainsItem, terminalId: Id): number => netlist.nodeOf.get(`${item.id} ${terminalId}`)!;
   const held = <K extends 'inverter' | 'mainsCharger' | 'mainsSource' | 'mainsLoad' | 'transfer'>(kind: K): Held<K>[] =>
     items.flatMap((item) =>
       (parts.get(item.partId)?.elements ?? []).flatMap((element) =>
@@ -122,7 +123,7 @@ export function mainsStudy(
     };
   };
   const states = [stateOf(true), stateOf(false)];
-  const bankAt = (item: Item, plus: Id) => islandOf[node(item, plus)];
+  const bankAt = (item: MainsItem, plus: Id) => islandOf[node(item, plus)];
   const loops = chargers.flatMap((c) =>
     inverters
       .filter((i) => bankAt(i.item, i.element.plus) === bankAt(c.item, c.element.plus))

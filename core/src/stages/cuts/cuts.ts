@@ -1,6 +1,5 @@
 import type { ColourCode, Id } from '../../document/board.ts';
 import { compareNatural, compareText } from '../../engine/compareText.ts';
-import type { Memo } from '../../engine/memo.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
 /** Required pieces of one cable type and colour. Which reel they come from is the stock solver's business. */
@@ -15,8 +14,8 @@ export interface CutGroup {
   totalMm: number;
 }
 
-/** Groups the cables to cut by type and colour, thickest first, longest piece first. */
-export function cutGroups(cables: readonly MadeCable[], memo: Memo): CutGroup[] {
+/** Groups the cables to cut by type and colour, thickest first. */
+export function cutGroups(cables: readonly MadeCable[]): CutGroup[] {
   const groups = new Map<string, CutGroup>();
   for (const cable of cables) {
     const colour = cable.cores[0]?.colour ?? 'BK';
@@ -39,11 +38,11 @@ export function cutGroups(cables: readonly MadeCable[], memo: Memo): CutGroup[] 
     group.pieces.push(cable);
     group.totalMm += cable.cutMm;
   }
-  for (const group of groups.values()) {
-    const { pieces } = group;
-    group.pieces = memo.each('cutOrder', group.key, pieces, () =>
-      [...pieces].sort((a, b) => b.cutMm - a.cutMm || compareNatural(a.designation, b.designation)),
-    );
-  }
   return [...groups.values()].sort((a, b) => b.areaMm2 - a.areaMm2 || compareText(a.key, b.key));
 }
+
+/** A group with its longest piece first. */
+export const longestFirst = (group: CutGroup): CutGroup => ({
+  ...group,
+  pieces: [...group.pieces].sort((a, b) => b.cutMm - a.cutMm || compareNatural(a.designation, b.designation)),
+});

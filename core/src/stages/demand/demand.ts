@@ -1,4 +1,4 @@
-import type { ElectricalBrief, Id, Item, LoadDemand } from '../../document/board.ts';
+import type { ElectricalBrief, ElectricLoad, Id, LoadDemand } from '../../document/board.ts';
 import { given, use } from '../../engine/formula.ts';
 import { converterInputCurrent, inverterCurrent, loadCurrent } from '../../formulas/demand.ts';
 import { solarDesignCurrent } from '../../formulas/solar.ts';
@@ -29,6 +29,9 @@ export interface Flow {
   modules: readonly Port[];
 }
 
+/** Where a flow goes round, however strong it is. */
+export type FlowWay = Pick<Flow, 'key' | 'way' | 'sink' | 'supply' | 'modules'>;
+
 export interface Demand {
   flows: Flow[];
   /** Consumers with no way to a source on one or both poles. */
@@ -36,7 +39,10 @@ export interface Demand {
 }
 
 /** Current of a load row while it is on, A, at the nominal system voltage. */
-export function ratedCurrentA(item: Pick<Item, 'id' | 'load'>, systemVoltageV: number): number {
+export function ratedCurrentA(
+  item: { id: Id; load: Pick<LoadDemand, 'rating'> | null },
+  systemVoltageV: number,
+): number {
   if (!item.load) return 0;
   const address = `item/${item.id}/designCurrentA`;
   if (item.load.rating.kind === 'amps') return item.load.rating.currentA;
@@ -54,7 +60,7 @@ const pole = (potentials: Potentials, port: Port) => ({
 
 function consumerFlow(
   port: ConsumerPort,
-  load: LoadDemand | null,
+  load: ElectricLoad | null,
   systemVoltageV: number,
 ): Omit<Flow, 'key' | 'sink' | 'supply' | 'modules' | 'way'> {
   const { element, item } = port;
@@ -188,8 +194,8 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
 export function demandOf(
   netlist: Netlist,
   potentials: Potentials,
-  brief: ElectricalBrief,
-  items: readonly Item[],
+  brief: Pick<ElectricalBrief, 'systemVoltageV'>,
+  items: readonly { id: Id; load: ElectricLoad | null }[],
 ): Demand {
   const loads = new Map(items.map((i) => [i.id, i.load]));
   const flows: Flow[] = [];

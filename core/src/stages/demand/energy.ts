@@ -48,13 +48,18 @@ export interface Energy {
   wantedBankAh: number;
 }
 
+export type LoadItem = Pick<Item, 'id' | 'designation' | 'name' | 'partId' | 'load'>;
+/** What of the power sheet the load list is worked out with. */
+export type EnergyPlan = Pick<PowerPlan, 'site' | 'usableShare' | 'ageingReserveShare' | 'loadGroups'>;
+type UsableShares = Pick<Workshop, 'usableShare' | 'usableShareSource'>;
+
 export interface EnergyInput {
-  items: readonly Item[];
+  items: readonly LoadItem[];
   parts: ReadonlyMap<Id, Part>;
-  brief: Brief;
-  power: PowerPlan;
-  settings: BoardSettings;
-  workshop: Workshop;
+  brief: Pick<Brief, 'systemVoltageV' | 'chemistry'>;
+  power: EnergyPlan;
+  settings: Pick<BoardSettings, 'autonomyDays'>;
+  workshop: UsableShares;
 }
 
 /** Where no inverter is on the board yet, its efficiency is taken as this. Common practice, no source. */
@@ -63,21 +68,29 @@ const SOFT_START_CUT_SHARE = 0.6;
 /** A heated place keeps the bank at least this warm. */
 const HEATED_C = 5;
 
-type Load = { item: Item; load: LoadDemand };
+type Load = { item: LoadItem; load: LoadDemand };
 
 export const powerOf = (load: LoadDemand, systemVoltageV: number): number =>
   load.rating.kind === 'watts' ? load.rating.powerW : load.rating.currentA * systemVoltageV;
 
 /** Coldest temperature a bank sees, °C, by where it stands. */
-export const coldestBankC = (power: PowerPlan): number =>
+export const coldestBankC = (power: Pick<PowerPlan, 'site'>): number =>
   power.site.bankPlace === 'heated' ? Math.max(HEATED_C, power.site.coldestMonthC) : power.site.coldestMonthC;
 
 /** The usable share a board plans on: the workshop's, or one held for this job. */
-export const usableShareOf = (power: PowerPlan, brief: Brief, workshop: Workshop): number =>
-  power.usableShare.mode === 'locked' ? power.usableShare.value : workshop.usableShare[brief.chemistry];
+export const usableShareOf = (
+  power: Pick<PowerPlan, 'usableShare'>,
+  brief: Pick<Brief, 'chemistry'>,
+  workshop: Pick<Workshop, 'usableShare'>,
+): number => (power.usableShare.mode === 'locked' ? power.usableShare.value : workshop.usableShare[brief.chemistry]);
 
 /** The loads that can be on together in one hour: of a group that takes turns, only the largest. */
-export function togetherIn(loads: readonly Load[], hour: number, power: PowerPlan, systemVoltageV: number): Load[] {
+export function togetherIn(
+  loads: readonly Load[],
+  hour: number,
+  power: Pick<PowerPlan, 'loadGroups'>,
+  systemVoltageV: number,
+): Load[] {
   const on = loads.filter(({ load }) => onShareIn(load, hour) > 0);
   const turns = new Map<Id, Load>();
   const kept = on.filter((entry) => {
@@ -99,7 +112,7 @@ function startingW(
   loads: readonly Load[],
   rows: readonly EnergyRow[],
   hour: number,
-  power: PowerPlan,
+  power: Pick<PowerPlan, 'loadGroups'>,
   together: readonly Load[],
 ): number {
   let worst = 0;
@@ -115,7 +128,7 @@ function startingW(
   return worst;
 }
 
-function rowOf({ item, load }: Load, brief: Brief, efficiencyShare: number): EnergyRow {
+function rowOf({ item, load }: Load, brief: Pick<Brief, 'systemVoltageV'>, efficiencyShare: number): EnergyRow {
   const powerW = powerOf(load, brief.systemVoltageV);
   const currentA =
     load.side === 'mains'

@@ -1,5 +1,5 @@
 import type { Part, Terminal } from '../../catalogue/part.ts';
-import type { Board, Cable, Connection, Id, Item, PointMm, TerminalRef } from '../../document/board.ts';
+import type { Cable, Connection, Id, Item, Panel, PointMm, TerminalRef } from '../../document/board.ts';
 
 export interface PlacedTerminal extends PointMm {
   zMm: number;
@@ -26,7 +26,7 @@ export function rotated(point: PointMm, rotationDeg: number): PointMm {
  * A point of a part, given from its centre, in panel coordinates; null when the item is not on a panel. Panel coordinates
  * are always those of the front: what stands on the back is turned as seen from there, so its left and right change sides.
  */
-export function onPanel(item: Item, offset: PointMm): PointMm | null {
+export function onPanel(item: Pick<Item, 'place'>, offset: PointMm): PointMm | null {
   if (item.place.kind !== 'panel') return null;
   const turned = rotated(offset, item.place.rotationDeg);
   const x = item.place.face === 'back' ? -turned.xMm : turned.xMm;
@@ -41,7 +41,11 @@ export interface RectMm {
 }
 
 /** The rectangle an item covers on its panel, grown by `grow` on each side of the part before rotation. */
-export function itemRect(item: Item, part: Part, grow = { left: 0, right: 0, top: 0, bottom: 0 }): RectMm | null {
+export function itemRect(
+  item: Pick<Item, 'place'>,
+  part: Pick<Part, 'widthMm' | 'heightMm'>,
+  grow = { left: 0, right: 0, top: 0, bottom: 0 },
+): RectMm | null {
   const a = onPanel(item, { xMm: -part.widthMm / 2 - grow.left, yMm: -part.heightMm / 2 - grow.top });
   const b = onPanel(item, { xMm: part.widthMm / 2 + grow.right, yMm: part.heightMm / 2 + grow.bottom });
   if (!a || !b) return null;
@@ -53,7 +57,13 @@ export function itemRect(item: Item, part: Part, grow = { left: 0, right: 0, top
   };
 }
 
-export function placedTerminal(item: Item, terminal: Terminal): PlacedTerminal | null {
+/** An item as far as it says where a terminal of it is. */
+export type PlacedItem = Pick<Item, 'id' | 'partId' | 'place' | 'standOffMm'>;
+
+export function placedTerminal(
+  item: Pick<Item, 'place' | 'standOffMm'>,
+  terminal: Pick<Terminal, 'xMm' | 'yMm' | 'zMm' | 'exitDeg'>,
+): PlacedTerminal | null {
   const point = onPanel(item, terminal);
   if (!point || item.place.kind !== 'panel') return null;
   const seenDeg = (terminal.exitDeg + item.place.rotationDeg) % 360;
@@ -102,7 +112,11 @@ export const pathLengthMm = (points: readonly PointMm[]): number =>
   points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.xMm - points[i]!.xMm, p.yMm - points[i]!.yMm), 0);
 
 /** The point of a panel's edge nearest to a point: where a cable that goes elsewhere leaves it. */
-export function exitPoint(board: Pick<Board, 'panels'>, panelId: Id, from: PointMm): PointMm {
+export function exitPoint(
+  board: { panels: readonly Pick<Panel, 'id' | 'outline'>[] },
+  panelId: Id,
+  from: PointMm,
+): PointMm {
   const panel = board.panels.find((p) => p.id === panelId);
   const xs = panel?.outline.map((p) => p.xMm) ?? [0];
   const ys = panel?.outline.map((p) => p.yMm) ?? [0];
@@ -125,12 +139,12 @@ export interface CablePath {
   provisional: boolean;
 }
 
-type Lookup = { items: Map<Id, Item>; parts: Map<Id, Part> };
+type Lookup = { items: ReadonlyMap<Id, PlacedItem>; parts: ReadonlyMap<Id, Part> };
 
 export function terminalOf(
   ref: TerminalRef,
   { items, parts }: Lookup,
-): { item: Item; part: Part; terminal: Terminal } | null {
+): { item: PlacedItem; part: Part; terminal: Terminal } | null {
   const item = items.get(ref.itemId);
   const part = item && parts.get(item.partId);
   const terminal = part?.terminals.find((t) => t.id === ref.terminalId);
@@ -139,8 +153,8 @@ export function terminalOf(
 
 /** Where a cable's panel segments lie, in order, with accepted waypoints or the right-angle guess. */
 export function cablePaths(
-  board: Pick<Board, 'panels'>,
-  cable: Cable,
+  board: { panels: readonly Pick<Panel, 'id' | 'outline' | 'holes'>[] },
+  cable: Pick<Cable, 'segments'>,
   connection: Connection,
   lookup: Lookup,
 ): CablePath[] {

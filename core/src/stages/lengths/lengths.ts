@@ -1,8 +1,8 @@
 import type { Part } from '../../catalogue/part.ts';
-import type { Board, Cable, Connection, Id, Item } from '../../document/board.ts';
+import type { Cable, Connection, Id, Panel } from '../../document/board.ts';
 import { given, use } from '../../engine/formula.ts';
 import { routedLength } from '../../formulas/cables.ts';
-import { type CablePath, cablePaths, pathLengthMm, terminalOf } from './geometry.ts';
+import { type CablePath, cablePaths, type PlacedItem, pathLengthMm, terminalOf } from './geometry.ts';
 
 export interface CableLength {
   cableId: Id;
@@ -18,11 +18,11 @@ export interface CableLength {
 }
 
 export interface LengthInput {
-  cable: Cable;
+  cable: Pick<Cable, 'id' | 'material' | 'segments'>;
   connection: Connection;
-  panels: Board['panels'];
-  items: Item[];
-  parts: Part[];
+  panels: readonly Pick<Panel, 'id' | 'outline' | 'holes' | 'thicknessMm'>[];
+  items: readonly PlacedItem[];
+  parts: readonly Part[];
   slackShare: number;
   endSlackMm: number;
 }

@@ -1,8 +1,8 @@
 import type { Element, Part } from '../../catalogue/part.ts';
-import type { Connection, Id, Item, TerminalRef } from '../../document/board.ts';
+import type { Connection, Id, TerminalRef, WiredItem } from '../../document/board.ts';
 
 export type ElementOf<K extends Element['kind']> = Extract<Element, { kind: K }>;
-type Owned<K extends Element['kind']> = { item: Item; part: Part; element: ElementOf<K>; key: string };
+type Owned<K extends Element['kind']> = { item: WiredItem; part: Part; element: ElementOf<K>; key: string };
 
 /** A two-terminal way for current: a wire between terminals, or a closed element inside a part. */
 export interface Branch {
@@ -21,7 +21,7 @@ export interface Branch {
 /** Something that gives or takes current between two nodes. */
 export interface Port {
   key: string;
-  item: Item;
+  item: WiredItem;
   plus: number;
   minus: number;
   plusRef: TerminalRef;
@@ -33,15 +33,13 @@ export type ConsumerPort = Port & { element: ElementOf<'load'> | ElementOf<'inve
 export type MainsChargerPort = Port & { element: ElementOf<'mainsCharger'> };
 export type ChargerPort = {
   key: string;
-  item: Item;
+  item: WiredItem;
   element: ElementOf<'charger'>;
   input: Port;
   output: Port;
 };
 
 export interface Netlist {
-  /** Stands for who is joined to whom: netlists with the same one have the same nodes and branches in the same order. */
-  shape: object;
   nodeCount: number;
   /** Node of each terminal, by `itemId terminalId`. */
   nodeOf: Map<string, number>;
@@ -62,13 +60,11 @@ export const terminalKey = (ref: TerminalRef): string => `${ref.itemId} ${ref.te
 /**
  * Joins terminals into nodes: terminals on one bar are one node, everything else is a branch, so that each wire keeps
  * its own current. Items are taken in the order of the board, so numbering is the same on every machine.
- * @param shape the same object as before where parts and connections are the same as before
  */
 export function buildNetlist(
-  items: readonly Item[],
+  items: readonly WiredItem[],
   parts: ReadonlyMap<Id, Part>,
   connections: readonly Connection[],
-  shape: object = {},
 ): Netlist {
   const nodeOf = new Map<string, number>();
   let nodeCount = 0;
@@ -89,10 +85,9 @@ export function buildNetlist(
       if (!nodeOf.has(key)) nodeOf.set(key, nodeCount++);
     }
   }
-  const at = (item: Item, terminalId: Id): number => nodeOf.get(terminalKey({ itemId: item.id, terminalId }))!;
+  const at = (item: WiredItem, terminalId: Id): number => nodeOf.get(terminalKey({ itemId: item.id, terminalId }))!;
 
   const netlist: Netlist = {
-    shape,
     nodeCount,
     nodeOf,
     branches: [],

@@ -3,7 +3,6 @@ import { type Catalogue, isBreaker, type Part } from '../../catalogue/part.ts';
 import type { Id, Item } from '../../document/board.ts';
 import type { Workshop } from '../../document/workshop.ts';
 import { compareNatural } from '../../engine/compareText.ts';
-import type { Memo } from '../../engine/memo.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 
@@ -30,7 +29,8 @@ type Entry = { id: Id; name: string; price: number | null; leadTimeDays: number 
 type Contribution = Entry & { group: PartsLine['group']; quantity: number };
 const soon = (id: Id, name: string, price: number | null): Entry => ({ id, name, price, leadTimeDays: null });
 
-function listOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
+/** What one cable asks for. */
+export function partsOfCable(cable: MadeCable, catalogue: Catalogue): Contribution[] {
   const { lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
   const found: Contribution[] = [];
   const put = (group: PartsLine['group'], entry: Entry, quantity: number) => found.push({ ...entry, group, quantity });
@@ -61,6 +61,8 @@ function listOf(cable: MadeCable, catalogue: Catalogue): Contribution[] {
 
 /** Lines under way, by group, part and supply. */
 type Lines = Map<string, PartsLine>;
+export type PartsLines = ReadonlyMap<string, PartsLine>;
+type Listed = Pick<Item, 'id' | 'partId' | 'designation' | 'ownership'>;
 
 function addTo(
   lines: Lines,
@@ -92,7 +94,8 @@ function addTo(
   line.usedBy.push(by);
 }
 
-function deviceLines(items: readonly Item[], parts: ReadonlyMap<Id, Part>): Lines {
+/** Devices on the board. Loads and feeds are the customer's and left out. */
+export function deviceLines(items: readonly Listed[], parts: ReadonlyMap<Id, Part>): PartsLines {
   const lines: Lines = new Map();
   for (const item of items) {
     const part = parts.get(item.partId);
@@ -102,12 +105,13 @@ function deviceLines(items: readonly Item[], parts: ReadonlyMap<Id, Part>): Line
   return lines;
 }
 
-function fuseLines(
-  items: readonly Item[],
-  seats: readonly SizedSeat[],
+/** Fuse links in their seats, and spares. */
+export function fuseLines(
+  items: readonly Pick<Item, 'id' | 'designation'>[],
+  seats: readonly Pick<SizedSeat, 'itemId' | 'seatId' | 'link'>[],
   catalogue: Catalogue,
   spareLinks: number,
-): Lines {
+): PartsLines {
   const lines: Lines = new Map();
   const { fuseLink } = catalogueIndex(catalogue);
   const designation = new Map(items.map((i) => [i.id, i.designation]));
@@ -127,18 +131,21 @@ function fuseLines(
 
 /** Cables are gathered by so many: an edit of one gathers its few neighbours again, not all. */
 const TOGETHER = 20;
+export const inChunks = <T>(list: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(list.length / TOGETHER) }, (_, n) => list.slice(n * TOGETHER, (n + 1) * TOGETHER));
 
-function cableLines(cables: readonly MadeCable[], catalogue: Catalogue, memo: Memo): Lines {
+/** Cable, ends, tube and sleeve of some cables. */
+export function cableLines(cables: readonly MadeCable[], catalogue: Catalogue): PartsLines {
   const lines: Lines = new Map();
-  for (let at = 0; at < cables.length; at += TOGETHER) {
-    const some = cables.slice(at, at + TOGETHER);
-    const gathered = memo.each('partsOfCables', String(at), [catalogue, some], () => {
-      const own: Lines = new Map();
-      for (const cable of some)
-        for (const c of listOf(cable, catalogue)) addTo(own, c.group, c, c.quantity, cable.designation);
-      return own;
-    });
-    for (const [key, line] of gathered) {
+  for (const cable of cables)
+    for (const c of partsOfCable(cable, catalogue)) addTo(lines, c.group, c, c.quantity, cable.designation);
+  return lines;
+}
+
+function together(all: readonly PartsLines[]): PartsLine[] {
+  const lines: Lines = new Map();
+  for (const some of all)
+    for (const [key, line] of some) {
       const known = lines.get(key);
       if (!known) lines.set(key, { ...line, usedBy: [...line.usedBy] });
       else {
@@ -146,38 +153,22 @@ function cableLines(cables: readonly MadeCable[], catalogue: Catalogue, memo: Me
         for (const by of line.usedBy) known.usedBy.push(by);
       }
     }
-  }
-  return lines;
+  return [...lines.values()];
 }
 
-export interface PartsInput {
-  items: readonly Item[];
-  parts: ReadonlyMap<Id, Part>;
-  seats: readonly SizedSeat[];
-  cables: readonly MadeCable[];
-  catalogue: Catalogue;
-  workshop: Pick<Workshop, 'spareLinks' | 'prices'>;
-}
-
-/** Everything to have on the bench before the build starts. Loads and feeds are the customer's and left out. */
-export function partsList(input: PartsInput, memo: Memo): PartsLine[] {
-  const { items, parts, seats, cables, catalogue } = input;
-  const { spareLinks, prices } = input.workshop;
-  const rows: unknown[] = [parts];
-  for (const i of items) rows.push(i.partId, i.designation, i.ownership);
-  const links: unknown[] = [rows, catalogue, spareLinks];
-  for (const s of seats) links.push(s.key, s.link.value);
-  const order = PART_GROUPS;
-  return [
-    ...memo.each('deviceLines', 'all', rows, () => deviceLines(items, parts)).values(),
-    ...memo.each('fuseLines', 'all', links, () => fuseLines(items, seats, catalogue, spareLinks)).values(),
-    ...cableLines(cables, catalogue, memo).values(),
-  ]
+/** Everything to have on the bench before the build starts. */
+export function partsList(
+  devices: PartsLines,
+  fuses: PartsLines,
+  ofCables: readonly PartsLines[],
+  prices: Workshop['prices'],
+): PartsLine[] {
+  return [...devices.values(), ...fuses.values(), ...together(ofCables)]
     .map((line) => {
       // Metres are bought in tenths, so the printed quantity is what is priced.
       const quantity = line.unit === 'm' ? Math.ceil(line.quantity * 10 - 1e-9) / 10 : line.quantity;
       const priceEach = line.supply === 'workshop' ? (prices[line.partId] ?? line.priceEach) : line.priceEach;
       return { ...line, quantity, priceEach, total: priceEach === null ? null : cents(quantity * priceEach) };
     })
-    .sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group) || compareNatural(a.name, b.name));
+    .sort((a, b) => PART_GROUPS.indexOf(a.group) - PART_GROUPS.indexOf(b.group) || compareNatural(a.name, b.name));
 }

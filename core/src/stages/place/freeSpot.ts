@@ -1,5 +1,5 @@
 import type { Part } from '../../catalogue/part.ts';
-import type { Board, Id, Panel, PointMm } from '../../document/board.ts';
+import type { Id, Item, Panel, PointMm } from '../../document/board.ts';
 import { itemRect } from '../lengths/geometry.ts';
 
 const round = (x: number) => Math.round(x * 10) / 10;
@@ -12,9 +12,9 @@ const GAP_MM = 5;
  * when there is none. Searched in rings outward, for it is mostly near and this is asked at every step of a drag.
  */
 export function freeSpotFor(
-  board: Pick<Board, 'items'>,
+  board: { items: readonly Pick<Item, 'id' | 'partId' | 'place'>[] },
   parts: ReadonlyMap<Id, Part>,
-  panel: Panel,
+  panel: Pick<Panel, 'id' | 'outline'>,
   itemId: Id,
   near: PointMm,
 ): PointMm | null {

@@ -16,7 +16,10 @@ export function partOutline(part: Pick<Part, 'body' | 'widthMm' | 'heightMm'>): 
 }
 
 /** The outline of a placed item on its panel; null off the panel. */
-export function itemOutline(item: Item, part: Part): PointMm[] | null {
+export function itemOutline(
+  item: Pick<Item, 'place'>,
+  part: Pick<Part, 'body' | 'widthMm' | 'heightMm'>,
+): PointMm[] | null {
   if (item.place.kind !== 'panel') return null;
   return partOutline(part).map((p) => onPanel(item, p)!);
 }

@@ -1,5 +1,5 @@
 import type { CableType, Catalogue, Terminal } from '../../catalogue/part.ts';
-import type { Cable, Connection, ElectricalBrief, Environment } from '../../document/board.ts';
+import type { Cable, Connection, Environment } from '../../document/board.ts';
 import type { Workshop } from '../../document/workshop.ts';
 import { figure, given, isTracing, use } from '../../engine/formula.ts';
 import { ambientFactor, ampacity } from '../../formulas/cables.ts';
@@ -15,7 +15,7 @@ export interface Candidates {
   rejected: Rejected<number>[];
   /** Temperature column: the lower of insulation and terminals. */
   columnC: number;
-  connections: Connection[];
+  connections: readonly Connection[];
 }
 
 /** The hottest column of the table not above `maxC`; the coolest when even that is too hot. */
@@ -70,7 +70,7 @@ export function cableAmpacity(
   areaMm2: number,
   columnC: number,
   environments: readonly Environment[],
-  brief: ElectricalBrief,
+  ambientByDefaultC: number,
   profile: Profile,
 ): number {
   const { id: cableId, material } = cable;
@@ -79,7 +79,7 @@ export function cableAmpacity(
   if (copperA === null) return 0;
   const tableA = copperA * (material === 'cca' ? CCA.ampacityFactor : 1);
   const derating = (e: Environment) => {
-    const ambientC = e.ambientC ?? brief.ambientC;
+    const ambientC = e.ambientC ?? ambientByDefaultC;
     const count = laidTogether(cable, e, profile);
     return {
       ambientC,
@@ -147,7 +147,7 @@ function whyNot(
  */
 export function candidatesOf(
   cable: Made,
-  connections: Connection[],
+  connections: readonly Connection[],
   terminals: readonly Terminal[],
   profile: Profile,
   catalogue: Catalogue,

@@ -1,4 +1,4 @@
-import type { ElectricalBrief, Id, Item } from '../../document/board.ts';
+import type { ElectricLoad, Id } from '../../document/board.ts';
 import { given, use } from '../../engine/formula.ts';
 import { dropShare } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';
@@ -20,10 +20,10 @@ export interface FlowDrop {
 }
 
 /** Which limit judges a flow: a load row says so; a relay's coil pulls in low; inverters and chargers are critical. */
-function dropClassOf(flow: Flow, items: ReadonlyMap<Id, Item>): 'critical' | 'other' {
+function dropClassOf(flow: Flow, loads: ReadonlyMap<Id, ElectricLoad | null>): 'critical' | 'other' {
   if (flow.way !== 'discharge' || flow.key.endsWith('/input')) return 'critical';
   if (flow.operating.kind === 'resistance') return 'other';
-  return items.get(flow.itemId)?.load?.dropClass ?? 'critical';
+  return loads.get(flow.itemId)?.dropClass ?? 'critical';
 }
 
 /**
@@ -35,9 +35,9 @@ export function dropsOf(
   point: OperatingPoint,
   netlist: Netlist,
   potentials: Potentials,
-  context: { brief: ElectricalBrief; profile: Profile; items: ReadonlyMap<Id, Item> },
+  context: { systemVoltageV: number; profile: Profile; loads: ReadonlyMap<Id, ElectricLoad | null> },
 ): FlowDrop[] {
-  const { brief, profile, items } = context;
+  const { profile, loads } = context;
   const supplies = new Map<number, { plusV: number; minusV: number; voltageV: number }>();
   /** What feeds an island: its highest and lowest source terminals, and the voltage it is judged by. */
   const supplyOf = (island: number) => {
@@ -49,7 +49,7 @@ export function dropsOf(
     found = {
       plusV: Math.max(...near.filter((s) => potentials.nodeV[s.plus]! > top - 0.5).map((s) => point.nodeV[s.plus]!)),
       minusV: Math.min(...near.filter((s) => potentials.nodeV[s.minus]! < 0.5).map((s) => point.nodeV[s.minus]!)),
-      voltageV: onFeed ? (near[0]!.item.feed?.restingVoltageV ?? 12) : brief.systemVoltageV,
+      voltageV: onFeed ? (near[0]!.item.feed?.restingVoltageV ?? 12) : context.systemVoltageV,
     };
     supplies.set(island, found);
     return found;
@@ -61,7 +61,7 @@ export function dropsOf(
     const systemVoltageV = supply.voltageV;
     const plusDropV = Math.abs(plusRef - point.nodeV[flow.sink.plus]!);
     const minusDropV = Math.abs(point.nodeV[flow.sink.minus]! - minusRef);
-    const dropClass = dropClassOf(flow, items);
+    const dropClass = dropClassOf(flow, loads);
     return {
       key: flow.key,
       itemId: flow.itemId,

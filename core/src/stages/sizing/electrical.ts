@@ -25,7 +25,7 @@ const closedWiring = new WeakMap<object, NetworkPattern>();
 
 function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolean): NetworkPattern {
   const whole = sourcesIn && closed.length === netlist.branches.length;
-  const known = whole ? closedWiring.get(netlist.shape) : undefined;
+  const known = whole ? closedWiring.get(netlist) : undefined;
   if (known) return known;
   const sources = sourcesIn ? netlist.sources : [];
   const made = networkPattern(
@@ -34,7 +34,7 @@ function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolea
     Int32Array.from([...closed.map((i) => netlist.branches[i]!.b), ...sources.map((s) => s.minus)]),
     netlist.sources.map((s) => s.minus),
   );
-  if (whole) closedWiring.set(netlist.shape, made);
+  if (whole) closedWiring.set(netlist, made);
   return made;
 }
 
@@ -80,7 +80,7 @@ export function branchCurrents(circuit: Circuit, nodeV: Float64Array): Float64Ar
 }
 
 /** Adds one ampere of a flow to an injection vector. */
-export function inject(flow: Flow, amps: number, injection: Float64Array): void {
+export function inject(flow: Pick<Flow, 'way' | 'sink' | 'modules'>, amps: number, injection: Float64Array): void {
   const sign = flow.way === 'charge' ? 1 : -1;
   injection[flow.sink.plus]! += sign * amps;
   injection[flow.sink.minus]! -= sign * amps;
@@ -92,7 +92,7 @@ export function inject(flow: Flow, amps: number, injection: Float64Array): void 
 }
 
 /** Share of a flow's current in each branch, signed, −1 … 1. */
-export function shareOf(circuit: Circuit, flow: Flow): Float64Array {
+export function shareOf(circuit: Circuit, flow: Pick<Flow, 'way' | 'sink' | 'modules'>): Float64Array {
   const injection = new Float64Array(circuit.netlist.nodeCount);
   inject(flow, 1, injection);
   return branchCurrents(circuit, circuit.network.solve(injection));

@@ -61,7 +61,7 @@ interface Places {
 }
 const knownPlaces = new WeakMap<object, Places>();
 function placesOf(netlist: Netlist): Places {
-  let places = knownPlaces.get(netlist.shape);
+  let places = knownPlaces.get(netlist);
   if (!places) {
     const itemsAt: string[][] = Array.from({ length: netlist.nodeCount }, () => []);
     const nodesOf = new Map<string, number[]>();
@@ -73,7 +73,7 @@ function placesOf(netlist: Netlist): Places {
       else nodesOf.set(itemId, [node]);
     }
     places = { itemsAt, nodesOf };
-    knownPlaces.set(netlist.shape, places);
+    knownPlaces.set(netlist, places);
   }
   return places;
 }

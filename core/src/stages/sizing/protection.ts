@@ -3,7 +3,6 @@ import type { Catalogue, FuseLink } from '../../catalogue/part.ts';
 import type { Choice, FeederSchool, Id } from '../../document/board.ts';
 import { compareText } from '../../engine/compareText.ts';
 import { figure, given, use } from '../../engine/formula.ts';
-import type { Memo } from '../../engine/memo.ts';
 import { fuseMinimum } from '../../formulas/protection.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { ElementOf } from '../netlist/netlist.ts';
@@ -91,18 +90,32 @@ export function seatLink(
   ratingA: number,
   fault: { currentA: number; voltageV: number },
   catalogue: Catalogue,
-  memo: Memo,
 ): ChoiceResult<Id | null> {
   if (seat.choice.mode === 'locked') return lockedResult(seat.choice);
   const links = linksFor(seat, catalogue);
   const same = links.filter((l) => l.ratingA === ratingA);
   const able = same.filter((l) => interruptA(l, fault.voltageV) >= fault.currentA);
-  // The fault current counts only by which links can break it, so a cable a little longer changes nothing here.
-  const key = [catalogue.version, seat.element.style, seat.element.maxRatingA, minimumA, ratingA, fault.voltageV];
-  return memo.each('seatLink', seat.key, [...key, able], () =>
-    chooseLink(seat, links, same, able, minimumA, ratingA, fault.voltageV),
-  );
+  // Seats alike are asked again with every edit. The fault current counts only by which links can break it.
+  const key = [
+    ...[seat.element.style, seat.element.maxRatingA, minimumA, ratingA, fault.voltageV],
+    ...able.map((l) => l.id),
+  ].join(' ');
+  let known = chosenLinks.get(links);
+  if (!known || known.size > CHOICES_KEPT) {
+    known = new Map();
+    chosenLinks.set(links, known);
+  }
+  let choice = known.get(key);
+  if (!choice) {
+    choice = chooseLink(seat, links, same, able, minimumA, ratingA, fault.voltageV);
+    known.set(key, choice);
+  }
+  return choice;
 }
+
+/** By the sorted links of a style: what was chosen of them for everything the choice hangs on. */
+const chosenLinks = new WeakMap<readonly FuseLink[], Map<string, ChoiceResult<Id | null>>>();
+const CHOICES_KEPT = 500;
 
 function chooseLink(
   seat: Seat,

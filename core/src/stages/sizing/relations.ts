@@ -1,4 +1,4 @@
-import type { Flow } from '../demand/demand.ts';
+import type { FlowWay } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import { circuitOf, shareOf } from './electrical.ts';
 
@@ -35,7 +35,7 @@ const GOLDEN = 0.6180339887;
  * Equal shares do not prove series: two equal batteries in parallel carry equal shares. So every branch is given a
  * slightly different resistance: in series shares stay equal, in parallel they part.
  */
-export function relationsOf(netlist: Netlist, flows: readonly Flow[]): Relations {
+export function relationsOf(netlist: Netlist, flows: readonly FlowWay[]): Relations {
   const seats = netlist.branches.flatMap((b, i) => (b.kind === 'fuseSeat' ? [i] : []));
   const uneven = circuitOf(netlist, (_, i) => EVEN_OHM * (1 + 0.05 * ((i * GOLDEN) % 1)));
   const share = flows.map((flow) => shareOf(uneven, flow));

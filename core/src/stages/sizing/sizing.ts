@@ -1,7 +1,6 @@
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Id } from '../../document/board.ts';
 import { figure, given, isTracing, use, useSum } from '../../engine/formula.ts';
-import type { Memo } from '../../engine/memo.ts';
 import { conductorResistance, dropV } from '../../formulas/cables.ts';
 import { CLASS5_SOURCE, COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import { CCA, COLD_AGED_FACTOR } from '../../tables/sourceCorners.ts';
@@ -11,7 +10,6 @@ import type { Potentials } from '../netlist/potentials.ts';
 import { UNSIZED_FUSE_OHM } from './branchResistance.ts';
 import { lockedResult, type Rejected } from './choiceResult.ts';
 import { type Clearing, cableWithstand, clearingOf, type GuardDevice } from './clearing.ts';
-import { cableAmpacity } from './conductors.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
 import { type Circuit, circuitOf, inject, mostPower, operatingPoint, shareOf } from './electrical.ts';
 import { type Faults, faultsOf } from './faults.ts';
@@ -35,9 +33,11 @@ import { bankShares, barCurrents, NO_CURRENT_A, wirePolarity } from './throughPa
 export const ROUND_CAP = 400;
 const GREATER = 1 + 1e-9;
 
-/** The hot network each result was settled on: the stages after it need not build it again. */
-const settledOn = new WeakMap<SizingResult, Circuit>();
-export const hotCircuitOf = (sizing: SizingResult): Circuit => settledOn.get(sizing)!;
+/** What sizing comes to, and the hot network it settled on: the stages after it need not build that again. */
+export interface Sizing {
+  result: SizingResult;
+  hot: Circuit;
+}
 
 interface Working extends SizedCable {
   lengthMm: number;
@@ -61,35 +61,39 @@ export function sizeAll(
   potentials: Potentials,
   flows: readonly Flow[],
   relations: Relations,
-  memo: Memo,
-): SizingResult {
-  const { profile, catalogue, brief } = input;
+): Sizing {
+  const { profile, catalogue, systemVoltageV } = input;
+  const loads = new Map(input.loads.map((l) => [l.id, l.load]));
   const items = new Map(input.items.map((i) => [i.id, i]));
   const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
   // Fields are named one by one here and below: copying objects whole is what costs most in a re-derive.
-  const cables: Working[] = input.cables.map(({ cable, length, environments, candidates, ampacityA }) => {
-    const choice = cable.conductorMm2;
-    const branches: number[] = [];
-    for (const core of cable.cores) {
-      const branch = branchIndex.get(`connection/${core.connectionId}`);
-      if (branch !== undefined) branches.push(branch);
-    }
-    return {
-      cable,
-      length,
-      lengthMm: length.lengthMm,
-      environments,
-      candidates,
-      ampacityA,
-      locked: choice.mode === 'locked',
-      areaMm2: choice.mode === 'locked' ? choice.value : (candidates.areasMm2[0] ?? profile.minAreaMm2.value),
-      requiredA: 0,
-      designCurrentA: 0,
-      guardUnmet: false,
-      drivenBy: null,
-      branches,
-    };
-  });
+  const cables: Working[] = input.cables.map(
+    ({ cable, length, environments, candidates, ampacityA, startMm2, startAmpacityA }) => {
+      const choice = cable.conductorMm2;
+      const branches: number[] = [];
+      for (const core of cable.cores) {
+        const branch = branchIndex.get(`connection/${core.connectionId}`);
+        if (branch !== undefined) branches.push(branch);
+      }
+      return {
+        cable,
+        length,
+        lengthMm: length.lengthMm,
+        environments,
+        candidates,
+        ampacityA,
+        startMm2,
+        startAmpacityA,
+        locked: choice.mode === 'locked',
+        areaMm2: startMm2,
+        requiredA: 0,
+        designCurrentA: 0,
+        guardUnmet: false,
+        drivenBy: null,
+        branches,
+      };
+    },
+  );
   const cableOfBranch = new Map<number, Working>();
   for (const cable of cables) for (const b of cable.branches) cableOfBranch.set(b, cable);
 
@@ -218,12 +222,8 @@ export function sizeAll(
     return grew;
   };
 
-  const chosenAmpacity = (cable: Working, area: number): number =>
-    cableAmpacity(cable.cable, area, cable.candidates.columnC, cable.environments, brief, profile);
-  const ampacityAt = (cable: Working, area: number): number => {
-    const known = cable.ampacityA[cable.candidates.areasMm2.indexOf(area)];
-    return known ?? chosenAmpacity(cable, area);
-  };
+  const ampacityAt = (cable: Working, area: number): number =>
+    cable.ampacityA[cable.candidates.areasMm2.indexOf(area)] ?? cable.startAmpacityA;
 
   const growConductors = (fusesGrew: boolean): boolean => {
     let grew = false;
@@ -258,7 +258,7 @@ export function sizeAll(
     const out = operatingPoint(circuit, discharge, 'nominal');
     const back = operatingPoint(circuit, charge, 'nominal');
     [operating, charging, collapsed] = [out, back, out.collapsed];
-    const context = { brief, profile, items };
+    const context = { systemVoltageV, profile, loads };
     drops = [
       ...dropsOf(discharge, out, netlist, potentials, context),
       ...dropsOf(charge, back, netlist, potentials, context),
@@ -411,15 +411,14 @@ export function sizeAll(
     useSum(
       larger.map((t) => ({ ...t, value: t.value * sign })),
       'A',
-      `Continuous current, ${larger === out ? 'everything on' : 'all charging'}${lost ? `, ${lost.item.designation} lost` : ''}`,
+      `Continuous current, ${larger === out ? 'everything on' : 'all charging'}${lost ? `, ${nameOf(lost.item.id)} lost` : ''}`,
       'Kirchhoff: currents of the solved network; the larger of discharge and charge',
       address(),
     );
   };
   const nameOf = (itemId: Id) => items.get(itemId)?.designation ?? itemId;
   const sizedCables = cables.map((cable): SizedConductor => {
-    // Evaluated last, so that the figure kept for this cable is the chosen size's.
-    const ampacityA = isTracing() ? chosenAmpacity(cable, cable.areaMm2) : ampacityAt(cable, cable.areaMm2);
+    const ampacityA = ampacityAt(cable, cable.areaMm2);
     const choice = cable.cable.conductorMm2;
     if (choice.mode === 'locked')
       return {
@@ -538,7 +537,7 @@ export function sizeAll(
     const spare = designA[seat.branch]! <= NO_CURRENT_A;
     traceDesign(seat.branch, () => `seat/${seat.itemId}/${seat.element.id}/designCurrentA`);
     const branch = netlist.branches[seat.branch]!;
-    const voltageV = faults.openCircuitV(branch.a) ?? brief.systemVoltageV;
+    const voltageV = faults.openCircuitV(branch.a) ?? systemVoltageV;
     const address = () => `seat/${seat.itemId}/${seat.element.id}/prospectiveA`;
     const prospectiveA = spare ? null : faults.largestA([branch.a, branch.b], address);
     const link =
@@ -551,14 +550,7 @@ export function sizeAll(
             rejected: [],
             fits: true,
           }
-        : seatLink(
-            seat,
-            need.minimumA,
-            ratingA[seat.branch]!,
-            { currentA: prospectiveA ?? 0, voltageV },
-            catalogue,
-            memo,
-          );
+        : seatLink(seat, need.minimumA, ratingA[seat.branch]!, { currentA: prospectiveA ?? 0, voltageV }, catalogue);
     const chosen = fuseLink.get(link.value ?? '');
     return {
       designCurrentA: need.designCurrentA,
@@ -606,6 +598,5 @@ export function sizeAll(
     drops,
     collapsed: collapsed.map((f) => ({ itemId: f.itemId, key: f.key, ...mostPower(circuit, f) })),
   };
-  settledOn.set(result, circuit);
-  return result;
+  return { result, hot: circuit };
 }

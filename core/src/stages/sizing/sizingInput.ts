@@ -1,33 +1,28 @@
-import type { Catalogue, Part } from '../../catalogue/part.ts';
-import type {
-  BoardSettings,
-  Cable,
-  Connection,
-  ElectricalBrief,
-  Environment,
-  FeederSchool,
-  Id,
-  Item,
-} from '../../document/board.ts';
+import type { Catalogue } from '../../catalogue/part.ts';
+import type { BoardSettings, Cable, ElectricLoad, Environment, FeederSchool, Id, Item } from '../../document/board.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { Candidates } from './conductors.ts';
 
 /** A cable as sizing sees it: how long, through what, and which sizes it may take. */
 export interface SizedCable {
-  cable: Cable;
+  cable: Pick<Cable, 'id' | 'cores' | 'material' | 'conductorMm2'>;
   length: { lengthMm: number };
-  environments: Environment[];
+  environments: readonly Environment[];
   candidates: Candidates;
   /** What each candidate may carry where the cable lies, A, in the order of `candidates.areasMm2`. */
   ampacityA: readonly number[];
+  /** The size it starts with: locked, the smallest that fits, or the profile's smallest where none does. */
+  startMm2: number;
+  startAmpacityA: number;
 }
 
+export type SizingItem = Pick<Item, 'id' | 'designation' | 'inserts'>;
+
 export interface SizingInput {
-  items: Item[];
-  parts: Map<Id, Part>;
-  connections: Connection[];
-  cables: SizedCable[];
-  brief: ElectricalBrief;
+  items: readonly SizingItem[];
+  loads: readonly { id: Id; load: ElectricLoad | null }[];
+  cables: readonly SizedCable[];
+  systemVoltageV: number;
   feederSchool: FeederSchool;
   lostBattery: BoardSettings['lostBattery'];
   profile: Profile;

@@ -6,7 +6,6 @@ import { deriveStages } from '../../derive.ts';
 import type { Board } from '../../document/board.ts';
 import { applyCommands } from '../../document/commands.ts';
 import { defaultWorkshop } from '../../document/workshop.ts';
-import { Memo } from '../../engine/memo.ts';
 import { profileOf } from '../../profiles/ownRules.ts';
 import { resistiveNetwork } from '../../solvers/resistiveNetwork.ts';
 import { COPPER_BARS } from '../../tables/copperBars.ts';
@@ -15,7 +14,7 @@ import { circuitOf } from './electrical.ts';
 import { besideOthers, LOST_OHM, withoutSource } from './lostBattery.ts';
 
 const stagesOf = (board: Board) =>
-  deriveStages(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop, new Memo());
+  deriveStages(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
 
 describe('ports by half a solve', () => {
   it('give what whole solves give, on random networks', () => {
@@ -113,14 +112,14 @@ describe('banks in series and parallel', () => {
       ...board,
       items: board.items.map((i) => (i.id === 'it_G4' ? { ...i, partId: 'battery-agm-12-100' } : i)),
     };
-    const found = deriveBoard(smaller).findings.find((f) => f.rule === 'bank-mixed')!;
+    const found = deriveBoard(smaller).findings.find((f) => f.kind === 'bank-mixed')!;
     expect(found.severity).toBe('warn');
-    expect(deriveBoard(board).findings.map((f) => f.rule)).not.toContain('bank-mixed');
+    expect(deriveBoard(board).findings.map((f) => f.kind)).not.toContain('bank-mixed');
     const lithium: Board = {
       ...board,
       items: board.items.map((i) => (i.id === 'it_G4' ? { ...i, partId: 'battery-lifepo4-12-100' } : i)),
     };
-    expect(deriveBoard(lithium).findings.find((f) => f.rule === 'bank-mixed')!.severity).toBe('stop');
+    expect(deriveBoard(lithium).findings.find((f) => f.kind === 'bank-mixed')!.severity).toBe('stop');
   });
 });
 
@@ -145,7 +144,7 @@ describe('what a conductor is cut from', () => {
     // Hole to hole plus half a width beyond each.
     expect(made.cutMm).toBeCloseTo(made.lengthMm + bar[0], 6);
     expect(parts.find((p) => p.name.startsWith('Flat copper'))!.quantity).toBeGreaterThan(0);
-    expect(findings.map((f) => f.rule)).not.toContain('lug-does-not-fit');
+    expect(findings.map((f) => f.kind)).not.toContain('lug-does-not-fit');
     // Solid copper, 1/58 Ω·mm²/m (IEC 60028), at 65 °C.
     const wire = sizing.wires.find((w) => w.connectionId === 'cn_5')!;
     const ohm = (made.lengthMm / 1000 / (58 * sized.conductor.value)) * (1 + 0.00393 * (65 - 20));
@@ -155,9 +154,9 @@ describe('what a conductor is cut from', () => {
   it('a link too long to be formed by hand offers to be a cable', () => {
     const long = hut.cables.find((c) => c.cores[0]!.connectionId === 'cn_11')!;
     const board: Board = { ...hut, cables: hut.cables.map((c) => (c === long ? { ...c, material: 'flatCopper' } : c)) };
-    const found = deriveBoard(board).findings.find((f) => f.rule === 'link-too-long')!;
+    const found = deriveBoard(board).findings.find((f) => f.kind === 'link-too-long')!;
     const mended = applyCommands(board, found.fixes[0]!.commands).board;
-    expect(deriveBoard(mended).findings.map((f) => f.rule)).not.toContain('link-too-long');
+    expect(deriveBoard(mended).findings.map((f) => f.kind)).not.toContain('link-too-long');
   });
   it('flat copper to a clamp is a stop', () => {
     const clamped = hut.cables.find((c) =>
@@ -168,14 +167,14 @@ describe('what a conductor is cut from', () => {
       cables: hut.cables.map((c) => (c === clamped ? { ...c, material: 'flatCopper' } : c)),
     };
     const found = deriveBoard(board);
-    expect(found.findings.map((f) => f.rule)).toContain('no-size-fits');
+    expect(found.findings.map((f) => f.kind)).toContain('no-size-fits');
     expect(found.sizing.cables.find((c) => c.cableId === clamped.id)!.conductor.rejected.at(-1)!.why).toMatch(
       /no stud|w1 leaves 11 mm/,
     );
   });
   it('sizes a workshop keeps go before those it does not, and never below what is needed', () => {
     const kept = { ...defaultWorkshop, preferredAreasMm2: [2.5, 6, 16, 50] };
-    const { sizing } = deriveStages(hut, genericCatalogue, profileOf(hut, kept), kept, new Memo());
+    const { sizing } = deriveStages(hut, genericCatalogue, profileOf(hut, kept), kept);
     let skipped = 0;
     for (const { conductor, ampacityA, designCurrentA } of sizing.cables) {
       expect(ampacityA).toBeGreaterThanOrEqual(designCurrentA - 1e-6);
@@ -196,7 +195,7 @@ describe('what a conductor is cut from', () => {
 describe('what starts', () => {
   it('a fuse that may be gone before a start is over is told; a soft start is not', () => {
     const hut = mountainHutBoard();
-    const surgeOf = (board: Board) => deriveBoard(board).findings.filter((f) => f.rule === 'fuse-opens-on-surge');
+    const surgeOf = (board: Board) => deriveBoard(board).findings.filter((f) => f.kind === 'fuse-opens-on-surge');
     const found = surgeOf(hut);
     expect(found.length).toBeGreaterThan(0);
     const soft: Board = {
@@ -227,12 +226,12 @@ describe('a solar string', () => {
       .wire(d ? `Q1:${d}` : 'G3:minus', 'T1:inMinus', { runMm: 4000 }).board;
   it('is parted only by what is made for its voltage on the coldest day', () => {
     const battery = deriveBoard(string('isolator-100', ['line', 'load', '', '']));
-    const found = battery.findings.find((f) => f.rule === 'isolator-below-string')!;
+    const found = battery.findings.find((f) => f.kind === 'isolator-below-string')!;
     expect(found.severity).toBe('stop');
     expect(found.says).toMatch(/-Q1 is made for 48 V, the string it parts reaches 1\d\d V in the cold/);
     const solar = deriveBoard(string('isolator-solar-32', ['plusLine', 'plusLoad', 'minusLine', 'minusLoad']));
-    expect(solar.findings.map((f) => f.rule)).not.toContain('isolator-below-string');
-    expect(solar.findings.map((f) => f.rule)).not.toContain('string-too-high');
+    expect(solar.findings.map((f) => f.kind)).not.toContain('isolator-below-string');
+    expect(solar.findings.map((f) => f.kind)).not.toContain('string-too-high');
   });
 });
 
@@ -241,7 +240,7 @@ describe('spares', () => {
     const hut = mountainHutBoard();
     const fuses = (spareLinks: number) => {
       const workshop = { ...defaultWorkshop, spareLinks };
-      return deriveStages(hut, genericCatalogue, profileOf(hut, workshop), workshop, new Memo()).partLines.filter(
+      return deriveStages(hut, genericCatalogue, profileOf(hut, workshop), workshop).partLines.filter(
         (l) => l.group === 'fuse',
       );
     };
@@ -257,7 +256,7 @@ describe('room on the bars', () => {
     const hut = mountainHutBoard();
     const told = (growthShare: number) =>
       deriveBoard({ ...hut, brief: { ...hut.brief, growthShare } }).findings.filter(
-        (f) => f.rule === 'bar-without-reserve',
+        (f) => f.kind === 'bar-without-reserve',
       );
     expect(told(0)).toEqual([]);
     // Bars for 250 A: a tenth more they bear, three times they do not.
@@ -276,6 +275,6 @@ describe('room on the bars', () => {
       ],
     };
     const found = deriveBoard({ ...full, brief: { ...full.brief, growthShare: 0.5 } }).findings;
-    expect(found.find((f) => f.rule === 'bar-without-reserve')!.says).toContain('-X1 has no stud left');
+    expect(found.find((f) => f.kind === 'bar-without-reserve')!.says).toContain('-X1 has no stud left');
   });
 });

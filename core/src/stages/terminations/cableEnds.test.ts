@@ -166,10 +166,10 @@ describe('what the ends are judged for', () => {
       ...defaultWorkshop,
       tools: defaultWorkshop.tools.map((t) => ({ ...t, dies: t.dies.filter((d) => d !== 'hex 14') })),
     };
-    const found = rules(hut, without).filter((f) => f.rule === 'die-missing');
+    const found = rules(hut, without).filter((f) => f.kind === 'die-missing');
     expect(found).toHaveLength(1);
     expect(found[0]!.says).toContain('hex 14');
-    expect(rules(hut).filter((f) => f.rule === 'die-missing')).toEqual([]);
+    expect(rules(hut).filter((f) => f.kind === 'die-missing')).toEqual([]);
   });
   it('where another end with a die that is there fits, the fix takes it', () => {
     const cart = marketCartBoard();
@@ -177,7 +177,7 @@ describe('what the ends are judged for', () => {
       ...defaultWorkshop,
       smallEnds: 'heatShrink' as const,
     };
-    const found = rules(cart, without).filter((f) => f.rule === 'die-missing');
+    const found = rules(cart, without).filter((f) => f.kind === 'die-missing');
     expect(found.length).toBeGreaterThan(0);
     const withFix = found.find((f) => f.fixes.length > 0)!;
     const mended = applyCommands(cart, withFix.fixes[0]!.commands).board;
@@ -187,10 +187,10 @@ describe('what the ends are judged for', () => {
     const hut = mountainHutBoard();
     const made = deriveBoard(hut).cables.find((c) => c.areaMm2 === 50 && c.cores[0]!.from.studMm === 8)!;
     const wrong = lockLug(hut, made.cableId, 'lug46235-50-m8');
-    const finding = rules(wrong).find((f) => f.rule === 'lug-does-not-fit')!;
+    const finding = rules(wrong).find((f) => f.kind === 'lug-does-not-fit')!;
     expect([finding.severity, finding.why.includes('class 2')]).toEqual(['stop', true]);
     const mended = applyCommands(wrong, finding.fixes[0]!.commands).board;
-    expect(rules(mended).some((f) => f.rule === 'lug-does-not-fit')).toBe(false);
+    expect(rules(mended).some((f) => f.kind === 'lug-does-not-fit')).toBe(false);
   });
   it('plain copper in the damp, a straight lug beside a hole, a battery with two kinds of post: each where it is', () => {
     const hut = mountainHutBoard();
@@ -203,10 +203,10 @@ describe('what the ends are judged for', () => {
         segments: c.segments.map((s) => ({ ...s, environment: { ...s.environment, surroundings: 'damp' as const } })),
       })),
     });
-    expect(rules(plain).some((f) => f.rule === 'plain-lug-damp')).toBe(false);
-    const wet = rules(damp(plain)).find((f) => f.rule === 'plain-lug-damp')!;
+    expect(rules(plain).some((f) => f.kind === 'plain-lug-damp')).toBe(false);
+    const wet = rules(damp(plain)).find((f) => f.kind === 'plain-lug-damp')!;
     expect(
-      rules(applyCommands(damp(plain), wet.fixes[0]!.commands).board).some((f) => f.rule === 'plain-lug-damp'),
+      rules(applyCommands(damp(plain), wet.fixes[0]!.commands).board).some((f) => f.kind === 'plain-lug-damp'),
     ).toBe(false);
 
     // A thick cable that dives through the board so many millimetres from its stud.
@@ -244,12 +244,12 @@ describe('what the ends are judged for', () => {
         ),
       };
     };
-    const bent = rules(through(45)).find((f) => f.rule === 'lug-would-be-bent');
+    const bent = rules(through(45)).find((f) => f.kind === 'lug-would-be-bent');
     expect(bent?.says).toContain('45 mm from the stud');
     const angled = applyCommands(through(45), bent!.fixes[0]!.commands).board;
-    expect(rules(angled).some((f) => f.rule === 'lug-would-be-bent')).toBe(false);
+    expect(rules(angled).some((f) => f.kind === 'lug-would-be-bent')).toBe(false);
     expect(deriveBoard(angled).cables.find((c) => c.cableId === made.cableId)!.cores[0]!.from.angleDeg).toBe(90);
-    expect(rules(through(240)).some((f) => f.rule === 'lug-would-be-bent')).toBe(false);
+    expect(rules(through(240)).some((f) => f.kind === 'lug-would-be-bent')).toBe(false);
 
     const cart = marketCartBoard();
     const two: Board = {
@@ -258,8 +258,8 @@ describe('what the ends are judged for', () => {
         i.partId === 'battery-agm-12-100' ? { ...i, partId: 'battery-agm-12-100-m8-m6' } : i,
       ),
     };
-    expect(rules(cart).some((f) => f.rule === 'posts-differ')).toBe(false);
-    expect(rules(two).find((f) => f.rule === 'posts-differ')!.says).toContain('its plus is M8, its minus M6');
+    expect(rules(cart).some((f) => f.kind === 'posts-differ')).toBe(false);
+    expect(rules(two).find((f) => f.kind === 'posts-differ')!.says).toContain('its plus is M8, its minus M6');
     const minus = deriveBoard(two)
       .cables.flatMap((c) => c.cores.flatMap((k) => [k.from, k.to]))
       .find((e) => e.at === '-G1:minus')!;
@@ -269,10 +269,10 @@ describe('what the ends are judged for', () => {
     const hut = mountainHutBoard();
     const thin = { ...genericCatalogue, shrinks: shrinks.filter((s) => s.expandedMm < 10) };
     const found = derive(hut, thin, profileById(hut.brief.profileId), defaultWorkshop).findings;
-    const told = found.filter((f) => f.rule === 'no-shrink-fits');
+    const told = found.filter((f) => f.kind === 'no-shrink-fits');
     expect(told.length).toBeGreaterThan(0);
     expect(told.every((f) => /Compression lug/.test(f.says))).toBe(true);
-    expect(rules(hut).some((f) => f.rule === 'no-shrink-fits')).toBe(false);
+    expect(rules(hut).some((f) => f.kind === 'no-shrink-fits')).toBe(false);
   });
   it('a two-pole connector smaller than what goes through it is a stop', () => {
     const cart = marketCartBoard();

@@ -1,5 +1,5 @@
 import type { CableType, Catalogue } from '../../catalogue/part.ts';
-import type { Board, Cable, Id } from '../../document/board.ts';
+import type { Cable, Id, Panel } from '../../document/board.ts';
 
 /** Sleeve over a cable, cut in one length or several. */
 export interface SleeveNeed {
@@ -18,7 +18,7 @@ const PAST_HOLE_MM = 20;
  */
 export function sleeveOf(
   cable: Pick<Cable, 'segments'>,
-  panels: Board['panels'],
+  panels: readonly Pick<Panel, 'id' | 'holes' | 'thicknessMm'>[],
   type: CableType | null,
   catalogue: Pick<Catalogue, 'sleeves'>,
 ): SleeveNeed | null {

@@ -12,7 +12,10 @@ export interface StackResult {
 }
 
 /** Orders the lugs on each stud: as locked by hand, else the widest palm at the bottom (ties: wire name). */
-export function stacksOf(items: readonly Item[], cables: readonly MadeCable[]): StackResult[] {
+export function stacksOf(
+  items: readonly Pick<Item, 'id' | 'stacks'>[],
+  cables: readonly Pick<MadeCable, 'cableId' | 'designation' | 'cores'>[],
+): StackResult[] {
   const byStud = new Map<string, StackResult>();
   for (const cable of cables) {
     for (const core of cable.cores) {

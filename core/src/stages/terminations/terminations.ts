@@ -65,13 +65,13 @@ export interface MadeCable {
 }
 
 export interface TerminationInput {
-  cable: Cable;
-  connections: Connection[];
-  items: Item[];
-  parts: Map<Id, Part>;
+  cable: Pick<Cable, 'cores' | 'designation' | 'material'>;
+  connections: readonly Connection[];
+  items: readonly Pick<Item, 'id' | 'designation' | 'partId'>[];
+  parts: ReadonlyMap<Id, Part>;
   areaMm2: number;
   /** Polarity of each connection, by id. */
-  polarity: Record<Id, 'plus' | 'minus' | 'link' | 'none'>;
+  polarity: Readonly<Record<Id, 'plus' | 'minus' | 'link' | 'none'>>;
   profile: Profile;
   catalogue: Catalogue;
   workshop: Workshop;
@@ -258,7 +258,7 @@ export function terminateCores(input: TerminationInput): MadeCores {
 
 /** One cable as it is made: its ends, what it is cut from and how long. */
 export function terminateCable(
-  cable: Cable,
+  cable: Pick<Cable, 'id' | 'designation'>,
   { cores, setbacksMm, cableType }: MadeCores,
   areaMm2: number,
   { lengthMm, provisional, formed }: Pick<CableLength, 'lengthMm' | 'provisional' | 'formed'>,

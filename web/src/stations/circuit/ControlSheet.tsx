@@ -1,7 +1,7 @@
 import { CONDITIONS, type ConditionId } from '@ombrik/core/catalogue/part';
 import type { ControlRule } from '@ombrik/core/document/board';
 import { newId } from '@ombrik/core/document/newBoard';
-import { CONDITION_WORDS } from '@ombrik/core/stages/checks/controlChecks';
+import { CONDITION_WORDS } from '@ombrik/core/findings/control/conditionWords';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
@@ -152,7 +152,7 @@ function Musts({ contacts }: { contacts: readonly ControlContact[] }) {
   const [holds, setHolds] = useState(true);
   const [index, setIndex] = useState(0);
   const [must, setMust] = useState<ControlRule['must']>('closed');
-  const broken = new Set(dossier.findings.filter((f) => f.rule === 'control-rule-broken').map((f) => f.id));
+  const broken = new Set(dossier.findings.filter((f) => f.kind === 'control-rule-broken').map((f) => f.id));
   const chosen = contacts[index] ?? contacts[0]!;
   const add = () =>
     job.edit(`${contact(chosen)} must be ${must} with ${CONDITION_WORDS[condition][holds ? 0 : 1]}`, [

@@ -1,6 +1,6 @@
 import type { Part } from '@ombrik/core/catalogue/part';
 import type { Item, PointMm } from '@ombrik/core/document/board';
-import { spannerMm } from '@ombrik/core/stages/checks/toolSwing';
+import { spannerMm } from '@ombrik/core/findings/space/no-tool-swing';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { itemOutline } from '@ombrik/core/stages/place/outlines';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';

@@ -1,0 +1,76 @@
+import { type Given, type Node, named, type Reads, type RowSlot } from './node.ts';
+import { same } from './same.ts';
+
+/**
+ * A step: works one thing out from what it declares to read, and is handed nothing else.
+ * @param name unique in a graph
+ * @param run must not change what it is given, and must give the same for the same
+ * @example
+ * const sum = stage('sum', { numbers }, ({ numbers }) => numbers.reduce((s, n) => s + n, 0));
+ */
+export function stage<const R extends Reads, T>(name: string, reads: R, run: (given: Given<R>) => T): Node<T> {
+  const byName = named(reads);
+  return { name, reads, make: (given) => run(byName(given)) };
+}
+
+/** A step whose output stays the same object while it says the same: lists are looked into, objects are not. */
+export function steady<const R extends Reads, T>(name: string, reads: R, run: (given: Given<R>) => T): Node<T> {
+  const byName = named(reads);
+  return {
+    name,
+    reads,
+    make: (given, slot) => {
+      const output = run(byName(given));
+      return slot.output !== undefined && same(output, slot.output) ? (slot.output as T) : output;
+    },
+  };
+}
+
+/**
+ * A step taken row by row: `pick` says what one row's part of the work depends on, `run` is handed exactly that, and is
+ * called again only for rows where it is no longer the same.
+ * @param pick cheap, called for every row each time; null leaves the row out
+ * @param run a function that sees nothing but what was picked
+ */
+export function each<const R extends Reads, Row, Picked extends object, T>(
+  name: string,
+  over: Node<readonly Row[]>,
+  id: (row: Row) => unknown,
+  reads: R,
+  pick: (row: Row, given: Given<R>, index: number) => Picked | null,
+  run: (picked: Picked) => T,
+): Node<readonly T[]> {
+  const byName = named(reads);
+  const keys = Object.keys(reads);
+  return {
+    name,
+    reads: { ...reads, over },
+    make: (given, slot) => {
+      const own = byName(given);
+      const list = given[keys.length] as readonly Row[];
+      const kept = slot.rows;
+      const next = new Map<unknown, RowSlot>();
+      const made: T[] = [];
+      for (let i = 0; i < list.length; i++) {
+        const row = list[i]!;
+        const picked = pick(row, own, i);
+        if (picked === null) continue;
+        const key = Object.values(picked);
+        const rowId = id(row);
+        let entry = kept?.get(rowId);
+        if (!entry || !same(entry.key, key)) entry = { key, output: run(picked) };
+        next.set(rowId, entry);
+        made.push(entry.output as T);
+      }
+      slot.rows = next;
+      return slot.output !== undefined && same(made, slot.output) ? (slot.output as T[]) : made;
+    },
+  };
+}
+
+/** A judgement: a step that gives what it found, if anything. */
+export const check = <const R extends Reads, J>(
+  id: string,
+  reads: R,
+  judge: (given: Given<R>) => readonly J[],
+): Node<readonly J[]> => stage(id, reads, judge);

@@ -1,0 +1,55 @@
+import { field } from '../../engine/fact.ts';
+import { sizing } from '../../stages/stages.ts';
+import { barFor, COPPER_BARS_SOURCE } from '../../tables/copperBars.ts';
+import { ampsInWords as amps } from '../../words.ts';
+import { finding } from '../finding.ts';
+import { nameOf } from '../places.ts';
+import { names } from '../views.ts';
+
+/** Contacts, shunts and bars against the worst-case current that goes through them. */
+export const seriesRating = finding({
+  id: 'series-rating',
+  subject: 'bars',
+  station: 'circuit',
+  severity: ['stop'],
+  protects: 'whatever stands in series: a contact, shunt or bar past its rating overheats',
+  source: 'part sheet: rated current',
+  limits: {
+    ratingA: {
+      setBy: 'part sheet',
+      unit: 'A',
+      what: 'rated current of the contact, shunt or bar',
+      source: 'part sheet',
+    },
+  },
+  reads: { bars: field(sizing, 'bars'), elements: field(sizing, 'elements'), names },
+  judge: ({ bars, elements, names }) => {
+    const over = <T extends { designCurrentA: number; ratingA: number }>(list: readonly T[]) =>
+      list.filter((e) => e.designCurrentA > e.ratingA * (1 + 1e-9));
+    const place = (e: { itemId: string; designCurrentA: number; ratingA: number }) => {
+      const name = nameOf(names, e.itemId);
+      return {
+        where: { label: name, itemIds: [e.itemId] },
+        says: `${name} is rated ${amps(e.ratingA)}, ${amps(e.designCurrentA)} goes through it`,
+      };
+    };
+    return [
+      ...over(elements).map((e) => ({
+        entity: e.key,
+        ...place(e),
+        why: 'everything in series carries the worst-case current',
+      })),
+      ...over(bars).map((b) => {
+        const enough = barFor(b.designCurrentA);
+        return {
+          entity: b.itemId,
+          ...place(b),
+          why: enough
+            ? `half the sum of what its wires carry; a plain copper bar of ${enough} mm would do`
+            : 'half the sum of what its wires carry; no single bar of the table does: two side by side',
+          source: `part sheet; ${COPPER_BARS_SOURCE}`,
+        };
+      }),
+    ];
+  },
+});

@@ -1,0 +1,37 @@
+import { collection } from '../../stages/inputs.ts';
+import { control } from '../../stages/stages.ts';
+import { finding } from '../finding.ts';
+import { nameOf } from '../places.ts';
+import { names } from '../views.ts';
+import { CONDITION_WORDS } from './conditionWords.ts';
+import { LOGIC, whereOf } from './truth.ts';
+
+/** What somebody wrote down must happen, and does not. */
+export const controlRuleBroken = finding({
+  id: 'control-rule-broken',
+  subject: 'control',
+  station: 'circuit',
+  severity: ['warn'],
+  protects: 'what was promised for this board',
+  source: LOGIC,
+  limits: {},
+  reads: { control, wanted: collection('control'), names },
+  judge: ({ control: { conditions, contacts, rows }, wanted, names }) =>
+    wanted.flatMap((rule) => {
+      const condition = conditions.indexOf(rule.condition);
+      const contact = contacts.findIndex((c) => c.itemId === rule.itemId && c.contactId === rule.contactId);
+      if (contact < 0) return [];
+      const broken = rows.some(
+        (r) => (condition < 0 || r.when[condition] === rule.holds) && r.closed[contact] !== (rule.must === 'closed'),
+      );
+      if (!broken && rows.length > 0) return [];
+      return [
+        {
+          entity: rule.id,
+          where: whereOf(names, [rule.itemId]),
+          says: `${nameOf(names, rule.itemId)} is not ${rule.must} with ${CONDITION_WORDS[rule.condition][rule.holds ? 0 : 1]}`,
+          why: 'written down as what must happen on this board',
+        },
+      ];
+    }),
+});

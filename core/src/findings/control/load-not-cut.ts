@@ -1,0 +1,29 @@
+import { control } from '../../stages/stages.ts';
+import { finding } from '../finding.ts';
+import { namesOf } from '../places.ts';
+import { names } from '../views.ts';
+import { LOGIC, rowsWhen, whereOf } from './truth.ts';
+
+/** Loads that go on with cells empty. */
+export const loadNotCut = finding({
+  id: 'load-not-cut',
+  subject: 'control',
+  station: 'circuit',
+  severity: ['warn'],
+  protects: 'the customer: the battery cuts everything without warning',
+  source: LOGIC,
+  limits: {},
+  reads: { control, names },
+  judge: ({ control, names }) => {
+    const ids = rowsWhen(control, 'cellsGiveCharge', false).flatMap((r) => r.fed);
+    if (ids.length === 0) return [];
+    return [
+      {
+        entity: 'load',
+        where: whereOf(names, ids),
+        says: `With cells empty ${namesOf(names, ids)} still draws`,
+        why: 'the load output of the battery must take the loads off before its own electronics do so without warning',
+      },
+    ];
+  },
+});

@@ -1,0 +1,54 @@
+import type { Cable, Core, Id } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
+import type { MadeCable, MadeEnd } from '../../stages/terminations/terminations.ts';
+
+/** A cable as far as its ends tell it. */
+export type EndedCable = Pick<MadeCable, 'cableId' | 'designation' | 'cores' | 'areaMm2'>;
+
+/** One end of one core. */
+export interface OneEnd {
+  made: EndedCable;
+  coreId: Id;
+  side: 'from' | 'to';
+  end: MadeEnd;
+}
+
+export const endsOf = (cables: readonly EndedCable[]): OneEnd[] =>
+  cables.flatMap((made) =>
+    made.cores.flatMap((core) =>
+      (['from', 'to'] as const).map((side) => ({ made, coreId: core.coreId, side, end: core[side] })),
+    ),
+  );
+
+/** What a finding about an end is about, and where it is. */
+export const atEnd = ({ made, coreId, side, end }: OneEnd) => ({
+  entity: `${coreId}/${side}`,
+  where: {
+    label: `${made.designation} at ${end.at}`,
+    cableIds: [made.cableId],
+    itemIds: [end.ref.itemId],
+    terminals: [end.ref],
+  },
+});
+
+/** Locks other lugs at some ends, as a fix: one command a cable, whatever of it is changed. */
+export function lockLugs(
+  cableOf: ReadonlyMap<Id, Pick<Cable, 'id' | 'cores'>>,
+  at: readonly { one: OneEnd; lugId: string }[],
+  reason: string,
+): Command[] {
+  const cores = new Map<string, Core[]>();
+  for (const { one, lugId } of at) {
+    const cable = cableOf.get(one.made.cableId)!;
+    const before = cores.get(cable.id) ?? cable.cores;
+    cores.set(
+      cable.id,
+      before.map((c) =>
+        c.id === one.coreId
+          ? { ...c, [`${one.side}Lug`]: { mode: 'locked', value: lugId, reason, who: 'offered fix' } }
+          : c,
+      ),
+    );
+  }
+  return [...cores].map(([id, value]) => ({ kind: 'set', collection: 'cables', id, field: 'cores', value }));
+}

@@ -1,0 +1,147 @@
+import type { Id, TerminalRef } from '../document/board.ts';
+import type { Command } from '../document/commands.ts';
+import type { Given, Node, Reads } from '../engine/node.ts';
+import { check } from '../engine/stage.ts';
+
+/**
+ * How bad it is:
+ * - `stop`: somebody can be hurt, something is destroyed, or it cannot be built so;
+ * - `warn`: it will disappoint, or is bad practice;
+ * - `note`: to know.
+ */
+export type Severity = 'stop' | 'warn' | 'note';
+export type Station = 'brief' | 'power' | 'circuit' | 'board' | 'cables' | 'test';
+
+/** What of the trade a finding is about, as the trade sees it. */
+export const SUBJECTS = [
+  'wiring',
+  'protection',
+  'faults',
+  'banks',
+  'bars',
+  'sun',
+  'mains',
+  'control',
+  'ends',
+  'layout',
+  'space',
+  'routes',
+  'body',
+  'power',
+  'profile',
+] as const;
+export type Subject = (typeof SUBJECTS)[number];
+
+export interface Fix {
+  label: string;
+  commands: Command[];
+}
+
+/** A judgement about one place of the board. A fix is an ordinary edit, so it previews and undoes. */
+export interface Finding<Kind extends string = string> {
+  id: string;
+  /** Which kind of finding it is; the registry lists them. */
+  kind: Kind;
+  severity: Severity;
+  station: Station;
+  where: {
+    /** The place in words, such as `-F1` or `W7 at -X1:s3`. */
+    label: string;
+    itemIds: Id[];
+    cableIds: Id[];
+    panelId: Id | null;
+    terminals: TerminalRef[];
+  };
+  says: string;
+  why: string;
+  source: string;
+  fixes: Fix[];
+}
+
+/** A bound a finding judges by: a figure of its own, or one that stands elsewhere and may be set there. */
+export type Limit =
+  | { what: string; unit: string; source: string; value: number }
+  | { what: string; unit: string; source: string; setBy: 'profile' | 'workshop' | 'job' | 'part sheet' };
+
+/** What a judge says of one place; what all findings of a kind have in common is added to it. */
+export interface Draft<S extends Severity = Severity> {
+  /** What it is about, so that the same thing found again keeps its id. */
+  entity: string;
+  /** The first severity of the kind where it says none. */
+  severity?: S;
+  where: Partial<Finding['where']> & { label: string };
+  says: string;
+  why: string;
+  /** The kind's own source where it says none. */
+  source?: string;
+  fixes?: Fix[];
+}
+
+type Values<L extends Record<string, Limit>> = {
+  readonly [K in keyof L as L[K] extends { value: number } ? K : never]: number;
+};
+
+export interface FindingSpec<Id extends string, S extends Severity, L extends Record<string, Limit>, R extends Reads> {
+  id: Id;
+  subject: Subject;
+  station: Station;
+  /** Every severity it may have, the worst first. */
+  severity: readonly [S, ...S[]];
+  /** What or whom it protects, in a line. */
+  protects: string;
+  source: string;
+  limits: L;
+  reads: R;
+  /** Handed what it reads and the values of its own limits, and nothing else. */
+  judge: (given: Given<R>, limits: Values<L>) => readonly Draft<S>[];
+}
+
+/** A kind of finding as the registry holds it. */
+export interface FindingKind<Id extends string = string> {
+  id: Id;
+  subject: Subject;
+  station: Station;
+  severity: readonly Severity[];
+  protects: string;
+  source: string;
+  limits: Readonly<Record<string, Limit>>;
+  node: Node<readonly Finding<Id>[]>;
+}
+
+/**
+ * Declares a kind of finding: what it reads, its limits, and how it judges.
+ * @example
+ * finding({ id: 'heavy-to-lift', ..., reads: { bodies }, judge: ({ bodies }, { liftKg }) => [...] });
+ */
+export function finding<
+  const Id extends string,
+  const S extends Severity,
+  const L extends Record<string, Limit>,
+  const R extends Reads,
+>(spec: FindingSpec<Id, S, L, R>): FindingKind<Id> {
+  const { id, subject, station, severity, protects, source, limits, reads, judge } = spec;
+  const values = Object.fromEntries(
+    Object.entries(limits).flatMap(([name, limit]) => ('value' in limit ? [[name, limit.value]] : [])),
+  ) as Values<L>;
+  const complete = (draft: Draft<S>): Finding<Id> => ({
+    id: `${id}:${draft.entity}`,
+    kind: id,
+    severity: draft.severity ?? severity[0],
+    station,
+    where: { itemIds: [], cableIds: [], panelId: null, terminals: [], ...draft.where },
+    says: draft.says,
+    why: draft.why,
+    source: draft.source ?? source,
+    fixes: draft.fixes ?? [],
+  });
+  return {
+    id,
+    subject,
+    station,
+    severity,
+    protects,
+    source,
+    limits,
+    node: check(id, reads, (given) => judge(given, values).map(complete)),
+  };
+}

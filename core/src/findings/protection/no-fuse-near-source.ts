@@ -1,0 +1,108 @@
+import type { Id } from '../../document/board.ts';
+import { field, rows } from '../../engine/fact.ts';
+import { profile } from '../../stages/inputs.ts';
+import type { Branch } from '../../stages/netlist/netlist.ts';
+import { cableLengths, netlist, potentials, sizing } from '../../stages/stages.ts';
+import { finding } from '../finding.ts';
+import { nameOf } from '../places.ts';
+import { cableAt, cableOf, names } from '../views.ts';
+
+/** Unfused conductors reached from a stiff source, by the length run from it. Current-limited sources are not stiff. */
+export const noFuseNearSource = finding({
+  id: 'no-fuse-near-source',
+  subject: 'protection',
+  station: 'circuit',
+  severity: ['stop'],
+  protects: 'the conductor and what it lies on: the source feeds a short in it and nothing opens',
+  source: 'unfused length of the profile',
+  limits: {
+    plainMm: { setBy: 'profile', unit: 'mm', what: 'run without a fuse', source: 'unfused length' },
+    sheathedMm: { setBy: 'profile', unit: 'mm', what: 'the same, sheathed all along', source: 'unfused length' },
+  },
+  reads: {
+    netlist,
+    potentials,
+    profile,
+    names,
+    cableAt,
+    cableOf,
+    lengths: rows(cableLengths, ['cableId', 'lengthMm']),
+    wires: rows(field(sizing, 'wires'), ['connectionId', 'polarity']),
+  },
+  judge: ({ netlist, potentials, profile, names, cableAt, cableOf, lengths, wires }) => {
+    const lengthOf = new Map(lengths.map((l) => [l.cableId, l.lengthMm]));
+    const polarityOf = new Map(wires.map((w) => [w.connectionId, w.polarity]));
+    const carrying = (connectionId: Id) => cableOf.get(cableAt.get(connectionId)?.id ?? '');
+    const touching: Branch[][] = Array.from({ length: netlist.nodeCount }, () => []);
+    for (const b of netlist.branches) {
+      if (b.kind === 'fuseSeat' || (b.element?.kind === 'contact' && b.element.selfLimiting)) continue;
+      touching[b.a]!.push(b);
+      touching[b.b]!.push(b);
+    }
+    const best = new Map<Id, { runMm: number; sheathed: boolean; source: string }>();
+    for (const source of netlist.sources) {
+      if (Number.isNaN(potentials.nodeV[source.plus]!)) continue;
+      const reached = new Map<number, { runMm: number; sheathed: boolean }>([
+        [source.plus, { runMm: 0, sheathed: true }],
+      ]);
+      const queue = [source.plus];
+      const minusBase = source.minus;
+      for (const node of queue) {
+        const here = reached.get(node)!;
+        for (const b of touching[node]!) {
+          const other = b.a === node ? b.b : b.a;
+          if (other === minusBase) continue;
+          const cable = b.connectionId ? carrying(b.connectionId) : undefined;
+          const lengthMm = cable ? (lengthOf.get(cable.id) ?? 0) : 0;
+          const sheathed = here.sheathed && (cable?.segments.every((s) => s.environment.sheathed) ?? true);
+          const runMm = here.runMm + lengthMm;
+          if (b.connectionId) {
+            const known = best.get(b.connectionId);
+            if (!known || runMm < known.runMm)
+              best.set(b.connectionId, { runMm, sheathed, source: nameOf(names, source.item.id) });
+          }
+          const before = reached.get(other);
+          if (!before || runMm < before.runMm - 1e-9) {
+            reached.set(other, { runMm, sheathed });
+            queue.push(other);
+          }
+        }
+      }
+    }
+    const { plainMm, sheathedMm } = profile.unfused;
+    return [...best].flatMap(([connectionId, { runMm, sheathed, source }]) => {
+      const limitMm = sheathed ? sheathedMm : plainMm;
+      const cable = carrying(connectionId);
+      if (polarityOf.get(connectionId) === 'link' || runMm <= limitMm + 1e-9 || !cable) return [];
+      const unsheathed = cable.segments.some((s) => !s.environment.sheathed);
+      const couldSheathe = !sheathed && unsheathed && runMm <= sheathedMm;
+      return [
+        {
+          entity: connectionId,
+          where: { label: cable.designation, cableIds: [cable.id] },
+          says: `${cable.designation} runs ${Math.round(runMm)} mm from ${source} without a fuse, limit ${limitMm} mm`,
+          why: `${source} can feed a short in it and nothing would open; ${
+            couldSheathe ? `in a sleeve all along ${sheathedMm} mm is allowed` : 'put a fuse nearer to the source'
+          }`,
+          source: profile.unfused.source,
+          fixes: couldSheathe
+            ? [
+                {
+                  label: 'Sleeve it all along',
+                  commands: [
+                    {
+                      kind: 'set',
+                      collection: 'cables',
+                      id: cable.id,
+                      field: 'segments',
+                      value: cable.segments.map((s) => ({ ...s, environment: { ...s.environment, sheathed: true } })),
+                    },
+                  ],
+                },
+              ]
+            : [],
+        },
+      ];
+    });
+  },
+});

@@ -1,0 +1,29 @@
+import { rows } from '../../engine/fact.ts';
+import { cableLengths } from '../../stages/stages.ts';
+import { finding } from '../finding.ts';
+import { cableOf } from '../views.ts';
+
+/** Lengths somebody still has to measure. */
+export const runNotMeasured = finding({
+  id: 'run-not-measured',
+  subject: 'routes',
+  station: 'cables',
+  severity: ['note'],
+  protects: 'whoever cuts: the length is a guess',
+  source: 'board document: measured run',
+  limits: {},
+  reads: { lengths: rows(cableLengths, ['cableId', 'unmeasuredRun']), cableOf },
+  judge: ({ lengths, cableOf }) =>
+    lengths
+      .filter((l) => l.unmeasuredRun)
+      .map(({ cableId }) => {
+        const cable = cableOf.get(cableId)!;
+        const run = cable.segments.find((s) => s.kind === 'measuredRun' && !s.measured);
+        return {
+          entity: cableId,
+          where: { label: cable.designation, cableIds: [cableId] },
+          says: `${cable.designation} leaves the board and nobody has measured its run`,
+          why: `${run?.kind === 'measuredRun' ? run.lengthMm : 0} mm is assumed; drop, size and cut length depend on it`,
+        };
+      }),
+});

@@ -1,0 +1,54 @@
+import type { Element } from '../catalogue/part.ts';
+import type { Id } from '../document/board.ts';
+import { stage } from '../engine/stage.ts';
+import { fact } from '../stages/inputs.ts';
+import { parts } from '../stages/stages.ts';
+
+/** Views of the board that several findings read. */
+const byId = <T extends { readonly id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> =>
+  new Map(list.map((entry) => [entry.id, entry]));
+
+/** Items by id with what they are called and which part they are. */
+export const names = stage('names', { items: fact('items', ['id', 'designation', 'partId']) }, ({ items }) =>
+  byId(items),
+);
+/** The same with the words somebody gave them. */
+export const words = stage('words', { items: fact('items', ['id', 'designation', 'name', 'partId']) }, ({ items }) =>
+  byId(items),
+);
+/** Cables by the connections their cores carry. */
+export const cableAt = stage('cableAt', { cables: fact('cables', ['id', 'designation', 'cores']) }, ({ cables }) => {
+  const found = new Map<Id, (typeof cables)[number]>();
+  for (const cable of cables) for (const core of cable.cores) found.set(core.connectionId, cable);
+  return found;
+});
+/** Cables by id with all that says how they are made and where they run. */
+export const cableOf = stage(
+  'cableOf',
+  { cables: fact('cables', ['id', 'designation', 'cores', 'segments', 'material', 'conductorMm2']) },
+  ({ cables }) => byId(cables),
+);
+
+type ElementOf<K extends Element['kind']> = Extract<Element, { kind: K }>;
+type Named = { readonly id: Id; readonly designation: string; readonly partId: Id };
+/** Elements inside the parts by kind, in the order of the board. */
+export const elements = stage(
+  'elements',
+  { items: fact('items', ['id', 'designation', 'partId']), parts },
+  ({ items, parts }) => {
+    const found = new Map<Element['kind'], { item: Named; element: Element }[]>();
+    for (const item of items)
+      for (const element of parts.get(item.partId)?.elements ?? []) {
+        const own = found.get(element.kind);
+        if (own) own.push({ item, element });
+        else found.set(element.kind, [{ item, element }]);
+      }
+    return {
+      /** Items that hold an element of a kind, with it. */
+      of: <K extends Element['kind']>(kind: K) =>
+        (found.get(kind) ?? []).filter(
+          (held): held is { item: Named; element: ElementOf<K> } => held.element.kind === kind,
+        ),
+    };
+  },
+);

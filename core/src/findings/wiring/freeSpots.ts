@@ -1,0 +1,53 @@
+import type { Part } from '../../catalogue/part.ts';
+import { usedTerminals } from '../../document/actions/connect.ts';
+import type { Connection, Id, Item, TerminalRef } from '../../document/board.ts';
+import type { Netlist } from '../../stages/netlist/netlist.ts';
+import type { Potentials } from '../../stages/netlist/potentials.ts';
+import { nodeAt } from '../places.ts';
+
+/** The island of the bank's minus; null where there is no bank. */
+export function bankIsland(netlist: Netlist, potentials: Potentials): number | null {
+  const bank = netlist.sources.find((s) => s.element.kind === 'battery');
+  return bank ? (potentials.islandOf[bank.minus] ?? null) : null;
+}
+
+/** Free studs of bus bars and fuse blocks at a potential side, for fixes that connect something. */
+export function freeSpots(
+  at: {
+    items: readonly Pick<Item, 'id' | 'partId'>[];
+    parts: ReadonlyMap<Id, Part>;
+    connections: readonly Connection[];
+    netlist: Netlist;
+    potentials: Potentials;
+  },
+  polarity: 'plus' | 'minus',
+  island: number | null,
+): TerminalRef[] {
+  const used = usedTerminals(at.connections);
+  const spots: TerminalRef[] = [];
+  for (const item of at.items) {
+    const part = at.parts.get(item.partId);
+    if (part?.kind !== 'busBar' && part?.kind !== 'fuseBlock') continue;
+    for (const t of part.terminals) {
+      const ref = { itemId: item.id, terminalId: t.id };
+      if (t.polarity !== polarity || t.required || used.has(`${item.id} ${t.id}`)) continue;
+      if (island !== null && at.potentials.islandOf[nodeAt(at.netlist, ref)] !== island) continue;
+      spots.push(ref);
+    }
+  }
+  return spots;
+}
+
+/** The terminal of an item that lies at a node. */
+export function terminalRefAt(
+  at: { parts: ReadonlyMap<Id, Part>; netlist: Netlist },
+  item: Pick<Item, 'id' | 'partId'> | undefined,
+  node: number,
+): TerminalRef | null {
+  const terminal =
+    item &&
+    at.parts
+      .get(item.partId)
+      ?.terminals.find((t) => nodeAt(at.netlist, { itemId: item.id, terminalId: t.id }) === node);
+  return terminal ? { itemId: item.id, terminalId: terminal.id } : null;
+}

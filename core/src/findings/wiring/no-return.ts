@@ -1,0 +1,50 @@
+import { connectTerminals } from '../../document/actions/connect.ts';
+import { fact } from '../../stages/inputs.ts';
+import { connections, netlist, parts, potentials } from '../../stages/stages.ts';
+import { finding } from '../finding.ts';
+import { placeName } from '../places.ts';
+import { names } from '../views.ts';
+import { bankIsland, freeSpots } from './freeSpots.ts';
+import { unfedDevices, wordsOf } from './unfed.ts';
+
+/** Devices whose plus is fed and whose minus leads nowhere. */
+export const noReturn = finding({
+  id: 'no-return',
+  subject: 'wiring',
+  station: 'circuit',
+  severity: ['stop'],
+  protects: 'whoever looks for a way back through a frame or a hand',
+  source: 'a circuit needs a way out and a way back (Kirchhoff)',
+  limits: {},
+  reads: {
+    unfedDevices,
+    netlist,
+    potentials,
+    connections,
+    parts,
+    names,
+    items: fact('items', ['id', 'partId', 'place']),
+    cables: fact('cables', ['id', 'designation']),
+  },
+  judge: ({ unfedDevices, cables, names, ...at }) =>
+    unfedDevices
+      .filter((u) => u.plusFed && !u.minusFed)
+      .map(({ item, key, minusRef, minusOpen }) => {
+        const spot = freeSpots(at, 'minus', bankIsland(at.netlist, at.potentials))[0];
+        return {
+          entity: key,
+          where: { label: item.designation, itemIds: [item.id], terminals: minusRef ? [minusRef] : [] },
+          says: `${wordsOf(item)} has no return`,
+          why: 'its plus side is fed, its minus side reaches no source',
+          fixes:
+            spot && minusRef && minusOpen
+              ? [
+                  {
+                    label: `Return to ${placeName({ names, parts: at.parts }, spot)}`,
+                    commands: connectTerminals({ items: at.items, cables }, spot, minusRef, { seed: 'return' }),
+                  },
+                ]
+              : [],
+        };
+      }),
+});

@@ -1,0 +1,23 @@
+import type { Item } from '../../document/board.ts';
+import { fingerprint } from '../../document/fingerprint.ts';
+import type { BenchState, BenchStep, Draft } from './benchStep.ts';
+
+export const NO_LIVE =
+  'Batteries disconnected, sun covered or unplugged, starter feed off. Check with the meter before hands go in.';
+export const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye protection, one hand where you can.';
+
+/** What the bench reads of an item. */
+export type BenchItem = Pick<Item, 'id' | 'designation' | 'partId'>;
+
+export const coldState: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
+
+export const finish = (draft: Draft): BenchStep =>
+  Object.assign(draft, {
+    fingerprint: fingerprint([
+      draft.id,
+      draft.title,
+      draft.lowLimit?.toPrecision(4),
+      draft.highLimit?.toPrecision(4),
+      draft.probes,
+    ]),
+  });

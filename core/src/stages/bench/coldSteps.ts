@@ -1,0 +1,93 @@
+import type { Part } from '../../catalogue/part.ts';
+import type { Id } from '../../document/board.ts';
+import type { Netlist } from '../netlist/netlist.ts';
+import type { Potentials } from '../netlist/potentials.ts';
+import { bankTerminals } from './bankTerminals.ts';
+import type { Draft } from './benchStep.ts';
+import { type BenchItem, coldState, NO_LIVE } from './benchWords.ts';
+
+/** Lowest reading that counts as "not connected". Common practice, no source. */
+const OPEN_OHM = 1000;
+
+/** Checks before anything is connected. */
+export function coldSteps(input: {
+  netlist: Netlist;
+  potentials: Potentials;
+  items: readonly BenchItem[];
+  parts: ReadonlyMap<Id, Part>;
+}): Draft[] {
+  const base = {
+    stage: 'cold' as const,
+    caution: NO_LIVE,
+    measures: null,
+    unit: '' as const,
+    lowLimit: null,
+    highLimit: null,
+    expected: null,
+    limitFigure: null,
+    probes: [],
+    state: coldState,
+    role: 'tester' as const,
+    method: 'confirm' as const,
+  };
+  const steps: Draft[] = [
+    {
+      ...base,
+      id: 'cold/visual',
+      entityId: 'board',
+      title: 'Look the board over',
+      how: 'Every part where the drawing has it, every wire label as on the drawing, nuts torqued and marked, no loose strand, no scrap left.',
+    },
+    {
+      ...base,
+      id: 'cold/fuses-out',
+      entityId: 'board',
+      title: 'All fuses out, all loads off',
+      how: 'Take every fuse link out and switch every load off. Isolators closed for the continuity checks.',
+    },
+  ];
+  const ohms = { ...base, method: 'reading' as const, measures: 'resistance' as const, unit: 'Ω' as const };
+  const bank = bankTerminals(input.netlist, input.potentials);
+  const ports = [
+    ...input.netlist.consumers,
+    ...input.netlist.chargers.map((c) => c.output),
+    ...input.netlist.mainsChargers,
+  ];
+  const items = new Map(input.items.map((i) => [i.id, i]));
+  for (const port of ports) {
+    if (!bank || input.potentials.islandOf[port.minus] !== bank.island) continue;
+    const plus = port.plusRef;
+    const item = items.get(port.item.id)!;
+    steps.push({
+      ...ohms,
+      id: `cold/polarity/${port.key}`,
+      entityId: port.item.id,
+      title: `Polarity of ${item.designation}`,
+      how: `Meter from the plus terminal of ${item.designation} to the bank's minus lead: no continuity, or its wires are swapped.`,
+      lowLimit: OPEN_OHM,
+      probes: [{ plus, minus: bank.minus, sign: 1 }],
+    });
+  }
+  if (bank)
+    steps.push({
+      ...ohms,
+      id: 'cold/plus-to-minus',
+      entityId: 'board',
+      title: 'No continuity from plus to minus',
+      how: 'Meter across the two bank leads. A capacitor input may swing first: wait until it settles.',
+      lowLimit: OPEN_OHM,
+      probes: [{ plus: bank.plus, minus: bank.minus, sign: 1 }],
+    });
+  for (const item of input.items) {
+    const part = input.parts.get(item.partId);
+    if (part?.body.heldBy !== 'strap') continue;
+    steps.push({
+      ...base,
+      id: `cold/held/${item.id}`,
+      entityId: item.id,
+      title: `${item.designation} is held down`,
+      how: `Tray, cleats or strap hold its ${part.massKg} kg whichever way it is turned; posts covered, and still within reach.`,
+    });
+  }
+  return steps;
+}

@@ -1,0 +1,32 @@
+import type { Part } from '../../catalogue/part.ts';
+import type { Id } from '../../document/board.ts';
+import type { Draft } from './benchStep.ts';
+import { type BenchItem, coldState } from './benchWords.ts';
+
+/** The mains side, by a licensed person. */
+export function mainsSteps(input: { items: readonly BenchItem[]; parts: ReadonlyMap<Id, Part> }): Draft[] {
+  return input.items.flatMap((item): Draft[] => {
+    const part = input.parts.get(item.partId);
+    if (!part?.terminals.some((t) => t.domain === 'ac')) return [];
+    return [
+      {
+        id: `mains/${item.id}`,
+        stage: 'mains',
+        entityId: item.id,
+        title: `Mains side of ${item.designation}`,
+        how: 'Line and neutral, earth continuity and residual-current device, by a licensed person and after local rules. An unpowered output may read near zero ohms from line to neutral.',
+        caution: 'Mains voltage. A licensed person only.',
+        method: 'confirm',
+        measures: null,
+        unit: '',
+        lowLimit: null,
+        highLimit: null,
+        expected: null,
+        limitFigure: null,
+        probes: [],
+        state: coldState,
+        role: 'electrician',
+      },
+    ];
+  });
+}

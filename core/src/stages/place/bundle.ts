@@ -1,0 +1,6 @@
+/** A bundle of round cables fills about two thirds of a round hole at best. Common practice, no source. */
+export const HOLE_FILL = 2 / 3;
+
+/** The round hole a bundle just fills, mm. */
+export const bundleMm = (diametersMm: readonly number[]): number =>
+  Math.sqrt(diametersMm.reduce((s, d) => s + d * d, 0) / HOLE_FILL);

@@ -1,0 +1,511 @@
+import { catalogueWith } from '../catalogue/catalogueIndex.ts';
+import type { Connection, ElectricLoad, Environment, Id } from '../document/board.ts';
+import { partIndex } from '../document/references.ts';
+import { field, rows } from '../engine/fact.ts';
+import { each, stage, steady } from '../engine/stage.ts';
+import { bankSteps } from './bench/bankSteps.ts';
+import { bankTerminals } from './bench/bankTerminals.ts';
+import { finish } from './bench/benchWords.ts';
+import { coldSteps } from './bench/coldSteps.ts';
+import { continuitySteps } from './bench/continuitySteps.ts';
+import { fuseSteps, seatOrder } from './bench/fuseSteps.ts';
+import { isolateSteps } from './bench/isolateSteps.ts';
+import { loadPoints, loadStep } from './bench/loadSteps.ts';
+import { mainsSteps } from './bench/mainsSteps.ts';
+import { boardBodies, cablesKgOf } from './body/boardBody.ts';
+import { controlStudy } from './control/controlStudy.ts';
+import { mainsStudy } from './control/mainsStudy.ts';
+import { cutGroups, longestFirst } from './cuts/cuts.ts';
+import { demandOf } from './demand/demand.ts';
+import { energyOf } from './demand/energy.ts';
+import {
+  briefOf,
+  collection,
+  fact,
+  powerOf,
+  profile,
+  settingsOf,
+  shippedCatalogue,
+  workshop,
+  workshopOf,
+} from './inputs.ts';
+import { cableLength } from './lengths/lengths.ts';
+import { buildNetlist } from './netlist/netlist.ts';
+import { spreadPotentials } from './netlist/potentials.ts';
+import { cableLines, deviceLines, fuseLines, inChunks, partsList } from './parts/parts.ts';
+import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
+import { relationsOf } from './sizing/relations.ts';
+import { sizeAll } from './sizing/sizing.ts';
+import { sleeveOf } from './terminations/sleeves.ts';
+import { stacksOf } from './terminations/stacks.ts';
+import { terminateCable, terminateCores } from './terminations/terminations.ts';
+
+/**
+ * The stages of derive in trade order, each with what it reads. This is the map of the house: what is not named here is
+ * not read, so an edit of it changes nothing here.
+ */
+const byId = <T extends { readonly id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> =>
+  new Map(list.map((entry) => [entry.id, entry]));
+
+// What stands on the board ---------------------------------------------------------------------------------------------
+
+/** The catalogue with the board's own fuse links. */
+export const catalogue = stage(
+  'catalogue',
+  { shippedCatalogue, customLinks: collection('customLinks') },
+  ({ shippedCatalogue, customLinks }) => catalogueWith(shippedCatalogue, customLinks),
+);
+/** Parts by id, the board's own among them. */
+export const parts = stage(
+  'parts',
+  { catalogue, customParts: collection('customParts') },
+  ({ catalogue, customParts }) => partIndex({ customParts }, catalogue),
+);
+export const connections = collection('connections');
+export const connectionOf = stage('connectionOf', { connections }, ({ connections }) => byId(connections));
+
+// Wiring and demand ----------------------------------------------------------------------------------------------------
+
+/** Where things stand does not matter electrically, nor what they are called: moving or naming a part leaves this as it is. */
+export const netlist = stage(
+  'netlist',
+  { items: fact('items', ['id', 'partId', 'feed']), parts, connections },
+  ({ items, parts, connections }) => buildNetlist(items, parts, connections),
+);
+export const potentials = stage('potentials', { netlist }, ({ netlist }) => spreadPotentials(netlist));
+/** Truth table of the control circuits. */
+export const control = stage('control', { netlist }, ({ netlist }) => controlStudy(netlist));
+/** Who feeds whom on the mains side. */
+export const mains = stage(
+  'mains',
+  { netlist, potentials, items: fact('items', ['id', 'partId']), parts },
+  ({ netlist, potentials, items, parts }) => mainsStudy(netlist, items, parts, potentials.islandOf),
+);
+
+/** Loads as the wiring sees them: hours, groups and standby change no current. */
+export const electricLoads = each(
+  'electricLoads',
+  fact('items', ['id', 'load']),
+  (item) => item.id,
+  {},
+  ({ id, load }) => ({
+    id,
+    rating: load?.rating,
+    side: load?.side,
+    surgeFactor: load?.surgeFactor,
+    softStart: load?.softStart,
+    needsSine: load?.needsSine,
+    essential: load?.essential,
+    dropClass: load?.dropClass,
+  }),
+  ({ id, ...load }) => ({ id, load: load.rating ? (load as ElectricLoad) : null }),
+);
+/** Every current the network must carry, and who cannot be fed. */
+export const demand = stage(
+  'demand',
+  { netlist, potentials, brief: briefOf(['systemVoltageV']), electricLoads },
+  ({ netlist, potentials, brief, electricLoads }) => demandOf(netlist, potentials, brief, electricLoads),
+);
+export const flows = field(demand, 'flows');
+/** Daily charge, peak and surge of the load list. */
+export const energy = stage(
+  'energy',
+  {
+    items: fact('items', ['id', 'designation', 'name', 'partId', 'load']),
+    parts,
+    brief: briefOf(['systemVoltageV', 'chemistry']),
+    power: powerOf(['site', 'usableShare', 'ageingReserveShare', 'loadGroups']),
+    settings: settingsOf(['autonomyDays']),
+    workshop: workshopOf(['usableShare', 'usableShareSource']),
+  },
+  energyOf,
+);
+
+// Cables as they lie ---------------------------------------------------------------------------------------------------
+
+/** Each cable with what it joins; one whose first core joins nothing is left out of all that follows. */
+export const joined = each(
+  'joined',
+  fact('cables', ['id', 'cores', 'segments', 'conductorMm2', 'material']),
+  (cable) => cable.id,
+  {
+    connectionOf,
+    itemOf: stage('placedItemOf', { items: fact('items', ['id', 'partId', 'place', 'standOffMm']) }, ({ items }) =>
+      byId(items),
+    ),
+  },
+  ({ id, cores, segments, conductorMm2, material }, { connectionOf, itemOf }) => {
+    const own: Connection[] = [];
+    for (const core of cores) {
+      const connection = connectionOf.get(core.connectionId);
+      if (connection) own.push(connection);
+      else if (core === cores[0]) return null;
+    }
+    if (own.length === 0) return null;
+    const ends = [...new Set(own.flatMap((c) => [c.from.itemId, c.to.itemId]))].flatMap((e) => itemOf.get(e) ?? []);
+    return { id, cores, segments, conductorMm2, material, connections: own, ends };
+  },
+  (picked) => picked,
+);
+
+/** Which sizes fit each cable: its terminals, its table, what is sold. In the order of `joined`, as the next ones are. */
+export const candidates = each(
+  'candidates',
+  joined,
+  (cable) => cable.id,
+  { parts, profile, catalogue, workshop: workshopOf(['preferredAreasMm2']) },
+  ({ cores, material, connections, ends }, given) => ({
+    cores,
+    material,
+    connections,
+    partIds: ends.map((e) => e.partId),
+    itemIds: ends.map((e) => e.id),
+    ...given,
+  }),
+  ({ cores, material, connections, partIds, itemIds, parts, profile, catalogue, workshop }) => {
+    const partAt = new Map(itemIds.map((id, i) => [id, parts.get(partIds[i]!)]));
+    const terminals = connections
+      .flatMap((c) => [c.from, c.to])
+      .flatMap((ref) => partAt.get(ref.itemId)?.terminals.find((t) => t.id === ref.terminalId) ?? []);
+    return candidatesOf({ cores, material }, connections, terminals, profile, catalogue, workshop);
+  },
+);
+
+/** What each candidate, and the size a cable starts with, may carry where it lies. */
+export const ampacities = each(
+  'ampacities',
+  joined,
+  (cable) => cable.id,
+  { candidates, profile, brief: briefOf(['ambientC']) },
+  ({ id, cores, material, segments, conductorMm2 }, { candidates, profile, brief }, index) => ({
+    id,
+    cores,
+    material,
+    environments: segments.map((s): Environment => s.environment),
+    candidates: candidates[index]!,
+    startMm2:
+      conductorMm2.mode === 'locked'
+        ? conductorMm2.value
+        : (candidates[index]!.areasMm2[0] ?? profile.minAreaMm2.value),
+    ambientC: brief.ambientC,
+    profile,
+  }),
+  ({ candidates: { areasMm2, columnC }, environments, startMm2, ambientC, profile, ...cable }) => {
+    const carries = (areaMm2: number) => cableAmpacity(cable, areaMm2, columnC, environments, ambientC, profile);
+    return { areasA: areasMm2.map(carries), startMm2, startA: carries(startMm2) };
+  },
+);
+
+/** Every cable measured along its stored route. */
+export const cableLengths = each(
+  'cableLengths',
+  joined,
+  (cable) => cable.id,
+  {
+    parts,
+    panels: rows(collection('panels'), ['id', 'outline', 'holes', 'thicknessMm']),
+    settings: settingsOf(['routeSlackShare', 'endSlackMm']),
+  },
+  ({ id, material, segments, connections, ends }, { parts, panels, settings }) => ({
+    id,
+    material,
+    segments,
+    connection: connections[0]!,
+    ends,
+    parts: ends.flatMap((e) => parts.get(e.partId) ?? []),
+    panels,
+    slackShare: settings.routeSlackShare,
+    endSlackMm: settings.endSlackMm,
+  }),
+  ({ id, material, segments, ends, ...at }) => cableLength({ cable: { id, material, segments }, items: ends, ...at }),
+);
+export const lengths = stage(
+  'lengths',
+  { cableLengths },
+  ({ cableLengths }) => new Map(cableLengths.map((l) => [l.cableId, l])),
+);
+
+// Sizes ----------------------------------------------------------------------------------------------------------------
+
+/** Which fuses stand where, as far as the wiring alone decides it. */
+export const relations = stage(
+  'relations',
+  { netlist, flows: rows(flows, ['key', 'way', 'sink', 'supply', 'modules']) },
+  ({ netlist, flows }) => relationsOf(netlist, flows),
+);
+/** Cables as sizing sees them: where one runs changes no size as long as it stays as long and as cool. */
+const sizedCables = each(
+  'sizedCables',
+  joined,
+  (cable) => cable.id,
+  { candidates, ampacities, lengthMm: rows(cableLengths, ['lengthMm']) },
+  ({ id, cores, material, conductorMm2, segments }, { candidates, ampacities, lengthMm }, index) => ({
+    id,
+    cores,
+    material,
+    conductorMm2,
+    environments: segments.map((s): Environment => s.environment),
+    candidates: candidates[index]!,
+    ampacity: ampacities[index]!,
+    length: lengthMm[index]!,
+  }),
+  ({ id, cores, material, conductorMm2, ampacity, ...rest }) => ({
+    ...rest,
+    cable: { id, cores, material, conductorMm2 },
+    ampacityA: ampacity.areasA,
+    startMm2: ampacity.startMm2,
+    startAmpacityA: ampacity.startA,
+  }),
+);
+/** Network, conductors, protection and faults together. */
+export const sized = stage(
+  'sized',
+  {
+    netlist,
+    potentials,
+    flows,
+    relations,
+    items: fact('items', ['id', 'designation', 'inserts']),
+    loads: electricLoads,
+    cables: sizedCables,
+    brief: briefOf(['systemVoltageV']),
+    settings: settingsOf(['feederSchool', 'lostBattery']),
+    profile,
+    catalogue,
+  },
+  ({ netlist, potentials, flows, relations, brief, settings, ...rest }) =>
+    sizeAll({ ...rest, ...settings, ...brief }, netlist, potentials, flows, relations),
+);
+export const sizing = field(sized, 'result');
+export const wires = stage(
+  'wires',
+  { wires: field(sizing, 'wires') },
+  ({ wires }) => new Map(wires.map((w) => [w.connectionId, w])),
+);
+export const seats = field(sizing, 'seats');
+export const seatOf = stage('seatOf', { seats }, ({ seats }) => new Map(seats.map((s) => [s.key, s])));
+const areas = stage(
+  'areas',
+  { cables: field(sizing, 'cables') },
+  ({ cables }) => new Map(cables.map((c) => [c.cableId, c.conductor.value])),
+);
+
+// Cables as they are made ----------------------------------------------------------------------------------------------
+
+/** Lugs, strip, shrink, colour and label of both ends; how long a cable is changes none of it. */
+const terminations = each(
+  'terminations',
+  joined,
+  (cable) => cable.id,
+  {
+    parts,
+    profile,
+    catalogue,
+    workshop,
+    areas,
+    polarities: stage(
+      'polarities',
+      { wires: rows(field(sizing, 'wires'), ['connectionId', 'polarity']) },
+      ({ wires }) => new Map(wires.map((w) => [w.connectionId, w.polarity])),
+    ),
+    names: stage('wireNames', { cables: fact('cables', ['id', 'designation']) }, ({ cables }) => byId(cables)),
+    items: stage('endNames', { items: fact('items', ['id', 'designation', 'partId']) }, ({ items }) => byId(items)),
+  },
+  ({ id, cores, material, connections, ends }, { areas, polarities, names, items, ...given }) => ({
+    cores,
+    material,
+    connections,
+    designation: names.get(id)!.designation,
+    areaMm2: areas.get(id)!,
+    polarity: connections.map((c) => polarities.get(c.id) ?? ('none' as const)),
+    items: ends.map((e) => items.get(e.id)!),
+    ...given,
+  }),
+  ({ cores, material, designation, polarity, ...rest }) =>
+    terminateCores({
+      ...rest,
+      cable: { cores, material, designation },
+      polarity: Object.fromEntries(rest.connections.map((c, i) => [c.id, polarity[i]!])),
+    }),
+);
+/** Cables as they are made: ends, what each is cut from, and how long. */
+export const made = each(
+  'made',
+  joined,
+  (cable) => cable.id,
+  {
+    terminations,
+    areas,
+    cableLengths,
+    catalogue,
+    panels: fact('panels', ['id', 'holes', 'thicknessMm']),
+    names: stage('wireNamesMade', { cables: fact('cables', ['id', 'designation']) }, ({ cables }) => byId(cables)),
+  },
+  ({ id, segments }, { terminations, areas, cableLengths, catalogue, panels, names }, index) => {
+    const { lengthMm, provisional, formed } = cableLengths[index]!;
+    return {
+      id,
+      segments,
+      designation: names.get(id)!.designation,
+      ends: terminations[index]!,
+      areaMm2: areas.get(id)!,
+      lengthMm,
+      provisional,
+      spanMm: formed?.spanMm ?? null,
+      riseMm: formed?.riseMm ?? null,
+      catalogue,
+      panels,
+    };
+  },
+  ({ id, designation, segments, ends, areaMm2, lengthMm, provisional, spanMm, riseMm, catalogue, panels }) =>
+    terminateCable(
+      { id, designation },
+      ends,
+      areaMm2,
+      { lengthMm, provisional, formed: spanMm === null || riseMm === null ? null : { spanMm, riseMm } },
+      sleeveOf({ segments }, panels, ends.cableType, catalogue),
+    ),
+);
+/** The ends of the cables alone. */
+export const madeEnds = rows(made, ['cableId', 'designation', 'cores', 'areaMm2', 'flat']);
+/** What sits on each stud, bottom first. */
+export const stacks = stage(
+  'stacks',
+  { ends: rows(made, ['cableId', 'designation', 'cores']), items: fact('items', ['id', 'stacks']) },
+  ({ ends, items }) => stacksOf(items, ends),
+);
+
+// Lists ----------------------------------------------------------------------------------------------------------------
+
+/** Everything to have on the bench before the build starts. */
+export const partLines = stage(
+  'partLines',
+  {
+    devices: stage(
+      'deviceLines',
+      { items: fact('items', ['id', 'partId', 'designation', 'ownership']), parts },
+      ({ items, parts }) => deviceLines(items, parts),
+    ),
+    fuses: stage(
+      'fuseLines',
+      {
+        items: fact('items', ['id', 'designation']),
+        seats: rows(seats, ['itemId', 'seatId', 'link']),
+        catalogue,
+        workshop: workshopOf(['spareLinks']),
+      },
+      ({ items, seats, catalogue, workshop }) => fuseLines(items, seats, catalogue, workshop.spareLinks),
+    ),
+    ofCables: each(
+      'cableLines',
+      stage('cableChunks', { made }, ({ made }) => inChunks(made).map((cables, n) => ({ n, cables }))),
+      (chunk) => chunk.n,
+      { catalogue },
+      ({ cables }, { catalogue }) => ({ cables, catalogue }),
+      ({ cables, catalogue }) => cableLines(cables, catalogue),
+    ),
+    workshop: workshopOf(['prices']),
+  },
+  ({ devices, fuses, ofCables, workshop }) => partsList(devices, fuses, ofCables, workshop.prices),
+);
+/** Mass and balance of every panel. */
+export const bodies = stage(
+  'bodies',
+  {
+    panels: collection('panels'),
+    items: fact('items', ['partId', 'place', 'standOffMm']),
+    parts,
+    cablesKg: steady(
+      'cablesKg',
+      { made: rows(made, ['cableId', 'cableTypeId']), lengths, catalogue },
+      ({ made, lengths, catalogue }) => [...cablesKgOf(made, lengths, catalogue)],
+    ),
+  },
+  ({ panels, items, parts, cablesKg }) => boardBodies({ panels, items }, parts, new Map(cablesKg)),
+);
+/** Pieces to cut, by type and colour. */
+export const cuts = each(
+  'cuts',
+  stage('cutGroups', { made }, ({ made }) => cutGroups(made)),
+  (group) => group.key,
+  {},
+  (group) => group,
+  longestFirst,
+);
+
+// Bench ----------------------------------------------------------------------------------------------------------------
+
+const benchItems = fact('items', ['id', 'designation', 'partId']);
+const benchBrief = briefOf(['chemistry', 'systemVoltageV']);
+const bank = stage('bankTerminals', { netlist, potentials }, ({ netlist, potentials }) =>
+  bankTerminals(netlist, potentials),
+);
+const seatsIn = steady('seatsIn', { seats }, ({ seats }) => seatOrder(seats));
+const benchFuses = stage(
+  'benchFuses',
+  {
+    netlist,
+    potentials,
+    brief: benchBrief,
+    items: benchItems,
+    parts,
+    seats: rows(seats, ['key', 'itemId', 'seatId', 'spare', 'link', 'upstreamKeys']),
+    seatsIn,
+    bank,
+    catalogue,
+    workshop: workshopOf(['meterToleranceV']),
+  },
+  (given) => [...bankSteps(given), ...fuseSteps(given), ...isolateSteps(given, given.bank, given.seatsIn)].map(finish),
+);
+const benchContinuity = each(
+  'benchContinuity',
+  made,
+  (cable) => cable.cableId,
+  { workshop: workshopOf(['joinOhm', 'testLeadOhm']) },
+  (cable, { workshop }) => ({ cable, workshop }),
+  ({ cable, workshop }) => continuitySteps(cable, workshop).map(finish),
+);
+const benchLoads = each(
+  'benchLoads',
+  stage('loadPoints', { netlist, potentials, flows, hot: field(sized, 'hot') }, ({ netlist, potentials, flows, hot }) =>
+    loadPoints(netlist, potentials, flows, hot),
+  ),
+  (point) => point.key,
+  {
+    seatsIn,
+    items: stage('benchItemOf', { benchItems }, ({ benchItems }) => byId(benchItems)),
+    workshop: workshopOf(['meterToleranceV']),
+  },
+  ({ itemId, plus, minus, bankPlus, bankMinus, ...point }, { seatsIn, items, workshop }) => ({
+    ...point,
+    seatsIn,
+    item: items.get(itemId)!,
+    ...workshop,
+    plus,
+    minus,
+    bankPlus,
+    bankMinus,
+  }),
+  ({ key, plus, minus, bankPlus, bankMinus, ...rest }) =>
+    finish(loadStep({ ...rest, flow: { key, plus, minus }, bank: { plus: bankPlus, minus: bankMinus } })),
+);
+/** The bench test in the order it must be done. */
+export const bench = steady(
+  'bench',
+  {
+    cold: stage('benchCold', { netlist, potentials, items: benchItems, parts }, (given) =>
+      coldSteps(given).map(finish),
+    ),
+    benchContinuity,
+    benchFuses,
+    benchLoads,
+    mains: stage('benchMains', { items: benchItems, parts }, (given) => mainsSteps(given).map(finish)),
+  },
+  ({ cold, benchContinuity, benchFuses, benchLoads, mains }) => [
+    ...cold,
+    ...benchContinuity.flat(),
+    ...benchFuses,
+    ...benchLoads,
+    ...mains,
+  ],
+);
