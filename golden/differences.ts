@@ -1,8 +1,20 @@
-/** What today's core says otherwise than the pinned one, and why: each is a named defect mended since the pin. */
+/** What today's core says otherwise than the pinned one: each is a named defect mended since the pin. */
 export interface Difference {
   why: string;
-  /** Brings the pinned dossier to what is expected today. */
-  expect: (pinned: any, board: any) => any;
+  /** Takes out of a dossier what the defect touched, so that all the rest is compared; called for both. */
+  leaveOut: (dossier: any) => void;
 }
 
-export const DIFFERENCES: readonly Difference[] = [];
+export const DIFFERENCES: readonly Difference[] = [
+  {
+    why: 'Heat-shrink over a barrel of 20 mm came out at 60 mm, for 50 × 1.1 is a hair over 55 to a computer: 55 mm',
+    leaveOut: (dossier) => {
+      for (const cable of dossier.cables) {
+        delete cable.fingerprint;
+        for (const core of cable.cores) for (const end of [core.from, core.to]) delete end.shrinkMm;
+      }
+      for (const group of dossier.cuts) group.pieces = group.pieces.map((p: any) => p.cableId);
+      dossier.parts = dossier.parts.filter((line: any) => line.group !== 'shrink');
+    },
+  },
+];

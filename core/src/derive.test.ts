@@ -293,7 +293,7 @@ describe('figures explain themselves', () => {
         expect(entries.get(`cable/${cable.cableId}/cutMm`)!.value).toBe(cable.cutMm);
       }
       for (const c of dossier.sizing.cables)
-        expect(entries.get(`cable/${c.cableId}/ampacityA`)!.value).toBe(c.ampacityA);
+        expect(entries.get(`cable/${c.cableId}/ampacityA/${c.conductor.value}`)!.value).toBe(c.ampacityA);
       for (const w of dossier.sizing.wires) {
         expect(entries.get(`connection/${w.connectionId}/dropV`)!.value).toBe(w.dropV);
         expect(entries.get(`connection/${w.connectionId}/designCurrentA`)!.value).toBeCloseTo(w.designCurrentA, 9);

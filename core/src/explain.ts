@@ -1,5 +1,5 @@
 import type { Catalogue } from './catalogue/part.ts';
-import { deriveStages } from './derive.ts';
+import { derive } from './derive.ts';
 import type { Board } from './document/board.ts';
 import { partIndex } from './document/references.ts';
 import type { Workshop } from './document/workshop.ts';
@@ -43,78 +43,10 @@ export function traceAll(
   workshop: Workshop,
 ): Map<string, TraceEntry> {
   const entries = new Map<string, TraceEntry>();
-  const stages = withTracer(
+  withTracer(
     (entry) => entries.set(entry.address, entry),
-    () => deriveStages(board, catalogue, profile, workshop),
+    () => derive(board, catalogue, profile, workshop),
   );
-  const choiceEntry = (
-    address: string,
-    title: string,
-    value: number,
-    unit: string,
-    source: string,
-    inputs: TraceEntry['inputs'],
-  ) => entries.set(address, { address, title, value, unit, source, formula: 'smallest candidate that passes', inputs });
-  for (const c of stages.sizing.cables) {
-    const ampacityA = `cable/${c.cableId}/ampacityA`;
-    const wire = stages.sizing.wires.find(
-      (w) => w.connectionId === board.cables.find((b) => b.id === c.cableId)?.cores[0]?.connectionId,
-    );
-    choiceEntry(
-      `cable/${c.cableId}/conductorMm2`,
-      'Conductor area',
-      c.conductor.value,
-      'mm²',
-      profile.ampacity.source,
-      [
-        {
-          name: 'requiredA',
-          value: c.requiredA,
-          unit: 'A',
-          what: 'to carry: the larger of its current and its fuse',
-          origin: { given: wire?.guardKeys.length ? 'guarding fuse and design current' : 'design current' },
-        },
-        {
-          name: 'designCurrentA',
-          value: c.designCurrentA,
-          unit: 'A',
-          what: 'continuous current',
-          origin: { figure: `connection/${wire?.connectionId ?? ''}/designCurrentA` },
-        },
-        {
-          name: 'ampacityA',
-          value: c.ampacityA,
-          unit: 'A',
-          what: 'what the chosen size carries',
-          origin: { figure: ampacityA },
-        },
-      ],
-    );
-  }
-  for (const s of stages.sizing.seats) {
-    if (s.ratingA === null) continue;
-    const address = `seat/${s.itemId}/${s.seatId}`;
-    choiceEntry(`${address}/ratingA`, 'Fuse rating', s.ratingA, 'A', profile.fuseFactor.source, [
-      {
-        name: 'minimumA',
-        value: s.minimumA,
-        unit: 'A',
-        what: 'smallest rating',
-        origin: { figure: `${address}/minimumA` },
-      },
-      ...(s.fusesSchoolA === null
-        ? []
-        : [
-            {
-              name: 'summedFusesA',
-              value: s.fusesSchoolA,
-              unit: 'A',
-              what: 'by the other school: summed branch fuses',
-              origin: { given: 'ratings of the fuses it feeds' },
-            },
-          ]),
-    ]);
-  }
   return entries;
 }
 

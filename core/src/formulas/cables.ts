@@ -67,6 +67,20 @@ export const ambientFactor = declareFormula({
   compute: ({ maxC, ambientC, referenceC }) => Math.sqrt(Math.max(0, maxC - ambientC) / (maxC - referenceC)),
 });
 
+/** Table value of the conductor, by what it is made of. */
+export const materialAmpacity = declareFormula({
+  id: 'cable.materialAmpacity',
+  title: 'Table value of the conductor',
+  formula: 'copperA * materialFactor',
+  unit: 'A',
+  inputs: {
+    copperA: { unit: 'A', what: 'table value for copper', sample: [6, 475] },
+    materialFactor: { unit: '', what: 'what it is made of, against copper', sample: [0.7, 1] },
+  },
+  source: 'table of the rule profile; copper-clad aluminium carries less (general knowledge, no source)',
+  compute: ({ copperA, materialFactor }) => copperA * materialFactor,
+});
+
 /** Current a conductor may carry all day where it lies. */
 export const ampacity = declareFormula({
   id: 'cable.ampacity',
@@ -140,12 +154,13 @@ export const bites = declareFormula({
 export const shrinkLength = declareFormula({
   id: 'termination.shrink',
   title: 'Heat-shrink length',
-  formula: 'ceil((barrelDepthMm + extraMm) * 1.1 / 5) * 5',
+  formula: 'ceil((barrelDepthMm + extraMm) * 11 / 50) * 5',
   unit: 'mm',
   inputs: {
     barrelDepthMm: { unit: 'mm', what: 'barrel depth', sample: [6, 40] },
     extraMm: { unit: 'mm', what: 'over the barrel and the cable', sample: [20, 40] },
   },
   source: 'barrel + 20–40 mm, 10 % longitudinal loss (common practice, no source)',
-  compute: ({ barrelDepthMm, extraMm }) => Math.ceil(((barrelDepthMm + extraMm) * 1.1) / 5) * 5,
+  // Multiplied before it is divided: 50 × 1.1 is a hair over 55 to a computer.
+  compute: ({ barrelDepthMm, extraMm }) => Math.ceil(((barrelDepthMm + extraMm) * 11) / 50) * 5,
 });

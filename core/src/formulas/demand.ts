@@ -14,6 +14,20 @@ export const loadCurrent = declareFormula({
   compute: ({ powerW, voltageV }) => powerW / voltageV,
 });
 
+/** Current a relay's coil holds in with. */
+export const coilCurrent = declareFormula({
+  id: 'demand.coilCurrent',
+  title: 'Current of the coil',
+  formula: 'systemVoltageV / resistanceOhm',
+  unit: 'A',
+  inputs: {
+    systemVoltageV: { unit: 'V', what: 'nominal system voltage', sample: [12, 48] },
+    resistanceOhm: { unit: 'Ω', what: 'resistance of the coil', sample: [40, 600] },
+  },
+  source: 'I = U/R',
+  compute: ({ systemVoltageV, resistanceOhm }) => systemVoltageV / resistanceOhm,
+});
+
 /** Direct current an inverter draws at full power at its cut-off voltage. */
 export const inverterCurrent = declareFormula({
   id: 'demand.inverterCurrent',

@@ -191,7 +191,8 @@ export const ampacities = each(
     profile,
   }),
   ({ candidates: { areasMm2, columnC }, environments, startMm2, ambientC, profile, ...cable }) => {
-    const carries = (areaMm2: number) => cableAmpacity(cable, areaMm2, columnC, environments, ambientC, profile);
+    const carries = (areaMm2: number) =>
+      cableAmpacity(cable, areaMm2, columnC, environments, ambientC, profile, `cable/${cable.id}/ampacityA/${areaMm2}`);
     return { areasA: areasMm2.map(carries), startMm2, startA: carries(startMm2) };
   },
 );

@@ -1,6 +1,6 @@
 import type { ElectricalBrief, ElectricLoad, Id, LoadDemand } from '../../document/board.ts';
-import { given, use } from '../../engine/formula.ts';
-import { converterInputCurrent, inverterCurrent, loadCurrent } from '../../formulas/demand.ts';
+import { figure, given, type Origin, use } from '../../engine/formula.ts';
+import { coilCurrent, converterInputCurrent, inverterCurrent, loadCurrent } from '../../formulas/demand.ts';
 import { solarDesignCurrent } from '../../formulas/solar.ts';
 import type { ChargerPort, ConsumerPort, Netlist, Port, SolarPort } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
@@ -14,6 +14,8 @@ export interface Flow {
   itemId: Id;
   way: 'discharge' | 'charge' | 'solar';
   designCurrentA: number;
+  /** The figure its design current is, or what it was given by. */
+  origin: Origin;
   /** Current for the moment it starts over its design current; 1 where it starts softly. */
   surgeFactor: number;
   /** What it does on the bench: constant power, constant current, or a fixed resistance. */
@@ -38,19 +40,29 @@ export interface Demand {
   unfed: { itemId: Id; key: string; plusFed: boolean; minusFed: boolean; reversed: boolean }[];
 }
 
-/** Current of a load row while it is on, A, at the nominal system voltage. */
-export function ratedCurrentA(
-  item: { id: Id; load: Pick<LoadDemand, 'rating'> | null },
+/** A current with where it came from. */
+export type Current = Pick<Flow, 'designCurrentA' | 'origin'>;
+
+/**
+ * Current of a load row while it is on, at the nominal system voltage.
+ * @param address of the figure, where it is worked out
+ */
+export function ratedCurrent(
+  load: Pick<LoadDemand, 'rating'> | null,
   systemVoltageV: number,
-): number {
-  if (!item.load) return 0;
-  const address = `item/${item.id}/designCurrentA`;
-  if (item.load.rating.kind === 'amps') return item.load.rating.currentA;
-  return use(loadCurrent, { powerW: item.load.rating.powerW, voltageV: systemVoltageV }, address, {
+  address: string,
+): Current {
+  if (!load) return { designCurrentA: 0, origin: given('no load is said') };
+  if (load.rating.kind === 'amps') return { designCurrentA: load.rating.currentA, origin: given('load list') };
+  const designCurrentA = use(loadCurrent, { powerW: load.rating.powerW, voltageV: systemVoltageV }, address, {
     powerW: given('load list'),
     voltageV: given('brief'),
   });
+  return { designCurrentA, origin: figure(address) };
 }
+
+/** Address of a flow's design current, where it is worked out. */
+const currentAddress = (flowKey: string): string => `flow/${flowKey}/currentA`;
 
 const pole = (potentials: Potentials, port: Port) => ({
   plusV: potentials.nodeV[port.plus]!,
@@ -64,7 +76,7 @@ function consumerFlow(
   systemVoltageV: number,
 ): Omit<Flow, 'key' | 'sink' | 'supply' | 'modules' | 'way'> {
   const { element, item } = port;
-  const address = `item/${item.id}/designCurrentA`;
+  const address = currentAddress(port.key);
   if (element.kind === 'inverter') {
     const designCurrentA = use(
       inverterCurrent,
@@ -75,6 +87,7 @@ function consumerFlow(
     return {
       itemId: item.id,
       designCurrentA,
+      origin: figure(address),
       surgeFactor: element.surgeW / element.acPowerW,
       operating: { kind: 'power', powerW: element.acPowerW / element.efficiencyShare },
     };
@@ -82,15 +95,18 @@ function consumerFlow(
   if (element.kind === 'coil')
     return {
       itemId: item.id,
-      designCurrentA: systemVoltageV / element.resistanceOhm,
+      designCurrentA: use(coilCurrent, { systemVoltageV, resistanceOhm: element.resistanceOhm }, address, {
+        systemVoltageV: given('brief'),
+        resistanceOhm: given('part sheet'),
+      }),
+      origin: figure(address),
       surgeFactor: 1,
       operating: { kind: 'resistance', ohm: element.resistanceOhm },
     };
-  const designCurrentA = ratedCurrentA({ id: item.id, load }, systemVoltageV);
   const rating = load?.rating;
   return {
     itemId: item.id,
-    designCurrentA,
+    ...ratedCurrent(load, systemVoltageV, address),
     surgeFactor: load && !load.softStart ? load.surgeFactor : 1,
     operating:
       rating?.kind === 'watts'
@@ -117,7 +133,7 @@ function solarStrings(charger: ChargerPort, netlist: Netlist, potentials: Potent
 
 function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potentials): Flow[] {
   const { element, item } = charger;
-  const address = `item/${item.id}/inputCurrentA`;
+  const address = currentAddress(`${charger.key}/input`);
   const inputIsland = potentials.islandOf[charger.input.plus];
   const flows: Flow[] = [];
   if (element.source === 'dcdc') {
@@ -146,6 +162,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
       itemId: item.id,
       way: 'discharge',
       designCurrentA,
+      origin: element.inputMaxA === null ? figure(address) : given('part sheet: input current'),
       surgeFactor: 1,
       operating: { kind: 'power', powerW: (element.outputV * element.outputA) / element.efficiencyShare },
       sink: charger.input,
@@ -157,7 +174,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
       const [top, bottom] = [string[0]!, string.at(-1)!];
       const weakest = string.reduce((w, m) => (m.element.shortCircuitA > w.element.shortCircuitA ? m : w));
       const { shortCircuitA } = weakest.element;
-      const designCurrentA = use(solarDesignCurrent, { shortCircuitA }, `item/${top.item.id}/designCurrentA`, {
+      const designCurrentA = use(solarDesignCurrent, { shortCircuitA }, currentAddress(`${top.key}/string`), {
         shortCircuitA: given(string.length > 1 ? 'part sheet, the largest of the string' : 'part sheet'),
       });
       flows.push({
@@ -165,6 +182,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
         itemId: top.item.id,
         way: 'solar',
         designCurrentA,
+        origin: figure(currentAddress(`${top.key}/string`)),
         surgeFactor: 1,
         operating: { kind: 'current', currentA: shortCircuitA },
         sink: charger.input,
@@ -178,6 +196,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
     itemId: item.id,
     way: 'charge',
     designCurrentA: element.outputA,
+    origin: given('part sheet: output current'),
     surgeFactor: 1,
     operating: { kind: 'current', currentA: element.outputA },
     sink: charger.output,
@@ -247,6 +266,7 @@ export function demandOf(
         itemId: port.item.id,
         way: 'charge',
         designCurrentA: port.element.outputA,
+        origin: given('part sheet: output current'),
         surgeFactor: 1,
         operating: { kind: 'current', currentA: port.element.outputA },
         sink: port,

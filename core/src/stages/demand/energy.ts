@@ -11,7 +11,7 @@ import {
   wantedBank,
 } from '../../formulas/demand.ts';
 import { COLD_CAPACITY_PER_K } from '../../tables/bankTraits.ts';
-import { ratedCurrentA } from './demand.ts';
+import { type Current, ratedCurrent } from './demand.ts';
 import { hoursPerDayOf, onShareIn } from './usage.ts';
 
 export interface EnergyRow {
@@ -130,26 +130,25 @@ function startingW(
 
 function rowOf({ item, load }: Load, brief: Pick<Brief, 'systemVoltageV'>, efficiencyShare: number): EnergyRow {
   const powerW = powerOf(load, brief.systemVoltageV);
-  const currentA =
+  const address = `load/${item.id}/currentA`;
+  const { designCurrentA: currentA, origin }: Current =
     load.side === 'mains'
-      ? use(
-          mainsLoadCurrent,
-          { powerW, voltageV: brief.systemVoltageV, efficiencyShare },
-          `item/${item.id}/designCurrentA`,
-          {
-            powerW: given('load list'),
+      ? {
+          designCurrentA: use(mainsLoadCurrent, { powerW, voltageV: brief.systemVoltageV, efficiencyShare }, address, {
+            powerW: given(load.rating.kind === 'watts' ? 'load list' : 'load list: A at the nominal voltage'),
             voltageV: given('brief'),
             efficiencyShare: given('inverter on the board, else 0.9 (common practice, no source)'),
-          },
-        )
-      : ratedCurrentA(item, brief.systemVoltageV);
+          }),
+          origin: figure(address),
+        }
+      : ratedCurrent(load, brief.systemVoltageV, address);
   const standbyA = load.standbyW / (brief.systemVoltageV * (load.side === 'mains' ? efficiencyShare : 1));
   const dailyAh = use(
     dailyCharge,
     { currentA, hoursPerDay: hoursPerDayOf(load), dutyShare: load.dutyShare, standbyA },
-    `item/${item.id}/dailyAh`,
+    `load/${item.id}/dailyAh`,
     {
-      currentA: load.rating.kind === 'watts' ? figure(`item/${item.id}/designCurrentA`) : given('load list'),
+      currentA: origin,
       hoursPerDay: given(load.usage.kind === 'painted' ? 'hours painted on the strip' : 'load list'),
       dutyShare: given('load list'),
       standbyA: given(`${load.standbyW} W standby at the bank's voltage`),
@@ -158,7 +157,7 @@ function rowOf({ item, load }: Load, brief: Pick<Brief, 'systemVoltageV'>, effic
   const surgeW = use(
     surgePower,
     { powerW, surgeFactor: load.surgeFactor, softCutShare: load.softStart ? SOFT_START_CUT_SHARE : 0 },
-    `item/${item.id}/surgeW`,
+    `load/${item.id}/surgeW`,
     {
       powerW: given('load list'),
       surgeFactor: given('load list'),
@@ -176,23 +175,23 @@ export function energyOf({ items, parts, brief, power, settings, workshop }: Ene
   const efficiencyShare = inverter?.kind === 'inverter' ? inverter.efficiencyShare : USUAL_INVERTER_EFFICIENCY;
   const rows = loads.map((l) => rowOf(l, brief, efficiencyShare));
   const term = ({ item }: Load, value: number, address: string) => ({
-    name: `Q_${item.designation.replace(/[^A-Za-z0-9]/g, '')}`,
+    name: `Q_${item.designation}`,
     value,
     what: item.name || item.designation,
     origin: figure(address),
   });
   const sumOf = (season: 'warm' | 'cold') =>
-    useSum(
-      loads.flatMap((l, i) =>
+    useSum({
+      terms: loads.flatMap((l, i) =>
         l.load.season === 'all' || l.load.season === season
-          ? [term(l, rows[i]!.dailyAh, `item/${l.item.id}/dailyAh`)]
+          ? [term(l, rows[i]!.dailyAh, `load/${l.item.id}/dailyAh`)]
           : [],
       ),
-      'Ah',
-      `Charge taken in a day, ${season} half of the year`,
-      'daily Ah = Σ I·h·duty',
-      `job/${season}DailyAh`,
-    );
+      unit: 'Ah',
+      title: `Charge taken in a day, ${season} half of the year`,
+      source: 'daily Ah = Σ I·h·duty',
+      address: `job/${season}DailyAh`,
+    });
   const [warmDailyAh, coldDailyAh] = [sumOf('warm'), sumOf('cold')];
   const dailyAh = Math.max(warmDailyAh, coldDailyAh);
   const dailyFrom = figure(`job/${warmDailyAh >= coldDailyAh ? 'warm' : 'cold'}DailyAh`);
@@ -211,17 +210,18 @@ export function energyOf({ items, parts, brief, power, settings, workshop }: Ene
     mainsSurgeW = Math.max(mainsSurgeW, startingW(loads, rows, hour, power, on));
   }
   const peakHour = hourW.reduce((best, w, h) => (w > hourW[best]! + 1e-9 ? h : best), 0);
-  const peakW = useSum(
-    togetherIn(loads, peakHour, power, brief.systemVoltageV).map((l) => ({
+  const peakW = useSum({
+    terms: togetherIn(loads, peakHour, power, brief.systemVoltageV).map((l) => ({
       ...term(l, powerOf(l.load, brief.systemVoltageV), ''),
-      name: `P_${l.item.designation.replace(/[^A-Za-z0-9]/g, '')}`,
+      name: `P_${l.item.designation}`,
       origin: given('load list'),
     })),
-    'W',
-    `Most on together, ${peakHour}:00`,
-    'hours painted on the strip; of a group that takes turns only the largest counts; unpainted loads count in every hour',
-    'job/peakW',
-  );
+    unit: 'W',
+    title: `Most on together, ${peakHour}:00`,
+    source:
+      'hours painted on the strip; of a group that takes turns only the largest counts; unpainted loads count in every hour',
+    address: 'job/peakW',
+  });
   const worst = rows.reduce<EnergyRow | null>((w, r) => (r.surgeW > (w?.surgeW ?? 0) ? r : w), null);
 
   const wattHours = elements.reduce((s, e) => s + (e.kind === 'battery' ? e.capacityAh * e.nominalV : 0), 0);

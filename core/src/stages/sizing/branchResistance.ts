@@ -9,7 +9,7 @@ import type { BranchOhm } from './electrical.ts';
 import type { SizingResult } from './sizingResult.ts';
 
 /** What a wire that no cable carries counts as, and a fuse nobody has chosen. */
-const UNKNOWN_OHM = 1e-4;
+export const UNKNOWN_OHM = 1e-4;
 export const UNSIZED_FUSE_OHM = 0.002;
 
 /** Resistance of every branch after sizing, Ω: for the bench plan, the simulated board and the exported netlist. */

@@ -39,24 +39,35 @@ function kFrom(startC: number, endC: number): number {
   return k;
 }
 
-/** Energy a conductor withstands from its column temperature, A²s; traced under the cable. */
-export function cableWithstand(
-  cableId: Id,
-  areaMm2: number,
-  startC: number,
-  insulation: keyof typeof SHORT_END_C,
-  traced: boolean,
-): number {
-  const inputs = { startC, endC: SHORT_END_C[insulation] };
-  if (!traced) return withstand.compute({ k: kFrom(startC, inputs.endC), areaMm2 });
-  const k = use(adiabaticK, inputs, `cable/${cableId}/k`, {
-    startC: given('as hot as its ampacity column allows'),
-    endC: given('insulation in a short circuit, IEC 60364-4-43 (from memory)'),
-  });
-  return use(withstand, { k, areaMm2 }, `cable/${cableId}/withstandA2s`, {
-    k: figure(`cable/${cableId}/k`),
-    areaMm2: given('chosen conductor'),
-  });
+/** A conductor as a fault meets it. */
+export interface Faulted {
+  cableId: Id;
+  areaMm2: number;
+  startC: number;
+  insulation: keyof typeof SHORT_END_C;
+}
+
+/** Energy a conductor withstands from its column temperature, A²s. */
+export const cableWithstand = ({ areaMm2, startC, insulation }: Faulted): number =>
+  withstand.compute({ k: kFrom(startC, SHORT_END_C[insulation]), areaMm2 });
+
+/** The same as a figure under its cable. */
+export function withstandFigure({ cableId, areaMm2, startC, insulation }: Faulted): number {
+  const k = use(
+    adiabaticK,
+    { startC, endC: SHORT_END_C[insulation] },
+    () => `cable/${cableId}/k`,
+    () => ({
+      startC: given('as hot as its ampacity column allows'),
+      endC: given('insulation in a short circuit, IEC 60364-4-43 (from memory)'),
+    }),
+  );
+  return use(
+    withstand,
+    { k, areaMm2 },
+    () => `cable/${cableId}/withstandA2s`,
+    () => ({ k: figure(`cable/${cableId}/k`), areaMm2: figure(`cable/${cableId}/conductorMm2`) }),
+  );
 }
 
 /**

@@ -1,8 +1,8 @@
 import type { CableType, Catalogue, Terminal } from '../../catalogue/part.ts';
 import type { Cable, Connection, Environment } from '../../document/board.ts';
 import type { Workshop } from '../../document/workshop.ts';
-import { figure, given, isTracing, use } from '../../engine/formula.ts';
-import { ambientFactor, ampacity } from '../../formulas/cables.ts';
+import { figure, given, use } from '../../engine/formula.ts';
+import { ambientFactor, ampacity, materialAmpacity } from '../../formulas/cables.ts';
 import type { AmpacityTable, Profile } from '../../profiles/profile.ts';
 import { BAR_AMPACITY } from '../../tables/copperBars.ts';
 import { CCA } from '../../tables/sourceCorners.ts';
@@ -64,20 +64,22 @@ const laidTogether = (cable: Made, environment: Environment, profile: Profile): 
   return environment.bundledCount - 1 + own;
 };
 
-/** What a cable of this area may carry where it lies, A: the worst of its segments. */
+/**
+ * What a cable of this area may carry where it lies, A: the worst of its segments.
+ * @param address of the figure
+ */
 export function cableAmpacity(
-  cable: Pick<Cable, 'id' | 'material' | 'cores'>,
+  cable: Pick<Cable, 'material' | 'cores'>,
   areaMm2: number,
   columnC: number,
   environments: readonly Environment[],
   ambientByDefaultC: number,
   profile: Profile,
+  address: string,
 ): number {
-  const { id: cableId, material } = cable;
+  const { material } = cable;
   const table = ampacityTableOf(cable, profile);
-  const copperA = tableAmps(table, areaMm2, columnC);
-  if (copperA === null) return 0;
-  const tableA = copperA * (material === 'cca' ? CCA.ampacityFactor : 1);
+  const copperA = tableAmps(table, areaMm2, columnC) ?? 0;
   const derating = (e: Environment) => {
     const ambientC = e.ambientC ?? ambientByDefaultC;
     const count = laidTogether(cable, e, profile);
@@ -89,24 +91,36 @@ export function cableAmpacity(
     };
   };
   const worst = environments.map(derating).reduce((w, d) => (d.factor * d.bundle < w.factor * w.bundle ? d : w));
-  if (!isTracing()) return ampacity.compute({ tableA, ambientFactor: worst.factor, bundleFactor: worst.bundle });
   const ambient = use(
     ambientFactor,
     { maxC: columnC, ambientC: worst.ambientC, referenceC: table.referenceC },
-    `cable/${cableId}/ambientFactor`,
-    {
+    () => `${address}/ambientFactor`,
+    () => ({
       maxC: given('the lower of insulation and terminal temperature, as a column of the table'),
       ambientC: given('brief, or the segment where it is hottest'),
       referenceC: given(table.source),
-    },
+    }),
   );
-  const sheathed = cable.cores.length > 1 ? `, ${cable.cores.length} cores in one sheath among them` : '';
-  return use(ampacity, { tableA, ambientFactor: ambient, bundleFactor: worst.bundle }, `cable/${cableId}/ampacityA`, {
-    tableA: given(
-      `${table.source}, ${areaMm2} mm², ${columnC} °C column${material === 'cca' ? `, × ${CCA.ampacityFactor} for copper-clad aluminium (general knowledge, no source)` : ''}`,
-    ),
-    ambientFactor: figure(`cable/${cableId}/ambientFactor`),
-    bundleFactor: given(`${worst.count} ${profile.bundle.counts}${sheathed}; ${profile.bundle.source}`),
+  const tableA = use(
+    materialAmpacity,
+    { copperA, materialFactor: material === 'cca' ? CCA.ampacityFactor : 1 },
+    () => `${address}/tableA`,
+    () => ({
+      copperA: given(
+        copperA === 0 ? `${areaMm2} mm² is not in the table` : `${table.source}, ${areaMm2} mm², ${columnC} °C column`,
+      ),
+      materialFactor: given(
+        material === 'cca' ? 'copper-clad aluminium (general knowledge, no source)' : 'copper, as the table has it',
+      ),
+    }),
+  );
+  return use(ampacity, { tableA, ambientFactor: ambient, bundleFactor: worst.bundle }, address, () => {
+    const sheathed = cable.cores.length > 1 ? `, ${cable.cores.length} cores in one sheath among them` : '';
+    return {
+      tableA: figure(`${address}/tableA`),
+      ambientFactor: figure(`${address}/ambientFactor`),
+      bundleFactor: given(`${worst.count} ${profile.bundle.counts}${sheathed}; ${profile.bundle.source}`),
+    };
   });
 }
 

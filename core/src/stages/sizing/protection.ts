@@ -2,8 +2,7 @@ import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import type { Catalogue, FuseLink } from '../../catalogue/part.ts';
 import type { Choice, FeederSchool, Id } from '../../document/board.ts';
 import { compareText } from '../../engine/compareText.ts';
-import { figure, given, use } from '../../engine/formula.ts';
-import { fuseMinimum } from '../../formulas/protection.ts';
+import { feederMinimum, fuseMinimum } from '../../formulas/protection.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { ElementOf } from '../netlist/netlist.ts';
 import { type ChoiceResult, lockedResult } from './choiceResult.ts';
@@ -27,22 +26,17 @@ export interface SeatMinimum {
 
 /** Smallest rating a seat may take by the board's feeder school, A. */
 export function seatMinimum(
-  seat: Seat,
   designCurrentA: number,
   branchFusesA: readonly number[],
   school: FeederSchool,
   profile: Profile,
 ): SeatMinimum {
-  const address = () => `seat/${seat.itemId}/${seat.element.id}`;
-  const loadsSchoolA = use(
-    fuseMinimum,
-    { factor: profile.fuseFactor.value, currentA: designCurrentA },
-    () => `${address()}/minimumA`,
-    () => ({ factor: given(profile.fuseFactor.source), currentA: figure(`${address()}/designCurrentA`) }),
-  );
+  const loadsSchoolA = fuseMinimum.compute({ factor: profile.fuseFactor.value, currentA: designCurrentA });
   const fusesSchoolA = branchFusesA.length > 1 ? branchFusesA.reduce((s, a) => s + a, 0) : null;
   const minimumA =
-    school === 'summedFuses' && fusesSchoolA !== null ? Math.max(fusesSchoolA, loadsSchoolA) : loadsSchoolA;
+    school === 'summedFuses' && fusesSchoolA !== null
+      ? feederMinimum.compute({ loadsA: loadsSchoolA, fusesA: fusesSchoolA })
+      : loadsSchoolA;
   return { designCurrentA, loadsSchoolA, fusesSchoolA, minimumA };
 }
 

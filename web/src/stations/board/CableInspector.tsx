@@ -325,7 +325,7 @@ export function CableInspector({ cable }: { cable: Cable }) {
           </span>
         </Row>
         <Row label="carries here">
-          <Askable address={`cable/${cable.id}/ampacityA`}>{amps(sized.ampacityA)}</Askable>
+          <Askable address={`cable/${cable.id}/ampacityA/${sized.conductor.value}`}>{amps(sized.ampacityA)}</Askable>
         </Row>
       </dl>
       <LockChoice

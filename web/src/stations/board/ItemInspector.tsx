@@ -335,9 +335,7 @@ export function ItemInspector({
             {item.load?.rating.kind === 'amps' ? (
               <span className="num">{amps(flow.designCurrentA)}</span>
             ) : (
-              <Askable address={`item/${item.id}/${flow.key.endsWith('/input') ? 'inputCurrentA' : 'designCurrentA'}`}>
-                {amps(flow.designCurrentA)}
-              </Askable>
+              <Askable address={`flow/${flow.key}/currentA`}>{amps(flow.designCurrentA)}</Askable>
             )}
           </Row>
         </dl>

@@ -133,7 +133,7 @@ export function LoadRow({ item, load }: { item: Item; load: LoadDemand }) {
           />
         </td>
         <td className="pt-2.5 text-right">
-          {row && <Askable address={`item/${item.id}/dailyAh`}>{ampHours(row.dailyAh)}</Askable>}
+          {row && <Askable address={`load/${item.id}/dailyAh`}>{ampHours(row.dailyAh)}</Askable>}
         </td>
         <td className="pt-1.5 whitespace-nowrap">
           <button
@@ -155,14 +155,14 @@ export function LoadRow({ item, load }: { item: Item; load: LoadDemand }) {
             <div className="mt-2 flex items-baseline gap-4">
               {row && row.surgeW > row.powerW + 1e-9 && (
                 <span>
-                  starts with <Askable address={`item/${item.id}/surgeW`}>{watts(row.surgeW)}</Askable>
+                  starts with <Askable address={`load/${item.id}/surgeW`}>{watts(row.surgeW)}</Askable>
                 </span>
               )}
               {row && (
                 <span>
                   takes{' '}
                   {rating.kind === 'watts' ? (
-                    <Askable address={`item/${item.id}/designCurrentA`}>{row.currentA.toFixed(1)} A</Askable>
+                    <Askable address={`load/${item.id}/currentA`}>{row.currentA.toFixed(1)} A</Askable>
                   ) : (
                     <span className="num">{row.currentA.toFixed(1)} A</span>
                   )}{' '}

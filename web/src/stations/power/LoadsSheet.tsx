@@ -180,7 +180,7 @@ export function LoadsSheet() {
                   largest start, {job.board.items.find((i) => i.id === energy.largestSurge!.itemId)?.designation}
                 </dt>
                 <dd className="text-right">
-                  <Askable address={`item/${energy.largestSurge.itemId}/surgeW`}>
+                  <Askable address={`load/${energy.largestSurge.itemId}/surgeW`}>
                     {watts(energy.largestSurge.surgeW)}
                   </Askable>
                 </dd>

@@ -1,0 +1,19 @@
+import { seatMinimum, seatRating } from './protection.ts';
+import { GREATER, type SizingState } from './state.ts';
+
+/** Every fuse at least as large as its current, and by the feeder school its branches, ask. @returns whether one grew */
+export function growFuses(state: SizingState): boolean {
+  const { input, ratingA } = state;
+  let grew = false;
+  for (const seat of state.seats) {
+    const children = state.relations.children.get(seat.branch)!.map((s) => ratingA[s]!);
+    const need = seatMinimum(state.designA[seat.branch]!, children, input.feederSchool, input.profile);
+    state.minimum.set(seat.branch, need);
+    const rating = seatRating(seat, need.minimumA, input.catalogue);
+    if (rating > ratingA[seat.branch]! * GREATER) {
+      ratingA[seat.branch] = rating;
+      grew = true;
+    }
+  }
+  return grew;
+}

@@ -1,0 +1,200 @@
+import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import type { FuseLink } from '../../catalogue/part.ts';
+import { conductorResistance } from '../../formulas/cables.ts';
+import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
+import type { Potentials } from '../netlist/potentials.ts';
+import { UNKNOWN_OHM, UNSIZED_FUSE_OHM } from './branchResistance.ts';
+import type { Clearing } from './clearing.ts';
+import type { FlowDrop } from './drops.ts';
+import { type BranchOhm, type Circuit, circuitOf, type OperatingPoint, operatingPoint, shareOf } from './electrical.ts';
+import { besideOthers } from './lostBattery.ts';
+import { lockedLink, type Seat, type SeatMinimum, seatRating } from './protection.ts';
+import type { Guard, Relations } from './relations.ts';
+import type { SizedCable, SizingInput } from './sizingInput.ts';
+
+/** Sizes are compared with this much room for the rounding of the solver. */
+export const GREATER = 1 + 1e-9;
+
+/** A cable with the size it has grown to. */
+export interface WorkingCable extends SizedCable {
+  lengthMm: number;
+  locked: boolean;
+  areaMm2: number;
+  requiredA: number;
+  designCurrentA: number;
+  guardUnmet: boolean;
+  /** Which consumer's drop, or the fault, asked for more than this area; null until one does. */
+  drivenBy: Map<number, string> | null;
+  branches: number[];
+}
+
+/** Everything that grows from round to round, and what it grows on. */
+export interface SizingState {
+  readonly input: SizingInput;
+  readonly netlist: Netlist;
+  readonly potentials: Potentials;
+  readonly flows: readonly Flow[];
+  readonly relations: Relations;
+  readonly cables: readonly WorkingCable[];
+  readonly cableOfBranch: ReadonlyMap<number, WorkingCable>;
+  readonly seats: readonly Seat[];
+  readonly seatAt: ReadonlyMap<number, Seat>;
+  readonly lockedAt: ReadonlyMap<number, FuseLink | null>;
+  /** Batteries whose loss the others must carry, by their place among the sources. */
+  readonly losable: readonly number[];
+  /** Rating in each fuse seat, by branch. */
+  readonly ratingA: Float64Array;
+  readonly minimum: Map<number, SeatMinimum>;
+  readonly designA: Float64Array;
+  /** By branch: the battery whose loss asks most of it, by its place among the sources; −1 with all there. */
+  readonly lostAt: Int16Array;
+  readonly clearings: (Clearing | null)[];
+  circuit: Circuit;
+  /** Part of each flow in every branch, solved when it is asked for. */
+  share: Map<number, Float64Array>;
+  guards: (Guard | null)[];
+  drops: FlowDrop[];
+  operating: OperatingPoint;
+  charging: OperatingPoint;
+}
+
+function workingCables({ cables }: SizingInput, netlist: Netlist): WorkingCable[] {
+  const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
+  // Fields are named one by one: copying objects whole is what costs most in a re-derive.
+  return cables.map(({ cable, length, environments, candidates, ampacityA, startMm2, startAmpacityA }) => {
+    const branches: number[] = [];
+    for (const core of cable.cores) {
+      const branch = branchIndex.get(`connection/${core.connectionId}`);
+      if (branch !== undefined) branches.push(branch);
+    }
+    return {
+      cable,
+      length,
+      lengthMm: length.lengthMm,
+      environments,
+      candidates,
+      ampacityA,
+      startMm2,
+      startAmpacityA,
+      locked: cable.conductorMm2.mode === 'locked',
+      areaMm2: startMm2,
+      requiredA: 0,
+      designCurrentA: 0,
+      guardUnmet: false,
+      drivenBy: null,
+      branches,
+    };
+  });
+}
+
+function seatsOf({ items }: SizingInput, netlist: Netlist): Seat[] {
+  const itemOf = new Map(items.map((i) => [i.id, i]));
+  return netlist.branches.flatMap((b, branch) => {
+    const { element } = b;
+    if (element?.kind !== 'fuseSeat') return [];
+    const item = itemOf.get(b.itemId!)!;
+    const choice = item.inserts.find((i) => i.seatId === element.id)?.link ?? { mode: 'auto' as const };
+    return [{ branch, key: b.key, itemId: item.id, element, choice }];
+  });
+}
+
+/** Every automatic cable at its smallest candidate, every fuse at its smallest rating. */
+export function startState(
+  input: SizingInput,
+  netlist: Netlist,
+  potentials: Potentials,
+  flows: readonly Flow[],
+  relations: Relations,
+): SizingState {
+  const { catalogue } = input;
+  const cables = workingCables(input, netlist);
+  const seats = seatsOf(input, netlist);
+  const count = netlist.branches.length;
+  const ratingA = new Float64Array(count);
+  for (const s of seats) ratingA[s.branch] = seatRating(s, 0, catalogue);
+  const grown = {
+    input,
+    netlist,
+    potentials,
+    flows,
+    relations,
+    cables,
+    cableOfBranch: new Map(cables.flatMap((cable) => cable.branches.map((b) => [b, cable] as const))),
+    seats,
+    seatAt: new Map(seats.map((s) => [s.branch, s])),
+    lockedAt: new Map(seats.map((s) => [s.branch, lockedLink(s, catalogue)])),
+    losable: input.lostBattery === 'carries' ? besideOthers(netlist, potentials) : [],
+    ratingA,
+    minimum: new Map(),
+    designA: new Float64Array(count),
+    lostAt: new Int16Array(count).fill(-1),
+    clearings: [],
+    share: new Map(),
+    guards: [],
+    drops: [],
+  };
+  const circuit = circuitOf(netlist, branchOhm(grown, true));
+  const idle = operatingPoint(circuit, [], 'nominal');
+  return { ...grown, circuit, operating: idle, charging: idle };
+}
+
+/** What a cable's resistance is worked out from, at a conductor temperature. */
+export const resistanceInputs = (
+  { cable, areaMm2, lengthMm }: Pick<WorkingCable, 'cable' | 'areaMm2' | 'lengthMm'>,
+  conductorC: number,
+) => ({
+  ohmPerKm: ohmPerKmOf(areaMm2, cable.material),
+  lengthMm,
+  alphaPerK: COPPER_ALPHA_PER_K,
+  conductorC,
+});
+
+/** Resistance of every branch with the sizes as they stand, hot copper or at 20 °C. */
+export function branchOhm(
+  state: Pick<SizingState, 'input' | 'cableOfBranch' | 'lockedAt' | 'ratingA'>,
+  hot: boolean,
+): BranchOhm {
+  const { linkOhm } = catalogueIndex(state.input.catalogue);
+  return (branch: Branch, i: number): number => {
+    if (branch.kind === 'wire') {
+      const cable = state.cableOfBranch.get(i);
+      if (!cable) return UNKNOWN_OHM;
+      return conductorResistance.compute(resistanceInputs(cable, hot ? cable.candidates.columnC : 20));
+    }
+    const { element } = branch;
+    if (element?.kind === 'fuseSeat')
+      return (
+        state.lockedAt.get(i)?.coldResistanceOhm ??
+        linkOhm.get(`${element.style} ${state.ratingA[i]}`) ??
+        UNSIZED_FUSE_OHM
+      );
+    return element?.resistanceOhm ?? UNKNOWN_OHM;
+  };
+}
+
+/** Part of one flow in every branch. */
+export function shareIn(state: SizingState, f: number): Float64Array {
+  let own = state.share.get(f);
+  if (!own) {
+    own = shareOf(state.circuit, state.flows[f]!);
+    state.share.set(f, own);
+  }
+  return own;
+}
+
+/** What a cable carries at an area, A. */
+export const ampacityAt = (cable: WorkingCable, areaMm2: number): number =>
+  cable.ampacityA[cable.candidates.areasMm2.indexOf(areaMm2)] ?? cable.startAmpacityA;
+
+/** The next size a cable may take; undefined at its largest. */
+export const nextArea = (cable: WorkingCable): number | undefined =>
+  cable.candidates.areasMm2.find((a) => a > cable.areaMm2);
+
+/** Takes a cable to its next size, and says what asked for it. */
+export function grow(cable: WorkingCable, toMm2: number, drivenBy: string): void {
+  cable.drivenBy ??= new Map();
+  cable.drivenBy.set(cable.areaMm2, drivenBy);
+  cable.areaMm2 = toMm2;
+}
