@@ -1,10 +1,15 @@
 import { defineConfig } from 'vitest/config';
 
+const limits = { testTimeout: 60_000, hookTimeout: 60_000, pool: 'forks' as const };
+
 export default defineConfig({
   test: {
-    include: ['core/src/**/*.test.ts', 'server/src/**/*.test.ts', 'cli/src/**/*.test.ts', 'golden/**/*.test.ts'],
-    testTimeout: 60_000,
-    hookTimeout: 60_000,
-    pool: 'forks',
+    projects: [
+      {
+        // Pure functions: nothing one file leaves behind can be seen by another, so they share their modules.
+        test: { ...limits, name: 'core', include: ['core/src/**/*.test.ts', 'golden/**/*.test.ts'], isolate: false },
+      },
+      { test: { ...limits, name: 'server', include: ['server/src/**/*.test.ts', 'cli/src/**/*.test.ts'] } },
+    ],
   },
 });

@@ -4,30 +4,9 @@ import { derive } from '@ombrik/core/derive';
 import { migrateBoard } from '@ombrik/core/document/migrate';
 import { defaultWorkshop } from '@ombrik/core/document/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
+import { firstDifference } from '@ombrik/core/testing/difference';
 import { DIFFERENCES } from './differences.ts';
 import { pinnedAnswers } from './pinned.ts';
-
-/** Where two JSON values first part, as a path with both values; null where they say the same. */
-export function firstDifference(was: unknown, is: unknown, path = ''): string | null {
-  if (Object.is(was, is)) return null;
-  const [a, b] = [was, is];
-  if (
-    typeof a !== 'object' ||
-    typeof b !== 'object' ||
-    a === null ||
-    b === null ||
-    Array.isArray(a) !== Array.isArray(b)
-  )
-    return `${path}: was ${text(a)}, is ${text(b)}`;
-  const keys = new Set([...Object.keys(a), ...Object.keys(b)]);
-  for (const key of keys) {
-    const found = firstDifference((a as Row)[key], (b as Row)[key], `${path}/${key}`);
-    if (found) return found;
-  }
-  return null;
-}
-type Row = Record<string, unknown>;
-const text = (value: unknown): string => (JSON.stringify(value) ?? 'nothing').slice(0, 300);
 
 /** Derives every pinned board anew and says where an answer is another. */
 export function compareWithPin(report: (n: number, difference: string) => void): number {

@@ -1,0 +1,24 @@
+import { findingTest } from '../../testing/findingTest.ts';
+import { lamp, power, shelf } from '../../testing/kit.ts';
+
+/** A DC-DC charger on an alternator whose tap may give so much. */
+const tapped = (maxA: number, idleMaxA: number) =>
+  power(lamp().item('T1', 'dcdc-12-12-30', shelf).board, {
+    alternator: {
+      nominalV: 12,
+      chargingV: 14.2,
+      ecoV: 13.2,
+      ratedA: 200,
+      shareMax: 0.5,
+      maxA,
+      idleMaxA,
+      idleShare: 0.4,
+      hoursPerDay: 1,
+    },
+  });
+
+findingTest('alternator-overdrawn', {
+  speaks: () => tapped(20, 60),
+  silent: () => tapped(80, 60),
+  says: /-T1 takes \d+ A, the alternator may give 20 A/,
+});
