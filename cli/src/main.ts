@@ -7,7 +7,8 @@ import { boardJsonSchema } from '@ombrik/core/document/jsonSchema';
 import { defaultWorkshop } from '@ombrik/core/document/workshop';
 import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
 import { spiceDeck } from '@ombrik/core/export/spice';
-import { allFormulas } from '@ombrik/core/formulas/allFormulas';
+import { findingsBook } from '@ombrik/core/findings/entries';
+import { methodBook } from '@ombrik/core/formulas/book';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { Command, Option } from 'commander';
 
@@ -81,15 +82,14 @@ program
   .command('method')
   .description('print every formula with its inputs and source, as Markdown')
   .action(() => {
-    console.log(
-      '# Method\n\nEvery formula the program uses, printed by `npx ombrik method`. A test evaluates each text independently.\n',
-    );
-    for (const r of allFormulas) {
-      console.log(`## ${r.title}\n\n\`${r.id} = ${r.formula}\`${r.unit ? `, in ${r.unit}` : ''}\n`);
-      for (const [name, q] of Object.entries(r.inputs))
-        console.log(`- \`${name}\`${q.unit ? ` (${q.unit})` : ''}: ${q.what}`);
-      console.log(`\nSource: ${r.source}\n`);
-    }
+    process.stdout.write(methodBook());
+  });
+
+program
+  .command('findings')
+  .description('print every kind of finding with its limits and sources, as Markdown')
+  .action(() => {
+    process.stdout.write(findingsBook());
   });
 
 await program.parseAsync();

@@ -3,13 +3,13 @@ import type { Command } from '../document/commands.ts';
 import type { Given, Node, Reads } from '../engine/node.ts';
 import { check } from '../engine/stage.ts';
 
-/**
- * How bad it is:
- * - `stop`: somebody can be hurt, something is destroyed, or it cannot be built so;
- * - `warn`: it will disappoint, or is bad practice;
- * - `note`: to know.
- */
-export type Severity = 'stop' | 'warn' | 'note';
+/** What makes a finding as bad as it is: one written meaning for each severity, and each kind is held to it. */
+export interface SeverityClauses {
+  stop: 'hurts' | 'destroys' | 'cannot be built';
+  warn: 'disappoints' | 'bad practice';
+  note: 'to know';
+}
+export type Severity = keyof SeverityClauses;
 export type Station = 'brief' | 'power' | 'circuit' | 'board' | 'cables' | 'test';
 
 /** What of the trade a finding is about, as the trade sees it. */
@@ -67,7 +67,7 @@ export type Limit =
 export interface Draft<S extends Severity = Severity> {
   /** What it is about, so that the same thing found again keeps its id. */
   entity: string;
-  /** The first severity of the kind where it says none. */
+  /** The worst severity of the kind where it says none. */
   severity?: S;
   where: Partial<Finding['where']> & { label: string };
   says: string;
@@ -85,8 +85,8 @@ export interface FindingSpec<Id extends string, S extends Severity, L extends Re
   id: Id;
   subject: Subject;
   station: Station;
-  /** Every severity it may have, the worst first. */
-  severity: readonly [S, ...S[]];
+  /** Every severity it may have, the worst first, and what makes it so bad. */
+  severity: { readonly [K in S]: SeverityClauses[K] };
   /** What or whom it protects, in a line. */
   protects: string;
   source: string;
@@ -101,7 +101,7 @@ export interface FindingKind<Id extends string = string> {
   id: Id;
   subject: Subject;
   station: Station;
-  severity: readonly Severity[];
+  severity: Readonly<Partial<SeverityClauses>>;
   protects: string;
   source: string;
   limits: Readonly<Record<string, Limit>>;
@@ -123,10 +123,11 @@ export function finding<
   const values = Object.fromEntries(
     Object.entries(limits).flatMap(([name, limit]) => ('value' in limit ? [[name, limit.value]] : [])),
   ) as Values<L>;
+  const [worst] = Object.keys(severity) as [S];
   const complete = (draft: Draft<S>): Finding<Id> => ({
     id: `${id}:${draft.entity}`,
     kind: id,
-    severity: draft.severity ?? severity[0],
+    severity: draft.severity ?? worst,
     station,
     where: { itemIds: [], cableIds: [], panelId: null, terminals: [], ...draft.where },
     says: draft.says,

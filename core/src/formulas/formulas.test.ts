@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { evaluate } from 'mathjs';
 import { describe, expect, it } from 'vitest';
 import { allFormulas } from './allFormulas.ts';
+import { methodBook } from './book.ts';
 import * as demand from './demand.ts';
 import * as protection from './protection.ts';
 
@@ -46,4 +48,8 @@ describe('worked figures of the trade', () => {
     expect(amps).toBeGreaterThan(48);
     expect(amps).toBeLessThan(52);
   });
+});
+
+it('docs/method.md prints every formula as it stands', () => {
+  expect(readFileSync(new URL('../../../docs/method.md', import.meta.url), 'utf8')).toBe(methodBook());
 });

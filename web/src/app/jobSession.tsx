@@ -6,7 +6,8 @@ import { partIndex } from '@ombrik/core/document/references';
 import type { Workshop } from '@ombrik/core/document/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import type { Explanation } from '@ombrik/core/explain';
-import type { Finding } from '@ombrik/core/findings/registry';
+import type { FindingEntry } from '@ombrik/core/findings/entries';
+import type { Finding, FindingId } from '@ombrik/core/findings/registry';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { Profile } from '@ombrik/core/profiles/profile';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
@@ -57,6 +58,7 @@ export interface JobSession {
   dropMine(): void;
   dismiss(): void;
   explain(address: string): Promise<Explanation | null>;
+  about(kind: FindingId): Promise<FindingEntry | null>;
 }
 
 const Context = createContext<JobSession | null>(null);
@@ -327,6 +329,7 @@ function LoadedJob({ loaded, children, waiting }: { loaded: Loaded; children: Re
     applyAgain: () => void resolve(true),
     dropMine: () => void resolve(false),
     dismiss: () => setProblems([]),
+    about: async (kind) => (await worker.current?.about(kind)) ?? null,
     explain: async (address) => {
       // What past jobs took comes from the server; the quote sheet has fetched it.
       const past = client.getQueryData<{ past: PastTimes }>(['quotes', jobId])?.past ?? {};

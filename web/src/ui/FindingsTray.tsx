@@ -2,6 +2,7 @@ import type { Finding } from '@ombrik/core/findings/registry';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJob } from '../app/jobSession.tsx';
+import { FindingEntryText } from './FindingEntryText.tsx';
 
 const WORD = { stop: 'stop', warn: 'warning', note: 'note' } as const;
 
@@ -38,6 +39,7 @@ function FindingCard({ finding }: { finding: Finding }) {
         <>
           <p className="mt-1 text-[13px]">{finding.why}</p>
           <p className="dim mt-1 text-xs">{finding.source}</p>
+          <FindingEntryText kind={finding.kind} />
         </>
       )}
       <div className="mt-1.5 flex flex-wrap gap-1">

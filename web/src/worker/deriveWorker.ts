@@ -6,6 +6,8 @@ import type { Workshop } from '@ombrik/core/document/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import { sharedWith } from '@ombrik/core/engine/sharedWith';
 import { type Explanation, explain, traceAll, traceQuote } from '@ombrik/core/explain';
+import { type FindingEntry, findingEntries } from '@ombrik/core/findings/entries';
+import type { FindingId } from '@ombrik/core/findings/registry';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
@@ -23,6 +25,8 @@ const deriver = {
     const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop, deriving);
     return { dossier, dossierFingerprint: fingerprint(dossier) };
   },
+  /** What a kind of finding protects, by which limits, from which source. */
+  about: (kind: FindingId): FindingEntry | null => findingEntries().find((e) => e.id === kind) ?? null,
   explain(board: Board, workshop: Workshop, dossier: Dossier, address: string, past: PastTimes): Explanation | null {
     const entries = address.startsWith('quote/')
       ? traceQuote(board, dossier, genericCatalogue, past)

@@ -8,7 +8,7 @@ export const bankMixed = finding({
   id: 'bank-mixed',
   subject: 'banks',
   station: 'circuit',
-  severity: ['stop', 'warn'],
+  severity: { stop: 'destroys', warn: 'bad practice' },
   protects: 'the batteries: two chemistries never charge right together, two sizes never share evenly',
   source: 'one make, age and size in a bank (common practice, no source)',
   limits: {},

@@ -10,7 +10,7 @@ export const bankUnbalanced = finding({
   id: 'bank-unbalanced',
   subject: 'banks',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the batteries: the one that works hardest ages first',
   source: 'currents of the solved network, by the resistances of batteries and links',
   limits: {

@@ -8,7 +8,7 @@ export const lithiumOnAlternator = finding({
   id: 'lithium-on-alternator',
   subject: 'banks',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the alternator: an empty lithium bank asks of it what burns it',
   source: 'source limits (common practice, no source)',
   limits: {},

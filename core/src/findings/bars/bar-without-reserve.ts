@@ -11,7 +11,7 @@ export const barWithoutReserve = finding({
   id: 'bar-without-reserve',
   subject: 'bars',
   station: 'circuit',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'what the customer wants later: a larger bar costs least now',
   source: 'growth on the order sheet; studs and rating from the part sheet',
   limits: {

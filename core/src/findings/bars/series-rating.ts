@@ -11,7 +11,7 @@ export const seriesRating = finding({
   id: 'series-rating',
   subject: 'bars',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'whatever stands in series: a contact, shunt or bar past its rating overheats',
   source: 'part sheet: rated current',
   limits: {

@@ -8,7 +8,7 @@ export const fixingsPulled = finding({
   id: 'fixings-pulled',
   subject: 'body',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'whoever stands under it: the top fixings may come out of the wall',
   source: 'statics; holding of a screw is common practice, no source: the wall decides',
   limits: {

@@ -8,7 +8,7 @@ export const heavyToLift = finding({
   id: 'heavy-to-lift',
   subject: 'body',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'the backs of those who carry it',
   source: LIFT_SOURCE,
   limits: { liftKg: { value: LIFT_KG, unit: 'kg', what: 'lifted by one person', source: LIFT_SOURCE } },

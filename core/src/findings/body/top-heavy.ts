@@ -8,7 +8,7 @@ export const topHeavy = finding({
   id: 'top-heavy',
   subject: 'body',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'whoever carries and hangs it: it tips',
   source: 'heavy things low (common practice, no source)',
   limits: {

@@ -9,7 +9,7 @@ export const banksStayJoined = finding({
   id: 'banks-stay-joined',
   subject: 'control',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the starter battery: the loads empty it overnight',
   source: LOGIC,
   limits: {},

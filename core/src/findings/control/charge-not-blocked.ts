@@ -9,7 +9,7 @@ export const chargeNotBlocked = finding({
   id: 'charge-not-blocked',
   subject: 'control',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the cells: charged full or frozen they are destroyed',
   source: LOGIC,
   limits: {},

@@ -9,7 +9,7 @@ export const chargerRunsEngineOff = finding({
   id: 'charger-runs-engine-off',
   subject: 'control',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the starter battery: a charger draws on it day and night',
   source: LOGIC,
   limits: {},

@@ -10,7 +10,7 @@ export const chargerStrap = finding({
   id: 'charger-strap',
   subject: 'control',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the bank: the wrong curve over- or undercharges it for years',
   source: 'part sheet: configuration wires',
   limits: {},

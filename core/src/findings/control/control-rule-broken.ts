@@ -11,7 +11,7 @@ export const controlRuleBroken = finding({
   id: 'control-rule-broken',
   subject: 'control',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'what was promised for this board',
   source: LOGIC,
   limits: {},

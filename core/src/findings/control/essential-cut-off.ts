@@ -17,7 +17,7 @@ export const essentialCutOff = finding({
   id: 'essential-cut-off',
   subject: 'control',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'what must go on when the bank is low: one light, a radio, a fridge’s electronics',
   source: 'marked essential on the load sheet; bypass of a disconnect is common practice, no source',
   limits: {},

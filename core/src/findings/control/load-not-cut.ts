@@ -9,7 +9,7 @@ export const loadNotCut = finding({
   id: 'load-not-cut',
   subject: 'control',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: the battery cuts everything without warning',
   source: LOGIC,
   limits: {},

@@ -9,7 +9,7 @@ export const relayChatters = finding({
   id: 'relay-chatters',
   subject: 'control',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the relay: it burns its contacts within minutes',
   source: LOGIC,
   limits: {},

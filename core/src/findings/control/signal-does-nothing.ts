@@ -13,7 +13,7 @@ export const signalDoesNothing = finding({
   id: 'signal-does-nothing',
   subject: 'control',
   station: 'circuit',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'against a signal wire that was forgotten',
   source: LOGIC,
   limits: {},

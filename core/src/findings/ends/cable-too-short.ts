@@ -7,7 +7,7 @@ export const cableTooShort = finding({
   id: 'cable-too-short',
   subject: 'ends',
   station: 'cables',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the assembler: there is nothing to cut',
   source: 'geometry of the lugs',
   limits: { cutMm: { value: 0, unit: 'mm', what: 'length of the conductor, more than', source: 'geometry' } },

@@ -10,7 +10,7 @@ export const clampOverfull = finding({
   id: 'clamp-overfull',
   subject: 'ends',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the joint: a clamp that holds too much lets one of them go',
   source: 'part sheet: clamping range; two conductors to a clamp (common practice, no source)',
   limits: {

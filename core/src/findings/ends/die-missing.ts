@@ -12,7 +12,7 @@ export const dieMissing = finding({
   id: 'die-missing',
   subject: 'ends',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the joint: a barrel pressed with another die gets warm and lets go',
   source: 'workshop: crimping tools; DIN 46235 die codes (from memory)',
   limits: { dies: { setBy: 'workshop', unit: '', what: 'dies the shop owns', source: 'workshop: crimping tools' } },

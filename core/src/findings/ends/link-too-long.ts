@@ -8,7 +8,7 @@ export const linkTooLong = finding({
   id: 'link-too-long',
   subject: 'ends',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the studs: long flat copper shakes and sags on them',
   source: 'common practice, no source',
   limits: {

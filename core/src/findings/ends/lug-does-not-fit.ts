@@ -10,7 +10,7 @@ export const lugDoesNotFit = finding({
   id: 'lug-does-not-fit',
   subject: 'ends',
   station: 'cables',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the assembler: the end does not go on the terminal',
   source: 'catalogue: lug and terminal (palm widths after DIN 46235, from memory)',
   limits: {},

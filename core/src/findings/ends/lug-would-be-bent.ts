@@ -12,7 +12,7 @@ export const lugWouldBeBent = finding({
   id: 'lug-would-be-bent',
   subject: 'ends',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the lug: a bent palm cracks at its neck',
   source: 'geometry of the lug; bend radius (common practice, no source)',
   limits: {

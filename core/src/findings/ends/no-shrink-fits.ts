@@ -7,7 +7,7 @@ export const noShrinkFits = finding({
   id: 'no-shrink-fits',
   subject: 'ends',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the end: a bare barrel beside another one',
   source: 'catalogue: tube bores before and after (common practice, no source)',
   limits: {},

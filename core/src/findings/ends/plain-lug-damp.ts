@@ -9,7 +9,7 @@ export const plainLugDamp = finding({
   id: 'plain-lug-damp',
   subject: 'ends',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the joint: it corrodes and warms',
   source: 'tinned terminals outdoors and in the damp (common practice, no source)',
   limits: {},

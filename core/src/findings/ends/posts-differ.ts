@@ -9,7 +9,7 @@ export const postsDiffer = finding({
   id: 'posts-differ',
   subject: 'ends',
   station: 'cables',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'whoever buys the lugs: too many of one and none of the other',
   source: 'part sheet: posts',
   limits: {},

@@ -9,7 +9,7 @@ export const studOrder = finding({
   id: 'stud-order',
   subject: 'ends',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the joint: the widest palm carries the others',
   source: 'biggest lug at the bottom (common practice, no source)',
   limits: {},

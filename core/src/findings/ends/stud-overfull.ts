@@ -9,7 +9,7 @@ export const studOverfull = finding({
   id: 'stud-overfull',
   subject: 'ends',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the joint: a high stack works loose and burns',
   source: 'lugs on a stud, of the profile',
   limits: { lugs: { setBy: 'profile', unit: '', what: 'lugs on one stud', source: 'lugs on a stud' } },

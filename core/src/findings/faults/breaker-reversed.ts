@@ -10,7 +10,7 @@ export const breakerReversed = finding({
   id: 'breaker-reversed',
   subject: 'faults',
   station: 'circuit',
-  severity: ['stop', 'note'],
+  severity: { stop: 'hurts', note: 'to know' },
   protects: 'whoever counts on it: a polarised d.c. breaker that breaks backwards burns',
   source: 'part sheet: line, load and polarity',
   limits: {},

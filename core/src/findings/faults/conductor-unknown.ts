@@ -6,7 +6,7 @@ export const conductorUnknown = finding({
   id: 'conductor-unknown',
   subject: 'faults',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'against a fuse that only seems to match its wire',
   source: 'survey or reception of the cable',
   limits: {},

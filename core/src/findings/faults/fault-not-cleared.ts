@@ -8,7 +8,7 @@ export const faultNotCleared = finding({
   id: 'fault-not-cleared',
   subject: 'faults',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the line: a short that opens nothing heats it like an overload',
   source: 'time–current curve of the guard',
   limits: {

@@ -10,7 +10,7 @@ export const faultWithstand = finding({
   id: 'fault-withstand',
   subject: 'faults',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the conductor and what lies beside it: it glows before its fuse opens',
   source: 'IEC 60364-4-43 434.5.2',
   limits: {

@@ -11,7 +11,7 @@ export const fuseOpensOnSurge = finding({
   id: 'fuse-opens-on-surge',
   subject: 'faults',
   station: 'circuit',
-  severity: ['warn', 'note'],
+  severity: { warn: 'disappoints', note: 'to know' },
   protects: 'what is to start: its fuse goes instead',
   source: 'time–current curve of the fuse',
   limits: {

@@ -11,7 +11,7 @@ export const notSelective = finding({
   id: 'not-selective',
   subject: 'faults',
   station: 'circuit',
-  severity: ['warn', 'note'],
+  severity: { warn: 'bad practice', note: 'to know' },
   protects: 'the rest of the board: one short takes more off than it need',
   source: 'time–current curves of both',
   limits: {},

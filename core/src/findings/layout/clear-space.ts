@@ -6,7 +6,7 @@ export const clearSpace = finding({
   id: 'clear-space',
   subject: 'layout',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the device: it runs hot and gives less',
   source: 'part sheet: clear space for heat',
   limits: {

@@ -11,7 +11,7 @@ export const farIsolator = finding({
   id: 'far-isolator',
   subject: 'layout',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'copper and volts: the current goes up to a far switch and back',
   source: 'lengths and drops of both leads against the straight way (common practice, no source)',
   limits: {

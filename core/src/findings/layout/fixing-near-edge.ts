@@ -9,7 +9,7 @@ export const fixingNearEdge = finding({
   id: 'fixing-near-edge',
   subject: 'layout',
   station: 'board',
-  severity: ['stop', 'warn'],
+  severity: { stop: 'cannot be built', warn: 'bad practice' },
   protects: 'the panel: its edge splits or breaks out where it hangs',
   source: 'edge distances of the profile',
   limits: EDGE_LIMITS,

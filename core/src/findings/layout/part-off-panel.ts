@@ -8,7 +8,7 @@ export const partOffPanel = finding({
   id: 'part-off-panel',
   subject: 'layout',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the assembler: it has nothing to be screwed to there',
   source: 'outlines from the part sheet and the panel',
   limits: {

@@ -15,7 +15,7 @@ export const partsOverlap = finding({
   id: 'parts-overlap',
   subject: 'layout',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the assembler: both cannot be screwed to the same place',
   source: 'outlines from the part sheets',
   limits: {

@@ -11,7 +11,7 @@ export const screwNearEdge = finding({
   id: 'screw-near-edge',
   subject: 'layout',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the panel: its edge splits under the screw',
   source: 'edge distances of the profile',
   limits: EDGE_LIMITS,

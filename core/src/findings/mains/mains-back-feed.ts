@@ -9,7 +9,7 @@ export const mainsBackFeed = finding({
   id: 'mains-back-feed',
   subject: 'mains',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'the inverter, and whoever works on the line: each source makes the other live',
   source: MAINS_SOURCE,
   limits: {},

@@ -8,7 +8,7 @@ export const mainsLoadUnfed = finding({
   id: 'mains-load-unfed',
   subject: 'mains',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: the load will not work',
   source: MAINS_SOURCE,
   limits: {},

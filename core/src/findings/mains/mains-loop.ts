@@ -9,7 +9,7 @@ export const mainsLoop = finding({
   id: 'mains-loop',
   subject: 'mains',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the bank: it goes round through inverter and charger and is only emptied',
   source: MAINS_SOURCE,
   limits: {},

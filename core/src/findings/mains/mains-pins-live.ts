@@ -9,7 +9,7 @@ export const mainsPinsLive = finding({
   id: 'mains-pins-live',
   subject: 'mains',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'whoever pulls the plug: its pins are live',
   source: MAINS_SOURCE,
   limits: {},

@@ -8,7 +8,7 @@ export const mainsSelfFed = finding({
   id: 'mains-self-fed',
   subject: 'mains',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the inverter: its relay finds no rest',
   source: MAINS_SOURCE,
   limits: {},

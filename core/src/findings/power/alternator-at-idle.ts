@@ -7,7 +7,7 @@ export const alternatorAtIdle = finding({
   id: 'alternator-at-idle',
   subject: 'power',
   station: 'power',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'the starter battery: it makes up the rest while the engine idles',
   source: 'sources sheet; part sheet: input current',
   limits: {

@@ -7,7 +7,7 @@ export const alternatorOverdrawn = finding({
   id: 'alternator-overdrawn',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the alternator and the fuse of its tap',
   source: 'sources sheet; part sheet: input current',
   limits: {

@@ -10,7 +10,7 @@ export const bankShortOfDays = finding({
   id: 'bank-short-of-days',
   subject: 'power',
   station: 'power',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'the customer: the bank is empty sooner than wished',
   source: 'usable capacity over daily use, at the end of the bank’s life and in the cold',
   limits: {

@@ -10,7 +10,7 @@ export const bankSmallForInverter = finding({
   id: 'bank-small-for-inverter',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the bank, and the customer who finds it cut off at full power',
   source:
     'part sheet: discharge limit; how large a bank an inverter wants is disputed, both views are shown (common practice, no source)',

@@ -10,7 +10,7 @@ export const bankSmallForLoads = finding({
   id: 'bank-small-for-loads',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the bank, and the customer who finds it cut off',
   source: 'part sheet: discharge limit',
   limits: {

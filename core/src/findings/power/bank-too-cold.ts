@@ -10,7 +10,7 @@ export const bankTooCold = finding({
   id: 'bank-too-cold',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the cells: charged frozen they are destroyed',
   source: 'LiFePO4: no charge below 0 °C cell temperature (common practice, no source)',
   limits: {

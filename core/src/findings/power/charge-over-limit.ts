@@ -9,7 +9,7 @@ export const chargeOverLimit = finding({
   id: 'charge-over-limit',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the bank: charged past its limit it ages, or cuts itself off',
   source: 'part sheet: charge limit',
   limits: {

@@ -7,7 +7,7 @@ export const groupOfOne = finding({
   id: 'group-of-one',
   subject: 'power',
   station: 'power',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'against a group that was meant to do something',
   source: 'load list',
   limits: { loads: { value: 2, unit: '', what: 'loads a group needs to mean anything', source: 'this program' } },

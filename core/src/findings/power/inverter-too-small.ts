@@ -10,7 +10,7 @@ export const inverterTooSmall = finding({
   id: 'inverter-too-small',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: the inverter cuts out',
   source: 'part sheet: continuous power',
   limits: { acPowerW: { setBy: 'part sheet', unit: 'W', what: 'continuous power', source: 'part sheet' } },

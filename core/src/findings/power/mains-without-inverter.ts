@@ -10,7 +10,7 @@ export const mainsWithoutInverter = finding({
   id: 'mains-without-inverter',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: these loads never run',
   source: 'load list: mains side',
   limits: {},

@@ -8,7 +8,7 @@ export const needsSine = finding({
   id: 'needs-sine',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the load: motors run hot, electronics may fail',
   source: 'load list; part sheet: waveform',
   limits: {},

@@ -7,7 +7,7 @@ export const ratingUnknown = finding({
   id: 'rating-unknown',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'against judgements that stand on a guess',
   source: 'survey or reception of the part',
   limits: {},

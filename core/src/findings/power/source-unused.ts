@@ -8,7 +8,7 @@ export const sourceUnused = finding({
   id: 'source-unused',
   subject: 'power',
   station: 'power',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'the forecast: the year is run without the source',
   source: 'sources sheet against the parts of the board',
   limits: {},

@@ -11,7 +11,7 @@ export const surgeTooLarge = finding({
   id: 'surge-too-large',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: the inverter trips when a motor starts',
   source: 'part sheet: surge power; starting factors of the load list',
   limits: {

@@ -6,7 +6,7 @@ export const surveyUnknown = finding({
   id: 'survey-unknown',
   subject: 'power',
   station: 'power',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'against a fuse that only seems to match its wire',
   source: 'survey as found: an unknown wire cannot be matched to a fuse',
   limits: {},

@@ -6,7 +6,7 @@ export const ownRulesMissing = finding({
   id: 'own-rules-missing',
   subject: 'profile',
   station: 'brief',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'against a board judged by other rules than its maker meant',
   source: 'this program',
   limits: {},

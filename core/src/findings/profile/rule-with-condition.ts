@@ -6,7 +6,7 @@ export const ruleWithCondition = finding({
   id: 'rule-with-condition',
   subject: 'profile',
   station: 'brief',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'against a rule that binds on site and that no drawing shows',
   source: 'the rule profile',
   limits: {},

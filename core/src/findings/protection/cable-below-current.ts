@@ -8,7 +8,7 @@ export const cableBelowCurrent = finding({
   id: 'cable-below-current',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the conductor: it overheats in daily use',
   source: 'ampacity table of the profile',
   limits: {

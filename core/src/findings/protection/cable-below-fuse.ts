@@ -8,7 +8,7 @@ export const cableBelowFuse = finding({
   id: 'cable-below-fuse',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the conductor: an overload its fuse never sees burns it',
   source: "fuse at most the cable's ampacity (IEC 60364-4-43 433.1)",
   limits: {

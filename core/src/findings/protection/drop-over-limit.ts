@@ -12,7 +12,7 @@ export const dropOverLimit = finding({
   id: 'drop-over-limit',
   subject: 'protection',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'what is fed: it dims, slows, or charges badly',
   source: 'drop limits of the profile',
   limits: {

@@ -10,7 +10,7 @@ export const fuseBelowCurrent = finding({
   id: 'fuse-below-current',
   subject: 'protection',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: the fuse opens in daily use',
   source: 'fuse factor of the profile',
   limits: {

@@ -11,7 +11,7 @@ export const interruptRating = finding({
   id: 'interrupt-rating',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop', 'warn'],
+  severity: { stop: 'hurts', warn: 'bad practice' },
   protects: 'whoever stands before it: a fuse that cannot break the arc bursts and burns',
   source: 'interrupt rating at least the prospective current (IEC 60364-4-43 434.5.1); ratings by style from memory',
   limits: {

@@ -10,7 +10,7 @@ export const lineCollapses = finding({
   id: 'line-collapses',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'against a line that cannot work at all',
   source: 'constant-power load on a source with resistance: P is at most E²/4R',
   limits: {},

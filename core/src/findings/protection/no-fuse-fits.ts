@@ -10,7 +10,7 @@ export const noFuseFits = finding({
   id: 'no-fuse-fits',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the circuit: its fuse opens in daily use, and the next one put in is too large for the seat',
   source: 'fuse factor of the profile',
   limits: {

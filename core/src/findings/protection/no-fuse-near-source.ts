@@ -12,7 +12,7 @@ export const noFuseNearSource = finding({
   id: 'no-fuse-near-source',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the conductor and what it lies on: the source feeds a short in it and nothing opens',
   source: 'unfused length of the profile',
   limits: {

@@ -8,7 +8,7 @@ export const noSizeFits = finding({
   id: 'no-size-fits',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the conductor: nothing that fits its ends carries its current',
   source: 'ampacity table of the profile',
   limits: {

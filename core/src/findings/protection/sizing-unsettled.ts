@@ -8,7 +8,7 @@ export const sizingUnsettled = finding({
   id: 'sizing-unsettled',
   subject: 'protection',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'against a parts list of sizes that are not the last word',
   source: 'stated cap of the sizing stage',
   limits: {

@@ -30,7 +30,7 @@ export const bendTooTight = finding({
   id: 'bend-too-tight',
   subject: 'routes',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the cable and its lug: strands break and the joint is pulled',
   source: BEND_SOURCE,
   limits: {

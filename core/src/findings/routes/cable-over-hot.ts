@@ -14,7 +14,7 @@ export const cableOverHot = finding({
   id: 'cable-over-hot',
   subject: 'routes',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the cable: its insulation ages; and the device: its air is shut off',
   source: 'no cable over a hot device (common practice, no source)',
   limits: {},

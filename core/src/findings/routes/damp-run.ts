@@ -6,7 +6,7 @@ export const dampRun = finding({
   id: 'damp-run',
   subject: 'routes',
   station: 'cables',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'the ends: they corrode',
   source: 'moving and outdoor runs (common practice, no source)',
   limits: {},

@@ -8,7 +8,7 @@ export const holeNearEdge = finding({
   id: 'hole-near-edge',
   subject: 'routes',
   station: 'board',
-  severity: ['stop', 'warn'],
+  severity: { stop: 'cannot be built', warn: 'bad practice' },
   protects: 'the panel: the edge breaks out',
   source: HOLE_GAP_SOURCE,
   limits: {

@@ -8,7 +8,7 @@ export const holeTooSmall = finding({
   id: 'hole-too-small',
   subject: 'routes',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the assembler: it does not go through',
   source: 'two thirds of a hole filled at most (common practice, no source)',
   limits: {

@@ -6,7 +6,7 @@ export const holeUnlined = finding({
   id: 'hole-unlined',
   subject: 'routes',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the cable: the edge saws through its insulation',
   source: 'pass-throughs take a grommet or a sleeve (common practice, no source)',
   limits: {},

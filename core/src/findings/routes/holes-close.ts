@@ -10,7 +10,7 @@ export const holesClose = finding({
   id: 'holes-close',
   subject: 'routes',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the panel: the bridge breaks out as the second is drilled',
   source: HOLE_GAP_SOURCE,
   limits: {

@@ -7,7 +7,7 @@ export const leadFromStock = finding({
   id: 'lead-from-stock',
   subject: 'routes',
   station: 'cables',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'whoever buys it: a lead that is too short, or metres too long',
   source: LEADS_SOURCE,
   limits: {},

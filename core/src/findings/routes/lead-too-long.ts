@@ -7,7 +7,7 @@ export const leadTooLong = finding({
   id: 'lead-too-long',
   subject: 'routes',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'bench day: the lead does not reach',
   source: LEADS_SOURCE,
   limits: {},

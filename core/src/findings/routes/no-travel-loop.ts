@@ -6,7 +6,7 @@ export const noTravelLoop = finding({
   id: 'no-travel-loop',
   subject: 'routes',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the cable: it is pulled off its end the first time the part moves',
   source: 'moving and outdoor runs (common practice, no source)',
   limits: {},

@@ -39,7 +39,7 @@ export const notSeparated = finding({
   id: 'not-separated',
   subject: 'routes',
   station: 'board',
-  severity: ['warn', 'note'],
+  severity: { warn: 'bad practice', note: 'to know' },
   protects: 'whoever works on the d.c. side, where mains lies beside it; signals from heavy current',
   source: `separation (${PRACTICE}); local rules come first`,
   limits: {

@@ -6,7 +6,7 @@ export const openToTheWeather = finding({
   id: 'open-to-the-weather',
   subject: 'routes',
   station: 'cables',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the cable: sun and water get at it',
   source: 'moving and outdoor runs (common practice, no source)',
   limits: {},

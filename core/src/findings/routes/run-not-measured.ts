@@ -8,7 +8,7 @@ export const runNotMeasured = finding({
   id: 'run-not-measured',
   subject: 'routes',
   station: 'cables',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'whoever cuts: the length is a guess',
   source: 'board document: measured run',
   limits: {},

@@ -6,7 +6,7 @@ export const accessBehind = finding({
   id: 'access-behind',
   subject: 'space',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'whoever has to check its nuts later',
   source: `access behind (${PRACTICE})`,
   limits: {},

@@ -23,7 +23,7 @@ export const airShutOff = finding({
   id: 'air-shut-off',
   subject: 'space',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the device: it runs hot and gives less',
   source: `part sheet: where air goes in and out; ${DRAUGHT_MM} mm is ${PRACTICE}`,
   limits: {

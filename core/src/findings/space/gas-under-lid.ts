@@ -6,7 +6,7 @@ export const gasUnderLid = finding({
   id: 'gas-under-lid',
   subject: 'space',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'whoever opens the lid: hydrogen gathers under it',
   source: `lead-acid needs a vent (${PRACTICE})`,
   limits: {},

@@ -6,7 +6,7 @@ export const hitsLid = finding({
   id: 'hits-lid',
   subject: 'space',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the part and the lid: it does not close',
   source: SHEET,
   limits: {

@@ -7,7 +7,7 @@ export const holeCovered = finding({
   id: 'hole-covered',
   subject: 'space',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the assembler: no cable gets through the hole',
   source: SHEET,
   limits: {},

@@ -8,7 +8,7 @@ export const inDoorSwing = finding({
   id: 'in-door-swing',
   subject: 'space',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the door and the part: they hit each other',
   source: 'keep-outs of the panel',
   limits: {

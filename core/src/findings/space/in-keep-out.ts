@@ -8,7 +8,7 @@ export const inKeepOut = finding({
   id: 'in-keep-out',
   subject: 'space',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the assembler: a hinge, a post or a bulge is in the way',
   source: 'keep-outs of the panel',
   limits: {

@@ -6,7 +6,7 @@ export const needsHoldingDown = finding({
   id: 'needs-holding-down',
   subject: 'space',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'whoever is near when it is knocked: it is heavy and full of energy',
   source: `holding down (${PRACTICE})`,
   limits: {},

@@ -8,7 +8,7 @@ export const noRoomBehind = finding({
   id: 'no-room-behind',
   subject: 'space',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'what stands or runs behind: it is crushed as the board is hung',
   source: SHEET,
   limits: {

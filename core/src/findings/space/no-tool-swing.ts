@@ -33,7 +33,7 @@ export const noToolSwing = finding({
   id: 'no-tool-swing',
   subject: 'space',
   station: 'board',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the joint: nobody can torque it',
   source: 'room for the tool at every stud (common practice, no source)',
   limits: {

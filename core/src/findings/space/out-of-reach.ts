@@ -7,7 +7,7 @@ export const outOfReach = finding({
   id: 'out-of-reach',
   subject: 'space',
   station: 'board',
-  severity: ['stop', 'warn'],
+  severity: { stop: 'hurts', warn: 'disappoints' },
   protects: 'whoever must switch it off or read it in a hurry',
   source: `fuses and switches within reach, displays in sight (${PRACTICE})`,
   limits: {},

@@ -29,7 +29,7 @@ export const screwHitsBehind = finding({
   id: 'screw-hits-behind',
   subject: 'space',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'what is behind: the screw goes into a cable or a device',
   source: SHEET,
   limits: {

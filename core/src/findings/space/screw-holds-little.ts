@@ -8,7 +8,7 @@ export const screwHoldsLittle = finding({
   id: 'screw-holds-little',
   subject: 'space',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'the parts: they work loose',
   source: PRACTICE,
   limits: {

@@ -8,7 +8,7 @@ export const screwTooLong = finding({
   id: 'screw-too-long',
   subject: 'space',
   station: 'board',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'what is behind, and the hand that hangs it: points stand out of the back',
   source: `screws shorter than the board unless the back is free (${PRACTICE})`,
   limits: {

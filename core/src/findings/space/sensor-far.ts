@@ -7,7 +7,7 @@ export const sensorFar = finding({
   id: 'sensor-far',
   subject: 'space',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'the bank: it is charged for another temperature than its own',
   source: `a temperature sensor sits near the battery (${PRACTICE})`,
   limits: {},

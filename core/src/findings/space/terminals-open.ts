@@ -6,7 +6,7 @@ export const terminalsOpen = finding({
   id: 'terminals-open',
   subject: 'space',
   station: 'board',
-  severity: ['note'],
+  severity: { note: 'to know' },
   protects: 'whoever drops a spanner',
   source: `terminal covers (${PRACTICE})`,
   limits: {},

@@ -9,7 +9,7 @@ export const isolatorBelowString = finding({
   id: 'isolator-below-string',
   subject: 'sun',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'the hand that opens it: an arc under sun does not go out',
   source: 'part sheet: rated d.c. voltage; crystalline silicon about 0.3 %/K (common practice, no source)',
   limits: {

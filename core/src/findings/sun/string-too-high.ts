@@ -8,7 +8,7 @@ export const stringTooHigh = finding({
   id: 'string-too-high',
   subject: 'sun',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the controller: a string above its input voltage destroys it on the first clear cold morning',
   source: 'crystalline silicon about 0.3 %/K (common practice, no source); part sheet: input voltage',
   limits: {

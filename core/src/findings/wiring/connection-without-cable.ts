@@ -10,7 +10,7 @@ export const connectionWithoutCable = finding({
   id: 'connection-without-cable',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'the assembler: the wire is drawn, and nothing is cut for it',
   source: 'board document',
   limits: {},

@@ -9,7 +9,7 @@ export const domainMixed = finding({
   id: 'domain-mixed',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'whoever touches the d.c. side: mains, earth, signal and d.c. are never one wire',
   source: 'part sheet: domain of the terminals',
   limits: {},

@@ -9,7 +9,7 @@ export const frameLoop = finding({
   id: 'frame-loop',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the monitor and the frame: current finds two ways home',
   source: 'one bond from frame to minus (common practice, no source)',
   limits: {

@@ -10,7 +10,7 @@ export const frameReturn = finding({
   id: 'frame-return',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'bad practice' },
   protects: 'the frame: current in it eats joints and strays past the shunt',
   source: 'frame return of the profile',
   limits: {

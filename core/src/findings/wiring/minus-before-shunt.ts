@@ -11,7 +11,7 @@ export const minusBeforeShunt = finding({
   id: 'minus-before-shunt',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the bank: its monitor counts wrong, and nobody sees it empty',
   source: SHUNT_SOURCE,
   limits: {},

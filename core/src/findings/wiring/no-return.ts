@@ -12,7 +12,7 @@ export const noReturn = finding({
   id: 'no-return',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'cannot be built' },
   protects: 'whoever looks for a way back through a frame or a hand',
   source: 'a circuit needs a way out and a way back (Kirchhoff)',
   limits: {},

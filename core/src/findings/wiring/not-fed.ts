@@ -6,7 +6,7 @@ export const notFed = finding({
   id: 'not-fed',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: the device will not work',
   source: 'a circuit needs a way out and a way back (Kirchhoff)',
   limits: {},

@@ -9,7 +9,7 @@ export const plusTiedToMinus = finding({
   id: 'plus-tied-to-minus',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'whoever puts the last wire on: it is a dead short',
   source: 'nominal potentials of the sources (Kirchhoff)',
   limits: {},

@@ -13,7 +13,7 @@ export const polarityReversed = finding({
   id: 'polarity-reversed',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the device: most electronics die of it at once',
   source: 'part sheet: polarity of the terminals',
   limits: {},

@@ -6,7 +6,7 @@ export const shuntBypassed = finding({
   id: 'shunt-bypassed',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'destroys' },
   protects: 'the bank: its monitor lies, and nobody sees it empty',
   source: SHUNT_SOURCE,
   limits: {},

@@ -8,7 +8,7 @@ export const sourcesClash = finding({
   id: 'sources-clash',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['stop'],
+  severity: { stop: 'hurts' },
   protects: 'whoever puts the last wire on: only the sources’ own resistance holds the current back',
   source: 'nominal potentials of the sources (Kirchhoff)',
   limits: {},

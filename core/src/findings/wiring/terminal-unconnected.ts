@@ -12,7 +12,7 @@ export const terminalUnconnected = finding({
   id: 'terminal-unconnected',
   subject: 'wiring',
   station: 'circuit',
-  severity: ['warn'],
+  severity: { warn: 'disappoints' },
   protects: 'the customer: the part does not work, or not safely, with the terminal open',
   source: 'part sheet: required terminal',
   limits: {},

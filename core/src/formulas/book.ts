@@ -1,0 +1,12 @@
+import { allFormulas } from './allFormulas.ts';
+
+/** Every formula with its inputs and source, as Markdown. */
+export function methodBook(): string {
+  const parts = allFormulas.map((f) => {
+    const inputs = Object.entries(f.inputs).map(
+      ([name, q]) => `- \`${name}\`${q.unit ? ` (${q.unit})` : ''}: ${q.what}\n`,
+    );
+    return `## ${f.title}\n\n\`${f.id} = ${f.formula}\`${f.unit ? `, in ${f.unit}` : ''}\n\n${inputs.join('')}\nSource: ${f.source}\n`;
+  });
+  return `# Method\n\nEvery formula the program uses, printed by \`npx ombrik method\`. A test evaluates each text independently.\n\n${parts.join('\n')}`;
+}
