@@ -12,10 +12,11 @@ const root = dirname(here);
  * @returns the folder of `0.json`, `1.json`, … and how many there are
  * @throws when the commit is not in this clone: a shallow clone, or no clone at all
  */
-export function pinnedAnswers(): { folder: string; count: number } {
+export function pinnedAnswers(): { folder: string; count: number; tree: string } {
   const { commit } = JSON.parse(readFileSync(join(here, 'pin.json'), 'utf8')) as { commit: string };
+  const files = ['generate.ts', 'pinnedCore.ts'];
   const builder = createHash('sha256')
-    .update(readFileSync(join(here, 'generate.ts')))
+    .update(files.map((f) => readFileSync(join(here, f), 'utf8')).join())
     .digest('hex')
     .slice(0, 8);
   const tree = join(root, '.tmp', 'golden', `${commit.slice(0, 12)}-${builder}`);
@@ -25,7 +26,7 @@ export function pinnedAnswers(): { folder: string; count: number } {
     mkdirSync(join(tree, 'node_modules', '@ombrik'), { recursive: true });
     let packed: Buffer;
     try {
-      packed = execFileSync('git', ['archive', commit, 'core', 'demo'], { cwd: root, maxBuffer: 2 ** 28 });
+      packed = execFileSync('git', ['archive', commit, 'core', 'demo', 'bench'], { cwd: root, maxBuffer: 2 ** 28 });
     } catch {
       throw new Error(`commit ${commit}, which golden/pin.json names, is not here: fetch the whole history`);
     }
@@ -34,11 +35,11 @@ export function pinnedAnswers(): { folder: string; count: number } {
       const link = join(tree, 'node_modules', '@ombrik', name);
       if (!existsSync(link)) symlinkSync(join('..', '..', name), link);
     }
-    copyFileSync(join(here, 'generate.ts'), join(tree, 'generate.ts'));
+    for (const file of files) copyFileSync(join(here, file), join(tree, file));
     execFileSync(process.execPath, ['--import', 'tsx', join(tree, 'generate.ts'), folder], {
       cwd: root,
       stdio: ['ignore', 'inherit', 'inherit'],
     });
   }
-  return { folder, count: (JSON.parse(readFileSync(done, 'utf8')) as { boards: number }).boards };
+  return { tree, folder, count: (JSON.parse(readFileSync(done, 'utf8')) as { boards: number }).boards };
 }

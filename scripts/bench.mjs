@@ -25,4 +25,24 @@ await build({
   },
   ssr: { noExternal: [/^@ombrik/] },
 });
+// The pinned core beside it, bundled in its own tree.
+const prepared = spawnSync(
+  process.execPath,
+  ['--import', 'tsx', '-e', "import('./golden/pinned.ts').then((m) => console.log(m.pinnedAnswers().tree))"],
+  { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] },
+);
+const tree = prepared.stdout.trim().split('\n').at(-1);
+if (prepared.status === 0 && tree)
+  await build({
+    root: tree,
+    configFile: false,
+    logLevel: 'warn',
+    build: {
+      ssr: join(tree, 'pinnedCore.ts'),
+      outDir: folder,
+      emptyOutDir: false,
+      rollupOptions: { output: { entryFileNames: 'pinned.mjs' } },
+    },
+    ssr: { noExternal: [/^@ombrik/] },
+  });
 process.exitCode = spawnSync('node', [join(folder, 'main.mjs')], { cwd: root, stdio: 'inherit' }).status ?? 1;

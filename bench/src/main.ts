@@ -15,6 +15,7 @@ import { simulateYear } from '@ombrik/core/solvers/energy/energyYear';
 import { manyYears } from '@ombrik/core/solvers/energy/manyYears';
 import { weatherYear } from '@ombrik/core/solvers/energy/weather';
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
+import { beforeAfterTable } from './beforeAfter.ts';
 import { boardWith } from './boards.ts';
 import { cuttingTable } from './cutting.ts';
 import { editTable } from './edits.ts';
@@ -78,6 +79,8 @@ for (const connections of [30, 100, 300]) {
     `| ${board.connections.length} | ${ms(fullMs)} | ${ms(spice)} | ${ms(start)} | ${ms(net)} | ${(fullMs / net).toFixed(1)} | ${ms(moveMs)} | ${ms(renameMs)} |`,
   );
 }
+const beforeAfter = await beforeAfterTable(fileURLToPath(new URL('./pinned.mjs', import.meta.url)));
+for (const line of beforeAfter) console.log(line);
 const edits = editTable();
 for (const line of edits) console.log(line);
 const routing = routingTable();
@@ -127,6 +130,12 @@ Command: \`npm run bench\`. Medians of one run on ${cpus().length} × ${cpus()[0
 A full derive is the whole dossier (network, sizing in rounds, protection, terminations, parts, cuts, bench plan, findings); the simulator (ngspice) solves one operating point of the same sized netlist, so the ratio compares a whole derive with one solve. The simulator's own start is timed on an empty netlist and taken off; both are printed. Goal: re-derive after one edit under 16 ms at 100 connections and at 300. Runs of one machine differ by half. Everything is bundled as the served worker is. The moved part here is the isolator in the trunk: every load's drop and test limit changes with it.
 
 ${lines.join('\n')}
+
+## Before and after
+
+The core of the commit that golden/pin.json names, and today's, in turn in one process.
+
+${beforeAfter.join('\n')}
 
 ## Re-deriving by kind of edit
 

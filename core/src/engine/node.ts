@@ -4,10 +4,13 @@ export interface Slot {
   output: unknown;
   /** Outputs of an `each` stage by row. */
   rows: Map<unknown, RowSlot> | null;
+  runs: number;
 }
 export interface RowSlot {
-  key: readonly unknown[];
+  picked: object;
   output: unknown;
+  /** Which run saw it last. */
+  run: number;
 }
 
 /** Something that may be read: an input, a fact, or what a stage works out. */

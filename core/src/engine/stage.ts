@@ -1,4 +1,4 @@
-import { type Given, type Node, named, type Reads, type RowSlot } from './node.ts';
+import { type Given, type Node, named, type Reads } from './node.ts';
 import { same } from './same.ts';
 
 /**
@@ -48,25 +48,38 @@ export function each<const R extends Reads, Row, Picked extends object, T>(
     make: (given, slot) => {
       const own = byName(given);
       const list = given[keys.length] as readonly Row[];
-      const kept = slot.rows;
-      const next = new Map<unknown, RowSlot>();
+      slot.rows ??= new Map();
+      slot.runs++;
       const made: T[] = [];
       for (let i = 0; i < list.length; i++) {
         const row = list[i]!;
         const picked = pick(row, own, i);
         if (picked === null) continue;
-        const key = Object.values(picked);
         const rowId = id(row);
-        let entry = kept?.get(rowId);
-        if (!entry || !same(entry.key, key)) entry = { key, output: run(picked) };
-        next.set(rowId, entry);
-        made.push(entry.output as T);
+        const kept = slot.rows.get(rowId);
+        // A row that throws leaves what was kept of it as it was, to be tried again.
+        const output = kept && alike(kept.picked, picked) ? kept.output : run(picked);
+        if (!kept) slot.rows.set(rowId, { picked, output, run: slot.runs });
+        else {
+          kept.picked = picked;
+          kept.output = output;
+          kept.run = slot.runs;
+        }
+        made.push(output as T);
       }
-      slot.rows = next;
+      if (slot.rows.size > made.length)
+        for (const [rowId, kept] of slot.rows) if (kept.run !== slot.runs) slot.rows.delete(rowId);
       return slot.output !== undefined && same(made, slot.output) ? (slot.output as T[]) : made;
     },
   };
 }
+
+/** Whether two picks hold the same under the same names. */
+function alike(a: object, b: object): boolean {
+  for (const name in a) if (!same((a as Fields)[name], (b as Fields)[name])) return false;
+  return true;
+}
+type Fields = Record<string, unknown>;
 
 /** A judgement: a step that gives what it found, if anything. */
 export const check = <const R extends Reads, J>(

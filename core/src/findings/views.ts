@@ -1,8 +1,9 @@
 import type { Element } from '../catalogue/part.ts';
+import { type Surface, usedTerminals } from '../document/actions/connect.ts';
 import type { Id } from '../document/board.ts';
-import { stage } from '../engine/stage.ts';
+import { each, stage } from '../engine/stage.ts';
 import { fact } from '../stages/inputs.ts';
-import { parts } from '../stages/stages.ts';
+import { connections, parts } from '../stages/stages.ts';
 
 /** Views of the board that several findings read. */
 const byId = <T extends { readonly id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> =>
@@ -16,6 +17,27 @@ export const names = stage('names', { items: fact('items', ['id', 'designation',
 export const words = stage('words', { items: fact('items', ['id', 'designation', 'name', 'partId']) }, ({ items }) =>
   byId(items),
 );
+/** On which surface each item is: moving it about there changes nothing for who is joined to whom. */
+export const surfaces = each(
+  'surfaces',
+  fact('items', ['id', 'partId', 'place']),
+  (item) => item.id,
+  {},
+  ({ id, partId, place }) => ({
+    id,
+    partId,
+    kind: place.kind,
+    panelId: place.kind === 'panel' ? place.panelId : null,
+    face: place.kind === 'panel' ? place.face : null,
+  }),
+  ({ id, partId, kind, panelId, face }): { id: Id; partId: Id; place: Surface } => ({
+    id,
+    partId,
+    place: kind === 'panel' ? { kind, panelId: panelId!, face: face! } : { kind },
+  }),
+);
+/** Terminals a wire ends at, as `item terminal`. */
+export const used = stage('used', { connections }, ({ connections }) => usedTerminals(connections));
 /** Cables by the connections their cores carry. */
 export const cableAt = stage('cableAt', { cables: fact('cables', ['id', 'designation', 'cores']) }, ({ cables }) => {
   const found = new Map<Id, (typeof cables)[number]>();

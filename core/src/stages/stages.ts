@@ -29,6 +29,7 @@ import {
   workshop,
   workshopOf,
 } from './inputs.ts';
+import type { PlacedItem } from './lengths/geometry.ts';
 import { cableLength } from './lengths/lengths.ts';
 import { buildNetlist } from './netlist/netlist.ts';
 import { spreadPotentials } from './netlist/potentials.ts';
@@ -142,7 +143,12 @@ export const joined = each(
       else if (core === cores[0]) return null;
     }
     if (own.length === 0) return null;
-    const ends = [...new Set(own.flatMap((c) => [c.from.itemId, c.to.itemId]))].flatMap((e) => itemOf.get(e) ?? []);
+    const ends: PlacedItem[] = [];
+    for (const { from, to } of own)
+      for (const { itemId } of [from, to]) {
+        const item = itemOf.get(itemId);
+        if (item && !ends.includes(item)) ends.push(item);
+      }
     return { id, cores, segments, conductorMm2, material, connections: own, ends };
   },
   (picked) => picked,
@@ -154,13 +160,16 @@ export const candidates = each(
   joined,
   (cable) => cable.id,
   { parts, profile, catalogue, workshop: workshopOf(['preferredAreasMm2']) },
-  ({ cores, material, connections, ends }, given) => ({
+  ({ cores, material, connections, ends }, { parts, profile, catalogue, workshop }) => ({
     cores,
     material,
     connections,
     partIds: ends.map((e) => e.partId),
     itemIds: ends.map((e) => e.id),
-    ...given,
+    parts,
+    profile,
+    catalogue,
+    workshop,
   }),
   ({ cores, material, connections, partIds, itemIds, parts, profile, catalogue, workshop }) => {
     const partAt = new Map(itemIds.map((id, i) => [id, parts.get(partIds[i]!)]));
@@ -250,8 +259,10 @@ const sizedCables = each(
     ampacity: ampacities[index]!,
     length: lengthMm[index]!,
   }),
-  ({ id, cores, material, conductorMm2, ampacity, ...rest }) => ({
-    ...rest,
+  ({ id, cores, material, conductorMm2, environments, candidates, length, ampacity }) => ({
+    environments,
+    candidates,
+    length,
     cable: { id, cores, material, conductorMm2 },
     ampacityA: ampacity.areasA,
     startMm2: ampacity.startMm2,
@@ -312,7 +323,10 @@ const terminations = each(
     names: stage('wireNames', { cables: fact('cables', ['id', 'designation']) }, ({ cables }) => byId(cables)),
     items: stage('endNames', { items: fact('items', ['id', 'designation', 'partId']) }, ({ items }) => byId(items)),
   },
-  ({ id, cores, material, connections, ends }, { areas, polarities, names, items, ...given }) => ({
+  (
+    { id, cores, material, connections, ends },
+    { areas, polarities, names, items, parts, profile, catalogue, workshop },
+  ) => ({
     cores,
     material,
     connections,
@@ -320,7 +334,10 @@ const terminations = each(
     areaMm2: areas.get(id)!,
     polarity: connections.map((c) => polarities.get(c.id) ?? ('none' as const)),
     items: ends.map((e) => items.get(e.id)!),
-    ...given,
+    parts,
+    profile,
+    catalogue,
+    workshop,
   }),
   ({ cores, material, designation, polarity, ...rest }) =>
     terminateCores({
@@ -477,18 +494,30 @@ const benchLoads = each(
     items: stage('benchItemOf', { benchItems }, ({ benchItems }) => byId(benchItems)),
     workshop: workshopOf(['meterToleranceV']),
   },
-  ({ itemId, plus, minus, bankPlus, bankMinus, ...point }, { seatsIn, items, workshop }) => ({
-    ...point,
-    seatsIn,
-    item: items.get(itemId)!,
-    ...workshop,
+  ({ key, itemId, currentA, predictedV, plus, minus, bankPlus, bankMinus }, { seatsIn, items, workshop }) => ({
+    key,
+    currentA,
+    predictedV,
     plus,
     minus,
     bankPlus,
     bankMinus,
+    seatsIn,
+    item: items.get(itemId)!,
+    meterToleranceV: workshop.meterToleranceV,
   }),
-  ({ key, plus, minus, bankPlus, bankMinus, ...rest }) =>
-    finish(loadStep({ ...rest, flow: { key, plus, minus }, bank: { plus: bankPlus, minus: bankMinus } })),
+  ({ key, plus, minus, bankPlus, bankMinus, currentA, predictedV, seatsIn, item, meterToleranceV }) =>
+    finish(
+      loadStep({
+        item,
+        flow: { key, plus, minus },
+        seatsIn,
+        currentA,
+        predictedV,
+        meterToleranceV,
+        bank: { plus: bankPlus, minus: bankMinus },
+      }),
+    ),
 );
 /** The bench test in the order it must be done. */
 export const bench = steady(

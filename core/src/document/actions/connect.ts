@@ -8,10 +8,13 @@ import { freeAir, newId } from '../newBoard.ts';
 /** A run nobody has measured yet is taken as this long and marked provisional. */
 export const UNMEASURED_RUN_MM = 2000;
 
+/** Which surface something is on, not where on it. */
+export type Surface = { kind: 'unplaced' | 'location' } | { kind: 'panel'; panelId: Id; face: 'front' | 'back' };
+
 /** The segments a cable between two places starts with: along the panel, off it, or both. */
 export function defaultSegments(
-  from: Pick<Item, 'place'>,
-  to: Pick<Item, 'place'>,
+  from: { place: Surface },
+  to: { place: Surface },
   makeId: (n: number) => Id,
 ): Segment[] {
   const run = (n: number): Segment => ({
@@ -21,7 +24,7 @@ export function defaultSegments(
     measured: false,
     environment: freeAir(),
   });
-  const route = (item: Pick<Item, 'place'>, n: number): Segment[] =>
+  const route = (item: { place: Surface }, n: number): Segment[] =>
     item.place.kind === 'panel'
       ? [
           {
@@ -48,7 +51,7 @@ export function defaultSegments(
  * @param seed makes the new ids repeatable (for fixes offered by findings); without it they are random.
  */
 export function connectTerminals(
-  board: { items: readonly Pick<Item, 'id' | 'place'>[]; cables: readonly Pick<Cable, 'designation'>[] },
+  board: { items: readonly { id: Id; place: Surface }[]; cables: readonly Pick<Cable, 'designation'>[] },
   from: TerminalRef,
   to: TerminalRef,
   options: { seed?: string; takenNames?: readonly string[] } = {},

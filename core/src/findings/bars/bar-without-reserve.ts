@@ -1,10 +1,9 @@
-import { usedTerminals } from '../../document/actions/connect.ts';
 import { field } from '../../engine/fact.ts';
 import { briefOf } from '../../stages/inputs.ts';
-import { connections, parts, sizing } from '../../stages/stages.ts';
+import { parts, sizing } from '../../stages/stages.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { finding } from '../finding.ts';
-import { names } from '../views.ts';
+import { names, used } from '../views.ts';
 
 /** Room on the bars for the growth the order asks for: rating and a stud to put it on. */
 export const barWithoutReserve = finding({
@@ -17,10 +16,9 @@ export const barWithoutReserve = finding({
   limits: {
     growthShare: { setBy: 'job', unit: '', what: 'growth to make ready for', source: 'order sheet' },
   },
-  reads: { bars: field(sizing, 'bars'), names, parts, connections, brief: briefOf(['growthShare']) },
-  judge: ({ bars, names, parts, connections, brief: { growthShare } }) => {
+  reads: { bars: field(sizing, 'bars'), names, parts, used, brief: briefOf(['growthShare']) },
+  judge: ({ bars, names, parts, used, brief: { growthShare } }) => {
     if (growthShare <= 0) return [];
-    const used = usedTerminals(connections);
     return bars.flatMap((bar) => {
       const item = names.get(bar.itemId)!;
       const part = parts.get(item.partId);

@@ -1,6 +1,9 @@
 import { profile } from '../../stages/inputs.ts';
+import { parts, seatOf } from '../../stages/stages.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { finding } from '../finding.ts';
+import { seatName } from '../places.ts';
+import { names } from '../views.ts';
 import { belowCurrent, judgedCables, short, unlockSize } from './judgedCables.ts';
 
 /** A conductor that carries less than its fuse holds. */
@@ -19,12 +22,13 @@ export const cableBelowFuse = finding({
       source: 'ampacity table',
     },
   },
-  reads: { judgedCables, profile },
-  judge: ({ judgedCables, profile }) =>
+  reads: { judgedCables, profile, seatOf, names, parts },
+  judge: ({ judgedCables, profile, seatOf, names, parts }) =>
     judgedCables
       .filter((j) => short(j.guardA, j.sized) && !belowCurrent(j))
       .map((j) => {
-        const { cable, sized, guard, guardA } = j;
+        const { cable, sized, guardKeys, guardA } = j;
+        const guard = guardKeys.map((k) => seatName({ names, parts }, seatOf, k)).join(' with ');
         const { value, mode, who, reason } = sized.conductor;
         return {
           entity: cable.id,

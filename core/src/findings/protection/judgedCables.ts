@@ -2,18 +2,16 @@ import type { Cable } from '../../document/board.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { stage } from '../../engine/stage.ts';
 import type { SizedConductor } from '../../stages/sizing/sizingResult.ts';
-import { parts, seatOf, sizing } from '../../stages/stages.ts';
+import { sizing } from '../../stages/stages.ts';
 import type { Fix } from '../finding.ts';
-import { seatName } from '../places.ts';
-import { cableOf, names } from '../views.ts';
+import { cableOf } from '../views.ts';
 
 /** A conductor beside its current and the fuse that guards it. */
 export interface JudgedCable {
   cable: Pick<Cable, 'id' | 'designation'>;
   sized: SizedConductor;
   guardA: number;
-  /** The guard in words. */
-  guard: string;
+  guardKeys: readonly string[];
 }
 
 /** Every conductor with the largest guard over its cores. */
@@ -23,20 +21,20 @@ export const judgedCables = stage(
     sized: field(sizing, 'cables'),
     wires: rows(field(sizing, 'wires'), ['connectionId', 'guardKeys', 'guardRatingA']),
     cableOf,
-    seatOf,
-    names,
-    parts,
   },
-  ({ sized, wires, cableOf, seatOf, names, parts }): readonly JudgedCable[] => {
+  ({ sized, wires, cableOf }): readonly JudgedCable[] => {
     const wireOf = new Map(wires.map((w) => [w.connectionId, w]));
     return sized.map((s) => {
       const cable = cableOf.get(s.cableId)!;
-      const own = cable.cores.flatMap((c) => wireOf.get(c.connectionId) ?? []);
-      const guardA = own.reduce((most, w) => Math.max(most, w.guardRatingA ?? 0), 0);
-      const guard = (own.find((w) => w.guardRatingA === guardA)?.guardKeys ?? [])
-        .map((k) => seatName({ names, parts }, seatOf, k))
-        .join(' with ');
-      return { cable, sized: s, guardA, guard };
+      let guardA = 0;
+      let guardKeys: readonly string[] = [];
+      for (const core of cable.cores) {
+        const wire = wireOf.get(core.connectionId);
+        if (!wire || (wire.guardRatingA ?? 0) <= guardA) continue;
+        guardA = wire.guardRatingA!;
+        guardKeys = wire.guardKeys;
+      }
+      return { cable, sized: s, guardA, guardKeys };
     });
   },
 );

@@ -1,4 +1,5 @@
 import type { Id } from '../../document/board.ts';
+import type { Command } from '../../document/commands.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { profile } from '../../stages/inputs.ts';
 import type { Branch } from '../../stages/netlist/netlist.ts';
@@ -6,6 +7,12 @@ import { cableLengths, netlist, potentials, sizing } from '../../stages/stages.t
 import { finding } from '../finding.ts';
 import { nameOf } from '../places.ts';
 import { cableAt, cableOf, names } from '../views.ts';
+
+/** A way from a source: how long, and which of its cables lie bare. */
+interface Way {
+  runMm: number;
+  bare: readonly Id[];
+}
 
 /** Unfused conductors reached from a stiff source, by the length run from it. Current-limited sources are not stiff. */
 export const noFuseNearSource = finding({
@@ -39,12 +46,10 @@ export const noFuseNearSource = finding({
       touching[b.a]!.push(b);
       touching[b.b]!.push(b);
     }
-    const best = new Map<Id, { runMm: number; sheathed: boolean; source: string }>();
+    const best = new Map<Id, Way & { source: string }>();
     for (const source of netlist.sources) {
       if (Number.isNaN(potentials.nodeV[source.plus]!)) continue;
-      const reached = new Map<number, { runMm: number; sheathed: boolean }>([
-        [source.plus, { runMm: 0, sheathed: true }],
-      ]);
+      const reached = new Map<number, Way>([[source.plus, { runMm: 0, bare: [] }]]);
       const queue = [source.plus];
       const minusBase = source.minus;
       for (const node of queue) {
@@ -54,28 +59,27 @@ export const noFuseNearSource = finding({
           if (other === minusBase) continue;
           const cable = b.connectionId ? carrying(b.connectionId) : undefined;
           const lengthMm = cable ? (lengthOf.get(cable.id) ?? 0) : 0;
-          const sheathed = here.sheathed && (cable?.segments.every((s) => s.environment.sheathed) ?? true);
-          const runMm = here.runMm + lengthMm;
+          const open = cable !== undefined && !cable.segments.every((s) => s.environment.sheathed);
+          const way = { runMm: here.runMm + lengthMm, bare: open ? [...here.bare, cable.id] : here.bare };
           if (b.connectionId) {
             const known = best.get(b.connectionId);
-            if (!known || runMm < known.runMm)
-              best.set(b.connectionId, { runMm, sheathed, source: nameOf(names, source.item.id) });
+            if (!known || way.runMm < known.runMm)
+              best.set(b.connectionId, { ...way, source: nameOf(names, source.item.id) });
           }
           const before = reached.get(other);
-          if (!before || runMm < before.runMm - 1e-9) {
-            reached.set(other, { runMm, sheathed });
+          if (!before || way.runMm < before.runMm - 1e-9) {
+            reached.set(other, way);
             queue.push(other);
           }
         }
       }
     }
     const { plainMm, sheathedMm } = profile.unfused;
-    return [...best].flatMap(([connectionId, { runMm, sheathed, source }]) => {
-      const limitMm = sheathed ? sheathedMm : plainMm;
+    return [...best].flatMap(([connectionId, { runMm, bare, source }]) => {
+      const limitMm = bare.length === 0 ? sheathedMm : plainMm;
       const cable = carrying(connectionId);
       if (polarityOf.get(connectionId) === 'link' || runMm <= limitMm + 1e-9 || !cable) return [];
-      const unsheathed = cable.segments.some((s) => !s.environment.sheathed);
-      const couldSheathe = !sheathed && unsheathed && runMm <= sheathedMm;
+      const couldSheathe = bare.includes(cable.id) && runMm <= sheathedMm;
       return [
         {
           entity: connectionId,
@@ -89,15 +93,17 @@ export const noFuseNearSource = finding({
             ? [
                 {
                   label: 'Sleeve it all along',
-                  commands: [
-                    {
+                  commands: bare.map(
+                    (id): Command => ({
                       kind: 'set',
                       collection: 'cables',
-                      id: cable.id,
+                      id,
                       field: 'segments',
-                      value: cable.segments.map((s) => ({ ...s, environment: { ...s.environment, sheathed: true } })),
-                    },
-                  ],
+                      value: cableOf
+                        .get(id)!
+                        .segments.map((s) => ({ ...s, environment: { ...s.environment, sheathed: true } })),
+                    }),
+                  ),
                 },
               ]
             : [],

@@ -3,7 +3,7 @@ import { fact } from '../../stages/inputs.ts';
 import { connections, parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { placeName } from '../places.ts';
-import { cableAt, names } from '../views.ts';
+import { cableAt, names, surfaces } from '../views.ts';
 
 /** Connections that no cable carries. */
 export const connectionWithoutCable = finding({
@@ -19,7 +19,7 @@ export const connectionWithoutCable = finding({
     cableAt,
     names,
     parts,
-    items: fact('items', ['id', 'place']),
+    items: surfaces,
     cables: fact('cables', ['id', 'designation']),
   },
   judge: ({ connections, cableAt, names, parts, items, cables }) =>

@@ -1,6 +1,5 @@
 import type { Part } from '../../catalogue/part.ts';
-import { usedTerminals } from '../../document/actions/connect.ts';
-import type { Connection, Id, Item, TerminalRef } from '../../document/board.ts';
+import type { Id, Item, TerminalRef } from '../../document/board.ts';
 import type { Netlist } from '../../stages/netlist/netlist.ts';
 import type { Potentials } from '../../stages/netlist/potentials.ts';
 import { nodeAt } from '../places.ts';
@@ -16,21 +15,20 @@ export function freeSpots(
   at: {
     items: readonly Pick<Item, 'id' | 'partId'>[];
     parts: ReadonlyMap<Id, Part>;
-    connections: readonly Connection[];
+    used: ReadonlySet<string>;
     netlist: Netlist;
     potentials: Potentials;
   },
   polarity: 'plus' | 'minus',
   island: number | null,
 ): TerminalRef[] {
-  const used = usedTerminals(at.connections);
   const spots: TerminalRef[] = [];
   for (const item of at.items) {
     const part = at.parts.get(item.partId);
     if (part?.kind !== 'busBar' && part?.kind !== 'fuseBlock') continue;
     for (const t of part.terminals) {
       const ref = { itemId: item.id, terminalId: t.id };
-      if (t.polarity !== polarity || t.required || used.has(`${item.id} ${t.id}`)) continue;
+      if (t.polarity !== polarity || t.required || at.used.has(`${item.id} ${t.id}`)) continue;
       if (island !== null && at.potentials.islandOf[nodeAt(at.netlist, ref)] !== island) continue;
       spots.push(ref);
     }

@@ -2,7 +2,7 @@ import { fact } from '../../stages/inputs.ts';
 import { connections, netlist, parts, potentials } from '../../stages/stages.ts';
 import { type Fix, finding } from '../finding.ts';
 import { nodeAt, placeName } from '../places.ts';
-import { cableAt, names } from '../views.ts';
+import { cableAt, names, used } from '../views.ts';
 import { freeSpots, terminalRefAt } from './freeSpots.ts';
 import { SHUNT_SOURCE, shuntSides } from './shunts.ts';
 
@@ -20,6 +20,7 @@ export const minusBeforeShunt = finding({
     netlist,
     potentials,
     connections,
+    used,
     cableAt,
     names,
     parts,

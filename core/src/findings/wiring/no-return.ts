@@ -1,9 +1,9 @@
 import { connectTerminals } from '../../document/actions/connect.ts';
 import { fact } from '../../stages/inputs.ts';
-import { connections, netlist, parts, potentials } from '../../stages/stages.ts';
+import { netlist, parts, potentials } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { placeName } from '../places.ts';
-import { names } from '../views.ts';
+import { names, surfaces, used } from '../views.ts';
 import { bankIsland, freeSpots } from './freeSpots.ts';
 import { unfedDevices, wordsOf } from './unfed.ts';
 
@@ -20,10 +20,10 @@ export const noReturn = finding({
     unfedDevices,
     netlist,
     potentials,
-    connections,
     parts,
     names,
-    items: fact('items', ['id', 'partId', 'place']),
+    used,
+    items: surfaces,
     cables: fact('cables', ['id', 'designation']),
   },
   judge: ({ unfedDevices, cables, names, ...at }) =>

@@ -1,10 +1,10 @@
-import { connectTerminals, usedTerminals } from '../../document/actions/connect.ts';
+import { connectTerminals } from '../../document/actions/connect.ts';
 import type { TerminalRef } from '../../document/board.ts';
 import { fact } from '../../stages/inputs.ts';
-import { connections, electricLoads, netlist, parts, potentials } from '../../stages/stages.ts';
+import { electricLoads, netlist, parts, potentials } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { placeName } from '../places.ts';
-import { names } from '../views.ts';
+import { names, surfaces, used } from '../views.ts';
 import { bankIsland, freeSpots } from './freeSpots.ts';
 
 /** Required terminals that nothing is connected to: the still-to-connect list. */
@@ -19,16 +19,16 @@ export const terminalUnconnected = finding({
   reads: {
     netlist,
     potentials,
-    connections,
     parts,
     names,
     electricLoads,
-    items: fact('items', ['id', 'partId', 'place']),
+    used,
+    items: surfaces,
     cables: fact('cables', ['id', 'designation']),
   },
   judge: ({ names, electricLoads, cables, ...at }) => {
     const { parts, items } = at;
-    const used = usedTerminals(at.connections);
+    const { used } = at;
     const isLoad = new Set(electricLoads.filter((l) => l.load).map((l) => l.id));
     let first: TerminalRef | null | undefined;
     const firstFree = () => {

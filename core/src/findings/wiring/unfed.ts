@@ -1,11 +1,10 @@
 import type { Part } from '../../catalogue/part.ts';
-import { usedTerminals } from '../../document/actions/connect.ts';
 import type { Id, Item, TerminalRef } from '../../document/board.ts';
 import { field } from '../../engine/fact.ts';
 import { stage } from '../../engine/stage.ts';
 import type { Netlist } from '../../stages/netlist/netlist.ts';
-import { connections, demand, netlist, parts } from '../../stages/stages.ts';
-import { words } from '../views.ts';
+import { demand, netlist, parts } from '../../stages/stages.ts';
+import { used, words } from '../views.ts';
 import { terminalRefAt } from './freeSpots.ts';
 
 type Worded = Pick<Item, 'id' | 'designation' | 'name' | 'partId'>;
@@ -34,9 +33,8 @@ const portOf = (netlist: Netlist, key: string) =>
 /** Consumers and chargers with no way to a source on one or both poles. */
 export const unfedDevices = stage(
   'unfedDevices',
-  { unfed: field(demand, 'unfed'), netlist, parts, words, connections },
-  ({ unfed, netlist, parts, words, connections }): readonly Unfed[] => {
-    const used = usedTerminals(connections);
+  { unfed: field(demand, 'unfed'), netlist, parts, words, used },
+  ({ unfed, netlist, parts, words, used }): readonly Unfed[] => {
     const open = (ref: TerminalRef | null | undefined) => !ref || !used.has(`${ref.itemId} ${ref.terminalId}`);
     return unfed.flatMap(({ itemId, key, plusFed, minusFed, reversed }) => {
       const item = words.get(itemId);

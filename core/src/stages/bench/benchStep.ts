@@ -8,7 +8,7 @@ export interface BenchState {
   batteriesConnected: boolean;
   isolatorsClosed: boolean;
   /** Fuse seats with their link in, by key. */
-  seatsIn: string[];
+  seatsIn: readonly string[];
   /** Flows that are switched on, by key. */
   flowsOn: string[];
 }

@@ -55,7 +55,7 @@ export function isolateSteps(
         expected: 0,
         limitFigure: null,
         probes: [{ plus: far, minus: bank.minus, sign: 1 }],
-        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [...seatsIn], flowsOn: [] },
+        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn, flowsOn: [] },
         role: 'tester',
       },
     ];

@@ -90,7 +90,7 @@ export function loadStep(at: {
       { plus: bank.plus, minus: bank.minus, sign: 1 },
       { plus: flow.plus, minus: flow.minus, sign: -1 },
     ],
-    state: { batteriesConnected: true, isolatorsClosed: true, seatsIn: [...seatsIn], flowsOn: [flow.key] },
+    state: { batteriesConnected: true, isolatorsClosed: true, seatsIn, flowsOn: [flow.key] },
     role: 'tester',
   };
 }

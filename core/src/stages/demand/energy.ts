@@ -64,7 +64,8 @@ export interface EnergyInput {
 
 /** Where no inverter is on the board yet, its efficiency is taken as this. Common practice, no source. */
 export const USUAL_INVERTER_EFFICIENCY = 0.9;
-const SOFT_START_CUT_SHARE = 0.6;
+/** Part of the surge a soft starter takes off. Common practice, no source. */
+export const SOFT_START_CUT_SHARE = 0.6;
 /** A heated place keeps the bank at least this warm. */
 const HEATED_C = 5;
 

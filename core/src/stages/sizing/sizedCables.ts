@@ -1,4 +1,4 @@
-import { choose, figure, type Origin, use, useSum } from '../../engine/formula.ts';
+import { choose, figure, type Origin, sumFigure, use } from '../../engine/formula.ts';
 import { requiredAmpacity } from '../../formulas/protection.ts';
 import { lockedResult, type Rejected } from './choiceResult.ts';
 import { ampacityTableOf } from './conductors.ts';
@@ -9,16 +9,16 @@ import { ampacityAt, GREATER, type SizingState, type WorkingCable } from './stat
 const connectionAt = (state: SizingState, b: number): string => `connection/${state.netlist.branches[b]!.connectionId}`;
 
 /** Current and guard of a cable as the figures they came from; the largest of its cores counts. */
-function loadOf(state: SizingState, cable: WorkingCable): { current: Origin; guard: Origin } {
-  let [mostA, mostAt, guardA, guardAt] = [0, cable.branches[0] ?? -1, 0, -1];
+function loadOf(state: SizingState, cable: WorkingCable): { designCurrentA: Origin; guardA: Origin } {
+  let [mostA, mostAt, largestA, guardAt] = [0, cable.branches[0] ?? -1, 0, -1];
   for (const b of cable.branches) {
     if (state.designA[b]! > mostA) [mostA, mostAt] = [state.designA[b]!, b];
     const rating = state.guards[b]?.ratingA ?? 0;
-    if (rating > guardA) [guardA, guardAt] = [rating, b];
+    if (rating > largestA) [largestA, guardAt] = [rating, b];
   }
   return {
-    current: mostAt < 0 ? { given: 'joins nothing' } : figure(`${connectionAt(state, mostAt)}/designCurrentA`),
-    guard: guardAt < 0 ? { given: 'no fuse guards it' } : figure(`${connectionAt(state, guardAt)}/guardA`),
+    designCurrentA: mostAt < 0 ? { given: 'joins nothing' } : figure(`${connectionAt(state, mostAt)}/designCurrentA`),
+    guardA: guardAt < 0 ? { given: 'no fuse guards it' } : figure(`${connectionAt(state, guardAt)}/guardA`),
   };
 }
 
@@ -27,20 +27,21 @@ function guardFigures(state: SizingState, cable: WorkingCable): void {
   for (const b of cable.branches) {
     const guard = state.guards[b];
     if (!guard) continue;
-    useSum({
-      terms: guard.seats.map((branch) => {
-        const seat = state.seatAt.get(branch)!;
-        return {
-          name: `A_${state.input.items.find((i) => i.id === seat.itemId)?.designation ?? seat.itemId}_${seat.element.id}`,
-          value: state.ratingA[branch]!,
-          what: 'rating of the fuse',
-          origin: seatRatingOrigin(state, seat),
-        };
-      }),
+    sumFigure(guard.ratingA, {
+      terms: () =>
+        guard.seats.map((branch) => {
+          const seat = state.seatAt.get(branch)!;
+          return {
+            name: `A_${state.input.items.find((i) => i.id === seat.itemId)?.designation ?? seat.itemId}_${seat.element.id}`,
+            value: state.ratingA[branch]!,
+            what: 'rating of the fuse',
+            origin: seatRatingOrigin(state, seat),
+          };
+        }),
       unit: 'A',
-      title: guard.seats.length > 1 ? 'Fuses that guard it together' : 'Fuse that guards it',
+      title: () => (guard.seats.length > 1 ? 'Fuses that guard it together' : 'Fuse that guards it'),
       source: 'the smallest fuse in series, or all the parallel ones that feed it',
-      address: `${connectionAt(state, b)}/guardA`,
+      address: () => `${connectionAt(state, b)}/guardA`,
     });
   }
 }
@@ -68,7 +69,6 @@ function turnedDown(state: SizingState, cable: WorkingCable): Rejected<number>[]
 function sizedCable(state: SizingState, cable: WorkingCable): SizedConductor {
   const { cable: own, areaMm2, candidates, designCurrentA, guardUnmet } = cable;
   const ampacityA = ampacityAt(cable, areaMm2);
-  const load = loadOf(state, cable);
   guardFigures(state, cable);
   let guardA = 0;
   for (const b of cable.branches) guardA = Math.max(guardA, state.guards[b]?.ratingA ?? 0);
@@ -77,7 +77,7 @@ function sizedCable(state: SizingState, cable: WorkingCable): SizedConductor {
     requiredAmpacity,
     { designCurrentA, guardA },
     () => `${address}/requiredA`,
-    () => ({ designCurrentA: load.current, guardA: load.guard }),
+    () => loadOf(state, cable),
   );
   choose({
     value: areaMm2,
@@ -97,19 +97,25 @@ function sizedCable(state: SizingState, cable: WorkingCable): SizedConductor {
       },
     ],
   });
-  const base = { cableId: own.id, ampacityA, requiredA, designCurrentA, columnC: candidates.columnC, guardUnmet };
   const choice = own.conductorMm2;
-  if (choice.mode === 'locked') return { ...base, conductor: lockedResult(choice) };
   return {
-    ...base,
-    conductor: {
-      value: areaMm2,
-      mode: 'auto',
-      reason: `smallest that carries ${requiredA.toFixed(0)} A, keeps the drop, survives its fuse and fits both ends`,
-      who: null,
-      rejected: [...candidates.rejected, ...turnedDown(state, cable)],
-      fits: candidates.areasMm2.length > 0 && ampacityA * GREATER >= designCurrentA,
-    },
+    cableId: own.id,
+    conductor:
+      choice.mode === 'locked'
+        ? lockedResult(choice)
+        : {
+            value: areaMm2,
+            mode: 'auto',
+            reason: `smallest that carries ${requiredA.toFixed(0)} A, keeps the drop, survives its fuse and fits both ends`,
+            who: null,
+            rejected: [...candidates.rejected, ...turnedDown(state, cable)],
+            fits: candidates.areasMm2.length > 0 && ampacityA * GREATER >= designCurrentA,
+          },
+    ampacityA,
+    requiredA,
+    designCurrentA,
+    columnC: candidates.columnC,
+    guardUnmet,
   };
 }
 

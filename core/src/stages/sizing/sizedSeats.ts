@@ -1,5 +1,5 @@
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import { choose, figure, given, type TraceInput, use, useSum } from '../../engine/formula.ts';
+import { choose, figure, given, sumFigure, type TraceInput, use } from '../../engine/formula.ts';
 import { feederMinimum, fuseMinimum } from '../../formulas/protection.ts';
 import { designFigure } from './designFigure.ts';
 import type { Faults } from './faults.ts';
@@ -24,17 +24,18 @@ function minimumFigures(state: SizingState, seat: Seat, { fusesSchoolA }: SeatMi
     () => ({ factor: given(profile.fuseFactor.source), currentA: figure(`${address}/designCurrentA`) }),
   );
   if (!summed) return { designCurrentA, loadsSchoolA, fusesSchoolA, minimumA: loadsSchoolA };
-  const fusesA = useSum({
-    terms: state.relations.children.get(seat.branch)!.map((branch) => {
-      const child = state.seatAt.get(branch)!;
-      const name = items.find((i) => i.id === child.itemId)?.designation ?? child.itemId;
-      return {
-        name: `A_${name}_${child.element.id}`,
-        value: state.ratingA[branch]!,
-        what: `${name}:${child.element.id}`,
-        origin: seatRatingOrigin(state, child),
-      };
-    }),
+  const fusesA = sumFigure(fusesSchoolA, {
+    terms: () =>
+      state.relations.children.get(seat.branch)!.map((branch) => {
+        const child = state.seatAt.get(branch)!;
+        const name = items.find((i) => i.id === child.itemId)?.designation ?? child.itemId;
+        return {
+          name: `A_${name}_${child.element.id}`,
+          value: state.ratingA[branch]!,
+          what: `${name}:${child.element.id}`,
+          origin: seatRatingOrigin(state, child),
+        };
+      }),
     unit: 'A',
     title: 'Fuses of its branches, summed',
     source: 'the other school: a feeder carries what all its branch fuses let pass (common practice, no source)',
@@ -129,8 +130,12 @@ function sizedSeat(state: SizingState, faults: Faults, seat: Seat): SizedSeat {
             ]),
       ],
     });
+  // Fields are named one by one: copying objects whole is what costs most in a re-derive.
   return {
-    ...need,
+    designCurrentA: need.designCurrentA,
+    loadsSchoolA: need.loadsSchoolA,
+    fusesSchoolA: need.fusesSchoolA,
+    minimumA: need.minimumA,
     key: seat.key,
     itemId: seat.itemId,
     seatId: seat.element.id,

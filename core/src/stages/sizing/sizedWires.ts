@@ -58,7 +58,14 @@ function sizedWire(state: SizingState, faults: Faults, settled: boolean, b: numb
     faultA: live ? faults.largestA([branch.a, branch.b], at('faultA')) : null,
     faultFarA: live ? faults.largestA([faults.farNode(branch)], at('faultFarA')) : null,
     faultSmallestA: live ? faults.smallestA(branch, at('faultSmallestA')) : null,
-    clearing: clearing && cable ? { ...clearing, withstandA2s: withstandFigure(withstandAt(cable, state)) } : null,
+    clearing:
+      clearing && cable
+        ? {
+            clearS: clearing.clearS,
+            passedA2s: clearing.passedA2s,
+            withstandA2s: withstandFigure(withstandAt(cable, state)),
+          }
+        : null,
     flowKeys: state.relations.flowKeysOf[b]!,
   };
 }
