@@ -1,5 +1,5 @@
 import { catalogueWith } from '../catalogue/catalogueIndex.ts';
-import type { Connection, ElectricLoad, Environment, Id } from '../document/board.ts';
+import type { Choice, Connection, ElectricLoad, Environment, Id } from '../document/board.ts';
 import { partIndex } from '../document/references.ts';
 import { field, rows } from '../engine/fact.ts';
 import { each, stage, steady } from '../engine/stage.ts';
@@ -45,6 +45,7 @@ import { terminateCable, terminateCores } from './terminations/terminations.ts';
  * The stages of derive in trade order, each with what it reads. This is the map of the house: what is not named here is
  * not read, so an edit of it changes nothing here.
  */
+const lockedMm2 = (choice: Choice<number>): number | null => (choice.mode === 'locked' ? choice.value : null);
 const byId = <T extends { readonly id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> =>
   new Map(list.map((entry) => [entry.id, entry]));
 
@@ -127,7 +128,7 @@ export const energy = stage(
 /** Each cable with what it joins; one whose first core joins nothing is left out of all that follows. */
 export const joined = each(
   'joined',
-  fact('cables', ['id', 'cores', 'segments', 'conductorMm2', 'material']),
+  fact('cables', ['id', 'cores', 'segments', 'material']),
   (cable) => cable.id,
   {
     connectionOf,
@@ -135,7 +136,7 @@ export const joined = each(
       byId(items),
     ),
   },
-  ({ id, cores, segments, conductorMm2, material }, { connectionOf, itemOf }) => {
+  ({ id, cores, segments, material }, { connectionOf, itemOf }) => {
     const own: Connection[] = [];
     for (const core of cores) {
       const connection = connectionOf.get(core.connectionId);
@@ -149,7 +150,7 @@ export const joined = each(
         const item = itemOf.get(itemId);
         if (item && !ends.includes(item)) ends.push(item);
       }
-    return { id, cores, segments, conductorMm2, material, connections: own, ends };
+    return { id, cores, segments, material, connections: own, ends };
   },
   (picked) => picked,
 );
@@ -180,22 +181,25 @@ export const candidates = each(
   },
 );
 
+/** Sizes as they are locked, or left to be worked out, by cable. */
+const sizeChoices = stage(
+  'sizeChoices',
+  { cables: fact('cables', ['id', 'conductorMm2']) },
+  ({ cables }) => new Map(cables.map((c) => [c.id, c.conductorMm2])),
+);
 /** What each candidate, and the size a cable starts with, may carry where it lies. */
 export const ampacities = each(
   'ampacities',
   joined,
   (cable) => cable.id,
-  { candidates, profile, brief: briefOf(['ambientC']) },
-  ({ id, cores, material, segments, conductorMm2 }, { candidates, profile, brief }, index) => ({
+  { candidates, profile, brief: briefOf(['ambientC']), sizeChoices },
+  ({ id, cores, material, segments }, { candidates, profile, brief, sizeChoices }, index) => ({
     id,
     cores,
     material,
     environments: segments.map((s): Environment => s.environment),
     candidates: candidates[index]!,
-    startMm2:
-      conductorMm2.mode === 'locked'
-        ? conductorMm2.value
-        : (candidates[index]!.areasMm2[0] ?? profile.minAreaMm2.value),
+    startMm2: lockedMm2(sizeChoices.get(id)!) ?? candidates[index]!.areasMm2[0] ?? profile.minAreaMm2.value,
     ambientC: brief.ambientC,
     profile,
   }),
@@ -248,12 +252,12 @@ const sizedCables = each(
   'sizedCables',
   joined,
   (cable) => cable.id,
-  { candidates, ampacities, lengthMm: rows(cableLengths, ['lengthMm']) },
-  ({ id, cores, material, conductorMm2, segments }, { candidates, ampacities, lengthMm }, index) => ({
+  { candidates, ampacities, sizeChoices, lengthMm: rows(cableLengths, ['lengthMm']) },
+  ({ id, cores, material, segments }, { candidates, ampacities, sizeChoices, lengthMm }, index) => ({
     id,
     cores,
     material,
-    conductorMm2,
+    conductorMm2: sizeChoices.get(id)!,
     environments: segments.map((s): Environment => s.environment),
     candidates: candidates[index]!,
     ampacity: ampacities[index]!,

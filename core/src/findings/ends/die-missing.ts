@@ -1,11 +1,11 @@
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
 import { workshopOf } from '../../stages/inputs.ts';
-import { catalogue, madeEnds, parts } from '../../stages/stages.ts';
+import { catalogue, parts } from '../../stages/stages.ts';
 import { endsThatFit } from '../../stages/terminations/terminates.ts';
 import { finding } from '../finding.ts';
 import { terminalAt } from '../places.ts';
 import { cableOf, names } from '../views.ts';
-import { endsOf, lockLugs, type OneEnd } from './oneEnd.ts';
+import { ends, lockLugs, type OneEnd } from './oneEnd.ts';
 
 /** Barrels no tool in the shop has a die for, said while the board is still on the screen: one finding a die. */
 export const dieMissing = finding({
@@ -16,11 +16,11 @@ export const dieMissing = finding({
   protects: 'the joint: a barrel pressed with another die gets warm and lets go',
   source: 'workshop: crimping tools; DIN 46235 die codes (from memory)',
   limits: { dies: { setBy: 'workshop', unit: '', what: 'dies the shop owns', source: 'workshop: crimping tools' } },
-  reads: { madeEnds, cableOf, names, parts, catalogue, workshop: workshopOf(['tools']) },
-  judge: ({ madeEnds, cableOf, names, parts, catalogue, workshop }) => {
+  reads: { ends, cableOf, names, parts, catalogue, workshop: workshopOf(['tools']) },
+  judge: ({ ends, cableOf, names, parts, catalogue, workshop }) => {
     const owned = new Set(workshop.tools.flatMap((t) => t.dies));
     const missing = new Map<string, OneEnd[]>();
-    for (const one of endsOf(madeEnds)) {
+    for (const one of ends) {
       const { crimp } = one.end;
       if (!crimp || owned.has(crimp.dieId)) continue;
       missing.set(crimp.dieId, [...(missing.get(crimp.dieId) ?? []), one]);

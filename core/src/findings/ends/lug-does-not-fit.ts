@@ -1,9 +1,9 @@
-import { catalogue, madeEnds, parts } from '../../stages/stages.ts';
+import { catalogue, parts } from '../../stages/stages.ts';
 import { endsThatFit, whyNoEnd, whyNotThis } from '../../stages/terminations/terminates.ts';
 import { finding } from '../finding.ts';
 import { terminalAt } from '../places.ts';
 import { cableOf, names } from '../views.ts';
-import { atEnd, endsOf } from './oneEnd.ts';
+import { atEnd, ends } from './oneEnd.ts';
 
 /** Lugs that do not fit their stud, locked or because nothing fits. */
 export const lugDoesNotFit = finding({
@@ -14,9 +14,9 @@ export const lugDoesNotFit = finding({
   protects: 'the assembler: the end does not go on the terminal',
   source: 'catalogue: lug and terminal (palm widths after DIN 46235, from memory)',
   limits: {},
-  reads: { madeEnds, cableOf, names, parts, catalogue },
-  judge: ({ madeEnds, cableOf, names, parts, catalogue }) =>
-    endsOf(madeEnds).flatMap((one) => {
+  reads: { ends, cableOf, names, parts, catalogue },
+  judge: ({ ends, cableOf, names, parts, catalogue }) =>
+    ends.flatMap((one) => {
       const { made, coreId, side, end } = one;
       if (end.lug.mode === 'auto' && end.lug.fits) return [];
       const terminal = terminalAt({ names, parts }, end.ref);

@@ -44,7 +44,7 @@ export const lugWouldBeBent = finding({
       // Only cables that go through a board at all.
       if (!segments.some((s) => s.kind === 'passThrough')) return [];
       const lies = paths.find((p) => p.cableId === cable.cableId)?.paths ?? [];
-      return endsOf([cable]).flatMap((one) => {
+      return endsOf(cable).flatMap((one) => {
         const { side, end } = one;
         const found = lug.get(end.lug.value ?? '');
         if (found?.kind !== 'lug' || found.angleDeg !== 0 || found.areaMm2 < fromMm2) return [];

@@ -1,6 +1,5 @@
-import { madeEnds } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
-import { atEnd, endsOf } from './oneEnd.ts';
+import { atEnd, ends } from './oneEnd.ts';
 
 /** Bare barrels no tube slides over and shrinks on. */
 export const noShrinkFits = finding({
@@ -11,9 +10,9 @@ export const noShrinkFits = finding({
   protects: 'the end: a bare barrel beside another one',
   source: 'catalogue: tube bores before and after (common practice, no source)',
   limits: {},
-  reads: { madeEnds },
-  judge: ({ madeEnds }) =>
-    endsOf(madeEnds)
+  reads: { ends },
+  judge: ({ ends }) =>
+    ends
       .filter(({ end }) => end.wantsShrink && !end.shrinkId)
       .map((one) => ({
         ...atEnd(one),

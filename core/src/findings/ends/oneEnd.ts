@@ -1,5 +1,7 @@
 import type { Cable, Core, Id } from '../../document/board.ts';
 import type { Command } from '../../document/commands.ts';
+import { each, stage } from '../../engine/stage.ts';
+import { madeEnds } from '../../stages/stages.ts';
 import type { MadeCable, MadeEnd } from '../../stages/terminations/terminations.ts';
 
 /** A cable as far as its ends tell it. */
@@ -13,12 +15,27 @@ export interface OneEnd {
   end: MadeEnd;
 }
 
-export const endsOf = (cables: readonly EndedCable[]): OneEnd[] =>
-  cables.flatMap((made) =>
-    made.cores.flatMap((core) =>
-      (['from', 'to'] as const).map((side) => ({ made, coreId: core.coreId, side, end: core[side] })),
+export const endsOf = (made: EndedCable): OneEnd[] =>
+  made.cores.flatMap(({ coreId, from, to }): OneEnd[] => [
+    { made, coreId, side: 'from', end: from },
+    { made, coreId, side: 'to', end: to },
+  ]);
+
+/** Every end of every cable. */
+export const ends = stage(
+  'ends',
+  {
+    ofCables: each(
+      'endsOfCables',
+      madeEnds,
+      (made) => made.cableId,
+      {},
+      (made) => ({ made }),
+      ({ made }) => endsOf(made),
     ),
-  );
+  },
+  ({ ofCables }) => ofCables.flat(),
+);
 
 /** What a finding about an end is about, and where it is. */
 export const atEnd = ({ made, coreId, side, end }: OneEnd) => ({

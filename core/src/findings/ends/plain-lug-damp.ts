@@ -1,8 +1,8 @@
 import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import { catalogue, madeEnds } from '../../stages/stages.ts';
+import { catalogue } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { cableOf } from '../views.ts';
-import { atEnd, endsOf, lockLugs } from './oneEnd.ts';
+import { atEnd, ends, lockLugs } from './oneEnd.ts';
 
 /** Plain copper where it gets damp turns green under the shrink. */
 export const plainLugDamp = finding({
@@ -13,10 +13,10 @@ export const plainLugDamp = finding({
   protects: 'the joint: it corrodes and warms',
   source: 'tinned terminals outdoors and in the damp (common practice, no source)',
   limits: {},
-  reads: { madeEnds, cableOf, catalogue },
-  judge: ({ madeEnds, cableOf, catalogue }) => {
+  reads: { ends, cableOf, catalogue },
+  judge: ({ ends, cableOf, catalogue }) => {
     const { lug } = catalogueIndex(catalogue);
-    return endsOf(madeEnds).flatMap((one) => {
+    return ends.flatMap((one) => {
       const found = lug.get(one.end.lug.value ?? '');
       const cable = cableOf.get(one.made.cableId);
       if (!found || found.surface === 'tinned' || !cable) return [];
