@@ -1,9 +1,15 @@
+import stringify from 'safe-stable-stringify';
+
 /**
- * A short stable fingerprint of a plain value: the same content gives the same text on every machine.
+ * A short stable fingerprint of a plain value: the same content gives the same text on every machine, in whatever order
+ * its keys stand (a database keeps them in an order of its own).
  * 2 × 32-bit multiplicative hash over the JSON text; for noticing change, not for secrecy.
+ * @returns 16 hexadecimal digits
+ * @example
+ * fingerprint({ a: 1, b: 2 }) === fingerprint({ b: 2, a: 1 }); // true
  */
 export function fingerprint(value: unknown): string {
-  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  const text = typeof value === 'string' ? value : (stringify(value) ?? '');
   let [h1, h2] = [0xdeadbeef, 0x41c6ce57];
   for (let i = 0; i < text.length; i++) {
     const c = text.charCodeAt(i);

@@ -11,13 +11,15 @@ export type BenchItem = Pick<Item, 'id' | 'designation' | 'partId'>;
 
 export const coldState: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
 
+/** In this order since readings are kept: another order would make every reading look taken of another step. */
+const PROBE_KEYS = ['plus', 'minus', 'sign', 'itemId', 'terminalId'];
+
 export const finish = (draft: Draft): BenchStep =>
   Object.assign(draft, {
-    fingerprint: fingerprint([
-      draft.id,
-      draft.title,
-      draft.lowLimit?.toPrecision(4),
-      draft.highLimit?.toPrecision(4),
-      draft.probes,
-    ]),
+    fingerprint: fingerprint(
+      JSON.stringify(
+        [draft.id, draft.title, draft.lowLimit?.toPrecision(4), draft.highLimit?.toPrecision(4), draft.probes],
+        PROBE_KEYS,
+      ),
+    ),
   });
