@@ -10,9 +10,7 @@ import { FINDINGS, type Finding } from './findings/registry.ts';
 import type { Profile } from './profiles/profile.ts';
 import { sizedBranchOhm } from './stages/sizing/branchResistance.ts';
 import * as stages from './stages/stages.ts';
-
-/** Raised when the same board may derive to something else. */
-export const CORE_VERSION = '0.2.0';
+import { VERSIONS } from './versions.ts';
 
 const SEVERITY_ORDER = { stop: 0, warn: 1, note: 2 };
 const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
@@ -113,7 +111,7 @@ export function derive(
       profileId: profile.id,
       profileVersion: profile.version,
       workshopVersion: workshop.version,
-      coreVersion: CORE_VERSION,
+      coreVersion: VERSIONS.core,
     },
     energy: of(stages.energy),
     flows: of(stages.flows).map(({ key, itemId, way, designCurrentA }) => ({ key, itemId, way, designCurrentA })),

@@ -1,3 +1,4 @@
+import { VERSIONS } from '../versions.ts';
 import { LUGS, SHRINKS, SLEEVES } from './data/cableEnds.ts';
 import { CONNECTORS } from './data/connectors.ts';
 import { CABLE_TYPES, FUSE_LINKS } from './data/consumables.ts';
@@ -11,7 +12,7 @@ import { completePart } from './partBody.ts';
 
 /** The catalogue that ships: generic parts, no maker's names, prices invented. */
 export const genericCatalogue: Catalogue = {
-  version: 'generic-5',
+  version: VERSIONS.catalogue,
   parts: [...SOURCES, ...MAINS, ...SWITCHGEAR, ...CONTROL, ...CONNECTORS, ...LOADS].map(completePart),
   fuseLinks: FUSE_LINKS,
   cableTypes: CABLE_TYPES,

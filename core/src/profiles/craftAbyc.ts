@@ -1,11 +1,10 @@
 import { ABYC_AMPACITY } from '../tables/abycAsMetric.ts';
-import type { Profile } from './profile.ts';
+import type { ProfileData } from './profile.ts';
 import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
 /** Small craft after ABYC E-11, in its manner. Values from memory carry the mark in their source. */
-export const craftAbyc: Profile = {
+export const craftAbyc: ProfileData = {
   id: 'craft-abyc',
-  version: '1',
   name: 'Small craft, in the manner of ABYC E-11',
   scope: 'Extra-low-voltage d.c. boards on small craft',
   caution: CAUTION,

@@ -1,11 +1,10 @@
 import { ISO_AMPACITY } from '../tables/isoAmpacity.ts';
-import type { Profile } from './profile.ts';
+import type { ProfileData } from './profile.ts';
 import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Small craft and portable low-voltage boards after ISO 13297. Values from memory carry the mark in their source. */
-export const craftIso: Profile = {
+export const craftIso: ProfileData = {
   id: 'craft-iso',
-  version: '1',
   name: 'Small craft and portable, ISO 13297',
   scope: 'Extra-low-voltage d.c. boards that move or are carried',
   caution: CAUTION,

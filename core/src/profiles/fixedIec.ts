@@ -1,11 +1,10 @@
 import { IEC_GROUPING, IEC_METHOD_C } from '../tables/iecMethodC.ts';
-import type { Profile } from './profile.ts';
+import type { ProfileData } from './profile.ts';
 import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Fixed off-grid installations after IEC 60364. Values from memory carry the mark in their source. */
-export const fixedIec: Profile = {
+export const fixedIec: ProfileData = {
   id: 'fixed-iec',
-  version: '1',
   name: 'Fixed off-grid, IEC 60364',
   scope: 'Boards fixed in huts, shelters and sheds with no public supply',
   caution: CAUTION,

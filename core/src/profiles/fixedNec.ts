@@ -1,11 +1,10 @@
 import { NEC_AMPACITY } from '../tables/necAsMetric.ts';
-import type { Profile } from './profile.ts';
+import type { ProfileData } from './profile.ts';
 import { CAUTION, COMMON_EDGE, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
 /** Fixed boards in the manner of the NEC. Values from memory carry the mark in their source. */
-export const fixedNec: Profile = {
+export const fixedNec: ProfileData = {
   id: 'fixed-nec',
-  version: '1',
   name: 'Fixed, in the manner of the NEC',
   scope: 'Boards fixed in buildings, conductors in raceway',
   caution: CAUTION,

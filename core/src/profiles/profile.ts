@@ -42,3 +42,6 @@ export interface Profile {
   /** Rules that bind only under a condition this program cannot see: told, never judged. */
   conditional: readonly { condition: string; says: string; source: string }[];
 }
+
+/** A profile as its file says it: its version comes from what it holds. */
+export type ProfileData = Omit<Profile, 'version'>;

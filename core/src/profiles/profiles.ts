@@ -1,4 +1,5 @@
 import type { ProfileId } from '../document/board.ts';
+import { VERSIONS } from '../versions.ts';
 import { craftAbyc } from './craftAbyc.ts';
 import { craftIso } from './craftIso.ts';
 import { fixedIec } from './fixedIec.ts';
@@ -7,7 +8,10 @@ import type { Profile } from './profile.ts';
 import { roadVehicle } from './roadVehicle.ts';
 
 /** The rule profiles that are whole enough to be offered. */
-export const PROFILES: readonly Profile[] = [craftIso, craftAbyc, roadVehicle, fixedIec, fixedNec];
+export const PROFILES: readonly Profile[] = [craftIso, craftAbyc, roadVehicle, fixedIec, fixedNec].map((p) => ({
+  ...p,
+  version: VERSIONS.profiles[p.id],
+}));
 
 export function profileById(id: ProfileId): Profile {
   const profile = PROFILES.find((p) => p.id === id);

@@ -1,11 +1,10 @@
 import { ISO_AMPACITY } from '../tables/isoAmpacity.ts';
-import type { Profile } from './profile.ts';
+import type { ProfileData } from './profile.ts';
 import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Market carts and other road-going boards: no table of their own is at hand, and that is said. */
-export const roadVehicle: Profile = {
+export const roadVehicle: ProfileData = {
   id: 'road',
-  version: '1',
   name: 'Road-going, with the small-craft table',
   scope: 'Extra-low-voltage boards carried on the road',
   caution: `No ampacity table for road vehicles is at hand: the small-craft ISO table stands in. ${CAUTION}`,

@@ -1,6 +1,6 @@
 import { hash } from '@node-rs/argon2';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { CORE_VERSION } from '@ombrik/core/derive';
+import { VERSIONS } from '@ombrik/core/versions';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ambient, type Client, editOf, testServer } from '../testing/testServer.ts';
@@ -148,7 +148,7 @@ describe('edits', () => {
       catalogue: genericCatalogue.version,
       profile: 'craft-iso@1',
       workshop: '1',
-      core: CORE_VERSION,
+      core: VERSIONS.core,
     });
   });
 });

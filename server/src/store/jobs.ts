@@ -1,11 +1,11 @@
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { CORE_VERSION } from '@ombrik/core/derive';
 import { BOARD_FORMAT_VERSION, type Board } from '@ombrik/core/document/board';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
 import { commandProblems } from '@ombrik/core/document/commandSchema';
 import { applyCommands, type Command, CommandError } from '@ombrik/core/document/commands';
 import { migrateBoard } from '@ombrik/core/document/migrate';
 import { profileById } from '@ombrik/core/profiles/profiles';
+import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 
@@ -50,7 +50,7 @@ export const pinsOf = (board: Board, workshopVersion: string) => ({
   catalogue: genericCatalogue.version,
   profile: `${board.brief.profileId}@${profileById(board.brief.profileId).version}`,
   workshop: workshopVersion,
-  core: CORE_VERSION,
+  core: VERSIONS.core,
 });
 
 async function workshopVersion(db: Knex): Promise<string> {
