@@ -4,6 +4,18 @@ const ROOMS = {
   solvers: ['engine'],
 };
 export default {
-  forbidden: [{ name: 'engine-knows-nothing', severity: 'error', from: { path: '^core/src/engine' }, to: { path: '^core/src/(?!engine)' } }],
-  options: { doNotFollow: { path: 'node_modules' }, parser: 'swc', tsPreCompilationDeps: true, exclude: { path: '\\.test\\.ts$|/testing/' } },
+  forbidden: [
+    {
+      name: 'engine-knows-nothing',
+      severity: 'error',
+      from: { path: '^core/src/engine' },
+      to: { path: '^core/src/(?!engine)' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    parser: 'swc',
+    tsPreCompilationDeps: true,
+    exclude: { path: '\\.test\\.ts$|/testing/' },
+  },
 };

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { migrateBoard } from '@ombrik/core/document/migrate';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { firstDifference } from '@ombrik/core/testing/difference';
 import { DIFFERENCES } from './differences.ts';

@@ -1,11 +1,11 @@
 import { existsSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { Deriving, derive } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { applyCommands, type Command } from '@ombrik/core/document/commands';
 import { migrateBoard } from '@ombrik/core/document/migrate';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { median, timed } from './measure.ts';
 

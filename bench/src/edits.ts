@@ -1,8 +1,8 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { Deriving, derive } from '@ombrik/core/derive';
-import { placeItem } from '@ombrik/core/document/actions/items';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { applyCommands, type Command } from '@ombrik/core/document/commands';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { placeItem } from '@ombrik/core/document/item/items';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { boardWith } from './boards.ts';
 import { median, timed } from './measure.ts';

@@ -1,6 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { deriveStages } from '@ombrik/core/derive';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileById } from '@ombrik/core/profiles/profiles';
 import { emfV } from '@ombrik/core/stages/netlist/potentials';
 import { circuitOf, operatingPoint } from '@ombrik/core/stages/sizing/electrical';

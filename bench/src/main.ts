@@ -1,12 +1,12 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { Deriving, derive } from '@ombrik/core/derive';
-import { placeItem } from '@ombrik/core/document/actions/items';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { applyCommands } from '@ombrik/core/document/commands';
+import { placeItem } from '@ombrik/core/document/item/items';
 import { partIndex } from '@ombrik/core/document/references';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { spiceDeck } from '@ombrik/core/export/spice';
 import { systemModelOf } from '@ombrik/core/power/systemModel';
 import { profileById } from '@ombrik/core/profiles/profiles';

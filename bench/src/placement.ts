@@ -1,7 +1,7 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { placementModel } from '@ombrik/core/layout/placement/model';
 import { place, randomLayout, startOf } from '@ombrik/core/layout/placement/place';
 import { termsOf, totalOf, WISHES } from '@ombrik/core/layout/placement/score';

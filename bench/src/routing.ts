@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { applyCommands } from '@ombrik/core/document/commands';
 import { partIndex } from '@ombrik/core/document/references';
 import { moveItem } from '@ombrik/core/layout/moveItem';

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
 import { boardJsonSchema } from '@ombrik/core/document/jsonSchema';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
 import { spiceDeck } from '@ombrik/core/export/spice';
 import { findingsBook } from '@ombrik/core/findings/entries';

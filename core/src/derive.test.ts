@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ngspice } from '../testing/ngspice.ts';
-import { genericCatalogue } from './catalogue/genericCatalogue.ts';
 import { Deriving, derive, deriveStages } from './derive.ts';
-import { duplicateCable } from './document/actions/connect.ts';
-import { placeItem } from './document/actions/items.ts';
+import { genericCatalogue } from './devices/genericCatalogue.ts';
 import type { Board } from './document/board.ts';
 import { applyCommands, type Command } from './document/commands.ts';
-import { defaultWorkshop } from './document/workshop.ts';
+import { duplicateCable } from './document/connection/connect.ts';
+import { placeItem } from './document/item/items.ts';
+import { defaultWorkshop } from './document/workshop/workshop.ts';
 import { explain, traceAll } from './explain.ts';
 import { spiceDeck } from './export/spice.ts';
 import { profileById } from './profiles/profiles.ts';

@@ -1,6 +1,6 @@
-import type { Catalogue } from './catalogue/part.ts';
 import type { Board } from './document/board.ts';
-import type { Workshop } from './document/workshop.ts';
+import type { Catalogue } from './document/part/part.ts';
+import type { Workshop } from './document/workshop/workshop.ts';
 import type { Dossier } from './dossier.ts';
 import { compareText } from './engine/compareText.ts';
 import { inOrder, Kept, type Outputs, run } from './engine/graph.ts';

@@ -1,4 +1,4 @@
-import type { Id } from './document/board.ts';
+import type { Id } from './document/basics.ts';
 import type { Finding } from './findings/registry.ts';
 import type { BenchStep } from './stages/bench/benchStep.ts';
 import type { PanelBody } from './stages/body/boardBody.ts';

@@ -1,8 +1,8 @@
 import { evaluate } from 'mathjs';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from './catalogue/genericCatalogue.ts';
+import { genericCatalogue } from './devices/genericCatalogue.ts';
 import type { Board } from './document/board.ts';
-import { defaultWorkshop } from './document/workshop.ts';
+import { defaultWorkshop } from './document/workshop/workshop.ts';
 import type { TraceEntry } from './engine/formula.ts';
 import { traceAll } from './explain.ts';
 import { profileOf } from './profiles/ownRules.ts';

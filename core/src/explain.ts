@@ -1,12 +1,12 @@
-import type { Catalogue } from './catalogue/part.ts';
 import { derive } from './derive.ts';
 import type { Board } from './document/board.ts';
+import type { Catalogue } from './document/part/part.ts';
 import { partIndex } from './document/references.ts';
-import type { Workshop } from './document/workshop.ts';
+import type { Workshop } from './document/workshop/workshop.ts';
 import type { Dossier } from './dossier.ts';
 import { type TraceEntry, withTracer } from './engine/formula.ts';
+import { type PastTimes, pastFactor, reckonedHours } from './power/quote/quote.ts';
 import type { Profile } from './profiles/profile.ts';
-import { type PastTimes, pastFactor, reckonedHours } from './stages/quote/quote.ts';
 import type { ChoiceResult } from './stages/sizing/choiceResult.ts';
 
 export interface ExplainedInput {

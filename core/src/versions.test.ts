@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { versionsText } from '../tools/versions.ts';
-import { genericCatalogue } from './catalogue/genericCatalogue.ts';
+import { genericCatalogue } from './devices/genericCatalogue.ts';
 import { PROFILES, profileById } from './profiles/profiles.ts';
 import { deriveBoard, wiredCart } from './testing/demoBoards.ts';
 import { VERSIONS } from './versions.ts';

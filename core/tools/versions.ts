@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { genericCatalogue } from '../src/catalogue/genericCatalogue.ts';
+import { genericCatalogue } from '../src/devices/genericCatalogue.ts';
 import { fingerprint } from '../src/document/fingerprint.ts';
 import { PROFILES } from '../src/profiles/profiles.ts';
 

@@ -1,17 +1,12 @@
-import { defaultSegments } from '@ombrik/core/document/actions/connect';
-import type {
-  Board,
-  Brief,
-  FeedSource,
-  Id,
-  Item,
-  LoadDemand,
-  Panel,
-  PowerPlan,
-  RotationDeg,
-  TerminalRef,
-} from '@ombrik/core/document/board';
+import type { Id, RotationDeg } from '@ombrik/core/document/basics';
+import type { Board } from '@ombrik/core/document/board';
+import type { Brief } from '@ombrik/core/document/brief/brief';
+import { defaultSegments } from '@ombrik/core/document/connection/connect';
+import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import type { FeedSource, Item, LoadDemand } from '@ombrik/core/document/item/item';
 import { newBoard, newLoad, newPowerPlan, rectanglePanel } from '@ombrik/core/document/newBoard';
+import type { Panel } from '@ombrik/core/document/panel/panel';
+import type { PowerPlan } from '@ombrik/core/document/power/power';
 
 export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg } | { location: string };
 /** Hours painted on the day's strip: `during([6, 9], [17, 22])`. */

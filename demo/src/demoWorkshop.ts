@@ -1,5 +1,5 @@
 import type { Board } from '@ombrik/core/document/board';
-import type { WorkKind } from '@ombrik/core/stages/quote/quote';
+import type { WorkKind } from '@ombrik/core/power/quote/quote';
 import { marketCartBoard } from './marketCart.ts';
 import { mountainHutBoard } from './mountainHut.ts';
 import { pressShedBoard } from './pressShed.ts';

@@ -1,4 +1,5 @@
-import type { Board, LoadDemand } from '@ombrik/core/document/board';
+import type { Board } from '@ombrik/core/document/board';
+import type { LoadDemand } from '@ombrik/core/document/item/item';
 import { aDay, BoardBuilder, during } from './boardBuilder.ts';
 
 /** A 24 V board for a mountain hut: two LiFePO4 batteries, sun, a generator's starter battery, an inverter, eight loads. */

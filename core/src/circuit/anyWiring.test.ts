@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { partIndex } from '../document/references.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { PROFILES } from '../profiles/profiles.ts';
 import { deriveBoard } from '../testing/demoBoards.ts';
 import { anyBoard } from '../testing/randomBoards.ts';

@@ -1,11 +1,12 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import type { Board, ProfileId } from '../document/board.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import type { Board } from '../document/board.ts';
+import type { ProfileId } from '../document/brief/brief.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands } from '../document/commands.ts';
 import { partIndex } from '../document/references.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { profileOf } from '../profiles/ownRules.ts';
 import { deriveBoard } from '../testing/demoBoards.ts';
 import { loopedBranches, loopOn } from './branches.ts';

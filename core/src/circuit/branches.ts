@@ -1,7 +1,9 @@
-import type { Part } from '../catalogue/part.ts';
-import { moveEnd } from '../document/actions/rewire.ts';
-import type { Board, Id, TerminalRef } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import type { Command } from '../document/commands.ts';
+import type { TerminalRef } from '../document/connection/connection.ts';
+import { moveEnd } from '../document/connection/rewire.ts';
+import type { Part } from '../document/part/part.ts';
 import type { Dossier } from '../dossier.ts';
 
 /** One fitting of a looped branch: what it takes, what passes on to it, and what it loses. */

@@ -1,8 +1,9 @@
-import type { Catalogue } from '../catalogue/part.ts';
 import { Deriving, derive } from '../derive.ts';
-import type { Board, Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Catalogue } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Profile } from '../profiles/profile.ts';
 import { barFor, FORMED_LINK_MAX_MM } from '../tables/copperBars.ts';
 

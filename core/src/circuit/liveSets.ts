@@ -1,5 +1,7 @@
-import { type Catalogue, isBreaker } from '../catalogue/part.ts';
-import type { Board, Id, Item } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Item } from '../document/item/item.ts';
+import { type Catalogue, isBreaker } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
 import { type Branch, buildNetlist } from '../stages/netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../stages/netlist/reach.ts';

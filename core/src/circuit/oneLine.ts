@@ -1,5 +1,7 @@
-import type { Part, PartKind } from '../catalogue/part.ts';
-import type { Board, Id, Item } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Item } from '../document/item/item.ts';
+import type { Part, PartKind } from '../document/part/part.ts';
 import type { Dossier } from '../dossier.ts';
 
 /** Where one line meets a part: lines at one stud stand side by side, so that each can be read. */

@@ -1,5 +1,6 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Part } from '../document/part/part.ts';
 import type { Dossier } from '../dossier.ts';
 import { prechargeEnergy, prechargeTime } from '../formulas/faults.ts';
 

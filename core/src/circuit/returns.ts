@@ -1,11 +1,14 @@
-import type { Catalogue, Part } from '../catalogue/part.ts';
 import { Deriving, derive } from '../derive.ts';
-import { freeTerminals } from '../document/actions/connect.ts';
-import type { Board, Cable, Id, Segment, TerminalRef } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Cable, Segment } from '../document/cable/cable.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import { freeTerminals } from '../document/connection/connect.ts';
+import type { TerminalRef } from '../document/connection/connection.ts';
 import { freeAir } from '../document/newBoard.ts';
+import type { Catalogue, Part } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Dossier } from '../dossier.ts';
 import type { Profile } from '../profiles/profile.ts';
 

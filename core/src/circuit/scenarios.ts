@@ -1,7 +1,8 @@
-import type { Catalogue } from '../catalogue/part.ts';
 import { deriveStages } from '../derive.ts';
-import type { Board, Id } from '../document/board.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Catalogue } from '../document/part/part.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import { conductorResistance } from '../formulas/cables.ts';
 import type { Profile } from '../profiles/profile.ts';
 import { collapseAt, solveConstantPower } from '../solvers/constantPower.ts';

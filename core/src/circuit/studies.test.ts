@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { insertBetween, moveEnd, otherPlaces } from '../document/actions/rewire.ts';
-import type { Board, Id } from '../document/board.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands } from '../document/commands.ts';
+import { insertBetween, moveEnd, otherPlaces } from '../document/connection/rewire.ts';
 import { partIndex } from '../document/references.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { profileById } from '../profiles/profiles.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
 import { faultFlow } from './faultFlow.ts';

@@ -1,13 +1,13 @@
 import { Ajv } from 'ajv';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { hoursPerDayOf } from '../stages/demand/usage.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
 import { BOARD_FORMAT_VERSION, type Board } from './board.ts';
 import { boardSchema } from './boardSchema.ts';
 import { checkBoard } from './checkBoard.ts';
 import { applyCommands, type Command } from './commands.ts';
+import { hoursPerDayOf } from './item/usage.ts';
 import { boardJsonSchema } from './jsonSchema.ts';
 import { newBoard } from './newBoard.ts';
 import { problemsOf } from './schemaKit.ts';

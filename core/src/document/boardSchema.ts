@@ -1,32 +1,19 @@
 import type { Schema } from 'yup';
-import { CONDITIONS } from '../catalogue/part.ts';
-import {
-  BOARD_FORMAT,
-  BOARD_FORMAT_VERSION,
-  type Board,
-  type BoardSettings,
-  type Brief,
-  type Cable,
-  type Choice,
-  type Connection,
-  type ControlRule,
-  type Environment,
-  type FeedSource,
-  type FoundCircuit,
-  type Item,
-  type KeepOut,
-  type LoadDemand,
-  type Panel,
-  type Place,
-  type PointMm,
-  type PowerPlan,
-  PROFILE_IDS,
-  type QuoteExtra,
-  type Rating,
-  type Segment,
-} from './board.ts';
-import { fuseLinkSchema, id, mm, partSchema, positiveMm, rotation } from './partSchema.ts';
+import type { Choice, PointMm } from './basics.ts';
+import { BOARD_FORMAT, BOARD_FORMAT_VERSION, type Board } from './board.ts';
+import { type Brief, PROFILE_IDS } from './brief/brief.ts';
+import type { Cable, Environment, Segment } from './cable/cable.ts';
+import type { Connection } from './connection/connection.ts';
+import type { ControlRule } from './control/controlRule.ts';
+import type { QuoteExtra } from './extra/quoteExtra.ts';
+import type { FeedSource, Item, LoadDemand, Place, Rating } from './item/item.ts';
+import type { KeepOut, Panel } from './panel/panel.ts';
+import { CONDITIONS } from './part/part.ts';
+import { fuseLinkSchema, id, mm, partSchema, positiveMm, rotation } from './part/partSchema.ts';
+import type { PowerPlan } from './power/power.ts';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, taggedUnion, tagIs, text } from './schemaKit.ts';
+import type { BoardSettings } from './settings/settings.ts';
+import type { FoundCircuit } from './survey/foundCircuit.ts';
 
 export function choiceSchema<T>(value: Schema<T>): Schema<Choice<T>> {
   return taggedUnion<Choice<T>>('mode', {

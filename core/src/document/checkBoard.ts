@@ -1,7 +1,7 @@
-import type { Catalogue } from '../catalogue/part.ts';
 import type { Board } from './board.ts';
 import { boardSchema } from './boardSchema.ts';
 import { migrateBoard } from './migrate.ts';
+import type { Catalogue } from './part/part.ts';
 import { referenceProblems } from './references.ts';
 import { problemsOf } from './schemaKit.ts';
 

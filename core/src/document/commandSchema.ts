@@ -13,7 +13,7 @@ import {
   settingsSchema,
 } from './boardSchema.ts';
 import { COLLECTIONS, type CollectionName, type Command } from './commands.ts';
-import { fuseLinkSchema, partSchema } from './partSchema.ts';
+import { fuseLinkSchema, partSchema } from './part/partSchema.ts';
 import { list, num, oneOfText, orNull, problemsOf, record, taggedUnion, tagIs, text } from './schemaKit.ts';
 
 const entitySchemas: Record<CollectionName, Schema<unknown>> = {

@@ -1,18 +1,16 @@
-import type { FuseLink, Part } from '../catalogue/part.ts';
-import type {
-  Board,
-  BoardSettings,
-  Brief,
-  Cable,
-  Connection,
-  ControlRule,
-  FoundCircuit,
-  Id,
-  Item,
-  Panel,
-  PowerPlan,
-  QuoteExtra,
-} from './board.ts';
+import type { Id } from './basics.ts';
+import type { Board } from './board.ts';
+import type { Brief } from './brief/brief.ts';
+import type { Cable } from './cable/cable.ts';
+import type { Connection } from './connection/connection.ts';
+import type { ControlRule } from './control/controlRule.ts';
+import type { QuoteExtra } from './extra/quoteExtra.ts';
+import type { Item } from './item/item.ts';
+import type { Panel } from './panel/panel.ts';
+import type { FuseLink, Part } from './part/part.ts';
+import type { PowerPlan } from './power/power.ts';
+import type { BoardSettings } from './settings/settings.ts';
+import type { FoundCircuit } from './survey/foundCircuit.ts';
 
 /** The board's collections and what each holds. */
 export interface Collections {

@@ -1,5 +1,6 @@
-import type { PartKind } from '../catalogue/part.ts';
-import type { Board, Cable } from './board.ts';
+import type { Board } from './board.ts';
+import type { Cable } from './cable/cable.ts';
+import type { PartKind } from './part/part.ts';
 
 /** Letter codes of IEC 81346-2, as used on the board drawing. */
 export const LETTER_BY_KIND: Readonly<Record<PartKind, string>> = {

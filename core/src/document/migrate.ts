@@ -1,7 +1,7 @@
-import type { PartKind } from '../catalogue/part.ts';
-import { bodyOf } from '../catalogue/partBody.ts';
 import { BOARD_FORMAT_VERSION } from './board.ts';
 import { newBoard, newLoad, newPowerPlan } from './newBoard.ts';
+import type { PartKind } from './part/part.ts';
+import { bodyOf } from './part/partBody.ts';
 
 type Loose = Record<string, unknown>;
 const isObject = (value: unknown): value is Loose =>

@@ -1,14 +1,10 @@
 import { customAlphabet } from 'nanoid';
-import {
-  BOARD_FORMAT,
-  BOARD_FORMAT_VERSION,
-  type Board,
-  type Brief,
-  type Environment,
-  type LoadDemand,
-  type Panel,
-  type PowerPlan,
-} from './board.ts';
+import { BOARD_FORMAT, BOARD_FORMAT_VERSION, type Board } from './board.ts';
+import type { Brief } from './brief/brief.ts';
+import type { Environment } from './cable/cable.ts';
+import type { LoadDemand } from './item/item.ts';
+import type { Panel } from './panel/panel.ts';
+import type { PowerPlan } from './power/power.ts';
 
 const draw = customAlphabet('0123456789abcdefghijkmnpqrstuvwxyz', 12);
 

@@ -1,5 +1,6 @@
-import type { Catalogue, Part } from '../catalogue/part.ts';
-import type { Board, Id } from './board.ts';
+import type { Id } from './basics.ts';
+import type { Board } from './board.ts';
+import type { Catalogue, Part } from './part/part.ts';
 
 /** The part an item is, from the board's own parts first, then the catalogue. */
 export function partIndex(board: { customParts: readonly Part[] }, catalogue: Catalogue): Map<Id, Part> {

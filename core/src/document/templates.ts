@@ -1,6 +1,9 @@
-import { loadPartId } from './actions/loadList.ts';
-import type { Board, Brief, Item, LoadDemand, PowerPlan } from './board.ts';
+import type { Board } from './board.ts';
+import type { Brief } from './brief/brief.ts';
+import type { Item, LoadDemand } from './item/item.ts';
+import { loadPartId } from './item/loadList.ts';
 import { newBoard, newId, newLoad, newPowerPlan } from './newBoard.ts';
+import type { PowerPlan } from './power/power.ts';
 
 export interface Template {
   id: string;

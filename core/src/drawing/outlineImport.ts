@@ -1,7 +1,7 @@
 import DxfParser from 'dxf-parser';
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
-import type { PointMm } from '../document/board.ts';
+import type { PointMm } from '../document/basics.ts';
 import { areaMm2, boxOf, crossesItself, inside } from '../solvers/polygon.ts';
 
 export type FileUnit = 'mm' | 'cm' | 'm' | 'inch' | 'px';

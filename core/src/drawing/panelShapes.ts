@@ -1,5 +1,7 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Face, Panel, PointMm } from '../document/board.ts';
+import type { PointMm } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Face, Panel } from '../document/panel/panel.ts';
+import type { Part } from '../document/part/part.ts';
 import type { Dossier } from '../dossier.ts';
 import { itemRect, onPanel } from '../stages/lengths/geometry.ts';
 import { asSeen, holdsOn, itemOutline, keepOutOutline, panelBox } from '../stages/place/outlines.ts';

@@ -1,5 +1,6 @@
-import type { Board, Panel } from '../document/board.ts';
-import type { StockSheet, Workshop } from '../document/workshop.ts';
+import type { Board } from '../document/board.ts';
+import type { Panel } from '../document/panel/panel.ts';
+import type { StockSheet, Workshop } from '../document/workshop/workshop.ts';
 import { type Packing, packSheets } from '../solvers/packing/guillotine.ts';
 import { areaMm2 } from '../solvers/polygon.ts';
 import { panelBox } from '../stages/place/outlines.ts';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
 import { partIndex } from '../document/references.ts';
 import type { Dossier } from '../dossier.ts';

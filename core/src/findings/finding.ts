@@ -1,5 +1,6 @@
-import type { Id, TerminalRef } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
 import type { Command } from '../document/commands.ts';
+import type { TerminalRef } from '../document/connection/connection.ts';
 import type { Given, Node, Reads } from '../engine/node.ts';
 import { check } from '../engine/stage.ts';
 

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { connectTerminals, removeConnections } from '../document/actions/connect.ts';
-import type { Board, Cable } from '../document/board.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import type { Board } from '../document/board.ts';
+import type { Cable } from '../document/cable/cable.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import { connectTerminals, removeConnections } from '../document/connection/connect.ts';
 import { deriveBoard, marketCartBoard, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
 
 const change = (board: Board, ...commands: Command[]): Board => applyCommands(board, commands).board;

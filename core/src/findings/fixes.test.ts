@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands } from '../document/commands.ts';

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { derive } from '../derive.ts';
-import { addItem, newItem } from '../document/actions/items.ts';
-import type { Board, Item, Panel, Place } from '../document/board.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import type { Board } from '../document/board.ts';
 import { applyCommands } from '../document/commands.ts';
+import type { Item, Place } from '../document/item/item.ts';
+import { addItem, newItem } from '../document/item/items.ts';
 import { newBoard, rectanglePanel } from '../document/newBoard.ts';
+import type { Panel } from '../document/panel/panel.ts';
 import { partIndex } from '../document/references.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { giveWay } from '../layout/giveWay.ts';
 import { routeCables } from '../layout/routeCables.ts';
 import { profileById } from '../profiles/profiles.ts';

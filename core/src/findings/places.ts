@@ -1,5 +1,6 @@
-import type { Part, Terminal } from '../catalogue/part.ts';
-import type { Id, TerminalRef } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { TerminalRef } from '../document/connection/connection.ts';
+import type { Part, Terminal } from '../document/part/part.ts';
 import type { Netlist } from '../stages/netlist/netlist.ts';
 import type { SizedSeat } from '../stages/sizing/sizingResult.ts';
 

@@ -1,6 +1,6 @@
-import type { Element } from '../catalogue/part.ts';
-import { type Surface, usedTerminals } from '../document/actions/connect.ts';
-import type { Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import { type Surface, usedTerminals } from '../document/connection/connect.ts';
+import type { Element } from '../document/part/part.ts';
 import { each, stage } from '../engine/stage.ts';
 import { fact } from '../stages/inputs.ts';
 import { connections, parts } from '../stages/stages.ts';

@@ -1,5 +1,7 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Id, Item, Place, RotationDeg } from '../document/board.ts';
+import type { Id, RotationDeg } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Item, Place } from '../document/item/item.ts';
+import type { Part } from '../document/part/part.ts';
 import { itemRect, type RectMm } from '../stages/lengths/geometry.ts';
 
 type PanelPlace = Extract<Place, { kind: 'panel' }>;

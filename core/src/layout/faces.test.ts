@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import type { Board, Id } from '../document/board.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
 import { partIndex } from '../document/references.ts';

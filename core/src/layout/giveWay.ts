@@ -1,6 +1,7 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Id, PointMm } from '../document/board.ts';
+import type { Id, PointMm } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import type { Part } from '../document/part/part.ts';
 import { cablePaths } from '../stages/lengths/geometry.ts';
 import { routeCables } from './routeCables.ts';
 

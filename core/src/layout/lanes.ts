@@ -1,4 +1,4 @@
-import type { PointMm } from '../document/board.ts';
+import type { PointMm } from '../document/basics.ts';
 import type { Surface } from './surface.ts';
 
 /** A straight stretch of a path along one line of the raster. */

@@ -1,7 +1,10 @@
-import type { Part } from '../catalogue/part.ts';
-import { placeItem } from '../document/actions/items.ts';
-import type { Board, Id, Place, Segment } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Segment } from '../document/cable/cable.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import type { Place } from '../document/item/item.ts';
+import { placeItem } from '../document/item/items.ts';
+import type { Part } from '../document/part/part.ts';
 import { routeCables, touchedBy } from './routeCables.ts';
 import { throughHoles } from './throughHoles.ts';
 

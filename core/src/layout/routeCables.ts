@@ -1,6 +1,9 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Cable, Connection, Id, PointMm, Segment, TerminalRef } from '../document/board.ts';
+import type { Id, PointMm } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Cable, Segment } from '../document/cable/cable.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import type { Connection, TerminalRef } from '../document/connection/connection.ts';
+import type { Part } from '../document/part/part.ts';
 import { compareNatural } from '../engine/compareText.ts';
 import { type Direction, GridRouter, type Path, type PathEnd, ROUTE_COST } from '../solvers/routing/gridRouter.ts';
 import { placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';

@@ -1,6 +1,7 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { applyCommands } from '../document/commands.ts';
+import type { Part } from '../document/part/part.ts';
 import { type RoutedCables, routeCables } from './routeCables.ts';
 import { layBehind } from './throughHoles.ts';
 

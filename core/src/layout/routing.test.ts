@@ -1,8 +1,9 @@
 import dijkstra from 'dijkstrajs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import type { Board, Id, PointMm } from '../document/board.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import type { Id, PointMm } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands } from '../document/commands.ts';
 import { partIndex } from '../document/references.ts';

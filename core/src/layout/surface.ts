@@ -1,5 +1,8 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Face, Id, Item, Panel, PointMm } from '../document/board.ts';
+import type { Id, PointMm } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Item } from '../document/item/item.ts';
+import type { Face, Panel } from '../document/panel/panel.ts';
+import type { Part } from '../document/part/part.ts';
 import { inside } from '../solvers/polygon.ts';
 import type { Raster } from '../solvers/routing/gridRouter.ts';
 import { itemRect, onPanel, type RectMm } from '../stages/lengths/geometry.ts';

@@ -1,7 +1,10 @@
-import type { Part } from '../catalogue/part.ts';
-import type { Board, Cable, Environment, Face, Hole, Id, Panel, PointMm, Segment } from '../document/board.ts';
+import type { Id, PointMm } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Cable, Environment, Segment } from '../document/cable/cable.ts';
 import type { Command } from '../document/commands.ts';
 import { newId } from '../document/newBoard.ts';
+import type { Face, Hole, Panel } from '../document/panel/panel.ts';
+import type { Part } from '../document/part/part.ts';
 import { compareNatural } from '../engine/compareText.ts';
 import { inside, toEdge } from '../solvers/polygon.ts';
 import { itemRect, type PlacedTerminal, placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';

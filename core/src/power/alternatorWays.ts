@@ -1,4 +1,5 @@
-import type { AlternatorSource, Chemistry, SystemVoltageV } from '../document/board.ts';
+import type { Chemistry, SystemVoltageV } from '../document/brief/brief.ts';
+import type { AlternatorSource } from '../document/power/power.ts';
 import { chargeThroughPath } from '../formulas/power.ts';
 import { BANK_TRAITS } from '../tables/bankTraits.ts';
 import { REST_VOLTAGE_PER_12V } from '../tables/batteryVoltage.ts';

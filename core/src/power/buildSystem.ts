@@ -1,10 +1,13 @@
-import type { Catalogue, Part } from '../catalogue/part.ts';
-import { connectTerminals } from '../document/actions/connect.ts';
-import { newItem, removeItems, wireToBlock } from '../document/actions/items.ts';
-import type { Board, Id, Item, Place, TerminalRef } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import { connectTerminals } from '../document/connection/connect.ts';
+import type { TerminalRef } from '../document/connection/connection.ts';
+import type { Item, Place } from '../document/item/item.ts';
+import { newItem, removeItems, wireToBlock } from '../document/item/items.ts';
+import type { Catalogue, Part } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import { energyOf } from '../stages/demand/energy.ts';
 import { designSystem, feederHolderId, type Level } from './design.ts';
 import { packOnPanel } from './packOnPanel.ts';

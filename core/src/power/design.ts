@@ -1,7 +1,9 @@
-import type { Catalogue, Element, Part, PartKind } from '../catalogue/part.ts';
-import type { Brief, Chemistry, Item, PowerPlan, SystemVoltageV } from '../document/board.ts';
+import type { Brief, Chemistry, SystemVoltageV } from '../document/brief/brief.ts';
+import type { Item } from '../document/item/item.ts';
 import { newLoad } from '../document/newBoard.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Catalogue, Element, Part, PartKind } from '../document/part/part.ts';
+import type { PowerPlan } from '../document/power/power.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Energy } from '../stages/demand/energy.ts';
 import { sunByMonth } from './sunByMonth.ts';
 import { alternatorLimitA } from './systemModel.ts';

@@ -1,7 +1,8 @@
-import type { Part, PartKind } from '../catalogue/part.ts';
-import { placeItem } from '../document/actions/items.ts';
-import type { Board, Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import { placeItem } from '../document/item/items.ts';
+import type { Part, PartKind } from '../document/part/part.ts';
 
 /** Rows from the top of the board down: protection first, hot devices in the middle, minus side last. */
 const ROW_OF: Partial<Record<PartKind, number>> = {

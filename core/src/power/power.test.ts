@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands } from '../document/commands.ts';
 import { boardFromTemplate, TEMPLATES } from '../document/templates.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { copperMass } from '../formulas/power.ts';
 import { profileById } from '../profiles/profiles.ts';
 import {

@@ -1,7 +1,7 @@
-import type { Catalogue } from '../catalogue/part.ts';
 import type { Board } from '../document/board.ts';
+import type { Catalogue } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import { autonomy } from '../formulas/demand.ts';
 import { clearYear } from '../solvers/energy/clearSky.ts';
 import { type SystemModel, simulateYear } from '../solvers/energy/energyYear.ts';

@@ -1,4 +1,4 @@
-import type { PowerPlan } from '../document/board.ts';
+import type { PowerPlan } from '../document/power/power.ts';
 import { clearYear, underCloud } from '../solvers/energy/clearSky.ts';
 import { monthOf } from '../solvers/energy/energyYear.ts';
 import { weatherYear } from '../solvers/energy/weather.ts';

@@ -1,9 +1,12 @@
-import type { Element, Part } from '../catalogue/part.ts';
-import type { AlternatorSource, Brief, Id, Item, PowerPlan } from '../document/board.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Id } from '../document/basics.ts';
+import type { Brief } from '../document/brief/brief.ts';
+import type { Item } from '../document/item/item.ts';
+import { hoursPerDayOf, onShareIn } from '../document/item/usage.ts';
+import type { Element, Part } from '../document/part/part.ts';
+import type { AlternatorSource, PowerPlan } from '../document/power/power.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import type { DayLoad, SystemModel } from '../solvers/energy/energyYear.ts';
 import { powerOf, USUAL_INVERTER_EFFICIENCY, usableShareOf } from '../stages/demand/energy.ts';
-import { hoursPerDayOf, onShareIn } from '../stages/demand/usage.ts';
 import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../tables/bankTraits.ts';
 
 export interface SystemInput {

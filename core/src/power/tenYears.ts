@@ -1,4 +1,4 @@
-import type { Chemistry } from '../document/board.ts';
+import type { Chemistry } from '../document/brief/brief.ts';
 import { given, use } from '../engine/formula.ts';
 import { banksBought, costPerKwh, yearsOfLife } from '../formulas/power.ts';
 import { BANK_TRAITS } from '../tables/bankTraits.ts';

@@ -1,7 +1,8 @@
-import type { Catalogue } from '../catalogue/part.ts';
-import type { Board, SystemVoltageV } from '../document/board.ts';
+import type { Board } from '../document/board.ts';
+import type { SystemVoltageV } from '../document/brief/brief.ts';
+import type { Catalogue } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import { conductorResistance } from '../formulas/cables.ts';
 import { loadCurrent } from '../formulas/demand.ts';
 import { copperMass } from '../formulas/power.ts';

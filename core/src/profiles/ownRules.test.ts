@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { derive } from '../derive.ts';
-import { defaultWorkshop, type Workshop } from '../document/workshop.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import { defaultWorkshop, type Workshop } from '../document/workshop/workshop.ts';
 import { mountainHutBoard } from '../testing/demoBoards.ts';
 import { OWN_VALUE_NAMES, OWN_VALUES, type OwnRules, ownRulesProblems, profileOf, withOwnRules } from './ownRules.ts';
 import { PROFILES, profileById } from './profiles.ts';

@@ -1,7 +1,8 @@
-import type { Board, ProfileId } from '../document/board.ts';
-import { PROFILE_IDS } from '../document/board.ts';
+import type { Board } from '../document/board.ts';
+import type { ProfileId } from '../document/brief/brief.ts';
+import { PROFILE_IDS } from '../document/brief/brief.ts';
 import { list, num, oneOfText, record, text } from '../document/schemaKit.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Profile } from './profile.ts';
 import { profileById } from './profiles.ts';
 

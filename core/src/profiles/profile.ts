@@ -1,4 +1,6 @@
-import type { ColourCode, PanelMaterial, ProfileId } from '../document/board.ts';
+import type { ProfileId } from '../document/brief/brief.ts';
+import type { ColourCode } from '../document/cable/cable.ts';
+import type { PanelMaterial } from '../document/panel/panel.ts';
 
 export interface AmpacityTable {
   source: string;

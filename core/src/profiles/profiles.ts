@@ -1,4 +1,4 @@
-import type { ProfileId } from '../document/board.ts';
+import type { ProfileId } from '../document/brief/brief.ts';
 import { VERSIONS } from '../versions.ts';
 import { craftAbyc } from './craftAbyc.ts';
 import { craftIso } from './craftIso.ts';

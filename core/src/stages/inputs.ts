@@ -1,7 +1,10 @@
-import type { Catalogue } from '../catalogue/part.ts';
-import type { Board, BoardSettings, Brief, PowerPlan } from '../document/board.ts';
+import type { Board } from '../document/board.ts';
+import type { Brief } from '../document/brief/brief.ts';
 import type { CollectionName, Collections } from '../document/commands.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Catalogue } from '../document/part/part.ts';
+import type { PowerPlan } from '../document/power/power.ts';
+import type { BoardSettings } from '../document/settings/settings.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import { field, input, part, rows } from '../engine/fact.ts';
 import type { Node } from '../engine/node.ts';
 import type { Profile } from '../profiles/profile.ts';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { type ScenarioResult, solveScenarios } from '../circuit/scenarios.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { profileOf } from '../profiles/ownRules.ts';
 import { demoBoards, deriveBoard } from '../testing/demoBoards.ts';
 import { emfV } from './netlist/potentials.ts';

@@ -1,5 +1,8 @@
-import { catalogueWith } from '../catalogue/catalogueIndex.ts';
-import type { Choice, Connection, ElectricLoad, Environment, Id } from '../document/board.ts';
+import type { Choice, Id } from '../document/basics.ts';
+import type { Environment } from '../document/cable/cable.ts';
+import type { Connection } from '../document/connection/connection.ts';
+import type { ElectricLoad } from '../document/item/item.ts';
+import { catalogueWith } from '../document/part/catalogueIndex.ts';
 import { partIndex } from '../document/references.ts';
 import { field, rows } from '../engine/fact.ts';
 import { each, stage, steady } from '../engine/stage.ts';

@@ -1,7 +1,8 @@
-import { catalogueIndex } from '../catalogue/catalogueIndex.ts';
-import type { Catalogue, Part } from '../catalogue/part.ts';
-import type { ColourCode, Id } from '../document/board.ts';
-import type { StockSheet } from '../document/workshop.ts';
+import type { Id } from '../document/basics.ts';
+import type { ColourCode } from '../document/cable/cable.ts';
+import { catalogueIndex } from '../document/part/catalogueIndex.ts';
+import type { Catalogue, Part } from '../document/part/part.ts';
+import type { StockSheet } from '../document/workshop/workshop.ts';
 import type { PartsLine } from '../stages/parts/parts.ts';
 import { COLOUR_NAME } from '../tables/conductorColours.ts';
 

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
-import { catalogueIndex } from '../catalogue/catalogueIndex.ts';
-import type { Catalogue } from '../catalogue/part.ts';
-import type { ColourCode, Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { ColourCode } from '../document/cable/cable.ts';
+import { catalogueIndex } from '../document/part/catalogueIndex.ts';
+import type { Catalogue } from '../document/part/part.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 
 /** What is printed at one end of a cable, as on the drawing. */

@@ -1,4 +1,4 @@
-import type { Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 
 export const CABLE_STEPS = ['cut', 'stripped', 'crimped', 'pulled', 'shrunk', 'labelled'] as const;

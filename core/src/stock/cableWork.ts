@@ -1,5 +1,5 @@
-import type { Id } from '../document/board.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Id } from '../document/basics.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import { compareNatural } from '../engine/compareText.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 import { type CableProgress, type CableRecord, cableProgress, pullsDue } from './cableSteps.ts';

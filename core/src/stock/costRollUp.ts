@@ -1,4 +1,4 @@
-import type { Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
 import { compareNatural } from '../engine/compareText.ts';
 import type { PartsLine } from '../stages/parts/parts.ts';
 import { cents } from './money.ts';

@@ -1,5 +1,5 @@
-import type { Id } from '../document/board.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Id } from '../document/basics.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 
 /** One length to be cut from one article. */

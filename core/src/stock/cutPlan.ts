@@ -1,5 +1,5 @@
-import type { Id } from '../document/board.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Id } from '../document/basics.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import { compareNatural, compareText } from '../engine/compareText.ts';
 import type { CutProblem, CutStock } from '../solvers/cutting/problem.ts';
 import { type CutLimits, solveCutting } from '../solvers/cutting/solveCutting.ts';

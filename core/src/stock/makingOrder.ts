@@ -1,4 +1,4 @@
-import type { Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
 
 /** What a cable asks of the bench: the reel it comes from and the dies of its ends. */
 export interface BenchNeed {

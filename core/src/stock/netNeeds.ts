@@ -1,5 +1,5 @@
-import type { Id } from '../document/board.ts';
-import type { SparesRule, Workshop } from '../document/workshop.ts';
+import type { Id } from '../document/basics.ts';
+import type { SparesRule, Workshop } from '../document/workshop/workshop.ts';
 import { compareNatural } from '../engine/compareText.ts';
 import type { PartsLine } from '../stages/parts/parts.ts';
 import { type Article, type ArticleGroup, BY_LENGTH } from './articles.ts';

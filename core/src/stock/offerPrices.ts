@@ -1,4 +1,4 @@
-import type { Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
 import type { Article } from './articles.ts';
 import type { Offer } from './packs.ts';
 

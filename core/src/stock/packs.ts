@@ -1,4 +1,4 @@
-import type { Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
 import { cents } from './money.ts';
 
 /** What a supplier sells an article in: one piece, ten in a bag, a roll. */

@@ -1,4 +1,4 @@
-import type { Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
 import type { Rod } from './cutPlan.ts';
 
 /** What the store says of one thing in it. */

@@ -1,8 +1,9 @@
-import type { Catalogue } from '../catalogue/part.ts';
 import { derive } from '../derive.ts';
-import type { Board, Id } from '../document/board.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
-import type { Workshop } from '../document/workshop.ts';
+import type { Catalogue } from '../document/part/part.ts';
+import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Dossier } from '../dossier.ts';
 import type { Profile } from '../profiles/profile.ts';
 import { cableArticleId } from './cutPieces.ts';

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { combinations } from 'mathjs';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import { partIndex } from '../document/references.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { profileOf } from '../profiles/ownRules.ts';
 import { demoBoards, deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
 import { articleOf } from './articles.ts';

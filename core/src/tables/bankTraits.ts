@@ -1,4 +1,4 @@
-import type { Chemistry } from '../document/board.ts';
+import type { Chemistry } from '../document/brief/brief.ts';
 
 /**
  * How a bank of each chemistry behaves over a year. Common practice and general knowledge, no source, unless said.

@@ -1,4 +1,4 @@
-import type { Chemistry } from '../document/board.ts';
+import type { Chemistry } from '../document/brief/brief.ts';
 
 /**
  * Voltage of a rested "12 V" battery by chemistry, V: full, half and at the end of its usable charge, and the window

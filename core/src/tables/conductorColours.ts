@@ -1,4 +1,4 @@
-import type { ColourCode } from '../document/board.ts';
+import type { ColourCode } from '../document/cable/cable.ts';
 
 /** Letter codes of IEC 60757 (from memory) with a name and a screen colour. */
 export const COLOUR_HEX: Readonly<Record<ColourCode, string>> = {

@@ -1,4 +1,4 @@
-import type { Cable } from '../document/board.ts';
+import type { Cable } from '../document/cable/cable.ts';
 import { CCA } from './sourceCorners.ts';
 
 /**

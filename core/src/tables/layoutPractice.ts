@@ -1,4 +1,4 @@
-import type { PanelMaterial } from '../document/board.ts';
+import type { PanelMaterial } from '../document/panel/panel.ts';
 
 /** Densities of what boards are cut from, kg/m³; from memory: birch plywood 680, polypropylene 910, ABS 1050. */
 export const PANEL_DENSITY: Readonly<Record<PanelMaterial, number>> = { plywood: 680, plastic: 910, absPanel: 1050 };

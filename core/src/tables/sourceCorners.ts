@@ -1,4 +1,4 @@
-import type { Chemistry } from '../document/board.ts';
+import type { Chemistry } from '../document/brief/brief.ts';
 
 /**
  * How much more internal resistance a bank has when it is cold and aged, against a warm new one. General knowledge, no

@@ -1,4 +1,4 @@
-import type { FuseStyle, LinkCurve } from '../catalogue/part.ts';
+import type { FuseStyle, LinkCurve } from '../document/part/part.ts';
 
 /**
  * Time–current gates by style: multiple of the rating, shortest and longest time to open, s. Between gates the times run

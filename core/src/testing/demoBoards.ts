@@ -2,13 +2,13 @@ import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { pressShedBoard } from '@ombrik/demo/pressShed';
 import { repeaterShelterBoard } from '@ombrik/demo/repeaterShelter';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { derive } from '../derive.ts';
-import { wireToBlock } from '../document/actions/items.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
 import { applyCommands } from '../document/commands.ts';
+import { wireToBlock } from '../document/item/items.ts';
 import { partIndex } from '../document/references.ts';
-import { defaultWorkshop } from '../document/workshop.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { profileOf } from '../profiles/ownRules.ts';
 
 /** For tests only: boards of the demo, and the whole of what derives from one. */

@@ -1,6 +1,13 @@
-import type { Board, BoardSettings, Brief, Cable, Connection, Item, Panel, PowerPlan } from '../document/board.ts';
+import type { Board } from '../document/board.ts';
+import type { Brief } from '../document/brief/brief.ts';
+import type { Cable } from '../document/cable/cable.ts';
 import type { Command } from '../document/commands.ts';
+import type { Connection } from '../document/connection/connection.ts';
+import type { Item } from '../document/item/item.ts';
 import { newLoad } from '../document/newBoard.ts';
+import type { Panel } from '../document/panel/panel.ts';
+import type { PowerPlan } from '../document/power/power.ts';
+import type { BoardSettings } from '../document/settings/settings.ts';
 
 /** Another value for every field there is; the types see to it that none is forgotten. */
 type Others<T> = { [F in Exclude<keyof T, 'id'>]: (value: T[F], row: T, board: Board) => T[F][] };

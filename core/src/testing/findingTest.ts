@@ -1,11 +1,11 @@
 import { isDeepStrictEqual } from 'node:util';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
 import { Deriving, derive } from '../derive.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands } from '../document/commands.ts';
-import { defaultWorkshop, type Workshop } from '../document/workshop.ts';
+import { defaultWorkshop, type Workshop } from '../document/workshop/workshop.ts';
 import { FINDINGS, type Finding, type FindingId } from '../findings/registry.ts';
 import { profileOf } from '../profiles/ownRules.ts';
 import type { Profile } from '../profiles/profile.ts';

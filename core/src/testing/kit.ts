@@ -1,20 +1,15 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
-import { addItem, newItem } from '../document/actions/items.ts';
-import type {
-  Board,
-  Brief,
-  Cable,
-  Environment,
-  Id,
-  Item,
-  LoadDemand,
-  Panel,
-  Place,
-  PowerPlan,
-} from '../document/board.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import type { Id } from '../document/basics.ts';
+import type { Board } from '../document/board.ts';
+import type { Brief } from '../document/brief/brief.ts';
+import type { Cable, Environment } from '../document/cable/cable.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
+import type { Item, LoadDemand, Place } from '../document/item/item.ts';
+import { addItem, newItem } from '../document/item/items.ts';
 import { newBoard, newLoad, newPowerPlan, rectanglePanel } from '../document/newBoard.ts';
+import type { Panel } from '../document/panel/panel.ts';
+import type { PowerPlan } from '../document/power/power.ts';
 import { partIndex } from '../document/references.ts';
 
 /** For tests: small boards, and the changes that make them speak or keep them silent. */

@@ -1,6 +1,6 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import fc from 'fast-check';
-import { genericCatalogue } from '../catalogue/genericCatalogue.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
 import { PROFILES } from '../profiles/profiles.ts';
 

@@ -1,7 +1,7 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { deriveStages } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { BenchState, BenchStep, Probe } from '@ombrik/core/stages/bench/benchStep';
 import { type Defect, type SimulatedBoard, simulateReading } from '@ombrik/core/stages/bench/simulate';

@@ -1,6 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { list, num, orNull, record, text } from '@ombrik/core/document/schemaKit';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { purchaseLists } from '@ombrik/core/stock/netNeeds';
 import { readOffers } from '@ombrik/core/stock/offerFile';

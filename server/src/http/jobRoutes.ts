@@ -1,5 +1,5 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { PROFILE_IDS } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { PROFILE_IDS } from '@ombrik/core/document/brief/brief';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
 import type { Command } from '@ombrik/core/document/commands';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';

@@ -1,5 +1,5 @@
 import { hash } from '@node-rs/argon2';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { VERSIONS } from '@ombrik/core/versions';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';

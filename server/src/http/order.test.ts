@@ -1,5 +1,5 @@
 import { BOARD_FORMAT_VERSION } from '@ombrik/core/document/board';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { boardAt } from '../store/jobs.ts';
 import { ambient, type Client, editOf, testServer } from '../testing/testServer.ts';

@@ -1,7 +1,7 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { flag, num, oneOfText, record, text } from '@ombrik/core/document/schemaKit';
-import { quoteOf, WORK_KINDS } from '@ombrik/core/stages/quote/quote';
+import { quoteOf, WORK_KINDS } from '@ombrik/core/power/quote/quote';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import type { Knex } from 'knex';

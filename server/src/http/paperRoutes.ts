@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { dxfOf } from '@ombrik/core/export/dxf';

@@ -1,7 +1,7 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { num, orNull, record, text } from '@ombrik/core/document/schemaKit';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { allArticles } from '@ombrik/core/stock/articles';
 import { Hono } from 'hono';
 import type { Knex } from 'knex';

@@ -1,6 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
 import { STANDARD_AREAS_MM2 } from '@ombrik/core/tables/conductorResistance';
 import { Hono } from 'hono';

@@ -1,5 +1,5 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { PointMm } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { PointMm } from '@ombrik/core/document/basics';
 import { partIndex } from '@ombrik/core/document/references';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';

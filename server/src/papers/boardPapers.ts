@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { drillRows, panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { type SheetOffcut, sheetPlan } from '@ombrik/core/drawing/sheetPlan';

@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { type CableLabel, goesRound } from '@ombrik/core/stock/cableLabels';
 import { type LabelSheet, PAPER_MM, TUBE_MARK_MM } from '@ombrik/core/tables/labelSheets';
 import PDFDocument from 'pdfkit';

@@ -1,4 +1,4 @@
-import type { QuoteLine } from '@ombrik/core/stages/quote/quote';
+import type { QuoteLine } from '@ombrik/core/power/quote/quote';
 import type { JobFile } from '../store/jobFile.ts';
 import type { QuoteRow } from '../store/quotes.ts';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';

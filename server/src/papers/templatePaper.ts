@@ -1,5 +1,5 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { Face } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Face } from '@ombrik/core/document/panel/panel';
 import { partIndex } from '@ombrik/core/document/references';
 import { panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { FOOT_MM, PAPER_MARGIN_MM, PAPERS, type PaperName, tilesOf } from '@ombrik/core/drawing/tiles';

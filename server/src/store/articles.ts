@@ -1,7 +1,7 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { Part } from '@ombrik/core/catalogue/part';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Part } from '@ombrik/core/document/part/part';
 import { partIndex } from '@ombrik/core/document/references';
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { type Article, articleOf } from '@ombrik/core/stock/articles';
 
 /** Articles by id, boards' own parts among them. */

@@ -1,4 +1,4 @@
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { type JobNeed, type NeedLine, netNeeds, type StoreState } from '@ombrik/core/stock/netNeeds';
 import type { Offer } from '@ombrik/core/stock/packs';
 import { rodsOf } from '@ombrik/core/stock/rods';

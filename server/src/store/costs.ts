@@ -1,6 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
-import { reckonedHours } from '@ombrik/core/stages/quote/quote';
+import { reckonedHours } from '@ombrik/core/power/quote/quote';
 import { type CostRollUp, costRollUp, type Taken } from '@ombrik/core/stock/costRollUp';
 import type { Knex } from 'knex';
 import { articleFinder } from './articles.ts';

@@ -1,8 +1,8 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { fingerprint } from '@ombrik/core/document/fingerprint';
-import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { Knex } from 'knex';

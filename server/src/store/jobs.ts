@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { BOARD_FORMAT_VERSION, type Board } from '@ombrik/core/document/board';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
 import { commandProblems } from '@ombrik/core/document/commandSchema';

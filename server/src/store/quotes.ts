@@ -1,4 +1,4 @@
-import type { Quote } from '@ombrik/core/stages/quote/quote';
+import type { Quote } from '@ombrik/core/power/quote/quote';
 import type { Knex } from 'knex';
 
 export interface QuoteRow {

@@ -1,6 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { demoJobs, demoPeople, demoWorkshopName } from '@ombrik/demo/demoWorkshop';
 import type { Knex } from 'knex';

@@ -1,4 +1,4 @@
-import { defaultWorkshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import type { PartsLine } from '@ombrik/core/stages/parts/parts';
 import { DEMO_LENGTHS, DEMO_LEVELS, DEMO_OFFCUTS, DEMO_OFFERS, DEMO_ORDER, DEMO_PIECES } from '@ombrik/demo/demoStore';
 import type { Knex } from 'knex';

@@ -1,6 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
-import { type PastTimes, reckonedHours, type WorkKind } from '@ombrik/core/stages/quote/quote';
+import { type PastTimes, reckonedHours, type WorkKind } from '@ombrik/core/power/quote/quote';
 import type { Knex } from 'knex';
 import { jobFile } from './jobFile.ts';
 

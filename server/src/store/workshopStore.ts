@@ -1,5 +1,5 @@
 import { fingerprint } from '@ombrik/core/document/fingerprint';
-import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop';
+import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop/workshop';
 import { offerPrices } from '@ombrik/core/stock/offerPrices';
 import type { Knex } from 'knex';
 import { articleFinder } from './articles.ts';

@@ -1,4 +1,4 @@
-import type { ColourCode } from '@ombrik/core/document/board';
+import type { ColourCode } from '@ombrik/core/document/cable/cable';
 import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 
 /** A conductor's real colour with its letter code, so that colour is never the only sign. */

@@ -1,4 +1,4 @@
-import type { Choice } from '@ombrik/core/document/board';
+import type { Choice } from '@ombrik/core/document/basics';
 import { Lock, LockOpen } from 'lucide-react';
 import { useState } from 'react';
 import { useMe } from '../app/useMe.ts';

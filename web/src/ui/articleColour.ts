@@ -1,4 +1,4 @@
-import type { ColourCode } from '@ombrik/core/document/board';
+import type { ColourCode } from '@ombrik/core/document/cable/cable';
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 
 /** The colour an article is drawn in: its own where its id ends in one (`pvc70-50/RD`, `shrink-19-BK`), else bare copper. */

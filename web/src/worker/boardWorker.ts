@@ -1,5 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { Board, Id } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Id } from '@ombrik/core/document/basics';
+import type { Board } from '@ombrik/core/document/board';
 import { partIndex } from '@ombrik/core/document/references';
 import type { Dossier } from '@ombrik/core/dossier';
 import { placementModel } from '@ombrik/core/layout/placement/model';

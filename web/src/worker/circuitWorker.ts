@@ -1,4 +1,3 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { type FaultFlow, faultFlow } from '@ombrik/core/circuit/faultFlow';
 import { type JoinWay, joinWays } from '@ombrik/core/circuit/formedLink';
 import { type Growth, growthOf } from '@ombrik/core/circuit/growth';
@@ -6,8 +5,9 @@ import { type LiveSets, liveSets } from '@ombrik/core/circuit/liveSets';
 import type { OneLine } from '@ombrik/core/circuit/oneLine';
 import { type ReturnChoice, returnChoices } from '@ombrik/core/circuit/returns';
 import { type ScenarioResult, solveScenarios } from '@ombrik/core/circuit/scenarios';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { expose } from 'comlink';
 import ELK from 'elkjs/lib/elk.bundled.js';

@@ -1,7 +1,7 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { Part } from '@ombrik/core/catalogue/part';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Part } from '@ombrik/core/document/part/part';
 import { partIndex } from '@ombrik/core/document/references';
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { articleOf } from '@ombrik/core/stock/articles';
 import type { CutPiece } from '@ombrik/core/stock/cutPieces';
 import { type CutPlan, planCuts, type Rod } from '@ombrik/core/stock/cutPlan';

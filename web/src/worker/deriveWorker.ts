@@ -1,15 +1,15 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { Deriving, derive } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { fingerprint } from '@ombrik/core/document/fingerprint';
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import { sharedWith } from '@ombrik/core/engine/sharedWith';
 import { type Explanation, explain, traceAll, traceQuote } from '@ombrik/core/explain';
 import { type FindingEntry, findingEntries } from '@ombrik/core/findings/entries';
 import type { FindingId } from '@ombrik/core/findings/registry';
+import type { PastTimes } from '@ombrik/core/power/quote/quote';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
-import type { PastTimes } from '@ombrik/core/stages/quote/quote';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
 import { expose } from 'comlink';
 

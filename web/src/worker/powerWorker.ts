@@ -1,7 +1,8 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { Board, Id } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Id } from '@ombrik/core/document/basics';
+import type { Board } from '@ombrik/core/document/board';
 import { partIndex } from '@ombrik/core/document/references';
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { type AlternatorStudy, alternatorWays, type WayResult } from '@ombrik/core/power/alternatorWays';
 import { compareChemistries, type Proposal, proposeSystems } from '@ombrik/core/power/proposals';
 import { sunByMonth } from '@ombrik/core/power/sunByMonth';

@@ -1,4 +1,4 @@
-import type { ConditionId } from '../../catalogue/part.ts';
+import type { ConditionId } from '../../document/part/part.ts';
 
 /** A condition in words, holding and not. */
 export const CONDITION_WORDS: Readonly<Record<ConditionId, readonly [holds: string, not: string]>> = {

@@ -1,4 +1,4 @@
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
 import { fact } from '../../stages/inputs.ts';
 import type { Netlist } from '../../stages/netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../../stages/netlist/reach.ts';

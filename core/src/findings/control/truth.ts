@@ -1,5 +1,5 @@
-import type { ConditionId } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { ConditionId } from '../../document/part/part.ts';
 import type { ControlRow, ControlStudy } from '../../stages/control/controlStudy.ts';
 import { namesOf } from '../places.ts';
 

@@ -1,4 +1,4 @@
-import type { TerminalRef } from '../../document/board.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
 import { madeEnds, parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { placeName, terminalAt } from '../places.ts';

@@ -1,4 +1,4 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import { workshopOf } from '../../stages/inputs.ts';
 import { catalogue, parts } from '../../stages/stages.ts';
 import { endsThatFit } from '../../stages/terminations/terminates.ts';

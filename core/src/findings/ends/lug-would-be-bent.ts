@@ -1,4 +1,4 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import { rows } from '../../engine/fact.ts';
 import { cableLengths, catalogue, made, parts } from '../../stages/stages.ts';
 import { endsThatFit } from '../../stages/terminations/terminates.ts';

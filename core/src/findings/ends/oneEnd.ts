@@ -1,4 +1,5 @@
-import type { Cable, Core, Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Cable, Core } from '../../document/cable/cable.ts';
 import type { Command } from '../../document/commands.ts';
 import { each, stage } from '../../engine/stage.ts';
 import { madeEnds } from '../../stages/stages.ts';

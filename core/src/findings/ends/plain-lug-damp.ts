@@ -1,4 +1,4 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import { catalogue } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { cableOf } from '../views.ts';

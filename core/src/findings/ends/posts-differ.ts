@@ -1,4 +1,4 @@
-import { attachmentText } from '../../catalogue/attachmentText.ts';
+import { attachmentText } from '../../document/part/attachmentText.ts';
 import { parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { placeName } from '../places.ts';

@@ -1,5 +1,5 @@
-import { isBreaker } from '../../catalogue/part.ts';
 import type { Command } from '../../document/commands.ts';
+import { isBreaker } from '../../document/part/part.ts';
 import { rows } from '../../engine/fact.ts';
 import { connections, parts, seats } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';

@@ -1,4 +1,4 @@
-import type { PanelMaterial } from '../../document/board.ts';
+import type { PanelMaterial } from '../../document/panel/panel.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { Limit } from '../finding.ts';
 

@@ -1,4 +1,5 @@
-import type { Panel, PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
+import type { Panel } from '../../document/panel/panel.ts';
 import { inside, toEdge } from '../../solvers/polygon.ts';
 import { fact, profile } from '../../stages/inputs.ts';
 import { type Draft, finding } from '../finding.ts';

@@ -1,4 +1,4 @@
-import type { Panel } from '../../document/board.ts';
+import type { Panel } from '../../document/panel/panel.ts';
 import { inside, toEdge } from '../../solvers/polygon.ts';
 import type { Placed } from './placed.ts';
 

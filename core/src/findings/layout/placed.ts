@@ -1,5 +1,5 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Item, Place } from '../../document/board.ts';
+import type { Item, Place } from '../../document/item/item.ts';
+import type { Part } from '../../document/part/part.ts';
 import { stage } from '../../engine/stage.ts';
 import { fact } from '../../stages/inputs.ts';
 import { itemRect, type RectMm } from '../../stages/lengths/geometry.ts';

@@ -1,4 +1,4 @@
-import type { AlternatorSource } from '../../document/board.ts';
+import type { AlternatorSource } from '../../document/power/power.ts';
 import { stage } from '../../engine/stage.ts';
 import { powerOf } from '../../stages/inputs.ts';
 import { elements } from '../views.ts';

@@ -1,4 +1,4 @@
-import type { Chemistry } from '../../document/board.ts';
+import type { Chemistry } from '../../document/brief/brief.ts';
 import { stage } from '../../engine/stage.ts';
 import { briefOf } from '../../stages/inputs.ts';
 import { elements } from '../views.ts';

@@ -1,4 +1,4 @@
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
 
 /** Watts, amps and degrees of the power sheet are told whole. */
 export const whole = (x: number): string => String(Math.round(x));

@@ -1,4 +1,4 @@
-import type { Item } from '../../document/board.ts';
+import type { Item } from '../../document/item/item.ts';
 import { part } from '../../engine/fact.ts';
 import { surgePower } from '../../formulas/demand.ts';
 import { SOFT_START_CUT_SHARE } from '../../stages/demand/energy.ts';

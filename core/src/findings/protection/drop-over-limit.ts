@@ -1,4 +1,4 @@
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
 import type { Command } from '../../document/commands.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { profile } from '../../stages/inputs.ts';

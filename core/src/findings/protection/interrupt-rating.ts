@@ -1,5 +1,5 @@
-import type { Catalogue, Part } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Catalogue, Part } from '../../document/part/part.ts';
 import { catalogue, parts, seatOf, seats } from '../../stages/stages.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { finding } from '../finding.ts';

@@ -1,4 +1,4 @@
-import type { Cable } from '../../document/board.ts';
+import type { Cable } from '../../document/cable/cable.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { stage } from '../../engine/stage.ts';
 import type { SizedConductor } from '../../stages/sizing/sizingResult.ts';

@@ -1,4 +1,4 @@
-import type { PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
 import type { Command } from '../../document/commands.ts';
 import { BEND_FACTOR, BEND_SOURCE } from '../../tables/layoutPractice.ts';
 import { finding } from '../finding.ts';

@@ -1,4 +1,4 @@
-import type { Hole } from '../../document/board.ts';
+import type { Hole } from '../../document/panel/panel.ts';
 import { HOLE_GAP, HOLE_GAP_SOURCE } from '../../tables/layoutPractice.ts';
 import { finding } from '../finding.ts';
 import { passThroughs } from './holes.ts';

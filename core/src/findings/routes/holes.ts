@@ -1,5 +1,5 @@
-import type { Hole, Panel } from '../../document/board.ts';
 import type { Command } from '../../document/commands.ts';
+import type { Hole, Panel } from '../../document/panel/panel.ts';
 import { stage } from '../../engine/stage.ts';
 import { fact } from '../../stages/inputs.ts';
 import { type Laid, laidCables } from './laidCables.ts';

@@ -1,4 +1,5 @@
-import type { Cable, Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Cable } from '../../document/cable/cable.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { each, stage } from '../../engine/stage.ts';
 import type { CablePath } from '../../stages/lengths/geometry.ts';

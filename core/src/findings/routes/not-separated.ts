@@ -1,4 +1,4 @@
-import type { PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
 import { APART_MM } from '../../tables/layoutPractice.ts';
 import { finding } from '../finding.ts';
 import { type Laid, laidAmps, laidCables } from './laidCables.ts';

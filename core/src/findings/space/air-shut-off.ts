@@ -1,4 +1,4 @@
-import type { Side } from '../../catalogue/part.ts';
+import type { Side } from '../../document/part/part.ts';
 import { overlap } from '../../solvers/polygon.ts';
 import { onPanel } from '../../stages/lengths/geometry.ts';
 import { DRAUGHT_MM } from '../../tables/layoutPractice.ts';

@@ -1,4 +1,4 @@
-import type { PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
 import { inside, segmentsCross } from '../../solvers/polygon.ts';
 import { onPanel } from '../../stages/lengths/geometry.ts';
 import { finding } from '../finding.ts';

@@ -1,4 +1,4 @@
-import type { PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
 import { rows } from '../../engine/fact.ts';
 import { steady } from '../../engine/stage.ts';
 import { inside } from '../../solvers/polygon.ts';

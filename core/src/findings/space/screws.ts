@@ -1,4 +1,4 @@
-import type { Panel } from '../../document/board.ts';
+import type { Panel } from '../../document/panel/panel.ts';
 import type { Fix } from '../finding.ts';
 
 /** A screw this much shorter than the board does not come out behind, mm. */

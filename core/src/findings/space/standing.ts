@@ -1,5 +1,7 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Item, Panel, PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { Panel } from '../../document/panel/panel.ts';
+import type { Part } from '../../document/part/part.ts';
 import { stage } from '../../engine/stage.ts';
 import { type Box, boxOf } from '../../solvers/polygon.ts';
 import { collection, fact } from '../../stages/inputs.ts';

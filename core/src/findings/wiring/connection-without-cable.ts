@@ -1,4 +1,4 @@
-import { connectTerminals } from '../../document/actions/connect.ts';
+import { connectTerminals } from '../../document/connection/connect.ts';
 import { fact } from '../../stages/inputs.ts';
 import { connections, parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';

@@ -1,4 +1,5 @@
-import type { Connection, Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Connection } from '../../document/connection/connection.ts';
 import type { Netlist } from '../../stages/netlist/netlist.ts';
 
 /** Loads and chargers whose minus wire ends at a frame. */

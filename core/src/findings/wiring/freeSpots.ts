@@ -1,5 +1,7 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Id, Item, TerminalRef } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { Part } from '../../document/part/part.ts';
 import type { Netlist } from '../../stages/netlist/netlist.ts';
 import type { Potentials } from '../../stages/netlist/potentials.ts';
 import { nodeAt } from '../places.ts';

@@ -1,5 +1,6 @@
-import type { Cable, Connection } from '../../document/board.ts';
+import type { Cable } from '../../document/cable/cable.ts';
 import type { Command } from '../../document/commands.ts';
+import type { Connection } from '../../document/connection/connection.ts';
 import type { Fix } from '../finding.ts';
 
 /** Takes a wire off as a fix; none where it is a core among others. */

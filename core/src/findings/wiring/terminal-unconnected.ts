@@ -1,5 +1,5 @@
-import { connectTerminals } from '../../document/actions/connect.ts';
-import type { TerminalRef } from '../../document/board.ts';
+import { connectTerminals } from '../../document/connection/connect.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
 import { fact } from '../../stages/inputs.ts';
 import { electricLoads, netlist, parts, potentials } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';

@@ -1,5 +1,8 @@
-import type { Part, PartKind } from '../../catalogue/part.ts';
-import type { Board, Id, Item, Panel, PointMm, RotationDeg } from '../../document/board.ts';
+import type { Id, PointMm, RotationDeg } from '../../document/basics.ts';
+import type { Board } from '../../document/board.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { Panel } from '../../document/panel/panel.ts';
+import type { Part, PartKind } from '../../document/part/part.ts';
 import type { Dossier } from '../../dossier.ts';
 import { type Box, boxOf, inside, overlap, toEdge } from '../../solvers/polygon.ts';
 import { rotated } from '../../stages/lengths/geometry.ts';

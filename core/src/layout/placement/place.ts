@@ -1,4 +1,4 @@
-import type { Id, RotationDeg } from '../../document/board.ts';
+import type { Id, RotationDeg } from '../../document/basics.ts';
 import { seededRandom } from '../../solvers/random.ts';
 import type { Move } from '../arrange.ts';
 import { intrusion, isLegal, type Layout, offGround, type PlacementModel, RASTER_MM } from './model.ts';

@@ -1,4 +1,5 @@
-import type { ElectricalBrief, Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { ElectricalBrief } from '../../document/brief/brief.ts';
 import { given, use } from '../../engine/formula.ts';
 import { bankLimit } from '../../formulas/bench.ts';
 import { REST_VOLTAGE_PER_12V, REST_VOLTAGE_SOURCE } from '../../tables/batteryVoltage.ts';

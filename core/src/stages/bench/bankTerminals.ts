@@ -1,4 +1,4 @@
-import type { TerminalRef } from '../../document/board.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 

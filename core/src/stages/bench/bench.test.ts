@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
 import { deriveStages } from '../../derive.ts';
+import { genericCatalogue } from '../../devices/genericCatalogue.ts';
 import type { Board } from '../../document/board.ts';
-import { defaultWorkshop } from '../../document/workshop.ts';
+import { defaultWorkshop } from '../../document/workshop/workshop.ts';
 import { profileById } from '../../profiles/profiles.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../../testing/demoBoards.ts';
 import { type BenchRecord, benchProgress, withinLimits } from './benchProgress.ts';

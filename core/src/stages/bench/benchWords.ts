@@ -1,5 +1,5 @@
-import type { Item } from '../../document/board.ts';
 import { fingerprint } from '../../document/fingerprint.ts';
+import type { Item } from '../../document/item/item.ts';
 import type { BenchState, BenchStep, Draft } from './benchStep.ts';
 
 export const NO_LIVE =

@@ -1,5 +1,5 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Part } from '../../document/part/part.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';

@@ -1,4 +1,4 @@
-import type { Workshop } from '../../document/workshop.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { continuityLimit } from '../../formulas/bench.ts';
 import { conductorResistance } from '../../formulas/cables.ts';

@@ -1,6 +1,7 @@
-import type { Catalogue, Part } from '../../catalogue/part.ts';
-import type { ElectricalBrief, Id } from '../../document/board.ts';
-import type { Workshop } from '../../document/workshop.ts';
+import type { Id } from '../../document/basics.ts';
+import type { ElectricalBrief } from '../../document/brief/brief.ts';
+import type { Catalogue, Part } from '../../document/part/part.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { compareText } from '../../engine/compareText.ts';
 import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
 import type { Netlist } from '../netlist/netlist.ts';

@@ -1,5 +1,6 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Id, TerminalRef } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
+import type { Part } from '../../document/part/part.ts';
 import type { Branch, ElementOf, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import type { Draft } from './benchStep.ts';

@@ -1,4 +1,5 @@
-import type { Id, TerminalRef } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
 import { given, use } from '../../engine/formula.ts';
 import { dropLimit } from '../../formulas/bench.ts';
 import type { Flow } from '../demand/demand.ts';

@@ -1,5 +1,5 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Part } from '../../document/part/part.ts';
 import type { Draft } from './benchStep.ts';
 import { type BenchItem, coldState } from './benchWords.ts';
 

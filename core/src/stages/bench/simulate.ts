@@ -1,4 +1,4 @@
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { circuitOf, operatingPoint } from '../sizing/electrical.ts';

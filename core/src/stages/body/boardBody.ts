@@ -1,5 +1,7 @@
-import type { Catalogue, Part } from '../../catalogue/part.ts';
-import type { Id, Item, Panel, PointMm } from '../../document/board.ts';
+import type { Id, PointMm } from '../../document/basics.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { Panel } from '../../document/panel/panel.ts';
+import type { Catalogue, Part } from '../../document/part/part.ts';
 import { given, use } from '../../engine/formula.ts';
 import { centreOfMass, fixingLoad, panelMass } from '../../formulas/layout.ts';
 import { areaMm2, centroid } from '../../solvers/polygon.ts';

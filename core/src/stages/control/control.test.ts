@@ -1,8 +1,9 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
-import type { Board, ControlRule } from '../../document/board.ts';
+import { genericCatalogue } from '../../devices/genericCatalogue.ts';
+import type { Board } from '../../document/board.ts';
 import { checkBoard } from '../../document/checkBoard.ts';
+import type { ControlRule } from '../../document/control/controlRule.ts';
 import { deriveBoard } from '../../testing/demoBoards.ts';
 
 /** Facts of the trade in this file: common practice, no source. */

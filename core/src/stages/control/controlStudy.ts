@@ -1,5 +1,5 @@
-import { CONDITIONS, type ConditionId } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import { CONDITIONS, type ConditionId } from '../../document/part/part.ts';
 import type { Branch, ConsumerPort, ElementOf, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 

@@ -1,5 +1,6 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Id, WiredItem } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { WiredItem } from '../../document/item/item.ts';
+import type { Part } from '../../document/part/part.ts';
 import type { ElementOf, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 

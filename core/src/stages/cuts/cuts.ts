@@ -1,4 +1,5 @@
-import type { ColourCode, Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { ColourCode } from '../../document/cable/cable.ts';
 import { compareNatural, compareText } from '../../engine/compareText.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 

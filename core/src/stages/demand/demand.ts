@@ -1,4 +1,6 @@
-import type { ElectricalBrief, ElectricLoad, Id, LoadDemand } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { ElectricalBrief } from '../../document/brief/brief.ts';
+import type { ElectricLoad, LoadDemand } from '../../document/item/item.ts';
 import { figure, given, type Origin, use } from '../../engine/formula.ts';
 import { coilCurrent, converterInputCurrent, inverterCurrent, loadCurrent } from '../../formulas/demand.ts';
 import { solarDesignCurrent } from '../../formulas/solar.ts';

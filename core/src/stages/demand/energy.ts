@@ -1,6 +1,11 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { BoardSettings, Brief, Id, Item, LoadDemand, PowerPlan } from '../../document/board.ts';
-import type { Workshop } from '../../document/workshop.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Brief } from '../../document/brief/brief.ts';
+import type { Item, LoadDemand } from '../../document/item/item.ts';
+import { hoursPerDayOf, onShareIn } from '../../document/item/usage.ts';
+import type { Part } from '../../document/part/part.ts';
+import type { PowerPlan } from '../../document/power/power.ts';
+import type { BoardSettings } from '../../document/settings/settings.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { figure, given, use, useSum } from '../../engine/formula.ts';
 import {
   autonomy,
@@ -12,7 +17,6 @@ import {
 } from '../../formulas/demand.ts';
 import { COLD_CAPACITY_PER_K } from '../../tables/bankTraits.ts';
 import { type Current, ratedCurrent } from './demand.ts';
-import { hoursPerDayOf, onShareIn } from './usage.ts';
 
 export interface EnergyRow {
   itemId: Id;

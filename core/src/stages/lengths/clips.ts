@@ -1,4 +1,4 @@
-import type { PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
 import { CLIP_SPACING } from '../../tables/layoutPractice.ts';
 import type { CablePath } from './geometry.ts';
 

@@ -1,5 +1,9 @@
-import type { Part, Terminal } from '../../catalogue/part.ts';
-import type { Cable, Connection, Id, Item, Panel, PointMm, TerminalRef } from '../../document/board.ts';
+import type { Id, PointMm } from '../../document/basics.ts';
+import type { Cable } from '../../document/cable/cable.ts';
+import type { Connection, TerminalRef } from '../../document/connection/connection.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { Panel } from '../../document/panel/panel.ts';
+import type { Part, Terminal } from '../../document/part/part.ts';
 
 export interface PlacedTerminal extends PointMm {
   zMm: number;

@@ -1,5 +1,8 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Cable, Connection, Id, Panel } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Cable } from '../../document/cable/cable.ts';
+import type { Connection } from '../../document/connection/connection.ts';
+import type { Panel } from '../../document/panel/panel.ts';
+import type { Part } from '../../document/part/part.ts';
 import { given, use } from '../../engine/formula.ts';
 import { routedLength } from '../../formulas/cables.ts';
 import { type CablePath, cablePaths, type PlacedItem, pathLengthMm, terminalOf } from './geometry.ts';

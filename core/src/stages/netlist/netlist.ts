@@ -1,5 +1,7 @@
-import type { Element, Part } from '../../catalogue/part.ts';
-import type { Connection, Id, TerminalRef, WiredItem } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Connection, TerminalRef } from '../../document/connection/connection.ts';
+import type { WiredItem } from '../../document/item/item.ts';
+import type { Element, Part } from '../../document/part/part.ts';
 
 export type ElementOf<K extends Element['kind']> = Extract<Element, { kind: K }>;
 type Owned<K extends Element['kind']> = { item: WiredItem; part: Part; element: ElementOf<K>; key: string };

@@ -1,4 +1,4 @@
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
 import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
 import type { Netlist, SourcePort } from './netlist.ts';
 

@@ -1,7 +1,8 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import { type Catalogue, isBreaker, type Part } from '../../catalogue/part.ts';
-import type { Id, Item } from '../../document/board.ts';
-import type { Workshop } from '../../document/workshop.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Item } from '../../document/item/item.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
+import { type Catalogue, isBreaker, type Part } from '../../document/part/part.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { compareNatural } from '../../engine/compareText.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';

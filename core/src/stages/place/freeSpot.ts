@@ -1,5 +1,7 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Id, Item, Panel, PointMm } from '../../document/board.ts';
+import type { Id, PointMm } from '../../document/basics.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { Panel } from '../../document/panel/panel.ts';
+import type { Part } from '../../document/part/part.ts';
 import { itemRect } from '../lengths/geometry.ts';
 
 const round = (x: number) => Math.round(x * 10) / 10;

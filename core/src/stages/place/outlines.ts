@@ -1,5 +1,7 @@
-import type { Part } from '../../catalogue/part.ts';
-import type { Face, Item, KeepOut, Panel, PointMm } from '../../document/board.ts';
+import type { PointMm } from '../../document/basics.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { Face, KeepOut, Panel } from '../../document/panel/panel.ts';
+import type { Part } from '../../document/part/part.ts';
 import { type Box, boxOf, sector } from '../../solvers/polygon.ts';
 import { onPanel } from '../lengths/geometry.ts';
 

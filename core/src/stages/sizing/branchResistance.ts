@@ -1,6 +1,7 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import type { Catalogue } from '../../catalogue/part.ts';
-import type { Board, Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Board } from '../../document/board.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
+import type { Catalogue } from '../../document/part/part.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { CableLength } from '../lengths/lengths.ts';

@@ -1,4 +1,4 @@
-import type { Choice } from '../../document/board.ts';
+import type { Choice } from '../../document/basics.ts';
 
 export interface Rejected<T> {
   value: T;

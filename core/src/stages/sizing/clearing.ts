@@ -1,5 +1,5 @@
-import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { FuseStyle, LinkCurve } from '../../document/part/part.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { adiabaticK, withstand } from '../../formulas/faults.ts';
 import { letThroughA2s, openingTime } from '../../solvers/timeCurrent.ts';

@@ -1,6 +1,7 @@
-import type { CableType, Catalogue, Terminal } from '../../catalogue/part.ts';
-import type { Cable, Connection, Environment } from '../../document/board.ts';
-import type { Workshop } from '../../document/workshop.ts';
+import type { Cable, Environment } from '../../document/cable/cable.ts';
+import type { Connection } from '../../document/connection/connection.ts';
+import type { CableType, Catalogue, Terminal } from '../../document/part/part.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { ambientFactor, ampacity, materialAmpacity } from '../../formulas/cables.ts';
 import type { AmpacityTable, Profile } from '../../profiles/profile.ts';

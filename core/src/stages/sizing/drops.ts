@@ -1,4 +1,5 @@
-import type { ElectricLoad, Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { ElectricLoad } from '../../document/item/item.ts';
 import { given, use } from '../../engine/formula.ts';
 import { dropShare } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';

@@ -1,6 +1,7 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import type { Catalogue, FuseLink } from '../../catalogue/part.ts';
-import type { Choice, FeederSchool, Id } from '../../document/board.ts';
+import type { Choice, Id } from '../../document/basics.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
+import type { Catalogue, FuseLink } from '../../document/part/part.ts';
+import type { FeederSchool } from '../../document/settings/settings.ts';
 import { compareText } from '../../engine/compareText.ts';
 import { feederMinimum, fuseMinimum } from '../../formulas/protection.ts';
 import type { Profile } from '../../profiles/profile.ts';

@@ -1,4 +1,4 @@
-import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
+import type { FuseStyle, LinkCurve } from '../../document/part/part.ts';
 import { selectiveUpToA } from '../../solvers/timeCurrent.ts';
 import { curveOf } from '../../tables/timeCurrent.ts';
 

@@ -1,4 +1,4 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import { choose, figure, given, sumFigure, type TraceInput, use } from '../../engine/formula.ts';
 import { feederMinimum, fuseMinimum } from '../../formulas/protection.ts';
 import { designFigure } from './designFigure.ts';

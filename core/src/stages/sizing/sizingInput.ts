@@ -1,5 +1,8 @@
-import type { Catalogue } from '../../catalogue/part.ts';
-import type { BoardSettings, Cable, ElectricLoad, Environment, FeederSchool, Id, Item } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Cable, Environment } from '../../document/cable/cable.ts';
+import type { ElectricLoad, Item } from '../../document/item/item.ts';
+import type { Catalogue } from '../../document/part/part.ts';
+import type { BoardSettings, FeederSchool } from '../../document/settings/settings.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { Candidates } from './conductors.ts';
 

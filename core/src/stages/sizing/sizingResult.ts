@@ -1,5 +1,5 @@
-import type { FuseStyle, LinkCurve } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { FuseStyle, LinkCurve } from '../../document/part/part.ts';
 import type { ChoiceResult } from './choiceResult.ts';
 import type { Clearing } from './clearing.ts';
 import type { FlowDrop } from './drops.ts';

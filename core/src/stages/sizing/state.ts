@@ -1,5 +1,5 @@
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import type { FuseLink } from '../../catalogue/part.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
+import type { FuseLink } from '../../document/part/part.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';

@@ -1,11 +1,11 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
 import { deriveStages } from '../../derive.ts';
+import { genericCatalogue } from '../../devices/genericCatalogue.ts';
 import type { Board } from '../../document/board.ts';
 import { applyCommands } from '../../document/commands.ts';
-import { defaultWorkshop } from '../../document/workshop.ts';
+import { defaultWorkshop } from '../../document/workshop/workshop.ts';
 import { profileOf } from '../../profiles/ownRules.ts';
 import { resistiveNetwork } from '../../solvers/resistiveNetwork.ts';
 import { COPPER_BARS } from '../../tables/copperBars.ts';

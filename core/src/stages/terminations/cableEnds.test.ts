@@ -1,13 +1,13 @@
 import { execFileSync } from 'node:child_process';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { catalogueIndex } from '../../catalogue/catalogueIndex.ts';
-import { genericCatalogue } from '../../catalogue/genericCatalogue.ts';
-import type { Attachment, Lug, Terminal } from '../../catalogue/part.ts';
 import { derive } from '../../derive.ts';
+import { genericCatalogue } from '../../devices/genericCatalogue.ts';
 import type { Board } from '../../document/board.ts';
 import { applyCommands } from '../../document/commands.ts';
-import { defaultWorkshop } from '../../document/workshop.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
+import type { Attachment, Lug, Terminal } from '../../document/part/part.ts';
+import { defaultWorkshop } from '../../document/workshop/workshop.ts';
 import { profileById } from '../../profiles/profiles.ts';
 import { ABYC_PULL_LBF, CONDUCTOR_MM, DIN_46235, IEC_60352_PULL_N } from '../../tables/cableEnds.ts';
 import { demoBoards, deriveBoard, marketCartBoard, mountainHutBoard } from '../../testing/demoBoards.ts';

@@ -1,6 +1,6 @@
-import type { Lug } from '../../catalogue/part.ts';
-import type { Id } from '../../document/board.ts';
-import type { CrimpTool, Workshop } from '../../document/workshop.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Lug } from '../../document/part/part.ts';
+import type { CrimpTool, Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { bites as bitesRule } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';

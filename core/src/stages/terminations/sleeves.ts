@@ -1,5 +1,7 @@
-import type { CableType, Catalogue } from '../../catalogue/part.ts';
-import type { Cable, Id, Panel } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Cable } from '../../document/cable/cable.ts';
+import type { Panel } from '../../document/panel/panel.ts';
+import type { CableType, Catalogue } from '../../document/part/part.ts';
 
 /** Sleeve over a cable, cut in one length or several. */
 export interface SleeveNeed {

@@ -1,4 +1,5 @@
-import type { Id, Item } from '../../document/board.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Item } from '../../document/item/item.ts';
 import { compareNatural } from '../../engine/compareText.ts';
 import type { MadeCable } from './terminations.ts';
 

@@ -1,5 +1,5 @@
-import type { Attachment, Lug, Terminal } from '../../catalogue/part.ts';
-import type { Workshop } from '../../document/workshop.ts';
+import type { Attachment, Lug, Terminal } from '../../document/part/part.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { compareText } from '../../engine/compareText.ts';
 import { CONDUCTOR_MM } from '../../tables/cableEnds.ts';
 

@@ -1,7 +1,10 @@
-import type { CableType, Catalogue, Lug, Part, Shrink, Terminal } from '../../catalogue/part.ts';
-import type { Cable, Choice, ColourCode, Connection, Id, Item, TerminalRef } from '../../document/board.ts';
+import type { Choice, Id } from '../../document/basics.ts';
+import type { Cable, ColourCode } from '../../document/cable/cable.ts';
+import type { Connection, TerminalRef } from '../../document/connection/connection.ts';
 import { fingerprint } from '../../document/fingerprint.ts';
-import type { Workshop } from '../../document/workshop.ts';
+import type { Item } from '../../document/item/item.ts';
+import type { CableType, Catalogue, Lug, Part, Shrink, Terminal } from '../../document/part/part.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { cutLength, shrinkLength, stripLength } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';

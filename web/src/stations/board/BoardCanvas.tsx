@@ -1,7 +1,10 @@
-import { connectTerminals } from '@ombrik/core/document/actions/connect';
-import { removeItems } from '@ombrik/core/document/actions/items';
-import type { Cable, Id, Item, PointMm, Segment, TerminalRef } from '@ombrik/core/document/board';
+import type { Id, PointMm } from '@ombrik/core/document/basics';
+import type { Cable, Segment } from '@ombrik/core/document/cable/cable';
 import type { Command } from '@ombrik/core/document/commands';
+import { connectTerminals } from '@ombrik/core/document/connection/connect';
+import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import type { Item } from '@ombrik/core/document/item/item';
+import { removeItems } from '@ombrik/core/document/item/items';
 import { type Move, shift, toOtherFace, turn, withGroups } from '@ombrik/core/layout/arrange';
 import { giveWay } from '@ombrik/core/layout/giveWay';
 import { moveItems } from '@ombrik/core/layout/moveItem';

@@ -1,5 +1,7 @@
-import { usedTerminals } from '@ombrik/core/document/actions/connect';
-import type { Face, Id, TerminalRef } from '@ombrik/core/document/board';
+import type { Id } from '@ombrik/core/document/basics';
+import { usedTerminals } from '@ombrik/core/document/connection/connect';
+import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import type { Face } from '@ombrik/core/document/panel/panel';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';

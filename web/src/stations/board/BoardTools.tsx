@@ -1,6 +1,6 @@
-import { pasteItems } from '@ombrik/core/document/actions/copyItems';
-import type { Face } from '@ombrik/core/document/board';
+import { pasteItems } from '@ombrik/core/document/item/copyItems';
 import { newId, rectanglePanel } from '@ombrik/core/document/newBoard';
+import type { Face } from '@ombrik/core/document/panel/panel';
 import { useJob } from '../../app/jobSession.tsx';
 import type { BoardView, Tool } from './boardView.ts';
 import { useCarried } from './carried.ts';

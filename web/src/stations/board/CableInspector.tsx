@@ -1,7 +1,8 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { duplicateCable, removeConnections } from '@ombrik/core/document/actions/connect';
-import type { Cable, Choice, ColourCode, Core, Environment, Segment } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Choice } from '@ombrik/core/document/basics';
 import { COLOUR_CODES } from '@ombrik/core/document/boardSchema';
+import type { Cable, ColourCode, Core, Environment, Segment } from '@ombrik/core/document/cable/cable';
+import { duplicateCable, removeConnections } from '@ombrik/core/document/connection/connect';
 import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
 import { takesArea } from '@ombrik/core/stages/terminations/terminates';
 import { awgAtLeast } from '@ombrik/core/tables/awg';

@@ -1,8 +1,8 @@
-import { attachmentText } from '@ombrik/core/catalogue/attachmentText';
-import type { Element, Part, Terminal } from '@ombrik/core/catalogue/part';
-import { resized } from '@ombrik/core/catalogue/partFile';
+import { resized } from '@ombrik/core/devices/partFile';
 import { newId } from '@ombrik/core/document/newBoard';
-import { partSchema } from '@ombrik/core/document/partSchema';
+import { attachmentText } from '@ombrik/core/document/part/attachmentText';
+import type { Element, Part, Terminal } from '@ombrik/core/document/part/part';
+import { partSchema } from '@ombrik/core/document/part/partSchema';
 import { problemsOf } from '@ombrik/core/document/schemaKit';
 import { useState } from 'react';
 import { Problems } from '../../ui/Problems.tsx';

@@ -1,10 +1,12 @@
-import { attachmentText } from '@ombrik/core/catalogue/attachmentText';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { Part } from '@ombrik/core/catalogue/part';
-import { connectTerminals } from '@ombrik/core/document/actions/connect';
-import { duplicateItem, removeItems } from '@ombrik/core/document/actions/items';
-import type { Choice, Item, Place, TerminalRef } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Choice } from '@ombrik/core/document/basics';
 import type { Command } from '@ombrik/core/document/commands';
+import { connectTerminals } from '@ombrik/core/document/connection/connect';
+import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import type { Item, Place } from '@ombrik/core/document/item/item';
+import { duplicateItem, removeItems } from '@ombrik/core/document/item/items';
+import { attachmentText } from '@ombrik/core/document/part/attachmentText';
+import type { Part } from '@ombrik/core/document/part/part';
 import { moveItem } from '@ombrik/core/layout/moveItem';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

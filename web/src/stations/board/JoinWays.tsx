@@ -1,5 +1,5 @@
 import type { JoinWay } from '@ombrik/core/circuit/formedLink';
-import type { Cable } from '@ombrik/core/document/board';
+import type { Cable } from '@ombrik/core/document/cable/cable';
 import { useJob } from '../../app/jobSession.tsx';
 import { amps, mm } from '../../ui/format.ts';
 import { useCircuitStudy } from '../circuit/useCircuitStudy.ts';

@@ -1,6 +1,6 @@
-import { copyItems } from '@ombrik/core/document/actions/copyItems';
-import { removeItems } from '@ombrik/core/document/actions/items';
-import type { Item } from '@ombrik/core/document/board';
+import { copyItems } from '@ombrik/core/document/item/copyItems';
+import type { Item } from '@ombrik/core/document/item/item';
+import { removeItems } from '@ombrik/core/document/item/items';
 import { newId } from '@ombrik/core/document/newBoard';
 import {
   align,

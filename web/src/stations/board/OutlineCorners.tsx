@@ -1,4 +1,5 @@
-import type { Panel, PointMm } from '@ombrik/core/document/board';
+import type { PointMm } from '@ombrik/core/document/basics';
+import type { Panel } from '@ombrik/core/document/panel/panel';
 import { crossesItself } from '@ombrik/core/solvers/polygon';
 import { useState } from 'react';
 import { NumberField } from '../../ui/TextField.tsx';

@@ -1,6 +1,6 @@
-import type { Panel } from '@ombrik/core/document/board';
 import type { Command } from '@ombrik/core/document/commands';
 import { newId } from '@ombrik/core/document/newBoard';
+import type { Panel } from '@ombrik/core/document/panel/panel';
 import type { DrawingFile, FileUnit, ImportedOutline } from '@ombrik/core/drawing/outlineImport';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

@@ -1,6 +1,6 @@
-import { makeOwnLink, type OwnLinkEntry } from '@ombrik/core/catalogue/ownLink';
-import type { FuseLink, FuseStyle } from '@ombrik/core/catalogue/part';
+import { makeOwnLink, type OwnLinkEntry } from '@ombrik/core/devices/ownLink';
 import { newId } from '@ombrik/core/document/newBoard';
+import type { FuseLink, FuseStyle } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

@@ -1,4 +1,4 @@
-import type { Item } from '@ombrik/core/document/board';
+import type { Item } from '@ombrik/core/document/item/item';
 import { useJob } from '../../app/jobSession.tsx';
 
 /** Whose part it is, and whether anybody can vouch for its rating. */

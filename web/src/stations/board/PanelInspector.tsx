@@ -1,5 +1,5 @@
-import type { Face, Panel, PanelMaterial } from '@ombrik/core/document/board';
 import type { Command, SetCommand } from '@ombrik/core/document/commands';
+import type { Face, Panel, PanelMaterial } from '@ombrik/core/document/panel/panel';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';

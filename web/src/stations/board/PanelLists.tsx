@@ -1,5 +1,5 @@
-import type { Channel, Fixing, Hole, KeepOut, Panel } from '@ombrik/core/document/board';
 import { newId } from '@ombrik/core/document/newBoard';
+import type { Channel, Fixing, Hole, KeepOut, Panel } from '@ombrik/core/document/panel/panel';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 

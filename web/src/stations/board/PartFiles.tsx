@@ -1,4 +1,4 @@
-import { partsCsvOf, partsJson, readParts } from '@ombrik/core/catalogue/partFile';
+import { partsCsvOf, partsJson, readParts } from '@ombrik/core/devices/partFile';
 import type { Command } from '@ombrik/core/document/commands';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

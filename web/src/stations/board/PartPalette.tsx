@@ -1,5 +1,5 @@
-import type { Part, PartKind } from '@ombrik/core/catalogue/part';
-import { addItem, newItem } from '@ombrik/core/document/actions/items';
+import { addItem, newItem } from '@ombrik/core/document/item/items';
+import type { Part, PartKind } from '@ombrik/core/document/part/part';
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

@@ -1,5 +1,5 @@
-import type { Part, PartBody, Side } from '@ombrik/core/catalogue/part';
-import { outlineFromText } from '@ombrik/core/catalogue/partFile';
+import { outlineFromText } from '@ombrik/core/devices/partFile';
+import type { Part, PartBody, Side } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 

@@ -1,4 +1,4 @@
-import type { Part } from '@ombrik/core/catalogue/part';
+import type { Part } from '@ombrik/core/document/part/part';
 import { PartBody, TerminalMark } from './PartShape.tsx';
 
 /** A part as it will stand on the board: outline, studs, screws, clear space, where its cables leave. */

@@ -1,4 +1,4 @@
-import type { Part, Terminal } from '@ombrik/core/catalogue/part';
+import type { Part, Terminal } from '@ombrik/core/document/part/part';
 
 const SIGN = { plus: '+', minus: '−', none: '' } as const;
 

@@ -1,6 +1,6 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { joinCables, sheathMates, splitCable } from '@ombrik/core/document/actions/multicore';
-import type { Cable } from '@ombrik/core/document/board';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Cable } from '@ombrik/core/document/cable/cable';
+import { joinCables, sheathMates, splitCable } from '@ombrik/core/document/cable/multicore';
 import { useJob } from '../../app/jobSession.tsx';
 
 /** Puts wires between the same two parts into one sheathed cable, or takes one apart. */

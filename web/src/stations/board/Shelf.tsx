@@ -1,6 +1,7 @@
-import { usedTerminals } from '@ombrik/core/document/actions/connect';
-import { placeItem } from '@ombrik/core/document/actions/items';
-import type { Item, TerminalRef } from '@ombrik/core/document/board';
+import { usedTerminals } from '@ombrik/core/document/connection/connect';
+import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import type { Item } from '@ombrik/core/document/item/item';
+import { placeItem } from '@ombrik/core/document/item/items';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useJob } from '../../app/jobSession.tsx';
 import type { BoardView } from './boardView.ts';

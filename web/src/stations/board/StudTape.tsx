@@ -1,4 +1,5 @@
-import type { Choice, Id, Item } from '@ombrik/core/document/board';
+import type { Choice, Id } from '@ombrik/core/document/basics';
+import type { Item } from '@ombrik/core/document/item/item';
 import { useJob } from '../../app/jobSession.tsx';
 import { LockChoice } from '../../ui/LockChoice.tsx';
 

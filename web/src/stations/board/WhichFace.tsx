@@ -1,4 +1,4 @@
-import type { Cable } from '@ombrik/core/document/board';
+import type { Cable } from '@ombrik/core/document/cable/cable';
 import { applyCommands } from '@ombrik/core/document/commands';
 import { routeCables } from '@ombrik/core/layout/routeCables';
 import { layBehind, layInFront } from '@ombrik/core/layout/throughHoles';

@@ -1,4 +1,5 @@
-import type { Face, Id, Panel, PointMm } from '@ombrik/core/document/board';
+import type { Id, PointMm } from '@ombrik/core/document/basics';
+import type { Face, Panel } from '@ombrik/core/document/panel/panel';
 import type { RectMm } from '@ombrik/core/stages/lengths/geometry';
 import { asSeen } from '@ombrik/core/stages/place/outlines';
 

@@ -1,4 +1,4 @@
-import type { Id } from '@ombrik/core/document/board';
+import type { Id } from '@ombrik/core/document/basics';
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 

@@ -1,4 +1,4 @@
-import type { CopiedItems } from '@ombrik/core/document/actions/copyItems';
+import type { CopiedItems } from '@ombrik/core/document/item/copyItems';
 import { useSyncExternalStore } from 'react';
 
 /** Parts carried from one board to another: kept while this window is open, across jobs. */

@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { useCallback, useMemo } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 

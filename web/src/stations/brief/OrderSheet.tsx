@@ -1,5 +1,6 @@
-import type { BoardSettings, Brief, FeederSchool, ProfileId } from '@ombrik/core/document/board';
+import type { Brief, ProfileId } from '@ombrik/core/document/brief/brief';
 import type { Command } from '@ombrik/core/document/commands';
+import type { BoardSettings, FeederSchool } from '@ombrik/core/document/settings/settings';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';

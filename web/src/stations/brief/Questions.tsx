@@ -1,4 +1,4 @@
-import type { Question } from '@ombrik/core/document/board';
+import type { Question } from '@ombrik/core/document/brief/brief';
 import { newId } from '@ombrik/core/document/newBoard';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

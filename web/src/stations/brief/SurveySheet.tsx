@@ -1,5 +1,5 @@
-import type { FoundCircuit } from '@ombrik/core/document/board';
 import { newId } from '@ombrik/core/document/newBoard';
+import type { FoundCircuit } from '@ombrik/core/document/survey/foundCircuit';
 import { problemsIn } from '../../app/api.ts';
 import { useJob } from '../../app/jobSession.tsx';
 import { useFiles } from '../../app/useFiles.ts';

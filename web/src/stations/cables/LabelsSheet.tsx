@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { cableLabels, goesRound } from '@ombrik/core/stock/cableLabels';
 import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import { useState } from 'react';

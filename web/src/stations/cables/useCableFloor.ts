@@ -1,4 +1,4 @@
-import type { Id } from '@ombrik/core/document/board';
+import type { Id } from '@ombrik/core/document/basics';
 import type { CableStep } from '@ombrik/core/stock/cableSteps';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';

@@ -1,5 +1,5 @@
-import { freeTerminals, removeConnections } from '@ombrik/core/document/actions/connect';
-import { wireToBlock } from '@ombrik/core/document/actions/items';
+import { freeTerminals, removeConnections } from '@ombrik/core/document/connection/connect';
+import { wireToBlock } from '@ombrik/core/document/item/items';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';

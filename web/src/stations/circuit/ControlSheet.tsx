@@ -1,6 +1,6 @@
-import { CONDITIONS, type ConditionId } from '@ombrik/core/catalogue/part';
-import type { ControlRule } from '@ombrik/core/document/board';
+import type { ControlRule } from '@ombrik/core/document/control/controlRule';
 import { newId } from '@ombrik/core/document/newBoard';
+import { CONDITIONS, type ConditionId } from '@ombrik/core/document/part/part';
 import { CONDITION_WORDS } from '@ombrik/core/findings/control/conditionWords';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
 import { useState } from 'react';

@@ -1,7 +1,7 @@
 import { oneLineOf } from '@ombrik/core/circuit/oneLine';
-import { removeConnections } from '@ombrik/core/document/actions/connect';
-import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/document/actions/rewire';
-import type { TerminalRef } from '@ombrik/core/document/board';
+import { removeConnections } from '@ombrik/core/document/connection/connect';
+import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/document/connection/rewire';
 import { useMemo } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 

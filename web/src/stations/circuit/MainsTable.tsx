@@ -1,4 +1,4 @@
-import type { Item } from '@ombrik/core/document/board';
+import type { Item } from '@ombrik/core/document/item/item';
 import type { MainsStudy } from '@ombrik/core/stages/control/mainsStudy';
 
 /** Who is fed by what on the mains side, plugged in and not. */

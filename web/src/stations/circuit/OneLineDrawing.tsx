@@ -1,6 +1,6 @@
 import { oneLineOf } from '@ombrik/core/circuit/oneLine';
 import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
-import { removeConnections } from '@ombrik/core/document/actions/connect';
+import { removeConnections } from '@ombrik/core/document/connection/connect';
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

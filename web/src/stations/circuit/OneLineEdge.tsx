@@ -1,4 +1,4 @@
-import type { ColourCode } from '@ombrik/core/document/board';
+import type { ColourCode } from '@ombrik/core/document/cable/cable';
 import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import { memo } from 'react';
 import { amps } from '../../ui/format.ts';

@@ -1,4 +1,4 @@
-import type { PartKind } from '@ombrik/core/catalogue/part';
+import type { PartKind } from '@ombrik/core/document/part/part';
 import { type KeyboardEvent, memo, type PointerEvent } from 'react';
 import { PartSign } from './PartSign.tsx';
 

@@ -1,4 +1,4 @@
-import type { PartKind } from '@ombrik/core/catalogue/part';
+import type { PartKind } from '@ombrik/core/document/part/part';
 
 /** Signs after IEC 60617, drawn in a box; lines come in on the left and leave on the right. */
 export function PartSign({ kind, w, h }: { kind: PartKind; w: number; h: number }) {

@@ -1,4 +1,4 @@
-import type { AlternatorSource } from '@ombrik/core/document/board';
+import type { AlternatorSource } from '@ombrik/core/document/power/power';
 import { type AlternatorStudy, type AlternatorWay, STEP_H } from '@ombrik/core/power/alternatorWays';
 import { useState } from 'react';
 import { Line } from 'react-chartjs-2';

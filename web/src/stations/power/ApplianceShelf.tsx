@@ -1,4 +1,4 @@
-import { APPLIANCE_SOURCE, APPLIANCES, type Appliance, GROUP_WORDS } from '@ombrik/core/catalogue/data/appliances';
+import { APPLIANCE_SOURCE, APPLIANCES, type Appliance, GROUP_WORDS } from '@ombrik/core/devices/data/appliances';
 
 /** Typical loads to take one from; their figures are only a start. */
 export function ApplianceShelf({ onTake }: { onTake: (appliance: Appliance) => void }) {

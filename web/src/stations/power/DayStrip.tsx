@@ -1,5 +1,5 @@
-import type { LoadDemand } from '@ombrik/core/document/board';
-import { hoursText } from '@ombrik/core/stages/demand/usage';
+import type { LoadDemand } from '@ombrik/core/document/item/item';
+import { hoursText } from '@ombrik/core/document/item/usage';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 
 const HOURS = Array.from({ length: 24 }, (_, i) => i);

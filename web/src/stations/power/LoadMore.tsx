@@ -1,4 +1,4 @@
-import type { Item, LoadDemand } from '@ombrik/core/document/board';
+import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
 import { newId } from '@ombrik/core/document/newBoard';
 import { useJob } from '../../app/jobSession.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

@@ -1,8 +1,8 @@
-import { removeItems } from '@ombrik/core/document/actions/items';
-import { loadPartId } from '@ombrik/core/document/actions/loadList';
-import type { Item, LoadDemand } from '@ombrik/core/document/board';
 import type { Command } from '@ombrik/core/document/commands';
-import { hoursPerDayOf } from '@ombrik/core/stages/demand/usage';
+import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
+import { removeItems } from '@ombrik/core/document/item/items';
+import { loadPartId } from '@ombrik/core/document/item/loadList';
+import { hoursPerDayOf } from '@ombrik/core/document/item/usage';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';

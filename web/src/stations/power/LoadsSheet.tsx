@@ -8,7 +8,7 @@ import {
   readLoadsCsv,
   readLoadTable,
   readPastedLoads,
-} from '@ombrik/core/document/actions/loadList';
+} from '@ombrik/core/document/item/loadList';
 import { newLoad } from '@ombrik/core/document/newBoard';
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

@@ -1,6 +1,6 @@
-import type { QuoteExtra } from '@ombrik/core/document/board';
+import type { QuoteExtra } from '@ombrik/core/document/extra/quoteExtra';
 import { newId } from '@ombrik/core/document/newBoard';
-import { type QuoteLine, WORK_KINDS, WORK_TITLE, type WorkKind } from '@ombrik/core/stages/quote/quote';
+import { type QuoteLine, WORK_KINDS, WORK_TITLE, type WorkKind } from '@ombrik/core/power/quote/quote';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';

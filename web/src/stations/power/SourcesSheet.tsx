@@ -1,5 +1,5 @@
-import type { PowerPlan } from '@ombrik/core/document/board';
 import type { Command } from '@ombrik/core/document/commands';
+import type { PowerPlan } from '@ombrik/core/document/power/power';
 import { SUN_SOURCE } from '@ombrik/core/power/sunByMonth';
 import { type ReactNode, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

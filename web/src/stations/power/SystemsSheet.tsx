@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { buildSystem } from '@ombrik/core/power/buildSystem';
 import type { Proposal } from '@ombrik/core/power/proposals';
 import { HORIZON_YEARS } from '@ombrik/core/power/tenYears';

@@ -1,8 +1,8 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import { replaceBoard } from '@ombrik/core/document/actions/replaceBoard';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { boardSchema } from '@ombrik/core/document/boardSchema';
 import { referenceProblems } from '@ombrik/core/document/references';
+import { replaceBoard } from '@ombrik/core/document/replaceBoard';
 import { problemsOf } from '@ombrik/core/document/schemaKit';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';

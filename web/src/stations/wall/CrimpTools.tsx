@@ -1,5 +1,5 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
-import type { CrimpTool, Workshop } from '@ombrik/core/document/workshop';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { CrimpTool, Workshop } from '@ombrik/core/document/workshop/workshop';
 import { compareNatural } from '@ombrik/core/engine/compareText';
 import { nanoid } from 'nanoid';
 import { TextField } from '../../ui/TextField.tsx';

@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 
 const AREAS = [
   ...new Set(genericCatalogue.cableTypes.filter((c) => c.cores === 1 && c.bar === null).map((c) => c.areaMm2)),

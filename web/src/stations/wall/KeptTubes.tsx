@@ -1,4 +1,4 @@
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 
 /** Heat-shrink in the drawer: ends take one of these where it fits. None chosen keeps all. */

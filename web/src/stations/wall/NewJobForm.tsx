@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { PROFILE_IDS, type ProfileId } from '@ombrik/core/document/board';
+import { PROFILE_IDS, type ProfileId } from '@ombrik/core/document/brief/brief';
 import { TEMPLATES } from '@ombrik/core/document/templates';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';

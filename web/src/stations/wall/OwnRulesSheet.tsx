@@ -1,4 +1,4 @@
-import type { ProfileId } from '@ombrik/core/document/board';
+import type { ProfileId } from '@ombrik/core/document/brief/brief';
 import { OWN_VALUE_NAMES, OWN_VALUES, type OwnRules, type OwnValue } from '@ombrik/core/profiles/ownRules';
 import { PROFILES, profileById } from '@ombrik/core/profiles/profiles';
 import { nanoid } from 'nanoid';

@@ -1,5 +1,5 @@
 import { newId } from '@ombrik/core/document/newBoard';
-import type { StockSheet, Workshop } from '@ombrik/core/document/workshop';
+import type { StockSheet, Workshop } from '@ombrik/core/document/workshop/workshop';
 import { NumberField } from '../../ui/TextField.tsx';
 
 const MATERIALS = [

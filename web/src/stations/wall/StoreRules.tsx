@@ -1,4 +1,4 @@
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { NumberField } from '../../ui/TextField.tsx';
 
 interface Rule {

@@ -1,4 +1,4 @@
-import type { Workshop } from '@ombrik/core/document/workshop';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { useMe } from '../../app/useMe.ts';

@@ -1,5 +1,6 @@
-import type { Part } from '@ombrik/core/catalogue/part';
-import type { Item, PointMm } from '@ombrik/core/document/board';
+import type { PointMm } from '@ombrik/core/document/basics';
+import type { Item } from '@ombrik/core/document/item/item';
+import type { Part } from '@ombrik/core/document/part/part';
 import { spannerMm } from '@ombrik/core/findings/space/no-tool-swing';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { itemOutline } from '@ombrik/core/stages/place/outlines';

@@ -1,4 +1,4 @@
-import type { PointMm } from '@ombrik/core/document/board';
+import type { PointMm } from '@ombrik/core/document/basics';
 import { holdsOn, keepOutOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { type BoardView, seenBy } from '../boardView.ts';
 

@@ -1,5 +1,6 @@
-import type { Part } from '@ombrik/core/catalogue/part';
-import type { Item, TerminalRef } from '@ombrik/core/document/board';
+import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import type { Item } from '@ombrik/core/document/item/item';
+import type { Part } from '@ombrik/core/document/part/part';
 import { onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { memo, useCallback, useRef } from 'react';
 import { useJob } from '../../../app/jobSession.tsx';

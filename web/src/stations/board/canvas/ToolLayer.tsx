@@ -1,4 +1,4 @@
-import type { PointMm } from '@ombrik/core/document/board';
+import type { PointMm } from '@ombrik/core/document/basics';
 import type { Drawn } from './drawnShape.ts';
 
 /** What is being drawn or measured, in seen coordinates. */

@@ -1,0 +1,306 @@
+import type { Lug, Shrink, Sleeve } from '../../document/part/part.ts';
+import { CONDUCTOR_MM, CONTACT_RATINGS_A, DIN_46235, TAB_WIDTHS_MM } from '../../tables/cableEnds.ts';
+import { COLOUR_NAME } from '../../tables/conductorColours.ts';
+
+/**
+ * Barrels for flexible conductors by area: outer diameter and depth, mm, and the studs they are made for.
+ * Source: DIN 46234 ring lugs up to 6 mm², tube lugs with the bore of a class 5 conductor above. Mark: [mem].
+ */
+const BARRELS: readonly (readonly [areaMm2: number, outerMm: number, depthMm: number, studsMm: readonly number[]])[] = [
+  [0.75, 3.1, 6, [4, 5, 6]],
+  [1, 3.3, 6, [4, 5, 6]],
+  [1.5, 3.5, 6, [4, 5, 6, 8]],
+  [2.5, 4.1, 7, [4, 5, 6, 8]],
+  [4, 4.9, 8, [4, 5, 6, 8]],
+  [6, 5.6, 9, [4, 5, 6, 8, 10]],
+  [10, 7.2, 10, [5, 6, 8, 10]],
+  [16, 8.5, 20, [5, 6, 8, 10]],
+  [25, 10, 20, [6, 8, 10]],
+  [35, 12.5, 20, [6, 8, 10]],
+  [50, 14.5, 28, [6, 8, 10]],
+  [70, 16.5, 28, [8, 10]],
+  [95, 19, 35, [8, 10]],
+  [120, 21, 35, [8, 10]],
+  [150, 23.5, 35, [8, 10]],
+];
+/** Narrowest palm that takes a stud and its washer, mm. Mark: [mem]. */
+const PALM_BY_STUD: Readonly<Record<string, number>> = { '4': 8, '5': 10, '6': 12, '8': 16, '10': 19 };
+/** A flattened tube is about half again as wide as the tube. Common practice, no source. */
+const PALM_PER_BARREL = 1.45;
+/** Room a conductor of class 5 needs in its barrel, mm. Common practice, no source. */
+const BORE_PLAY_MM = 0.1;
+/** How far an elbow stands out before the barrel turns down, mm. Common practice, no source. */
+const ELBOW_MM = 4;
+
+const round1 = (x: number) => Math.round(x * 10) / 10;
+const boreFor = (areaMm2: number) => round1((CONDUCTOR_MM[5][String(areaMm2)] ?? 1) + BORE_PLAY_MM);
+/** Bare barrels share their dies in groups up to 6 mm²; above each has the hexagon of its tube. */
+const bareDie = (areaMm2: number): string => {
+  const hexagon = DIN_46235.find(([area]) => area === areaMm2);
+  if (hexagon) return `hex ${hexagon[4]}`;
+  return areaMm2 <= 1.5 ? 'bare 0.5–1.5' : areaMm2 <= 2.5 ? 'bare 1.5–2.5' : 'bare 4–6';
+};
+
+const plainEnd = {
+  classes: [2, 5],
+  studMm: null,
+  tabWidthMm: null,
+  contactA: null,
+  angleDeg: 0 as const,
+  surface: 'tinned' as const,
+  insulation: 'bare' as const,
+};
+
+const palmOf = (outerMm: number, studMm: number) =>
+  round1(Math.max(PALM_BY_STUD[String(studMm)]!, outerMm * PALM_PER_BARREL));
+
+const ringLugs: Lug[] = BARRELS.flatMap(([areaMm2, outerMm, depthMm, studs]) =>
+  studs.map((studMm) => {
+    const palmWidthMm = palmOf(outerMm, studMm);
+    return {
+      ...plainEnd,
+      id: `lug-${areaMm2}-m${studMm}`,
+      name: `${areaMm2 <= 6 ? 'Ring terminal' : 'Compression lug'} ${areaMm2} mm² × M${studMm}`,
+      kind: 'lug' as const,
+      areaMinMm2: areaMm2,
+      areaMm2,
+      classes: [5],
+      boreMm: boreFor(areaMm2),
+      studMm,
+      dieId: bareDie(areaMm2),
+      palmWidthMm,
+      barrelDepthMm: depthMm,
+      barrelOuterMm: outerMm,
+      setbackMm: Math.round(palmWidthMm / 2 + 3),
+      price: round1(0.15 + areaMm2 * 0.035),
+    };
+  }),
+);
+const tubes = ringLugs.filter((l) => l.areaMm2 >= 10);
+const angledLugs: Lug[] = tubes.map((l) => ({
+  ...l,
+  id: l.id.replace('lug-', 'lug90-'),
+  name: l.name.replace('lug', 'lug, 90°,'),
+  angleDeg: 90,
+  setbackMm: Math.round(l.palmWidthMm / 2 + ELBOW_MM),
+  price: round1(l.price! * 1.6),
+}));
+const plainLugs: Lug[] = tubes.map((l) => ({
+  ...l,
+  id: l.id.replace('lug-', 'lugcu-'),
+  name: l.name.replace('lug', 'lug, plain copper,'),
+  surface: 'plain',
+  price: round1(l.price! * 0.8),
+}));
+/** For stranded conductors of class 2, which are thinner: a flexible conductor does not go in. */
+const compactLugs: Lug[] = DIN_46235.flatMap(([areaMm2, boreMm, outerMm, depthMm, code]) =>
+  (BARRELS.find(([area]) => area === areaMm2)?.[3] ?? []).map((studMm) => {
+    const palmWidthMm = palmOf(outerMm, studMm);
+    return {
+      ...plainEnd,
+      id: `lug46235-${areaMm2}-m${studMm}`,
+      name: `Compression lug DIN 46235 ${areaMm2} mm² × M${studMm}`,
+      kind: 'lug' as const,
+      areaMinMm2: areaMm2,
+      areaMm2,
+      classes: [2],
+      boreMm,
+      studMm,
+      dieId: `hex ${code}`,
+      palmWidthMm,
+      barrelDepthMm: depthMm,
+      barrelOuterMm: outerMm,
+      setbackMm: Math.round(palmWidthMm / 2 + 3),
+      price: round1(0.15 + areaMm2 * 0.03),
+    };
+  }),
+);
+
+/** Ranges of small terminals with a cover of their own; the cover's colour tells the range. Mark: [mem]. */
+const RANGES: readonly (readonly [
+  fromMm2: number,
+  upToMm2: number,
+  colour: string,
+  outerMm: number,
+  studsMm: readonly number[],
+])[] = [
+  [0.5, 1.5, 'red', 4.2, [4, 5, 6]],
+  [1.5, 2.5, 'blue', 5, [4, 5, 6, 8]],
+  [4, 6, 'yellow', 6.6, [5, 6, 8, 10]],
+];
+const COVERS = [
+  { insulation: 'insulated', words: 'insulated', price: 0.12, die: 'insulated' },
+  { insulation: 'heatShrink', words: 'with its own heat-shrink', price: 0.35, die: 'shrink cover' },
+] as const;
+const ranged = (kind: Lug['kind'], make: (range: (typeof RANGES)[number]) => Partial<Lug>[], words: string): Lug[] =>
+  RANGES.flatMap((range) => {
+    const [from, upTo, colour, outerMm] = range;
+    return COVERS.flatMap((cover) =>
+      make(range).map((own) => ({
+        ...plainEnd,
+        classes: [5],
+        kind,
+        areaMinMm2: from,
+        areaMm2: upTo,
+        boreMm: boreFor(upTo),
+        insulation: cover.insulation,
+        dieId: `${cover.die} ${from}–${upTo}`,
+        palmWidthMm: outerMm,
+        barrelDepthMm: 8,
+        barrelOuterMm: outerMm,
+        setbackMm: 4,
+        price: round1(cover.price + upTo * 0.05),
+        ...own,
+        id: `${kind}-${cover.insulation}-${upTo}${own.studMm ? `-m${own.studMm}` : ''}${own.tabWidthMm ? `-${own.tabWidthMm}` : ''}`,
+        name: `${words} ${from}–${upTo} mm²${own.studMm ? ` × M${own.studMm}` : ''}${own.tabWidthMm ? `, tab ${own.tabWidthMm} mm` : ''}, ${cover.words}, ${colour}`,
+      })),
+    );
+  });
+const coveredRings = ranged(
+  'lug',
+  ([, , , outerMm, studs]) =>
+    studs.map((studMm) => {
+      const palmWidthMm = palmOf(outerMm, studMm);
+      return { studMm, palmWidthMm, setbackMm: Math.round(palmWidthMm / 2 + 3) };
+    }),
+  'Ring terminal',
+);
+const coveredSplices = ranged('splice', () => [{ setbackMm: 1 }], 'Butt splice');
+const coveredReceptacles = ranged(
+  'receptacle',
+  ([, upTo]) =>
+    TAB_WIDTHS_MM.filter((w) => (w < 6.3 ? upTo <= (w < 4.8 ? 1.5 : 2.5) : true)).map((tabWidthMm) => ({
+      tabWidthMm,
+      palmWidthMm: tabWidthMm + 1.5,
+      setbackMm: 8,
+    })),
+  'Blade receptacle',
+);
+const bareReceptacles: Lug[] = BARRELS.filter(([area]) => area <= 6).map(([areaMm2, outerMm, depthMm]) => ({
+  ...plainEnd,
+  id: `receptacle-${areaMm2}-6.3`,
+  name: `Blade receptacle ${areaMm2} mm², tab 6.3 mm`,
+  kind: 'receptacle',
+  classes: [5],
+  areaMinMm2: areaMm2,
+  areaMm2,
+  boreMm: boreFor(areaMm2),
+  tabWidthMm: 6.3,
+  dieId: bareDie(areaMm2),
+  palmWidthMm: 7.8,
+  barrelDepthMm: depthMm,
+  barrelOuterMm: outerMm,
+  setbackMm: 8,
+  price: round1(0.1 + areaMm2 * 0.03),
+}));
+
+const ferrules: Lug[] = BARRELS.filter(([area]) => area <= 35).map(([areaMm2, outerMm, depthMm]) => ({
+  ...plainEnd,
+  id: `ferrule-${areaMm2}`,
+  name: `Ferrule ${areaMm2} mm², ${Math.max(8, depthMm)} mm`,
+  kind: 'ferrule',
+  areaMinMm2: areaMm2,
+  areaMm2,
+  boreMm: boreFor(areaMm2),
+  insulation: 'insulated',
+  dieId: areaMm2 <= 6 ? 'ferrule 0.5–6' : 'ferrule 10–35',
+  palmWidthMm: outerMm,
+  barrelDepthMm: Math.max(8, depthMm),
+  barrelOuterMm: outerMm,
+  setbackMm: 0,
+  price: round1(0.05 + areaMm2 * 0.01),
+}));
+const splices: Lug[] = BARRELS.filter(([area]) => area <= 16).map(([areaMm2, outerMm, depthMm]) => ({
+  ...plainEnd,
+  id: `splice-${areaMm2}`,
+  name: `Through splice ${areaMm2} mm²`,
+  kind: 'splice',
+  areaMinMm2: areaMm2,
+  areaMm2,
+  boreMm: boreFor(areaMm2),
+  dieId: bareDie(areaMm2),
+  palmWidthMm: outerMm,
+  barrelDepthMm: depthMm,
+  barrelOuterMm: outerMm,
+  setbackMm: 1,
+  price: round1(0.2 + areaMm2 * 0.03),
+}));
+/** Contacts of two-pole connectors by size and conductor. Common practice, no source. */
+const CONTACT_AREAS: Readonly<Record<(typeof CONTACT_RATINGS_A)[number], readonly number[]>> = {
+  50: [6, 10, 16],
+  120: [16, 25, 35],
+  175: [25, 35, 50],
+};
+const contacts: Lug[] = CONTACT_RATINGS_A.flatMap((contactA) =>
+  CONTACT_AREAS[contactA].map((areaMm2) => ({
+    ...plainEnd,
+    id: `contact-${contactA}-${areaMm2}`,
+    name: `Contact ${contactA} A for ${areaMm2} mm²`,
+    kind: 'contact' as const,
+    classes: [5],
+    areaMinMm2: areaMm2,
+    areaMm2,
+    boreMm: boreFor(areaMm2),
+    contactA,
+    insulation: 'insulated' as const,
+    dieId: areaMm2 >= 10 ? bareDie(areaMm2) : 'bare 4–6',
+    palmWidthMm: 12,
+    barrelDepthMm: contactA === 50 ? 13 : 25,
+    barrelOuterMm: BARRELS.find(([area]) => area === areaMm2)![1],
+    setbackMm: 12,
+    price: round1(0.8 + contactA * 0.01),
+  })),
+);
+export const LUGS: Lug[] = [
+  ...ringLugs,
+  ...angledLugs,
+  ...plainLugs,
+  ...compactLugs,
+  ...coveredRings,
+  ...ferrules,
+  ...splices,
+  ...coveredSplices,
+  ...bareReceptacles,
+  ...coveredReceptacles,
+  ...contacts,
+];
+
+/** Bores of dual-wall tube with adhesive, before and after, mm: about three to one. Mark: [mem]. */
+const TUBES = [
+  [6, 2],
+  [9, 3],
+  [12, 4],
+  [19, 6],
+  [24, 8],
+  [30, 10],
+  [40, 13],
+] as const;
+export const SHRINKS: Shrink[] = TUBES.flatMap(([expandedMm, recoveredMm]) =>
+  (['BK', 'RD', 'YE', 'BU'] as const).map((colour) => ({
+    id: `shrink-${expandedMm}-${colour}`,
+    name: `Dual-wall heat-shrink ${expandedMm}/${recoveredMm} mm, ${COLOUR_NAME[colour]}`,
+    colour,
+    expandedMm,
+    recoveredMm,
+    stickMm: 1200,
+    pricePerM: Math.round(expandedMm * 22) / 100,
+  })),
+);
+
+/** Split corrugated sleeve by the cable it goes over. Sizes invented. */
+export const SLEEVES: Sleeve[] = (
+  [
+    [2, 5],
+    [5, 8],
+    [8, 12],
+    [12, 18],
+    [18, 26],
+  ] as const
+).map(([fromMm, upToMm]) => ({
+  id: `sleeve-${upToMm}`,
+  name: `Corrugated sleeve, split, for ${fromMm} to ${upToMm} mm`,
+  fromMm,
+  upToMm,
+  rollMm: 25_000,
+  pricePerM: Math.round((0.4 + upToMm * 0.06) * 100) / 100,
+}));

@@ -1,0 +1,190 @@
+import type { ConditionId, MountHole, PartData } from '../../document/part/part.ts';
+import { clamp, stud } from './terminals.ts';
+
+/** Relays, buttons and signal sources: what a control circuit is made of. Dimensions and prices are invented. */
+const sideHoles = (halfMm: number): MountHole[] => [
+  { xMm: -halfMm, yMm: 0, screwDiameterMm: 5 },
+  { xMm: halfMm, yMm: 0, screwDiameterMm: 5 },
+];
+
+const voltageRelay: PartData = {
+  id: 'relay-lvd-100',
+  kind: 'relay',
+  name: 'Low-voltage disconnect relay, 100 A',
+  widthMm: 80,
+  heightMm: 60,
+  depthMm: 55,
+  massKg: 0.3,
+  clearSpaceMm: { left: 10, right: 10, top: 20, bottom: 10 },
+  mountHoles: sideHoles(34),
+  terminals: [
+    stud('line', 'plus', [-24, -10, 180], [8, 22], { lineLoad: 'line' }),
+    stud('load', 'plus', [24, -10, 0], [8, 22], { lineLoad: 'load' }),
+    clamp('coilPlus', 'plus', [-16, 24, 90], [0.5, 2.5]),
+    clamp('coilMinus', 'minus', [16, 24, 90], [0.5, 2.5]),
+  ],
+  elements: [
+    {
+      kind: 'contact',
+      id: 'k',
+      a: 'line',
+      b: 'load',
+      resistanceOhm: 0.0006,
+      ratingA: 100,
+      normallyOpen: true,
+      follows: null,
+      selfLimiting: false,
+    },
+    { kind: 'coil', id: 'coil', plus: 'coilPlus', minus: 'coilMinus', resistanceOhm: 60, contactId: 'k', needs: null },
+  ],
+  systemVoltagesV: [12, 24],
+  price: 58,
+  leadTimeDays: 10,
+};
+
+/** Joins the alternator's battery to the bank while the engine charges: no electronics worth the name, runs warm. */
+const joiningRelay: PartData = {
+  id: 'relay-vsr-120',
+  kind: 'relay',
+  name: 'Voltage-sensitive joining relay, 120 A',
+  widthMm: 80,
+  heightMm: 70,
+  depthMm: 60,
+  massKg: 0.35,
+  clearSpaceMm: { left: 20, right: 20, top: 40, bottom: 20 },
+  mountHoles: sideHoles(34),
+  terminals: [
+    stud('line', 'plus', [-24, -12, 180], [8, 24], { lineLoad: 'line' }),
+    stud('load', 'plus', [24, -12, 0], [8, 24], { lineLoad: 'load' }),
+    clamp('minus', 'minus', [0, 28, 90], [0.5, 2.5]),
+  ],
+  elements: [
+    {
+      kind: 'contact',
+      id: 'k',
+      a: 'line',
+      b: 'load',
+      resistanceOhm: 0.0007,
+      ratingA: 120,
+      normallyOpen: true,
+      follows: null,
+      selfLimiting: false,
+    },
+    {
+      kind: 'coil',
+      id: 'coil',
+      plus: 'line',
+      minus: 'minus',
+      resistanceOhm: 80,
+      contactId: 'k',
+      needs: 'engineRunning',
+    },
+  ],
+  systemVoltagesV: [12],
+  price: 44,
+  leadTimeDays: 10,
+};
+
+/** The same with a terminal for a button: it joins both batteries for as long as somebody holds it. */
+const boostRelay: PartData = {
+  ...joiningRelay,
+  id: 'relay-vsr-120-boost',
+  name: 'Voltage-sensitive joining relay with boost input, 120 A',
+  terminals: [
+    ...joiningRelay.terminals,
+    clamp('boost', 'plus', [20, 28, 90], [0.5, 2.5], { name: 'boost', required: false }),
+  ],
+  elements: [
+    ...joiningRelay.elements,
+    { kind: 'coil', id: 'boostCoil', plus: 'boost', minus: 'minus', resistanceOhm: 80, contactId: 'k', needs: null },
+  ],
+  price: 52,
+};
+
+/** A plain relay: closed while its coil is fed. */
+const powerRelay: PartData = {
+  ...voltageRelay,
+  id: 'relay-100',
+  name: 'Power relay, 100 A, closes when fed',
+  price: 31,
+  leadTimeDays: 5,
+};
+
+const button: PartData = {
+  id: 'button-momentary',
+  kind: 'button',
+  name: 'Push button, closes while held',
+  widthMm: 30,
+  heightMm: 30,
+  depthMm: 40,
+  massKg: 0.05,
+  clearSpaceMm: { left: 0, right: 0, top: 0, bottom: 0 },
+  mountHoles: [],
+  terminals: [
+    clamp('in', 'plus', [-8, 8, 90], [0.5, 2.5], { lineLoad: 'line' }),
+    clamp('out', 'plus', [8, 8, 90], [0.5, 2.5], { lineLoad: 'load' }),
+  ],
+  elements: [
+    {
+      kind: 'contact',
+      id: 'k',
+      a: 'in',
+      b: 'out',
+      resistanceOhm: 0.01,
+      ratingA: 5,
+      normallyOpen: true,
+      follows: 'buttonHeld',
+      selfLimiting: false,
+    },
+  ],
+  systemVoltagesV: [12, 24, 48],
+  price: 6,
+  leadTimeDays: 3,
+};
+
+/** A small output of a part that is live while a condition holds: a contact from its own plus. */
+export const signalOutput = (
+  id: string,
+  from: string,
+  follows: ConditionId,
+): Extract<PartData['elements'][number], { kind: 'contact' }> => ({
+  kind: 'contact',
+  id: `${id}Out`,
+  a: from,
+  b: id,
+  resistanceOhm: 0.1,
+  ratingA: 1,
+  normallyOpen: true,
+  follows,
+  selfLimiting: true,
+});
+
+/** Bare points of a metal frame that carries returns: bolted joints on clean metal. Resistance: common practice, no source. */
+const frame: PartData = {
+  id: 'frame-8',
+  kind: 'frame',
+  name: 'Metal frame, 8 return points M8',
+  widthMm: 300,
+  heightMm: 40,
+  depthMm: 5,
+  massKg: 0,
+  clearSpaceMm: { left: 0, right: 0, top: 0, bottom: 0 },
+  mountHoles: [],
+  terminals: Array.from({ length: 8 }, (_, i) =>
+    stud(`p${i + 1}`, 'minus', [-122 + i * 35, 0, i % 2 ? 90 : 270], [8, 32], { required: false, zMm: 5 }),
+  ),
+  elements: [
+    {
+      kind: 'frame',
+      id: 'frame',
+      terminalIds: Array.from({ length: 8 }, (_, i) => `p${i + 1}`),
+      pointOhm: 0.001,
+      ratingA: 200,
+    },
+  ],
+  systemVoltagesV: [12, 24],
+  price: null,
+  leadTimeDays: null,
+};
+
+export const CONTROL: PartData[] = [voltageRelay, powerRelay, joiningRelay, boostRelay, button, frame];

@@ -1,0 +1,98 @@
+import type { Id } from '../basics.ts';
+import type { Board } from '../board.ts';
+import type { Command } from '../commands.ts';
+import type { Item } from '../item/item.ts';
+import { addItem, newItem } from '../item/items.ts';
+import type { Part, Polarity } from '../part/part.ts';
+import { connectTerminals, defaultSegments, freeTerminals } from './connect.ts';
+import type { TerminalRef } from './connection.ts';
+
+/** Terminals of a part that can stand in a wire of a side, in the part's order: it takes two. */
+export const waysIn = (part: Part, side: Polarity): Part['terminals'] =>
+  part.terminals.filter((t) => t.domain === 'dc' && (t.polarity === 'none' || t.polarity === side));
+
+/**
+ * Puts a new part into a wire: source side to the part's first power terminal, its second one on to where the wire went.
+ * The wire keeps its name and its measured run on the load side; the piece before the part is new. The part starts
+ * unplaced. Null when the part has no two terminals of one side to go between, or the wire is not there.
+ * @param sourceEnd the end of the wire that is nearer to what feeds it
+ * @param side the pole the wire belongs to
+ */
+export function insertBetween(
+  board: Board,
+  connectionId: Id,
+  sourceEnd: TerminalRef,
+  part: Part,
+  side: Polarity,
+): { item: Item; commands: Command[] } | null {
+  const connection = board.connections.find((c) => c.id === connectionId);
+  const cable = board.cables.find((c) => c.cores.some((k) => k.connectionId === connectionId));
+  const ways = waysIn(part, side);
+  if (!connection || !cable || ways.length < 2) return null;
+  const fromFirst = connection.from.itemId === sourceEnd.itemId && connection.from.terminalId === sourceEnd.terminalId;
+  const item = newItem(board, part, { kind: 'unplaced' });
+  const [into, out] = [ways[0]!, ways[1]!].map((t): TerminalRef => ({ itemId: item.id, terminalId: t.id }));
+  const withItem = { items: [...board.items, item], cables: board.cables };
+  const commands: Command[] = [
+    ...addItem(item),
+    { kind: 'set', collection: 'connections', id: connectionId, field: fromFirst ? 'from' : 'to', value: out! },
+    ...connectTerminals(withItem, sourceEnd, into!),
+  ];
+  if (!cable.segments.some((s) => s.kind === 'measuredRun')) {
+    const far = board.items.find((i) => i.id === (fromFirst ? connection.to : connection.from).itemId);
+    const ends = fromFirst ? [item, far] : [far, item];
+    if (ends[0] && ends[1])
+      commands.push({
+        kind: 'set',
+        collection: 'cables',
+        id: cable.id,
+        field: 'segments',
+        value: defaultSegments(
+          ends[0],
+          ends[1],
+          (n) => `${cable.segments[0]!.id.slice(0, 56)}_${item.id.slice(-4)}${n}`,
+        ),
+      });
+  }
+  return { item, commands };
+}
+
+/** Where an end of a wire could go instead: free terminals of bars and fuse blocks of the same side, one per part. */
+export function otherPlaces(board: Board, parts: ReadonlyMap<Id, Part>, end: TerminalRef): TerminalRef[] {
+  const own = board.items.find((i) => i.id === end.itemId);
+  const side = own && parts.get(own.partId)?.terminals.find((t) => t.id === end.terminalId);
+  if (!side) return [];
+  return board.items.flatMap((item) => {
+    const part = parts.get(item.partId);
+    if (item.id === end.itemId || !part || (part.kind !== 'busBar' && part.kind !== 'fuseBlock')) return [];
+    const free = freeTerminals(board, item, part).find(
+      (t) =>
+        t.domain === side.domain && (t.polarity === side.polarity || t.polarity === 'none' || side.polarity === 'none'),
+    );
+    return free ? [{ itemId: item.id, terminalId: free.id }] : [];
+  });
+}
+
+/** Takes one end of a wire to another terminal. */
+export function moveEnd(board: Board, connectionId: Id, end: TerminalRef, to: TerminalRef): Command[] {
+  const connection = board.connections.find((c) => c.id === connectionId);
+  if (!connection) return [];
+  const isFrom = connection.from.itemId === end.itemId && connection.from.terminalId === end.terminalId;
+  const commands: Command[] = [
+    { kind: 'set', collection: 'connections', id: connectionId, field: isFrom ? 'from' : 'to', value: to },
+  ];
+  const cable = board.cables.find((c) => c.cores.some((k) => k.connectionId === connectionId));
+  const [a, b] = [isFrom ? to : connection.from, isFrom ? connection.to : to].map((r) =>
+    board.items.find((i) => i.id === r.itemId),
+  );
+  // A run somebody measured still holds; a route guessed on the panel starts anew.
+  if (cable && a && b && cable.segments.every((s) => s.kind === 'panelRoute'))
+    commands.push({
+      kind: 'set',
+      collection: 'cables',
+      id: cable.id,
+      field: 'segments',
+      value: defaultSegments(a, b, (n) => `${cable.segments[0]!.id.slice(0, 56)}_m${n}`),
+    });
+  return commands;
+}

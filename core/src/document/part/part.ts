@@ -1,0 +1,346 @@
+import type { Id, PointMm } from '../basics.ts';
+import type { Chemistry } from '../brief/brief.ts';
+import type { ColourCode } from '../cable/cable.ts';
+
+export type Domain = 'dc' | 'ac' | 'earth' | 'signal';
+export type Polarity = 'plus' | 'minus' | 'none';
+export type LineLoad = 'line' | 'load' | 'none';
+
+/** How a conductor is held. `palmWidthMaxMm` is the widest lug palm that fits between neighbours. */
+export type Attachment =
+  | { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }
+  | { kind: 'clamp'; minMm2: number; maxMm2: number }
+  | { kind: 'lead'; areaMm2: number }
+  | { kind: 'tab'; widthMm: number }
+  /** A chamber of a two-pole connector, for a contact of its size. */
+  | { kind: 'contact'; contactA: number };
+
+export interface Terminal {
+  id: Id;
+  name: string;
+  domain: Domain;
+  polarity: Polarity;
+  lineLoad: LineLoad;
+  attachment: Attachment;
+  /** From the part's centre on its front face, before rotation; z is the height above the panel. */
+  xMm: number;
+  yMm: number;
+  zMm: number;
+  /** Direction a cable leaves, degrees: 0 right, 90 down, 180 left, 270 up. */
+  exitDeg: 0 | 90 | 180 | 270;
+  /** Highest temperature the terminal is rated for. */
+  maxC: number;
+  /** A terminal that must be wired for the part to work; spare studs and ways are not. */
+  required: boolean;
+}
+
+export type FuseStyle = 'blade' | 'sf30' | 'sf51' | 'classT' | 'anl' | 'cube' | 'breakerThermal' | 'breakerHydraulic';
+export const isBreaker = (style: FuseStyle): boolean => style === 'breakerThermal' || style === 'breakerHydraulic';
+
+/** What a contact of a control circuit follows when neither a hand nor a coil works it. */
+export const CONDITIONS = [
+  'engineRunning',
+  'cellsTakeCharge',
+  'cellsGiveCharge',
+  'buttonHeld',
+  'mainsPresent',
+] as const;
+export type ConditionId = (typeof CONDITIONS)[number];
+
+/** Internal elements between a part's terminals. */
+export type Element =
+  | {
+      kind: 'battery';
+      id: Id;
+      plus: Id;
+      minus: Id;
+      chemistry: Chemistry;
+      nominalV: number;
+      capacityAh: number;
+      resistanceOhm: number;
+      chargeLimitA: number;
+      dischargeLimitA: number;
+      /** Current at which the battery's own electronics open; null where it has none. */
+      bmsCutA: number | null;
+    }
+  | { kind: 'feed'; id: Id; plus: Id; minus: Id; resistanceOhm: number; shortCircuitA: number }
+  | { kind: 'solarSource'; id: Id; plus: Id; minus: Id; peakW: number; openCircuitV: number; shortCircuitA: number }
+  | { kind: 'resistance'; id: Id; a: Id; b: Id; resistanceOhm: number; ratingA: number; shunt: boolean }
+  | {
+      kind: 'contact';
+      id: Id;
+      a: Id;
+      b: Id;
+      resistanceOhm: number;
+      ratingA: number;
+      normallyOpen: boolean;
+      /** Closed while this holds; null where a coil works it, or a hand. */
+      follows: ConditionId | null;
+      /** An output of electronics that limits its own current: no conductor behind it can be overloaded from here. */
+      selfLimiting: boolean;
+    }
+  | {
+      kind: 'coil';
+      id: Id;
+      plus: Id;
+      minus: Id;
+      resistanceOhm: number;
+      contactId: Id;
+      /** A voltage-sensing relay pulls in only while this holds beside its feed; null for a plain coil. */
+      needs: ConditionId | null;
+    }
+  | {
+      /** A metal frame that carries the return: each point of it lies behind a joint of this resistance. */
+      kind: 'frame';
+      id: Id;
+      terminalIds: Id[];
+      pointOhm: number;
+      ratingA: number;
+    }
+  | {
+      /** Two configuration wires of a charger: joined for one chemistry, left open for the other. */
+      kind: 'strap';
+      id: Id;
+      a: Id;
+      b: Id;
+      joinedFor: Chemistry;
+    }
+  | { kind: 'mainsSource'; id: Id; line: Id; neutral: Id; source: 'inlet' | 'generator' }
+  | { kind: 'mainsLoad'; id: Id; line: Id; neutral: Id }
+  | {
+      /** Takes the first live one of two mains feeds; the two are never joined. */
+      kind: 'transfer';
+      id: Id;
+      outLine: Id;
+      firstLine: Id;
+      secondLine: Id;
+    }
+  | {
+      kind: 'fuseSeat';
+      id: Id;
+      a: Id;
+      b: Id;
+      style: FuseStyle;
+      maxRatingA: number;
+      /** A polarised d.c. breaker: current may only break from `a` to `b`. */
+      polarised: boolean;
+    }
+  | { kind: 'bar'; id: Id; terminalIds: Id[]; ratingA: number }
+  | { kind: 'load'; id: Id; plus: Id; minus: Id }
+  | {
+      kind: 'inverter';
+      id: Id;
+      plus: Id;
+      minus: Id;
+      acPowerW: number;
+      efficiencyShare: number;
+      cutoffV: number;
+      idleA: number;
+      /** Power for the moment a motor starts. */
+      surgeW: number;
+      waveform: 'sine' | 'modified';
+      /** Line terminal of its output; null where the sheet shows none. */
+      acOut: Id | null;
+      /** Line terminal of its own input: while that is live, its transfer relay passes it through. */
+      acIn: Id | null;
+    }
+  | {
+      /** Charges from the mains or a generator; its mains side is a licensed person's. */
+      kind: 'mainsCharger';
+      id: Id;
+      plus: Id;
+      minus: Id;
+      outputA: number;
+      outputV: number;
+      efficiencyShare: number;
+      /** Line terminal it is fed at; null where the sheet shows none. */
+      acIn: Id | null;
+    }
+  | {
+      kind: 'charger';
+      id: Id;
+      source: 'dcdc' | 'solar';
+      inPlus: Id;
+      inMinus: Id;
+      outPlus: Id;
+      outMinus: Id;
+      outputA: number;
+      outputV: number;
+      efficiencyShare: number;
+      /** From the maker's sheet; null means: work it out at the feed's lowest voltage. */
+      inputMaxA: number | null;
+      inputMaxV: number;
+      /** A trigger that must be live for it to work; null where it starts by itself. */
+      enable: Id | null;
+    };
+
+export type PartKind =
+  | 'battery'
+  | 'isolator'
+  | 'fuseHolder'
+  | 'shunt'
+  | 'busBar'
+  | 'fuseBlock'
+  | 'dcdcCharger'
+  | 'solarController'
+  | 'inverter'
+  | 'load'
+  | 'feed'
+  | 'solarModule'
+  | 'relay'
+  | 'mainsCharger'
+  | 'frame'
+  | 'button'
+  | 'mainsInlet'
+  | 'mainsPanel'
+  | 'transferRelay'
+  | 'connector';
+
+export interface MountHole extends PointMm {
+  screwDiameterMm: number;
+}
+
+export type Side = 'left' | 'right' | 'top' | 'bottom';
+
+/** What a part asks of the place it stands in, beside its size. */
+export interface PartBody {
+  /** True outline from the part's centre; null for its plain rectangle. */
+  outline: PointMm[] | null;
+  /** Sides air goes in or out by: a fan with nothing in front of it, or the fins' draught. */
+  fans: { side: Side; air: 'in' | 'out' }[];
+  /** Whether somebody has to see it, or to get a hand on it, once the board hangs. */
+  reach: 'none' | 'see' | 'hand';
+  /** Held by its own screws, or by a tray and strap of the builder's. */
+  heldBy: 'screws' | 'strap';
+  /** Gives off gas that must find a way out. */
+  gives: 'nothing' | 'gas';
+  /** Senses the temperature of the batteries and belongs beside them. */
+  sensesBattery: boolean;
+  /** Terminals stand open and want a cover. */
+  openTerminals: boolean;
+}
+
+export interface Part {
+  id: Id;
+  kind: PartKind;
+  name: string;
+  widthMm: number;
+  heightMm: number;
+  depthMm: number;
+  massKg: number;
+  clearSpaceMm: { left: number; right: number; top: number; bottom: number };
+  mountHoles: MountHole[];
+  body: PartBody;
+  terminals: Terminal[];
+  elements: Element[];
+  /** Nominal system voltages the part is made for; empty means any up to its limits. */
+  systemVoltagesV: number[];
+  /** In the workshop's currency; null when nobody has priced it. */
+  price: number | null;
+  leadTimeDays: number | null;
+}
+
+/** A part as the data files say it: what its kind says anyway is left out. */
+export type PartData = Omit<Part, 'body'> & { body?: Partial<PartBody> };
+
+export interface FuseLink {
+  id: Id;
+  name: string;
+  style: FuseStyle;
+  ratingA: number;
+  /** Interrupt rating falls with voltage: the first row whose voltage is at or above the circuit's counts. */
+  interrupt: { upToV: number; currentA: number }[];
+  coldResistanceOhm: number;
+  price: number | null;
+  /** The maker's own time–current curve; null counts the band of its style. */
+  curve: LinkCurve | null;
+}
+
+/** A maker's curve as read off the sheet: multiples of the rating rising, with shortest and longest time to open. */
+export interface LinkCurve {
+  gates: readonly { multiple: number; minS: number; maxS: number }[];
+  /** Let-through over the square of the rating; null where the sheet gives none. */
+  letThroughPerA2: number | null;
+  source: string;
+}
+
+export interface CableType {
+  id: Id;
+  name: string;
+  /** Conductors in one sheath; 1 is a single wire. */
+  cores: number;
+  areaMm2: number;
+  /** Class of the conductor after IEC 60228: 1 solid, 2 stranded, 5 flexible. */
+  strandClass: 1 | 2 | 5;
+  /** `bare`: flat copper for formed links. */
+  insulation: 'pvc70' | 'thermoplastic105' | 'bare';
+  /** Section of flat copper; null for round cable. */
+  bar: { widthMm: number; thicknessMm: number } | null;
+  insulationMaxC: number;
+  outerDiameterMm: number;
+  massKgPerM: number;
+  pricePerM: number | null;
+}
+
+/** What is crimped on a conductor's end. */
+export interface Lug {
+  id: Id;
+  name: string;
+  /** `receptacle` goes on a tab, `contact` into a two-pole connector. */
+  kind: 'lug' | 'ferrule' | 'splice' | 'receptacle' | 'contact';
+  /** Conductor areas the barrel takes; both the same for all but small insulated ones. */
+  areaMinMm2: number;
+  areaMm2: number;
+  /** Conductor classes the bore is made for. */
+  classes: readonly number[];
+  boreMm: number;
+  /** Of lugs only. */
+  studMm: number | null;
+  /** Of receptacles only. */
+  tabWidthMm: number | null;
+  /** Of contacts only. */
+  contactA: number | null;
+  angleDeg: 0 | 90;
+  surface: 'tinned' | 'plain';
+  /** A bare barrel gets heat-shrink; the others bring their own cover. */
+  insulation: 'bare' | 'insulated' | 'heatShrink';
+  dieId: string;
+  palmWidthMm: number;
+  barrelDepthMm: number;
+  barrelOuterMm: number;
+  /** From the stud's centre (or the clamp's face) to the end of the conductor in the barrel. */
+  setbackMm: number;
+  price: number | null;
+}
+
+/** Tube of one size and colour, sold in sticks. */
+export interface Shrink {
+  id: Id;
+  name: string;
+  colour: ColourCode;
+  expandedMm: number;
+  recoveredMm: number;
+  stickMm: number;
+  pricePerM: number | null;
+}
+
+/** Protective sleeve for what rubs or moves. */
+export interface Sleeve {
+  id: Id;
+  name: string;
+  /** Outer diameters of cable it goes over. */
+  fromMm: number;
+  upToMm: number;
+  rollMm: number;
+  pricePerM: number | null;
+}
+
+export interface Catalogue {
+  version: string;
+  parts: Part[];
+  fuseLinks: FuseLink[];
+  cableTypes: CableType[];
+  lugs: Lug[];
+  shrinks: Shrink[];
+  sleeves: Sleeve[];
+}
