@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { derive } from '../derive.ts';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import { OWN_VALUE_NAMES, type OwnRules } from '../document/workshop/ownRules.ts';
 import { defaultWorkshop, type Workshop } from '../document/workshop/workshop.ts';
 import { mountainHutBoard } from '../testing/demoBoards.ts';
-import { OWN_VALUE_NAMES, OWN_VALUES, type OwnRules, ownRulesProblems, profileOf, withOwnRules } from './ownRules.ts';
+import { OWN_VALUES, ownRulesProblems, profileOf, withOwnRules } from './ownRules.ts';
 import { PROFILES, profileById } from './profiles.ts';
 
 const own = (changes: OwnRules['changes']): OwnRules => ({ id: 'own-1', baseId: 'fixed-iec', name: 'Ours', changes });

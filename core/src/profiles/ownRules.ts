@@ -2,6 +2,7 @@ import type { Board } from '../document/board.ts';
 import type { ProfileId } from '../document/brief/brief.ts';
 import { PROFILE_IDS } from '../document/brief/brief.ts';
 import { list, num, oneOfText, record, text } from '../document/schemaKit.ts';
+import { OWN_VALUE_NAMES, type OwnRules, type OwnValue } from '../document/workshop/ownRules.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Profile } from './profile.ts';
 import { profileById } from './profiles.ts';
@@ -83,18 +84,7 @@ export const OWN_VALUES = {
     read: (p: Profile) => p.lugsPerStudMax.value,
     put: (p: Profile, v: number, from: string) => ({ ...p, lugsPerStudMax: { value: v, source: from } }),
   },
-} as const;
-export type OwnValue = keyof typeof OWN_VALUES;
-export const OWN_VALUE_NAMES = Object.keys(OWN_VALUES) as OwnValue[];
-
-/** A workshop's copy of a profile with values of its own, each with a reason that findings then cite. */
-export interface OwnRules {
-  id: string;
-  baseId: ProfileId;
-  name: string;
-  changes: { field: OwnValue; value: number; reason: string }[];
-}
-
+} as const satisfies Record<OwnValue, unknown>;
 /** The shape a workshop's own rules must have, with the range of each value checked by `ownRulesProblems`. */
 export const ownRulesSchema = record({
   id: text(1, 40),

@@ -1,16 +1,7 @@
 import type { ProfileId } from '../document/brief/brief.ts';
 import type { ColourCode } from '../document/cable/cable.ts';
 import type { PanelMaterial } from '../document/panel/panel.ts';
-
-export interface AmpacityTable {
-  source: string;
-  referenceC: number;
-  columnsC: readonly number[];
-  /** [area mm², amps by column] in rising area. */
-  rows: readonly (readonly [number, readonly number[]])[];
-}
-/** [conductors or circuits laid together at least, factor]. */
-export type BundleFactor = readonly [number, number];
+import type { AmpacityTable, BundleFactor } from '../tables/ampacityTable.ts';
 
 /** Limits, factors, tables and colours one body of rules asks for, each with its source. */
 export interface Profile {

@@ -1,4 +1,21 @@
-import type { StyleCurve } from '../tables/timeCurrent.ts';
+/**
+ * Time–current gates by style: multiple of the rating, shortest and longest time to open, s. Between gates the times run
+ * straight on logarithmic paper; beyond the last gate I²t stays what it is there, until the style's own limit.
+ * A longest time of Infinity means it need not open at all.
+ */
+export interface Gate {
+  multiple: number;
+  minS: number;
+  maxS: number;
+}
+export interface StyleCurve {
+  gates: readonly Gate[];
+  /** What the contacts or the arc need at least, s; 0 where the link melts as fast as it may. */
+  leastS: number;
+  /** Let-through of a current-limiting link, A²s over the square of its rating; null where it does not limit. */
+  letThroughPerA2: number | null;
+  source: string;
+}
 
 /** Shortest and longest time a device takes to open at a current, s; Infinity where it need not. */
 export interface OpeningTime {

@@ -1,4 +1,4 @@
-import type { AmpacityTable } from '../profiles/profile.ts';
+import type { AmpacityTable } from './ampacityTable.ts';
 
 /**
  * Single conductor in free air, 105 °C insulation, outside engine spaces, A. A metric size counts as the largest AWG

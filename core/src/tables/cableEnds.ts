@@ -48,11 +48,6 @@ export const DIN_46235: readonly (readonly [
 ];
 export const DIN_46235_SOURCE = 'DIN 46235, bore, barrel and die code (from memory)';
 
-/** Widths of flat tabs, mm. Source: IEC 61210. Mark: [mem]. */
-export const TAB_WIDTHS_MM = [2.8, 4.8, 6.3] as const;
-/** Sizes of palm-sized two-pole connectors, A. Common practice, no source. */
-export const CONTACT_RATINGS_A = [50, 120, 175] as const;
-
 /**
  * Pull a crimp must hold for one minute, lbf by gauge.
  * Source: ABYC E-11 table XVI. Mark: [mem].

@@ -1,4 +1,4 @@
-import type { AmpacityTable } from '../profiles/profile.ts';
+import type { AmpacityTable } from './ampacityTable.ts';
 
 /**
  * Bare copper bars, A d.c., 35 °C air, 65 °C bar, by width × thickness in mm.

@@ -1,4 +1,4 @@
-import type { AmpacityTable, BundleFactor } from '../profiles/profile.ts';
+import type { AmpacityTable, BundleFactor } from './ampacityTable.ts';
 
 /**
  * Clipped direct (method C), two loaded PVC-insulated conductors, 30 °C, A by mm².

@@ -1,4 +1,4 @@
-import type { AmpacityTable } from '../profiles/profile.ts';
+import type { AmpacityTable } from './ampacityTable.ts';
 
 /**
  * Single conductor in free air, A by mm² and insulation temperature.

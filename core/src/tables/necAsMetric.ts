@@ -1,4 +1,4 @@
-import type { AmpacityTable } from '../profiles/profile.ts';
+import type { AmpacityTable } from './ampacityTable.ts';
 
 /**
  * Up to three copper conductors in raceway at 30 °C, A; 14, 12 and 10 AWG limited to 15, 20 and 30 A. A metric size

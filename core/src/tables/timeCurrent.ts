@@ -1,24 +1,7 @@
 import type { FuseStyle, LinkCurve } from '../document/part/part.ts';
+import type { StyleCurve } from '../solvers/timeCurrent.ts';
 
-/**
- * Time–current gates by style: multiple of the rating, shortest and longest time to open, s. Between gates the times run
- * straight on logarithmic paper; beyond the last gate I²t stays what it is there, until the style's own limit.
- * A longest time of Infinity means it need not open at all.
- */
-export interface Gate {
-  multiple: number;
-  minS: number;
-  maxS: number;
-}
-export interface StyleCurve {
-  gates: readonly Gate[];
-  /** What the contacts or the arc need at least, s; 0 where the link melts as fast as it may. */
-  leastS: number;
-  /** Let-through of a current-limiting link, A²s over the square of its rating; null where it does not limit. */
-  letThroughPerA2: number | null;
-  source: string;
-}
-
+/** Bands by style, generic: a maker's own curve replaces them. */
 export const TIME_CURRENT: Readonly<Record<FuseStyle, StyleCurve>> = {
   blade: {
     gates: [

@@ -1,7 +1,8 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
+import type { OwnRules } from '@ombrik/core/document/workshop/ownRules';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
-import { type OwnRules, ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
+import { ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
 import { STANDARD_AREAS_MM2 } from '@ombrik/core/tables/conductorResistance';
 import { Hono } from 'hono';
 import { readWorkshop, setWorkshopValues } from '../store/workshopStore.ts';

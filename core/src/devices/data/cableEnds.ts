@@ -1,5 +1,6 @@
 import type { Lug, Shrink, Sleeve } from '../../document/part/part.ts';
-import { CONDUCTOR_MM, CONTACT_RATINGS_A, DIN_46235, TAB_WIDTHS_MM } from '../../tables/cableEnds.ts';
+import { CONTACT_RATINGS_A, TAB_WIDTHS_MM } from '../../document/part/part.ts';
+import { CONDUCTOR_MM, DIN_46235 } from '../../tables/cableEnds.ts';
 import { COLOUR_NAME } from '../../tables/conductorColours.ts';
 
 /**

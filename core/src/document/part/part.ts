@@ -6,6 +6,11 @@ export type Domain = 'dc' | 'ac' | 'earth' | 'signal';
 export type Polarity = 'plus' | 'minus' | 'none';
 export type LineLoad = 'line' | 'load' | 'none';
 
+/** Widths of flat tabs, mm. Source: IEC 61210. Mark: [mem]. */
+export const TAB_WIDTHS_MM = [2.8, 4.8, 6.3] as const;
+/** Sizes of palm-sized two-pole connectors, A. Common practice, no source. */
+export const CONTACT_RATINGS_A = [50, 120, 175] as const;
+
 /** How a conductor is held. `palmWidthMaxMm` is the widest lug palm that fits between neighbours. */
 export type Attachment =
   | { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }

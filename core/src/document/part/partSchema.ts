@@ -1,7 +1,15 @@
 import type { Schema } from 'yup';
-import { CONTACT_RATINGS_A, TAB_WIDTHS_MM } from '../../tables/cableEnds.ts';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, taggedUnion, tagIs, text } from '../schemaKit.ts';
-import { type Attachment, CONDITIONS, type Element, type FuseLink, type Part, type Terminal } from './part.ts';
+import {
+  type Attachment,
+  CONDITIONS,
+  CONTACT_RATINGS_A,
+  type Element,
+  type FuseLink,
+  type Part,
+  TAB_WIDTHS_MM,
+  type Terminal,
+} from './part.ts';
 
 export const id = () => text(1, 64);
 export const mm = (min = -5000, max = 5000) => num({ min, max, unit: 'mm' });

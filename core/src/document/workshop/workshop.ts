@@ -1,6 +1,6 @@
-import type { OwnRules } from '../../profiles/ownRules.ts';
 import type { Chemistry } from '../brief/brief.ts';
 import type { PanelMaterial } from '../panel/panel.ts';
+import type { OwnRules } from './ownRules.ts';
 
 /** A size boards are cut from. */
 export interface StockSheet {

@@ -1,4 +1,4 @@
-import type { BankTraits } from '../../tables/bankTraits.ts';
+import type { BankTraits } from './bankTraits.ts';
 import { HOURS, type PlaneOfArray, underCloud } from './clearSky.ts';
 import { type Climate, seasonOf, type Weather } from './weather.ts';
 

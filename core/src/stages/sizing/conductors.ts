@@ -4,7 +4,8 @@ import type { CableType, Catalogue, Terminal } from '../../document/part/part.ts
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { ambientFactor, ampacity, materialAmpacity } from '../../formulas/cables.ts';
-import type { AmpacityTable, Profile } from '../../profiles/profile.ts';
+import type { Profile } from '../../profiles/profile.ts';
+import type { AmpacityTable } from '../../tables/ampacityTable.ts';
 import { BAR_AMPACITY } from '../../tables/copperBars.ts';
 import { CCA } from '../../tables/sourceCorners.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';

@@ -1,5 +1,6 @@
 import type { ProfileId } from '@ombrik/core/document/brief/brief';
-import { OWN_VALUE_NAMES, OWN_VALUES, type OwnRules, type OwnValue } from '@ombrik/core/profiles/ownRules';
+import { OWN_VALUE_NAMES, type OwnRules, type OwnValue } from '@ombrik/core/document/workshop/ownRules';
+import { OWN_VALUES } from '@ombrik/core/profiles/ownRules';
 import { PROFILES, profileById } from '@ombrik/core/profiles/profiles';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
