@@ -4,8 +4,11 @@ import type { Brief } from '@ombrik/core/document/brief/brief';
 import { defaultSegments } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import type { FeedSource, Item, LoadDemand } from '@ombrik/core/document/item/item';
-import { newBoard, newLoad, newPowerPlan, rectanglePanel } from '@ombrik/core/document/newBoard';
+import { newLoad } from '@ombrik/core/document/item/newLoad';
+import { newBoard } from '@ombrik/core/document/newBoard';
 import type { Panel } from '@ombrik/core/document/panel/panel';
+import { rectanglePanel } from '@ombrik/core/document/panel/rectanglePanel';
+import { newPowerPlan } from '@ombrik/core/document/power/newPowerPlan';
 import type { PowerPlan } from '@ombrik/core/document/power/power';
 
 export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg } | { location: string };

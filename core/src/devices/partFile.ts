@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { newId } from '../document/newBoard.ts';
+import { newId } from '../document/newId.ts';
 import type { Part } from '../document/part/part.ts';
 import { partSchema } from '../document/part/partSchema.ts';
 import { problemsOf } from '../document/schemaKit.ts';

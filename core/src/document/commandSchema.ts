@@ -1,20 +1,18 @@
 import type { Schema } from 'yup';
 import * as yup from 'yup';
-import {
-  briefSchema,
-  cableSchema,
-  connectionSchema,
-  controlRuleSchema,
-  foundCircuitSchema,
-  itemSchema,
-  panelSchema,
-  powerSchema,
-  quoteExtraSchema,
-  settingsSchema,
-} from './boardSchema.ts';
+import { briefSchema } from './brief/briefSchema.ts';
+import { cableSchema } from './cable/cableSchema.ts';
 import { COLLECTIONS, type CollectionName, type Command } from './commands.ts';
+import { connectionSchema } from './connection/connectionSchema.ts';
+import { controlRuleSchema } from './control/controlRuleSchema.ts';
+import { quoteExtraSchema } from './extra/quoteExtraSchema.ts';
+import { itemSchema } from './item/itemSchema.ts';
+import { panelSchema } from './panel/panelSchema.ts';
 import { fuseLinkSchema, partSchema } from './part/partSchema.ts';
+import { powerSchema } from './power/powerSchema.ts';
 import { list, num, oneOfText, orNull, problemsOf, record, taggedUnion, tagIs, text } from './schemaKit.ts';
+import { settingsSchema } from './settings/settingsSchema.ts';
+import { foundCircuitSchema } from './survey/foundCircuitSchema.ts';
 
 const entitySchemas: Record<CollectionName, Schema<unknown>> = {
   panels: panelSchema,

@@ -1,4 +1,5 @@
 import * as yup from 'yup';
+import type { Choice, PointMm } from './basics.ts';
 
 /**
  * Building blocks for strict Yup schemas: no casting, unknown keys refused, and messages that name the field,
@@ -158,6 +159,23 @@ export function taggedUnion<T>(tag: string, variants: Record<string, yup.Schema<
 
 /** A tag field that holds exactly one word. */
 export const tagIs = <const T extends string>(value: T) => oneOfText([value]);
+
+/** An opaque id. */
+export const id = () => text(1, 64);
+/** A coordinate or length on a panel, mm. */
+export const mm = (min = -5000, max = 5000) => num({ min, max, unit: 'mm' });
+export const positiveMm = (max = 5000) => num({ min: 1, max, unit: 'mm' });
+/** A turn of a part on its panel, degrees. */
+export const rotation = () => oneOfNumber([0, 90, 180, 270]);
+export const point: yup.Schema<PointMm> = record({ xMm: mm(), yMm: mm() });
+
+/** A decision left to the engine, or locked by a person with a reason. */
+export function choiceSchema<T>(value: yup.Schema<T>): yup.Schema<Choice<T>> {
+  return taggedUnion<Choice<T>>('mode', {
+    auto: record({ mode: tagIs('auto') }),
+    locked: record({ mode: tagIs('locked'), value, reason: text(1, 300), who: text(1, 80) }),
+  });
+}
 
 /**
  * Validates a value against a schema.

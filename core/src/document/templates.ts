@@ -2,7 +2,10 @@ import type { Board } from './board.ts';
 import type { Brief } from './brief/brief.ts';
 import type { Item, LoadDemand } from './item/item.ts';
 import { loadPartId } from './item/loadList.ts';
-import { newBoard, newId, newLoad, newPowerPlan } from './newBoard.ts';
+import { newLoad } from './item/newLoad.ts';
+import { newBoard } from './newBoard.ts';
+import { newId } from './newId.ts';
+import { newPowerPlan } from './power/newPowerPlan.ts';
 import type { PowerPlan } from './power/power.ts';
 
 export interface Template {

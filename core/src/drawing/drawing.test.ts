@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
-import { rectanglePanel } from '../document/newBoard.ts';
+import { rectanglePanel } from '../document/panel/rectanglePanel.ts';
 import { partIndex } from '../document/references.ts';
 import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { dxfOf } from '../export/dxf.ts';

@@ -2,7 +2,7 @@ import type { Id, PointMm } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Cable, Environment, Segment } from '../document/cable/cable.ts';
 import type { Command } from '../document/commands.ts';
-import { newId } from '../document/newBoard.ts';
+import { newId } from '../document/newId.ts';
 import type { Face, Hole, Panel } from '../document/panel/panel.ts';
 import type { Part } from '../document/part/part.ts';
 import { compareNatural } from '../engine/compareText.ts';

@@ -1,6 +1,6 @@
 import type { Brief, Chemistry, SystemVoltageV } from '../document/brief/brief.ts';
 import type { Item } from '../document/item/item.ts';
-import { newLoad } from '../document/newBoard.ts';
+import { newLoad } from '../document/item/newLoad.ts';
 import type { Catalogue, Element, Part, PartKind } from '../document/part/part.ts';
 import type { PowerPlan } from '../document/power/power.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';

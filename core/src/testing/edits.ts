@@ -4,7 +4,7 @@ import type { Cable } from '../document/cable/cable.ts';
 import type { Command } from '../document/commands.ts';
 import type { Connection } from '../document/connection/connection.ts';
 import type { Item } from '../document/item/item.ts';
-import { newLoad } from '../document/newBoard.ts';
+import { newLoad } from '../document/item/newLoad.ts';
 import type { Panel } from '../document/panel/panel.ts';
 import type { PowerPlan } from '../document/power/power.ts';
 import type { BoardSettings } from '../document/settings/settings.ts';

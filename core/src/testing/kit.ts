@@ -7,8 +7,11 @@ import type { Cable, Environment } from '../document/cable/cable.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
 import type { Item, LoadDemand, Place } from '../document/item/item.ts';
 import { addItem, newItem } from '../document/item/items.ts';
-import { newBoard, newLoad, newPowerPlan, rectanglePanel } from '../document/newBoard.ts';
+import { newLoad } from '../document/item/newLoad.ts';
+import { newBoard } from '../document/newBoard.ts';
 import type { Panel } from '../document/panel/panel.ts';
+import { rectanglePanel } from '../document/panel/rectanglePanel.ts';
+import { newPowerPlan } from '../document/power/newPowerPlan.ts';
 import type { PowerPlan } from '../document/power/power.ts';
 import { partIndex } from '../document/references.ts';
 

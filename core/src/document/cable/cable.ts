@@ -1,7 +1,9 @@
 import type { Choice, Id, PointMm } from '../basics.ts';
 import type { Face } from '../panel/panel.ts';
 
-export type ColourCode = 'RD' | 'BK' | 'WH' | 'YE' | 'BU' | 'BN' | 'GN' | 'GNYE' | 'GY' | 'OG' | 'VT';
+/** Letter codes of the cores' colours (IEC 60757). */
+export const COLOUR_CODES = ['RD', 'BK', 'WH', 'YE', 'BU', 'BN', 'GN', 'GNYE', 'GY', 'OG', 'VT'] as const;
+export type ColourCode = (typeof COLOUR_CODES)[number];
 
 export interface Environment {
   /** Null takes the brief's ambient. */

@@ -3,7 +3,7 @@ import type { Board } from '../board.ts';
 import type { Command } from '../commands.ts';
 import type { Connection } from '../connection/connection.ts';
 import { nextWireName } from '../designations.ts';
-import { newId } from '../newBoard.ts';
+import { newId } from '../newId.ts';
 import type { Catalogue } from '../part/part.ts';
 import type { Cable, Core } from './cable.ts';
 

@@ -1,11 +1,12 @@
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
 import type { Cable, Segment } from '../cable/cable.ts';
+import { freeAir } from '../cable/freeAir.ts';
 import type { Command } from '../commands.ts';
 import { nextWireName } from '../designations.ts';
 import { fingerprint } from '../fingerprint.ts';
 import type { Item } from '../item/item.ts';
-import { freeAir, newId } from '../newBoard.ts';
+import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
 import type { Connection, TerminalRef } from './connection.ts';
 

@@ -4,7 +4,7 @@ import type { Cable } from '../cable/cable.ts';
 import { applyCommands, type Command } from '../commands.ts';
 import type { Connection } from '../connection/connection.ts';
 import { nextDesignation, nextWireName } from '../designations.ts';
-import { newId } from '../newBoard.ts';
+import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
 import type { Item } from './item.ts';
 

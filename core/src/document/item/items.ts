@@ -3,9 +3,10 @@ import type { Board } from '../board.ts';
 import type { Command } from '../commands.ts';
 import { connectTerminals, defaultSegments, freeTerminals, removeConnections } from '../connection/connect.ts';
 import { nextDesignation } from '../designations.ts';
-import { newId, newLoad } from '../newBoard.ts';
+import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
 import type { Item, Place } from './item.ts';
+import { newLoad } from './newLoad.ts';
 
 /** A new item of a part; a load part gets a load row, a feed its voltages. */
 export function newItem(board: Board, part: Part, place: Place, name = ''): Item {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { cutsCsv, partsCsv } from '../../export/lists.ts';
 import { demoBoards, deriveBoard } from '../../testing/demoBoards.ts';
-import { newLoad } from '../newBoard.ts';
 import { loadsCsv, readLoadsCsv, readPastedLoads } from './loadList.ts';
+import { newLoad } from './newLoad.ts';
 
 describe('load list from CSV', () => {
   it('reads watts, amps, commas and blanks', () => {

@@ -1,13 +1,14 @@
 import Papa from 'papaparse';
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
-import { loadDemandSchema } from '../boardSchema.ts';
 import type { Command } from '../commands.ts';
 import { nextDesignation } from '../designations.ts';
-import { newId, newLoad } from '../newBoard.ts';
+import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
 import { problemsOf } from '../schemaKit.ts';
 import type { Item, LoadDemand } from './item.ts';
+import { loadDemandSchema } from './itemSchema.ts';
+import { newLoad } from './newLoad.ts';
 import { hoursFromText, hoursText } from './usage.ts';
 
 export interface LoadRow {

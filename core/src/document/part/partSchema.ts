@@ -1,5 +1,20 @@
 import type { Schema } from 'yup';
-import { flag, list, num, oneOfNumber, oneOfText, orNull, record, taggedUnion, tagIs, text } from '../schemaKit.ts';
+import {
+  flag,
+  id,
+  list,
+  mm,
+  num,
+  oneOfNumber,
+  oneOfText,
+  orNull,
+  positiveMm,
+  record,
+  rotation,
+  taggedUnion,
+  tagIs,
+  text,
+} from '../schemaKit.ts';
 import {
   type Attachment,
   CONDITIONS,
@@ -11,10 +26,6 @@ import {
   type Terminal,
 } from './part.ts';
 
-export const id = () => text(1, 64);
-export const mm = (min = -5000, max = 5000) => num({ min, max, unit: 'mm' });
-export const positiveMm = (max = 5000) => num({ min: 1, max, unit: 'mm' });
-export const rotation = () => oneOfNumber([0, 90, 180, 270]);
 const fuseStyle = () =>
   oneOfText(['blade', 'sf30', 'sf51', 'classT', 'anl', 'cube', 'breakerThermal', 'breakerHydraulic']);
 

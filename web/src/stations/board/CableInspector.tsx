@@ -1,7 +1,7 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Choice } from '@ombrik/core/document/basics';
-import { COLOUR_CODES } from '@ombrik/core/document/boardSchema';
 import type { Cable, ColourCode, Core, Environment, Segment } from '@ombrik/core/document/cable/cable';
+import { COLOUR_CODES } from '@ombrik/core/document/cable/cable';
 import { duplicateCable, removeConnections } from '@ombrik/core/document/connection/connect';
 import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
 import { takesArea } from '@ombrik/core/stages/terminations/terminates';

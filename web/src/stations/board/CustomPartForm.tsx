@@ -1,5 +1,5 @@
 import { resized } from '@ombrik/core/devices/partFile';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import { attachmentText } from '@ombrik/core/document/part/attachmentText';
 import type { Element, Part, Terminal } from '@ombrik/core/document/part/part';
 import { partSchema } from '@ombrik/core/document/part/partSchema';

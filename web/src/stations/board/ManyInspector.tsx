@@ -1,7 +1,7 @@
 import { copyItems } from '@ombrik/core/document/item/copyItems';
 import type { Item } from '@ombrik/core/document/item/item';
 import { removeItems } from '@ombrik/core/document/item/items';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import {
   align,
   distribute,

@@ -1,5 +1,5 @@
 import type { Command } from '@ombrik/core/document/commands';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import type { Panel } from '@ombrik/core/document/panel/panel';
 import type { DrawingFile, FileUnit, ImportedOutline } from '@ombrik/core/drawing/outlineImport';
 import { useState } from 'react';

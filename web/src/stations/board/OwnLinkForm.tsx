@@ -1,5 +1,5 @@
 import { makeOwnLink, type OwnLinkEntry } from '@ombrik/core/devices/ownLink';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import type { FuseLink, FuseStyle } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
 import { Problems } from '../../ui/Problems.tsx';

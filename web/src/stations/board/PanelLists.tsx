@@ -1,4 +1,4 @@
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import type { Channel, Fixing, Hole, KeepOut, Panel } from '@ombrik/core/document/panel/panel';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

@@ -1,5 +1,5 @@
 import type { Question } from '@ombrik/core/document/brief/brief';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { TextField } from '../../ui/TextField.tsx';

@@ -1,4 +1,4 @@
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import type { FoundCircuit } from '@ombrik/core/document/survey/foundCircuit';
 import { problemsIn } from '../../app/api.ts';
 import { useJob } from '../../app/jobSession.tsx';

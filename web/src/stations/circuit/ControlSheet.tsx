@@ -1,5 +1,5 @@
 import type { ControlRule } from '@ombrik/core/document/control/controlRule';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import { CONDITIONS, type ConditionId } from '@ombrik/core/document/part/part';
 import { CONDITION_WORDS } from '@ombrik/core/findings/control/conditionWords';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';

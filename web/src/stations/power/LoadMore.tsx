@@ -1,5 +1,5 @@
 import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import { useJob } from '../../app/jobSession.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 

@@ -9,7 +9,7 @@ import {
   readLoadTable,
   readPastedLoads,
 } from '@ombrik/core/document/item/loadList';
-import { newLoad } from '@ombrik/core/document/newBoard';
+import { newLoad } from '@ombrik/core/document/item/newLoad';
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';

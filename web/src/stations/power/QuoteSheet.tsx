@@ -1,5 +1,5 @@
 import type { QuoteExtra } from '@ombrik/core/document/extra/quoteExtra';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import { type QuoteLine, WORK_KINDS, WORK_TITLE, type WorkKind } from '@ombrik/core/power/quote/quote';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';

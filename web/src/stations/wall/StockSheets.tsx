@@ -1,4 +1,4 @@
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import type { StockSheet, Workshop } from '@ombrik/core/document/workshop/workshop';
 import { NumberField } from '../../ui/TextField.tsx';
 

@@ -1,6 +1,6 @@
 import type { PointMm } from '@ombrik/core/document/basics';
 import type { Command } from '@ombrik/core/document/commands';
-import { newId } from '@ombrik/core/document/newBoard';
+import { newId } from '@ombrik/core/document/newId';
 import type { Channel, Face, Hole, KeepOut, Panel } from '@ombrik/core/document/panel/panel';
 import { crossesItself } from '@ombrik/core/solvers/polygon';
 import type { Tool } from '../boardView.ts';

@@ -1,0 +1,21 @@
+import type { Brief } from './brief.ts';
+
+/** An order before anything is said. */
+export const newBrief = (brief: Partial<Brief> = {}): Brief => ({
+  jobName: 'New job',
+  customer: '',
+  place: '',
+  use: '',
+  jobKind: 'new',
+  monitoring: 'monitored',
+  growthShare: 0,
+  budget: null,
+  opening: null,
+  questions: [],
+  systemVoltageV: 12,
+  chemistry: 'lifepo4',
+  ambientC: 30,
+  profileId: 'craft-iso',
+  notes: '',
+  ...brief,
+});

@@ -1,0 +1,18 @@
+import type { LoadDemand } from './item.ts';
+
+/** A load row before anything is said of it. */
+export const newLoad = (load: Partial<LoadDemand> = {}): LoadDemand => ({
+  rating: { kind: 'watts', powerW: 10 },
+  side: 'dc',
+  usage: { kind: 'perDay', hoursPerDay: 1 },
+  season: 'all',
+  standbyW: 0,
+  surgeFactor: 1,
+  softStart: false,
+  needsSine: false,
+  groupId: null,
+  dutyShare: 1,
+  essential: false,
+  dropClass: 'other',
+  ...load,
+});

@@ -1,0 +1,11 @@
+import type { BoardSettings } from './settings.ts';
+
+/** The stated default of every school of practice and allowance. */
+export const newSettings = (): BoardSettings => ({
+  feederSchool: 'summedLoads',
+  lostBattery: 'carries',
+  routeSlackShare: 0.05,
+  endSlackMm: 20,
+  autonomyDays: 2,
+  ownRulesId: '',
+});
