@@ -1,4 +1,13 @@
+import type { NumberFields } from '../document/fields.ts';
 import type { FuseLink, LinkCurve } from '../document/part/part.ts';
+
+export const OWN_LINK_FIELDS = {
+  ratingA: { label: 'Rating', min: 0.1, max: 2000, unit: 'A' },
+  coldMilliohm: { label: 'Cold resistance', min: 0.001, max: 1000, unit: 'mΩ' },
+  interruptA: { label: 'Can interrupt', min: 1, max: 200000, unit: 'A' },
+  interruptV: { label: 'up to', min: 1, max: 1000, unit: 'V' },
+  letThroughA2s: { label: 'Let-through, 0 for none given', min: 0, max: 1e9, unit: 'A²s' },
+} as const satisfies NumberFields;
 
 /** What somebody reads off a maker's sheet and types in. */
 export interface OwnLinkEntry {

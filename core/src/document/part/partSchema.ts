@@ -25,6 +25,7 @@ import {
   TAB_WIDTHS_MM,
   type Terminal,
 } from './part.ts';
+import { ATTACHMENT_FIELDS, PART_FIELDS } from './partFields.ts';
 
 const fuseStyle = () =>
   oneOfText(['blade', 'sf30', 'sf51', 'classT', 'anl', 'cube', 'breakerThermal', 'breakerHydraulic']);
@@ -32,13 +33,13 @@ const fuseStyle = () =>
 const attachment: Schema<Attachment> = taggedUnion('kind', {
   stud: record({
     kind: tagIs('stud'),
-    diameterMm: num({ min: 3, max: 20, unit: 'mm' }),
-    palmWidthMaxMm: num({ min: 4, max: 100, unit: 'mm' }),
+    diameterMm: num(ATTACHMENT_FIELDS.diameterMm),
+    palmWidthMaxMm: num(ATTACHMENT_FIELDS.palmWidthMaxMm),
   }),
   clamp: record({
     kind: tagIs('clamp'),
-    minMm2: num({ min: 0.1, max: 240, unit: 'mm²' }),
-    maxMm2: num({ min: 0.1, max: 240, unit: 'mm²' }),
+    minMm2: num(ATTACHMENT_FIELDS.minMm2),
+    maxMm2: num(ATTACHMENT_FIELDS.maxMm2),
   }),
   lead: record({ kind: tagIs('lead'), areaMm2: num({ min: 0.1, max: 240, unit: 'mm²' }) }),
   tab: record({ kind: tagIs('tab'), widthMm: oneOfNumber(TAB_WIDTHS_MM) }),
@@ -210,15 +211,15 @@ export const PART_KINDS = [
   'connector',
 ] as const;
 
-const clear = () => num({ min: 0, max: 1000, unit: 'mm' });
+const clear = () => num(PART_FIELDS.clearMm);
 export const partSchema: Schema<Part> = record({
   id: id(),
   kind: oneOfText(PART_KINDS),
   name: text(1, 80),
-  widthMm: positiveMm(),
-  heightMm: positiveMm(),
-  depthMm: positiveMm(),
-  massKg: num({ min: 0, max: 1000, unit: 'kg' }),
+  widthMm: num(PART_FIELDS.widthMm),
+  heightMm: num(PART_FIELDS.heightMm),
+  depthMm: num(PART_FIELDS.depthMm),
+  massKg: num(PART_FIELDS.massKg),
   clearSpaceMm: record({ left: clear(), right: clear(), top: clear(), bottom: clear() }),
   mountHoles: list(record({ xMm: mm(), yMm: mm(), screwDiameterMm: num({ min: 2, max: 20, unit: 'mm' }) }), {
     max: 20,
@@ -237,7 +238,7 @@ export const partSchema: Schema<Part> = record({
   terminals: list(terminal, { min: 1, max: 80 }),
   elements: list(element, { max: 80 }),
   systemVoltagesV: list(num({ min: 1, max: 1000, unit: 'V' }), { max: 10 }),
-  price: orNull(num({ min: 0, max: 1e6 })),
+  price: orNull(num(PART_FIELDS.price)),
   leadTimeDays: orNull(num({ min: 0, max: 1000, integer: true, unit: 'days' })),
 });
 

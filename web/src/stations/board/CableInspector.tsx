@@ -2,6 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Choice } from '@ombrik/core/document/basics';
 import type { Cable, ColourCode, Core, Environment, Segment } from '@ombrik/core/document/cable/cable';
 import { COLOUR_CODES } from '@ombrik/core/document/cable/cable';
+import { ENVIRONMENT_FIELDS, RUN_FIELDS } from '@ombrik/core/document/cable/cableFields';
 import { duplicateCable, removeConnections } from '@ombrik/core/document/connection/connect';
 import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
 import { takesArea } from '@ombrik/core/stages/terminations/terminates';
@@ -76,10 +77,9 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
             )}
             {s.kind === 'measuredRun' && (
               <NumberField
+                {...RUN_FIELDS.lengthMm}
                 label={s.measured ? 'Run off the board, measured' : 'Run off the board, not measured yet'}
                 value={s.lengthMm}
-                min={1}
-                max={200000}
                 unit="mm"
                 onCommit={(lengthMm) =>
                   change(s.id, (x) => ({ ...x, lengthMm, measured: true }) as Segment, 'run measured')
@@ -98,21 +98,16 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
             {s.kind === 'passThrough' && <span>through the board</span>}
             <div className="mt-1 grid grid-cols-[1fr_1fr_auto] items-end gap-1">
               <NumberField
-                label="Laid together"
+                {...ENVIRONMENT_FIELDS.bundledCount}
                 hideLabel
                 value={s.environment.bundledCount}
-                min={1}
-                max={60}
                 unit="in bundle"
                 onCommit={(v) => surroundings(s, { bundledCount: Math.round(v) }, 'bundle')}
               />
               <NumberField
-                label="Ambient along it"
+                {...ENVIRONMENT_FIELDS.ambientC}
                 hideLabel
                 value={s.environment.ambientC ?? board.brief.ambientC}
-                min={-30}
-                max={70}
-                unit="°C"
                 onCommit={(ambientC) => surroundings(s, { ambientC }, 'ambient')}
               />
               <label className="flex items-center gap-1 pb-1 text-xs">
@@ -145,12 +140,9 @@ function Segments({ cable, onSegments }: { cable: Cable; onSegments: (segments: 
               </select>
               {s.environment.surroundings === 'moving' && (
                 <NumberField
-                  label="How far it moves"
+                  {...ENVIRONMENT_FIELDS.travelMm}
                   hideLabel
                   value={s.environment.travelMm}
-                  min={0}
-                  max={5000}
-                  unit="mm"
                   onCommit={(travelMm) => surroundings(s, { travelMm }, 'travel')}
                 />
               )}

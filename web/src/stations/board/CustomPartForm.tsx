@@ -2,6 +2,7 @@ import { resized } from '@ombrik/core/devices/partFile';
 import { newId } from '@ombrik/core/document/newId';
 import { attachmentText } from '@ombrik/core/document/part/attachmentText';
 import type { Element, Part, Terminal } from '@ombrik/core/document/part/part';
+import { ATTACHMENT_FIELDS, PART_FIELDS } from '@ombrik/core/document/part/partFields';
 import { partSchema } from '@ombrik/core/document/part/partSchema';
 import { problemsOf } from '@ombrik/core/document/schemaKit';
 import { useState } from 'react';
@@ -66,34 +67,30 @@ export function CustomPartForm({
       <TextField label="Name" value={part.name} max={80} required onCommit={(name) => set({ name })} />
       <div className="mt-1 grid grid-cols-2 gap-2">
         <NumberField
+          {...PART_FIELDS.widthMm}
           label="Width"
           value={part.widthMm}
-          min={1}
-          max={5000}
           unit="mm"
           onCommit={(v) => resize(v, part.heightMm)}
         />
         <NumberField
+          {...PART_FIELDS.heightMm}
           label="Height"
           value={part.heightMm}
-          min={1}
-          max={5000}
           unit="mm"
           onCommit={(v) => resize(part.widthMm, v)}
         />
         <NumberField
+          {...PART_FIELDS.depthMm}
           label="Depth"
           value={part.depthMm}
-          min={1}
-          max={5000}
           unit="mm"
           onCommit={(depthMm) => set({ depthMm })}
         />
         <NumberField
+          {...PART_FIELDS.massKg}
           label="Mass"
           value={part.massKg}
-          min={0}
-          max={1000}
           unit="kg"
           onCommit={(massKg) => set({ massKg })}
         />
@@ -109,10 +106,9 @@ export function CustomPartForm({
           />
         ))}
         <NumberField
+          {...PART_FIELDS.price}
           label="Price"
           value={part.price ?? 0}
-          min={0}
-          max={1e6}
           unit=""
           onCommit={(price) => set({ price })}
         />
@@ -124,11 +120,10 @@ export function CustomPartForm({
           {t.attachment.kind === 'stud' && (
             <>
               <NumberField
+                {...ATTACHMENT_FIELDS.diameterMm}
                 label={`Stud of ${t.name}`}
                 hideLabel
                 value={t.attachment.diameterMm}
-                min={3}
-                max={20}
                 unit="M"
                 onCommit={(diameterMm) =>
                   setTerminal(t.id, {
@@ -138,11 +133,10 @@ export function CustomPartForm({
                 }
               />
               <NumberField
+                {...ATTACHMENT_FIELDS.palmWidthMaxMm}
                 label={`Palm at ${t.name}`}
                 hideLabel
                 value={t.attachment.palmWidthMaxMm}
-                min={4}
-                max={100}
                 unit="palm"
                 onCommit={(palmWidthMaxMm) =>
                   setTerminal(t.id, {
@@ -156,22 +150,20 @@ export function CustomPartForm({
           {t.attachment.kind === 'clamp' && (
             <>
               <NumberField
+                {...ATTACHMENT_FIELDS.minMm2}
                 label={`Smallest at ${t.name}`}
                 hideLabel
                 value={t.attachment.minMm2}
-                min={0.1}
-                max={240}
                 unit="mm²"
                 onCommit={(minMm2) =>
                   setTerminal(t.id, { ...(t.attachment as { kind: 'clamp'; minMm2: number; maxMm2: number }), minMm2 })
                 }
               />
               <NumberField
+                {...ATTACHMENT_FIELDS.maxMm2}
                 label={`Largest at ${t.name}`}
                 hideLabel
                 value={t.attachment.maxMm2}
-                min={0.1}
-                max={240}
                 unit="mm²"
                 onCommit={(maxMm2) =>
                   setTerminal(t.id, { ...(t.attachment as { kind: 'clamp'; minMm2: number; maxMm2: number }), maxMm2 })

@@ -4,7 +4,9 @@ import type { Command } from '@ombrik/core/document/commands';
 import { connectTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import type { Item, Place } from '@ombrik/core/document/item/item';
+import { FEED_FIELDS, ITEM_FIELDS } from '@ombrik/core/document/item/itemFields';
 import { duplicateItem, removeItems } from '@ombrik/core/document/item/items';
+import { POINT_FIELD } from '@ombrik/core/document/panel/panelFields';
 import { attachmentText } from '@ombrik/core/document/part/attachmentText';
 import type { Part } from '@ombrik/core/document/part/part';
 import { moveItem } from '@ombrik/core/layout/moveItem';
@@ -226,29 +228,25 @@ export function ItemInspector({
       {at.kind === 'panel' ? (
         <div className="mt-1 grid grid-cols-2 gap-1">
           <NumberField
+            {...POINT_FIELD}
             label="x"
             hideLabel
             value={at.xMm}
-            min={-5000}
-            max={5000}
             unit="mm x"
             onCommit={(xMm) => place({ ...at, xMm }, 'Move')}
           />
           <NumberField
+            {...POINT_FIELD}
             label="y"
             hideLabel
             value={at.yMm}
-            min={-5000}
-            max={5000}
             unit="mm y"
             onCommit={(yMm) => place({ ...at, yMm }, 'Move')}
           />
           <NumberField
-            label="Spacers"
+            {...ITEM_FIELDS.standOffMm}
             hideLabel
             value={item.standOffMm}
-            min={0}
-            max={500}
             unit="mm spacers"
             onCommit={(standOffMm) =>
               job.edit(`${item.designation}: spacers`, [
@@ -345,11 +343,8 @@ export function ItemInspector({
       {item.feed && (
         <div className="mt-1 grid grid-cols-2 gap-1">
           <NumberField
-            label="At rest"
+            {...FEED_FIELDS.restingVoltageV}
             value={item.feed.restingVoltageV}
-            min={1}
-            max={100}
-            unit="V"
             onCommit={(restingVoltageV) =>
               job.edit(`${item.designation}: resting voltage`, [
                 {
@@ -363,11 +358,8 @@ export function ItemInspector({
             }
           />
           <NumberField
-            label="At its lowest"
+            {...FEED_FIELDS.lowestVoltageV}
             value={item.feed.lowestVoltageV}
-            min={1}
-            max={100}
-            unit="V"
             onCommit={(lowestVoltageV) =>
               job.edit(`${item.designation}: lowest voltage`, [
                 {

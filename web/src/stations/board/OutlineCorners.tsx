@@ -1,5 +1,6 @@
 import type { PointMm } from '@ombrik/core/document/basics';
 import type { Panel } from '@ombrik/core/document/panel/panel';
+import { POINT_FIELD } from '@ombrik/core/document/panel/panelFields';
 import { crossesItself } from '@ombrik/core/solvers/polygon';
 import { useState } from 'react';
 import { NumberField } from '../../ui/TextField.tsx';
@@ -24,12 +25,11 @@ export function OutlineCorners({ panel, onChange }: { panel: Panel; onChange: (o
         <div key={`${p.xMm} ${p.yMm}`} className="mb-1 grid grid-cols-[1fr_1fr_auto_auto] items-start gap-1">
           {(['xMm', 'yMm'] as const).map((field) => (
             <NumberField
+              {...POINT_FIELD}
               key={field}
               label={`Corner ${n + 1} ${field[0]}`}
               hideLabel
               value={p[field]}
-              min={-5000}
-              max={5000}
               unit={field[0]!}
               onCommit={(v) => put(outline.map((q, i) => (i === n ? { ...q, [field]: v } : q)))}
             />

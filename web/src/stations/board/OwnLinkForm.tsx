@@ -1,4 +1,4 @@
-import { makeOwnLink, type OwnLinkEntry } from '@ombrik/core/devices/ownLink';
+import { makeOwnLink, OWN_LINK_FIELDS, type OwnLinkEntry } from '@ombrik/core/devices/ownLink';
 import { newId } from '@ombrik/core/document/newId';
 import type { FuseLink, FuseStyle } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
@@ -40,34 +40,28 @@ export function OwnLinkForm({
       <TextField label="Name" value={entry.name} max={80} onCommit={(name) => set({ name })} />
       <div className="grid grid-cols-2 gap-1">
         <NumberField
+          {...OWN_LINK_FIELDS.ratingA}
           label="Rating"
           value={entry.ratingA}
-          min={0.1}
-          max={2000}
           unit="A"
           onCommit={(v) => set({ ratingA: v })}
         />
         <NumberField
-          label="Cold resistance"
+          {...OWN_LINK_FIELDS.coldMilliohm}
           value={entry.coldMilliohm ?? Math.round(70000 / entry.ratingA) / 1000}
-          min={0.001}
-          max={1000}
-          unit="mΩ"
           onCommit={(coldMilliohm) => set({ coldMilliohm })}
         />
         <NumberField
+          {...OWN_LINK_FIELDS.interruptA}
           label="Can interrupt"
           value={entry.interruptA}
-          min={1}
-          max={200000}
           unit="A"
           onCommit={(interruptA) => set({ interruptA })}
         />
         <NumberField
+          {...OWN_LINK_FIELDS.interruptV}
           label="up to"
           value={entry.interruptV}
-          min={1}
-          max={1000}
           unit="V"
           onCommit={(interruptV) => set({ interruptV })}
         />
@@ -84,11 +78,8 @@ export function OwnLinkForm({
         />
       </label>
       <NumberField
-        label="Let-through, 0 for none given"
+        {...OWN_LINK_FIELDS.letThroughA2s}
         value={entry.letThroughA2s ?? 0}
-        min={0}
-        max={1e9}
-        unit="A²s"
         onCommit={(v) => set({ letThroughA2s: v > 0 ? v : null })}
       />
       <TextField label="Which sheet" value={entry.source} max={200} onCommit={(source) => set({ source })} />

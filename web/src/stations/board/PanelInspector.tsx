@@ -1,5 +1,6 @@
 import type { Command, SetCommand } from '@ombrik/core/document/commands';
 import type { Face, Panel, PanelMaterial } from '@ombrik/core/document/panel/panel';
+import { PANEL_FIELDS } from '@ombrik/core/document/panel/panelFields';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
@@ -58,11 +59,8 @@ export function PanelInspector({ panel, face }: { panel: Panel; face: Face }) {
         <NumberField label="Width" value={width} min={50} max={5000} unit="mm" onCommit={(v) => resize(v, height)} />
         <NumberField label="Height" value={height} min={50} max={5000} unit="mm" onCommit={(v) => resize(width, v)} />
         <NumberField
-          label="Thickness"
+          {...PANEL_FIELDS.thicknessMm}
           value={panel.thicknessMm}
-          min={1}
-          max={100}
-          unit="mm"
           onCommit={(v) => set('thicknessMm', v, 'thickness')}
         />
         <label className="grid gap-0.5">
@@ -101,19 +99,13 @@ export function PanelInspector({ panel, face }: { panel: Panel; face: Face }) {
           </select>
         </label>
         <NumberField
-          label="Screws for parts"
+          {...PANEL_FIELDS.partScrewMm}
           value={panel.partScrewMm}
-          min={3}
-          max={200}
-          unit="mm"
           onCommit={(v) => set('partScrewMm', v, 'screws')}
         />
         <NumberField
-          label="Room behind"
+          {...PANEL_FIELDS.backClearanceMm}
           value={panel.backClearanceMm}
-          min={0}
-          max={2000}
-          unit="mm"
           onCommit={(v) => set('backClearanceMm', v, 'room behind')}
         />
         <label className="grid gap-0.5">
@@ -129,11 +121,8 @@ export function PanelInspector({ panel, face }: { panel: Panel; face: Face }) {
         </label>
         {panel.frontClearanceMm !== null && (
           <NumberField
-            label="Room under the lid"
+            {...PANEL_FIELDS.frontClearanceMm}
             value={panel.frontClearanceMm}
-            min={1}
-            max={5000}
-            unit="mm"
             onCommit={(v) => set('frontClearanceMm', v, 'room under the lid')}
           />
         )}

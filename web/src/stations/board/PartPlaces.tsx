@@ -1,5 +1,7 @@
 import { outlineFromText } from '@ombrik/core/devices/partFile';
+import { POINT_FIELD } from '@ombrik/core/document/panel/panelFields';
 import type { Part, PartBody, Side } from '@ombrik/core/document/part/part';
+import { PART_FIELDS } from '@ombrik/core/document/part/partFields';
 import { useState } from 'react';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 
@@ -26,20 +28,18 @@ export function PartPlaces({ part, set }: { part: Part; set: (by: Partial<Part>)
           <div key={t.id} className="mb-1 grid grid-cols-[52px_1fr_1fr_1.3fr] items-center gap-1">
             <span className="truncate">{t.name}</span>
             <NumberField
+              {...POINT_FIELD}
               label={`${t.name} x`}
               hideLabel
               value={t.xMm}
-              min={-5000}
-              max={5000}
               unit="x"
               onCommit={(xMm) => change({ xMm })}
             />
             <NumberField
+              {...POINT_FIELD}
               label={`${t.name} y`}
               hideLabel
               value={t.yMm}
-              min={-5000}
-              max={5000}
               unit="y"
               onCommit={(yMm) => change({ yMm })}
             />
@@ -79,10 +79,9 @@ export function PartPlaces({ part, set }: { part: Part; set: (by: Partial<Part>)
         {SIDES.map((side) => (
           <span key={side} className="grid grid-cols-[1fr_1.1fr] gap-1">
             <NumberField
+              {...PART_FIELDS.clearMm}
               label={`Clear ${side}`}
               value={part.clearSpaceMm[side]}
-              min={0}
-              max={1000}
               unit="mm"
               onCommit={(v) => set({ clearSpaceMm: { ...part.clearSpaceMm, [side]: v } })}
             />

@@ -1,6 +1,9 @@
 import type { Brief, ProfileId } from '@ombrik/core/document/brief/brief';
+import { BRIEF_FIELDS, OPENING_FIELDS } from '@ombrik/core/document/brief/briefFields';
 import type { Command } from '@ombrik/core/document/commands';
+import { inPercent } from '@ombrik/core/document/fields';
 import type { BoardSettings, FeederSchool } from '@ombrik/core/document/settings/settings';
+import { SETTINGS_FIELDS } from '@ombrik/core/document/settings/settingsFields';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
@@ -134,10 +137,8 @@ export function OrderSheet() {
             />
           </label>
           <NumberField
-            label="Budget"
+            {...BRIEF_FIELDS.budget}
             value={brief.budget}
-            min={0}
-            max={1e7}
             unit={job.workshop.currency}
             onCommit={(v) => set('budget', v)}
           />
@@ -151,37 +152,21 @@ export function OrderSheet() {
               onCommit={(v) => set('place', v)}
             />
             <NumberField
-              label="Opening, width"
+              {...OPENING_FIELDS.widthMm}
               value={brief.opening?.widthMm ?? null}
-              min={1}
-              max={5000}
-              unit="mm"
               onCommit={(widthMm) => setOpening({ widthMm })}
             />
             <NumberField
-              label="Opening, height"
+              {...OPENING_FIELDS.heightMm}
               value={brief.opening?.heightMm ?? null}
-              min={1}
-              max={5000}
-              unit="mm"
               onCommit={(heightMm) => setOpening({ heightMm })}
             />
             <NumberField
-              label="Opening, depth"
+              {...OPENING_FIELDS.depthMm}
               value={brief.opening?.depthMm ?? null}
-              min={1}
-              max={5000}
-              unit="mm"
               onCommit={(depthMm) => setOpening({ depthMm })}
             />
-            <NumberField
-              label="Ambient where the cables lie"
-              value={brief.ambientC}
-              min={-30}
-              max={60}
-              unit="°C"
-              onCommit={(v) => set('ambientC', v)}
-            />
+            <NumberField {...BRIEF_FIELDS.ambientC} value={brief.ambientC} onCommit={(v) => set('ambientC', v)} />
             <TextField
               className="col-span-4"
               label="What is behind it"
@@ -212,19 +197,14 @@ export function OrderSheet() {
               onPick={(v) => set('chemistry', v)}
             />
             <NumberField
-              label="Make ready for"
+              {...inPercent(BRIEF_FIELDS.growthShare)}
               value={Math.round(brief.growthShare * 100)}
-              min={0}
-              max={400}
               unit="% more"
               onCommit={(v) => set('growthShare', v / 100)}
             />
             <NumberField
-              label="Days the bank should last"
+              {...SETTINGS_FIELDS.autonomyDays}
               value={settings.autonomyDays}
-              min={0.1}
-              max={60}
-              unit="days"
               onCommit={(v) => setting('autonomyDays', v)}
             />
             <Pick
@@ -273,19 +253,13 @@ export function OrderSheet() {
               {job.profile.scope}. {job.profile.caution}
             </p>
             <NumberField
-              label="Slack on the routed part"
+              {...inPercent(SETTINGS_FIELDS.routeSlackShare)}
               value={Math.round(settings.routeSlackShare * 1000) / 10}
-              min={0}
-              max={50}
-              unit="%"
               onCommit={(v) => setting('routeSlackShare', v / 100)}
             />
             <NumberField
-              label="Dressing at each end"
+              {...SETTINGS_FIELDS.endSlackMm}
               value={settings.endSlackMm}
-              min={0}
-              max={500}
-              unit="mm"
               onCommit={(v) => setting('endSlackMm', v)}
             />
           </Part>

@@ -1,4 +1,5 @@
 import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
+import { LOAD_FIELDS } from '@ombrik/core/document/item/itemFields';
 import { newId } from '@ombrik/core/document/newId';
 import { useJob } from '../../app/jobSession.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
@@ -90,18 +91,13 @@ export function LoadMore({
         </select>
       </label>
       <NumberField
-        label="Standby, all day"
+        {...LOAD_FIELDS.standbyW}
         value={load.standbyW}
-        min={0}
-        max={5000}
-        unit="W"
         onCommit={(standbyW) => set({ standbyW }, 'standby')}
       />
       <NumberField
-        label="Starting over running"
+        {...LOAD_FIELDS.surgeFactor}
         value={load.surgeFactor}
-        min={1}
-        max={20}
         unit="×"
         onCommit={(surgeFactor) => set({ surgeFactor }, 'starting factor')}
       />

@@ -1,5 +1,7 @@
 import type { Command } from '@ombrik/core/document/commands';
+import { inPercent } from '@ombrik/core/document/fields';
 import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
+import { LOAD_FIELDS } from '@ombrik/core/document/item/itemFields';
 import { removeItems } from '@ombrik/core/document/item/items';
 import { loadPartId } from '@ombrik/core/document/item/loadList';
 import { hoursPerDayOf } from '@ombrik/core/document/item/usage';
@@ -61,21 +63,19 @@ export function LoadRow({ item, load }: { item: Item; load: LoadDemand }) {
         <td className="w-24 min-w-24">
           {rating.kind === 'watts' ? (
             <NumberField
+              {...LOAD_FIELDS.powerW}
               label={`Watts of ${name}`}
               hideLabel
               value={rating.powerW}
-              min={0.01}
-              max={50000}
               unit="W"
               onCommit={(powerW) => set({ rating: { kind: 'watts', powerW } }, 'watts')}
             />
           ) : (
             <NumberField
+              {...LOAD_FIELDS.currentA}
               label={`Amps of ${name}`}
               hideLabel
               value={rating.currentA}
-              min={0.001}
-              max={2000}
               unit="A"
               onCommit={(currentA) => set({ rating: { kind: 'amps', currentA } }, 'amps')}
             />
@@ -112,22 +112,20 @@ export function LoadRow({ item, load }: { item: Item; load: LoadDemand }) {
         </td>
         <td className="w-20 min-w-20">
           <NumberField
+            {...LOAD_FIELDS.hoursPerDay}
             label={`Hours a day of ${name}`}
             hideLabel
             value={hoursPerDayOf(load)}
-            min={0}
-            max={24}
             unit="h"
             onCommit={(hoursPerDay) => set({ usage: { kind: 'perDay', hoursPerDay } }, 'hours')}
           />
         </td>
         <td className="w-20 min-w-20">
           <NumberField
+            {...inPercent(LOAD_FIELDS.dutyShare)}
             label={`Duty of ${name}`}
             hideLabel
             value={Math.round(load.dutyShare * 1000) / 10}
-            min={0}
-            max={100}
             unit="%"
             onCommit={(v) => set({ dutyShare: v / 100 }, 'duty')}
           />

@@ -1,4 +1,5 @@
 import type { QuoteExtra } from '@ombrik/core/document/extra/quoteExtra';
+import { QUOTE_EXTRA_FIELDS } from '@ombrik/core/document/extra/quoteExtraSchema';
 import { newId } from '@ombrik/core/document/newId';
 import { type QuoteLine, WORK_KINDS, WORK_TITLE, type WorkKind } from '@ombrik/core/power/quote/quote';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -258,33 +259,30 @@ function Extras() {
                 </td>
                 <td className="min-w-20">
                   <NumberField
+                    {...QUOTE_EXTRA_FIELDS.quantity}
                     label={`Quantity of ${x.text}`}
                     hideLabel
                     value={x.quantity}
-                    min={0}
-                    max={10000}
                     unit=""
                     onCommit={(v) => set(x, 'quantity', v)}
                   />
                 </td>
                 <td className="min-w-24">
                   <NumberField
+                    {...QUOTE_EXTRA_FIELDS.priceEach}
                     label={`Price of ${x.text}`}
                     hideLabel
                     value={x.priceEach}
-                    min={0}
-                    max={1e6}
                     unit=""
                     onCommit={(v) => set(x, 'priceEach', v)}
                   />
                 </td>
                 <td className="min-w-24">
                   <NumberField
+                    {...QUOTE_EXTRA_FIELDS.hours}
                     label={`Hours of ${x.text}`}
                     hideLabel
                     value={x.hours}
-                    min={0}
-                    max={1000}
                     unit="h"
                     onCommit={(v) => set(x, 'hours', v)}
                   />

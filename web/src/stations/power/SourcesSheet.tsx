@@ -1,5 +1,15 @@
 import type { Command } from '@ombrik/core/document/commands';
+import { inPercent } from '@ombrik/core/document/fields';
 import type { PowerPlan } from '@ombrik/core/document/power/power';
+import {
+  ALTERNATOR_FIELDS,
+  GENERATOR_FIELDS,
+  MAINS_FIELDS,
+  POWER_FIELDS,
+  SITE_FIELDS,
+  SUN_FIELDS,
+} from '@ombrik/core/document/power/powerFields';
+import { SETTINGS_FIELDS } from '@ombrik/core/document/settings/settingsFields';
 import { SUN_SOURCE } from '@ombrik/core/power/sunByMonth';
 import { type ReactNode, useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
@@ -81,10 +91,8 @@ export function SourcesSheet() {
         <h2 className="perforated pt-2 text-lg">Where it stands</h2>
         <div className="grid grid-cols-2 gap-2">
           <NumberField
-            label="Latitude"
+            {...SITE_FIELDS.latitudeDeg}
             value={power.site.latitudeDeg}
-            min={-89}
-            max={89}
             unit="° north"
             onCommit={(latitudeDeg) => site({ latitudeDeg })}
           />
@@ -100,34 +108,24 @@ export function SourcesSheet() {
             </select>
           </label>
           <NumberField
-            label="Coldest month, mean"
+            {...SITE_FIELDS.coldestMonthC}
             value={power.site.coldestMonthC}
-            min={-50}
-            max={60}
-            unit="°C"
             onCommit={(coldestMonthC) => site({ coldestMonthC })}
           />
           <NumberField
-            label="Warmest month, mean"
+            {...SITE_FIELDS.warmestMonthC}
             value={power.site.warmestMonthC}
-            min={-50}
-            max={60}
-            unit="°C"
             onCommit={(warmestMonthC) => site({ warmestMonthC })}
           />
           <NumberField
-            label="Clouds, darkest month"
+            {...inPercent(SITE_FIELDS.winterCloudShare)}
             value={Math.round(power.site.winterCloudShare * 100)}
-            min={0}
-            max={100}
             unit="% of sky"
             onCommit={(v) => site({ winterCloudShare: v / 100 })}
           />
           <NumberField
-            label="Clouds, brightest month"
+            {...inPercent(SITE_FIELDS.summerCloudShare)}
             value={Math.round(power.site.summerCloudShare * 100)}
-            min={0}
-            max={100}
             unit="% of sky"
             onCommit={(v) => site({ summerCloudShare: v / 100 })}
           />
@@ -136,21 +134,17 @@ export function SourcesSheet() {
         <h2 className="perforated pt-2 text-lg">How the bank is planned</h2>
         <div className="grid grid-cols-2 gap-2">
           <NumberField
+            {...SETTINGS_FIELDS.autonomyDays}
             label="Days without charging"
             value={settings.autonomyDays}
-            min={0.1}
-            max={60}
             unit="days"
             onCommit={(value) =>
               job.edit('Setting: days without charging', [{ kind: 'setSetting', field: 'autonomyDays', value }])
             }
           />
           <NumberField
-            label="Kept back for ageing"
+            {...inPercent(POWER_FIELDS.ageingReserveShare)}
             value={Math.round(power.ageingReserveShare * 100)}
-            min={0}
-            max={60}
-            unit="%"
             onCommit={(v) => put('ageingReserveShare', v / 100, 'ageing reserve')}
           />
         </div>
@@ -186,36 +180,17 @@ export function SourcesSheet() {
         <div className="grid grid-cols-2 gap-3">
           {source('sun', 'Sun', 'No sun. A board may well be charged without.', (s, set) => (
             <>
+              <NumberField {...SUN_FIELDS.tiltDeg} value={s.tiltDeg} onCommit={(tiltDeg) => set({ tiltDeg })} />
               <NumberField
-                label="Tilt"
-                value={s.tiltDeg}
-                min={0}
-                max={90}
-                unit="°"
-                onCommit={(tiltDeg) => set({ tiltDeg })}
-              />
-              <NumberField
-                label="Turned from the equator"
+                {...SUN_FIELDS.azimuthDeg}
                 value={s.azimuthDeg}
-                min={-180}
-                max={180}
                 unit="° to west"
                 onCommit={(azimuthDeg) => set({ azimuthDeg })}
               />
+              <NumberField {...SUN_FIELDS.maxPeakW} value={s.maxPeakW} onCommit={(maxPeakW) => set({ maxPeakW })} />
               <NumberField
-                label="The roof takes at most"
-                value={s.maxPeakW}
-                min={10}
-                max={50000}
-                unit="W"
-                onCommit={(maxPeakW) => set({ maxPeakW })}
-              />
-              <NumberField
-                label="Lost to dirt, heat, wiring"
+                {...inPercent(SUN_FIELDS.lossShare)}
                 value={Math.round(s.lossShare * 100)}
-                min={0}
-                max={90}
-                unit="%"
                 onCommit={(v) => set({ lossShare: v / 100 })}
               />
             </>
@@ -233,67 +208,33 @@ export function SourcesSheet() {
                   <option value={24}>24 V</option>
                 </select>
               </label>
+              <NumberField {...ALTERNATOR_FIELDS.ratedA} value={a.ratedA} onCommit={(ratedA) => set({ ratedA })} />
               <NumberField
-                label="Nameplate"
-                value={a.ratedA}
-                min={1}
-                max={1000}
-                unit="A"
-                onCommit={(ratedA) => set({ ratedA })}
-              />
-              <NumberField
-                label="Of it may be taken"
+                {...inPercent(ALTERNATOR_FIELDS.shareMax)}
                 value={Math.round(a.shareMax * 100)}
-                min={5}
-                max={100}
-                unit="%"
                 onCommit={(v) => set({ shareMax: v / 100 })}
               />
+              <NumberField {...ALTERNATOR_FIELDS.maxA} value={a.maxA} onCommit={(maxA) => set({ maxA })} />
               <NumberField
-                label="The tap allows"
-                value={a.maxA}
-                min={1}
-                max={500}
-                unit="A"
-                onCommit={(maxA) => set({ maxA })}
-              />
-              <NumberField
-                label="Spared at idle"
+                {...ALTERNATOR_FIELDS.idleMaxA}
                 value={a.idleMaxA}
-                min={0}
-                max={500}
-                unit="A"
                 onCommit={(idleMaxA) => set({ idleMaxA })}
               />
               <NumberField
-                label="Idles"
+                {...inPercent(ALTERNATOR_FIELDS.idleShare)}
                 value={Math.round(a.idleShare * 100)}
-                min={0}
-                max={100}
                 unit="% of it"
                 onCommit={(v) => set({ idleShare: v / 100 })}
               />
               <NumberField
-                label="Charging hard"
+                {...ALTERNATOR_FIELDS.chargingV}
                 value={a.chargingV}
-                min={10}
-                max={32}
-                unit="V"
                 onCommit={(chargingV) => set({ chargingV })}
               />
+              <NumberField {...ALTERNATOR_FIELDS.ecoV} value={a.ecoV} onCommit={(ecoV) => set({ ecoV })} />
               <NumberField
-                label="Falls to"
-                value={a.ecoV}
-                min={10}
-                max={32}
-                unit="V"
-                onCommit={(ecoV) => set({ ecoV })}
-              />
-              <NumberField
-                label="Runs"
+                {...ALTERNATOR_FIELDS.hoursPerDay}
                 value={a.hoursPerDay}
-                min={0}
-                max={24}
                 unit="h a day"
                 onCommit={(hoursPerDay) => set({ hoursPerDay })}
               />
@@ -301,38 +242,28 @@ export function SourcesSheet() {
           ))}
           {source('mains', 'Mains', 'No public supply.', (m, set) => (
             <NumberField
-              label="There for"
+              {...MAINS_FIELDS.hoursPerDay}
               value={m.hoursPerDay}
-              min={0}
-              max={24}
-              unit="h a day"
               onCommit={(hoursPerDay) => set({ hoursPerDay })}
             />
           ))}
           {source('generator', 'Generator', 'No generator.', (g, set) => (
             <>
               <NumberField
-                label="Nameplate"
+                {...inPercent(ALTERNATOR_FIELDS.ratedA)}
                 value={g.powerW}
-                min={100}
-                max={100000}
                 unit="W"
                 onCommit={(powerW) => set({ powerW })}
               />
               <NumberField
-                label="An hour costs"
+                {...GENERATOR_FIELDS.costPerHour}
                 value={g.costPerHour}
-                min={0}
-                max={1000}
                 unit={job.workshop.currency}
                 onCommit={(costPerHour) => set({ costPerHour })}
               />
               <NumberField
-                label="Started when the bank is at"
+                {...inPercent(GENERATOR_FIELDS.startAtShare)}
                 value={Math.round(g.startAtShare * 100)}
-                min={5}
-                max={95}
-                unit="%"
                 onCommit={(v) => set({ startAtShare: v / 100 })}
               />
             </>
