@@ -1,6 +1,6 @@
+import type { BenchStep } from './devices/benchStep.ts';
 import type { Id } from './document/basics.ts';
 import type { Finding } from './findings/registry.ts';
-import type { BenchStep } from './stages/bench/benchStep.ts';
 import type { PanelBody } from './stages/body/boardBody.ts';
 import type { ControlStudy } from './stages/control/controlStudy.ts';
 import type { MainsStudy } from './stages/control/mainsStudy.ts';

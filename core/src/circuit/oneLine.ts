@@ -1,3 +1,4 @@
+import { deviceOf } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Item } from '../document/item/item.ts';
@@ -28,41 +29,8 @@ export interface OneLine {
   edges: OneLineEdge[];
 }
 
-const SIZE: Partial<Record<PartKind, [width: number, height: number]>> = {
-  busBar: [14, 60],
-  fuseBlock: [54, 60],
-  load: [44, 34],
-  fuseHolder: [54, 24],
-  isolator: [54, 30],
-  shunt: [54, 24],
-};
 /** Room one line takes on a bar or a block. */
 const PITCH = 26;
-
-/** Sources stand first, loads last: lines run from what feeds to what is fed. */
-const RANK: Readonly<Record<PartKind, number>> = {
-  battery: 0,
-  feed: 0,
-  solarModule: 0,
-  fuseHolder: 1,
-  isolator: 1,
-  shunt: 1,
-  relay: 1,
-  dcdcCharger: 1,
-  solarController: 1,
-  mainsCharger: 1,
-  // Where two meet halfway, what comes from a charger's fuse runs to the bar.
-  busBar: 2,
-  fuseBlock: 3,
-  inverter: 4,
-  load: 4,
-  frame: 5,
-  button: 1,
-  mainsInlet: 0,
-  transferRelay: 2,
-  mainsPanel: 3,
-  connector: 1,
-};
 
 /**
  * The graph of the one-line drawing: one line for both poles, so only the plus side, links and signals are drawn, and
@@ -105,7 +73,7 @@ export function oneLineOf(
     .filter((i) => withMinus || !(kindOf(i) === 'shunt' || isMinusBar(i, parts)) || used.has(i.id))
     .map((item): OneLineNode => {
       const kind = kindOf(item);
-      const [width, height] = SIZE[kind] ?? [48, 40];
+      const { widthPx: width, heightPx: height } = deviceOf(kind).oneLine;
       const ports = used.get(item.id) ?? [];
       const most = Math.max(ports.filter((p) => p.side === 'in').length, ports.filter((p) => p.side === 'out').length);
       return { itemId: item.id, kind, width, height: Math.max(height, most * PITCH), ports };
@@ -129,7 +97,7 @@ function depths(
   isMinus: (connectionId: Id) => boolean,
 ): Map<Id, number> {
   const depth = new Map<Id, number>();
-  const queue = board.items.filter((i) => RANK[kindOf(i)] === 0).map((i) => i.id);
+  const queue = board.items.filter((i) => deviceOf(kindOf(i)).oneLine.rank === 0).map((i) => i.id);
   for (const id of queue) depth.set(id, 0);
   for (const minusToo of [false, true]) {
     const near = new Map<Id, Id[]>();
@@ -152,6 +120,6 @@ function depths(
         }
     }
   }
-  for (const [id, d] of depth) depth.set(id, d * 10 + RANK[kindOf(items.get(id)!)]);
+  for (const [id, d] of depth) depth.set(id, d * 10 + deviceOf(kindOf(items.get(id)!)).oneLine.rank);
   return depth;
 }

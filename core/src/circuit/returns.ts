@@ -1,4 +1,5 @@
 import { Deriving, derive } from '../derive.ts';
+import { deviceOf } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Cable, Segment } from '../document/cable/cable.ts';
@@ -143,7 +144,7 @@ function runOf(board: Board, cable: Cable, itemId: Id, toOwn: boolean): Segment[
 function freeMinusSpot(board: Board, parts: ReadonlyMap<Id, Part>): TerminalRef | null {
   for (const item of board.items) {
     const part = parts.get(item.partId);
-    if (part?.kind !== 'busBar' && part?.kind !== 'fuseBlock') continue;
+    if (!part || !deviceOf(part.kind).distributes) continue;
     const free = freeTerminals(board, item, part).find((t) => t.polarity === 'minus' && !t.required);
     if (free) return { itemId: item.id, terminalId: free.id };
   }

@@ -79,7 +79,7 @@ function scenariosOf(
   const isInput = (flow: Flow) => flow.key.endsWith('/input');
   const sourceOf = (flow: Flow) => {
     const charger = netlist.chargers.find((c) => flow.key.startsWith(c.key));
-    return charger ? charger.element.source : netlist.mainsChargers.some((m) => m.key === flow.key) ? 'mains' : null;
+    return charger ? charger.element.source : netlist.charging.some((m) => m.key === flow.key) ? 'mains' : null;
   };
   const on = (which: (f: Flow) => boolean, factor = 1) => flows.filter(which).map((flow) => ({ flow, factor }));
   const loads = on((f) => f.way === 'discharge' && !isInput(f));

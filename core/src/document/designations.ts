@@ -1,30 +1,7 @@
+import { deviceOf } from '../devices/registry.ts';
 import type { Board } from './board.ts';
 import type { Cable } from './cable/cable.ts';
 import type { PartKind } from './part/part.ts';
-
-/** Letter codes of IEC 81346-2, as used on the board drawing. */
-export const LETTER_BY_KIND: Readonly<Record<PartKind, string>> = {
-  battery: 'G',
-  feed: 'G',
-  solarModule: 'G',
-  isolator: 'Q',
-  fuseHolder: 'F',
-  fuseBlock: 'F',
-  shunt: 'R',
-  busBar: 'X',
-  dcdcCharger: 'T',
-  solarController: 'T',
-  inverter: 'T',
-  relay: 'K',
-  mainsCharger: 'T',
-  load: 'E',
-  frame: 'X',
-  button: 'S',
-  mainsInlet: 'X',
-  mainsPanel: 'X',
-  transferRelay: 'Q',
-  connector: 'X',
-};
 
 const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): string => {
   let n = 1;
@@ -34,7 +11,7 @@ const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): st
 
 /** The next free designation for a kind of part, such as -F3. */
 export const nextDesignation = (items: Board['items'], kind: PartKind): string =>
-  lowestFree(new Set(items.map((i) => i.designation)), (n) => `-${LETTER_BY_KIND[kind]}${n}`);
+  lowestFree(new Set(items.map((i) => i.designation)), (n) => `-${deviceOf(kind).letter}${n}`);
 
 /** The next free wire name by the rule W1, W2, … */
 export const nextWireName = (

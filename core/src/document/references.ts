@@ -1,3 +1,4 @@
+import { elementKindOf } from '../devices/registry.ts';
 import type { Id } from './basics.ts';
 import type { Board } from './board.ts';
 import type { Catalogue, Part } from './part/part.ts';
@@ -11,11 +12,6 @@ export function partIndex(board: { customParts: readonly Part[] }, catalogue: Ca
 }
 
 /** Fields of elements that name a terminal of their part. */
-const TERMINAL_FIELDS: readonly string[] = [
-  ...['a', 'b', 'plus', 'minus', 'inPlus', 'inMinus', 'outPlus', 'outMinus', 'enable'],
-  ...['acIn', 'acOut', 'line', 'neutral', 'outLine', 'firstLine', 'secondLine'],
-];
-
 function duplicates(what: string, ids: Id[]): string[] {
   const seen = new Set<Id>();
   const problems: string[] = [];
@@ -110,14 +106,14 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
     const terminalIds = new Set(part.terminals.map((t) => t.id));
     part.elements.forEach((element, e) => {
       for (const [field, value] of Object.entries(element)) {
-        if (!TERMINAL_FIELDS.includes(field) || value === null) continue;
+        if (!elementKindOf(element).terminals.includes(field) || value === null) continue;
         if (!terminalIds.has(String(value)))
           missing(`${at}.elements[${e}].${field}`, String(value), `a terminal id of ${part.id}`);
       }
-      if (element.kind === 'bar' || element.kind === 'frame')
+      if ('terminalIds' in element)
         for (const t of element.terminalIds)
           if (!terminalIds.has(t)) missing(`${at}.elements[${e}].terminalIds`, t, `a terminal id of ${part.id}`);
-      if (element.kind === 'coil' && !part.elements.some((x) => x.id === element.contactId))
+      if ('contactId' in element && !part.elements.some((x) => x.id === element.contactId))
         missing(`${at}.elements[${e}].contactId`, element.contactId, `an element id of ${part.id}`);
     });
   });

@@ -1,3 +1,4 @@
+import { deviceOf } from '../devices/registry.ts';
 import type { Id, PointMm } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Cable, Segment } from '../document/cable/cable.ts';
@@ -207,7 +208,7 @@ function wantedOf(
       end: {
         cell: cellAt(surface, placed),
         // A lug turns on a bar's stud; elsewhere the part says which way its cable leaves.
-        leaves: found.part.kind === 'busBar' ? null : ((placed.exitDeg / 90) as Direction),
+        leaves: deviceOf(found.part.kind).leavesAnyWay ? null : ((placed.exitDeg / 90) as Direction),
         owner: surface.ownerOf.get(ref.itemId) ?? -1,
       },
       point: { xMm: placed.xMm, yMm: placed.yMm },

@@ -1,22 +1,10 @@
+import { deviceOf } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
 import { placeItem } from '../document/item/items.ts';
-import type { Part, PartKind } from '../document/part/part.ts';
+import type { Part } from '../document/part/part.ts';
 
-/** Rows from the top of the board down: protection first, hot devices in the middle, minus side last. */
-const ROW_OF: Partial<Record<PartKind, number>> = {
-  fuseHolder: 0,
-  isolator: 0,
-  relay: 0,
-  busBar: 1,
-  fuseBlock: 1,
-  shunt: 1,
-  solarController: 2,
-  dcdcCharger: 2,
-  mainsCharger: 2,
-  inverter: 2,
-};
 const MARGIN_MM = 45;
 const GAP_MM = 22;
 
@@ -34,8 +22,8 @@ export function packOnPanel(board: Board, parts: ReadonlyMap<Id, Part>): Command
   const waiting = board.items
     .flatMap((item) => {
       const part = parts.get(item.partId);
-      const row = part && ROW_OF[part.kind];
-      return part && row !== undefined && item.place.kind === 'unplaced' ? [{ item, part, row }] : [];
+      const row = part ? deviceOf(part.kind).packRow : null;
+      return part && row !== null && item.place.kind === 'unplaced' ? [{ item, part, row }] : [];
     })
     .sort((a, b) => a.row - b.row);
   let at = board;

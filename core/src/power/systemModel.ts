@@ -1,3 +1,4 @@
+import { deviceOf } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Brief } from '../document/brief/brief.ts';
 import type { Item } from '../document/item/item.ts';
@@ -19,8 +20,6 @@ export interface SystemInput {
   loadFactor?: ReadonlyMap<Id, number>;
 }
 
-/** Standing draw of what is always awake, W each. General knowledge, no source. */
-const AWAKE_W = { solarController: 0.6, dcdcCharger: 0.4, shunt: 0.3, relay: 0.5 } as const;
 /** What a generator's nameplate gives a charger, for its power factor. Common practice, no source. */
 const GENERATOR_SHARE = 0.8;
 const HEATED_C = 5;
@@ -107,9 +106,7 @@ export function systemModelOf(input: SystemInput): SystemModel {
     dischargeLimitW: perString('dischargeLimitA') * v,
     warm: dayLoad(input, 'warm', inverterShare, inverterIdleW),
     cold: dayLoad(input, 'cold', inverterShare, inverterIdleW),
-    idleW:
-      kinds.reduce((s, k) => s + (AWAKE_W[k as keyof typeof AWAKE_W] ?? 0), 0) +
-      (power.inverterAlwaysOn ? inverterIdleW : 0),
+    idleW: kinds.reduce((s, k) => s + (k ? deviceOf(k).awakeW : 0), 0) + (power.inverterAlwaysOn ? inverterIdleW : 0),
     alternatorW: alternator
       ? [
           [alternatorLimitA(alternator), 1 - alternator.idleShare] as const,

@@ -1,5 +1,4 @@
 import type { Board } from '../document/board.ts';
-import type { ProfileId } from '../document/brief/brief.ts';
 import { PROFILE_IDS } from '../document/brief/brief.ts';
 import { list, num, oneOfText, record, text } from '../document/schemaKit.ts';
 import { OWN_VALUE_NAMES, type OwnRules, type OwnValue } from '../document/workshop/ownRules.ts';

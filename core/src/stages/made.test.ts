@@ -148,7 +148,7 @@ describe('Kirchhoff and the energy balance', () => {
           ...netlist.sources,
           ...netlist.solar,
           ...netlist.consumers,
-          ...netlist.mainsChargers,
+          ...netlist.charging,
           ...netlist.chargers.flatMap((c) => [c.input, c.output]),
         ].flatMap((p) => [p.plus, p.minus]),
       );

@@ -1,3 +1,4 @@
+import { deviceOf } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { ColourCode } from '../document/cable/cable.ts';
 import { catalogueIndex } from '../document/part/catalogueIndex.ts';
@@ -113,7 +114,7 @@ export function allArticles(
     ...catalogue.shrinks.map((s) => s.id),
     ...catalogue.sleeves.map((s) => s.id),
     ...catalogue.fuseLinks.map((l) => l.id),
-    ...[...parts.values()].filter((p) => p.kind !== 'load' && p.kind !== 'feed').map((p) => p.id),
+    ...[...parts.values()].filter((p) => !deviceOf(p.kind).customers).map((p) => p.id),
     ...sheets.map((s) => s.id),
   ];
   return ids.flatMap((id) => articleOf(id, catalogue, parts, sheets) ?? []);

@@ -1,5 +1,5 @@
 import { connect } from 'node:net';
-import type { BenchStep } from '@ombrik/core/stages/bench/benchStep';
+import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Client, testServer } from '../testing/testServer.ts';

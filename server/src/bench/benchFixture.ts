@@ -1,9 +1,9 @@
 import { deriveStages } from '@ombrik/core/derive';
+import type { BenchState, BenchStep, Probe } from '@ombrik/core/devices/benchStep';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
-import type { BenchState, BenchStep, Probe } from '@ombrik/core/stages/bench/benchStep';
 import { type Defect, type SimulatedBoard, simulateReading } from '@ombrik/core/stages/bench/simulate';
 import { askInstrument } from './scpiClient.ts';
 import { type MeterFunctions, startScpiMeter } from './scpiMeter.ts';

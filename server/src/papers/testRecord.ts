@@ -1,5 +1,5 @@
+import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
-import type { BenchStep } from '@ombrik/core/stages/bench/benchStep';
 import { asBenchRecords, type FloorRecord } from '../store/floorRecords.ts';
 import type { JobFile } from '../store/jobFile.ts';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';

@@ -1,3 +1,4 @@
+import { deviceOf } from '../../devices/registry.ts';
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
 import type { Command } from '../commands.ts';
@@ -64,7 +65,7 @@ export function otherPlaces(board: Board, parts: ReadonlyMap<Id, Part>, end: Ter
   if (!side) return [];
   return board.items.flatMap((item) => {
     const part = parts.get(item.partId);
-    if (item.id === end.itemId || !part || (part.kind !== 'busBar' && part.kind !== 'fuseBlock')) return [];
+    if (item.id === end.itemId || !part || !deviceOf(part.kind).distributes) return [];
     const free = freeTerminals(board, item, part).find(
       (t) =>
         t.domain === side.domain && (t.polarity === side.polarity || t.polarity === 'none' || side.polarity === 'none'),

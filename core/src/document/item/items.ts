@@ -1,3 +1,4 @@
+import { deviceOf } from '../../devices/registry.ts';
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
 import type { Command } from '../commands.ts';
@@ -21,7 +22,7 @@ export function newItem(board: Board, part: Part, place: Place, name = ''): Item
     load:
       part.kind === 'load' ? newLoad({ side: part.terminals.some((t) => t.domain === 'ac') ? 'mains' : 'dc' }) : null,
     feed: feed ? { restingVoltageV: (nominalV / 12) * 12.6, lowestVoltageV: (nominalV / 12) * 11 } : null,
-    ownership: part.kind === 'load' || part.kind === 'feed' ? 'customer' : 'workshop',
+    ownership: deviceOf(part.kind).customers ? 'customer' : 'workshop',
     ratingKnown: true,
     held: false,
     groupId: null,

@@ -1,5 +1,4 @@
 import type { Id, PointMm } from '../basics.ts';
-import type { Chemistry } from '../brief/brief.ts';
 import type { ColourCode } from '../cable/cable.ts';
 
 export type Domain = 'dc' | 'ac' | 'earth' | 'signal';
@@ -39,7 +38,17 @@ export interface Terminal {
   required: boolean;
 }
 
-export type FuseStyle = 'blade' | 'sf30' | 'sf51' | 'classT' | 'anl' | 'cube' | 'breakerThermal' | 'breakerHydraulic';
+export const FUSE_STYLES = [
+  'blade',
+  'sf30',
+  'sf51',
+  'classT',
+  'anl',
+  'cube',
+  'breakerThermal',
+  'breakerHydraulic',
+] as const;
+export type FuseStyle = (typeof FUSE_STYLES)[number];
 export const isBreaker = (style: FuseStyle): boolean => style === 'breakerThermal' || style === 'breakerHydraulic';
 
 /** What a contact of a control circuit follows when neither a hand nor a coil works it. */
@@ -52,154 +61,19 @@ export const CONDITIONS = [
 ] as const;
 export type ConditionId = (typeof CONDITIONS)[number];
 
-/** Internal elements between a part's terminals. */
-export type Element =
-  | {
-      kind: 'battery';
-      id: Id;
-      plus: Id;
-      minus: Id;
-      chemistry: Chemistry;
-      nominalV: number;
-      capacityAh: number;
-      resistanceOhm: number;
-      chargeLimitA: number;
-      dischargeLimitA: number;
-      /** Current at which the battery's own electronics open; null where it has none. */
-      bmsCutA: number | null;
-    }
-  | { kind: 'feed'; id: Id; plus: Id; minus: Id; resistanceOhm: number; shortCircuitA: number }
-  | { kind: 'solarSource'; id: Id; plus: Id; minus: Id; peakW: number; openCircuitV: number; shortCircuitA: number }
-  | { kind: 'resistance'; id: Id; a: Id; b: Id; resistanceOhm: number; ratingA: number; shunt: boolean }
-  | {
-      kind: 'contact';
-      id: Id;
-      a: Id;
-      b: Id;
-      resistanceOhm: number;
-      ratingA: number;
-      normallyOpen: boolean;
-      /** Closed while this holds; null where a coil works it, or a hand. */
-      follows: ConditionId | null;
-      /** An output of electronics that limits its own current: no conductor behind it can be overloaded from here. */
-      selfLimiting: boolean;
-    }
-  | {
-      kind: 'coil';
-      id: Id;
-      plus: Id;
-      minus: Id;
-      resistanceOhm: number;
-      contactId: Id;
-      /** A voltage-sensing relay pulls in only while this holds beside its feed; null for a plain coil. */
-      needs: ConditionId | null;
-    }
-  | {
-      /** A metal frame that carries the return: each point of it lies behind a joint of this resistance. */
-      kind: 'frame';
-      id: Id;
-      terminalIds: Id[];
-      pointOhm: number;
-      ratingA: number;
-    }
-  | {
-      /** Two configuration wires of a charger: joined for one chemistry, left open for the other. */
-      kind: 'strap';
-      id: Id;
-      a: Id;
-      b: Id;
-      joinedFor: Chemistry;
-    }
-  | { kind: 'mainsSource'; id: Id; line: Id; neutral: Id; source: 'inlet' | 'generator' }
-  | { kind: 'mainsLoad'; id: Id; line: Id; neutral: Id }
-  | {
-      /** Takes the first live one of two mains feeds; the two are never joined. */
-      kind: 'transfer';
-      id: Id;
-      outLine: Id;
-      firstLine: Id;
-      secondLine: Id;
-    }
-  | {
-      kind: 'fuseSeat';
-      id: Id;
-      a: Id;
-      b: Id;
-      style: FuseStyle;
-      maxRatingA: number;
-      /** A polarised d.c. breaker: current may only break from `a` to `b`. */
-      polarised: boolean;
-    }
-  | { kind: 'bar'; id: Id; terminalIds: Id[]; ratingA: number }
-  | { kind: 'load'; id: Id; plus: Id; minus: Id }
-  | {
-      kind: 'inverter';
-      id: Id;
-      plus: Id;
-      minus: Id;
-      acPowerW: number;
-      efficiencyShare: number;
-      cutoffV: number;
-      idleA: number;
-      /** Power for the moment a motor starts. */
-      surgeW: number;
-      waveform: 'sine' | 'modified';
-      /** Line terminal of its output; null where the sheet shows none. */
-      acOut: Id | null;
-      /** Line terminal of its own input: while that is live, its transfer relay passes it through. */
-      acIn: Id | null;
-    }
-  | {
-      /** Charges from the mains or a generator; its mains side is a licensed person's. */
-      kind: 'mainsCharger';
-      id: Id;
-      plus: Id;
-      minus: Id;
-      outputA: number;
-      outputV: number;
-      efficiencyShare: number;
-      /** Line terminal it is fed at; null where the sheet shows none. */
-      acIn: Id | null;
-    }
-  | {
-      kind: 'charger';
-      id: Id;
-      source: 'dcdc' | 'solar';
-      inPlus: Id;
-      inMinus: Id;
-      outPlus: Id;
-      outMinus: Id;
-      outputA: number;
-      outputV: number;
-      efficiencyShare: number;
-      /** From the maker's sheet; null means: work it out at the feed's lowest voltage. */
-      inputMaxA: number | null;
-      inputMaxV: number;
-      /** A trigger that must be live for it to work; null where it starts by itself. */
-      enable: Id | null;
-    };
+/** Elements by kind: each device adds what it brings (see `devices/`). */
+// biome-ignore lint/suspicious/noEmptyInterface: devices add to it
+export interface ElementTypes {}
+/** How the netlist takes each kind of element; each device says it of its own. */
+// biome-ignore lint/suspicious/noEmptyInterface: devices add to it
+export interface ElementRoles {}
+/** Kinds of part: each device adds its own. */
+// biome-ignore lint/suspicious/noEmptyInterface: devices add to it
+export interface PartKinds {}
 
-export type PartKind =
-  | 'battery'
-  | 'isolator'
-  | 'fuseHolder'
-  | 'shunt'
-  | 'busBar'
-  | 'fuseBlock'
-  | 'dcdcCharger'
-  | 'solarController'
-  | 'inverter'
-  | 'load'
-  | 'feed'
-  | 'solarModule'
-  | 'relay'
-  | 'mainsCharger'
-  | 'frame'
-  | 'button'
-  | 'mainsInlet'
-  | 'mainsPanel'
-  | 'transferRelay'
-  | 'connector';
+/** Internal elements between a part's terminals. */
+export type Element = ElementTypes[keyof ElementTypes];
+export type PartKind = keyof PartKinds;
 
 export interface MountHole extends PointMm {
   screwDiameterMm: number;

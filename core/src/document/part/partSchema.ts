@@ -1,4 +1,5 @@
 import type { Schema } from 'yup';
+import { elementSchema, PART_KINDS } from '../../devices/registry.ts';
 import {
   flag,
   id,
@@ -8,7 +9,6 @@ import {
   oneOfNumber,
   oneOfText,
   orNull,
-  positiveMm,
   record,
   rotation,
   taggedUnion,
@@ -17,18 +17,14 @@ import {
 } from '../schemaKit.ts';
 import {
   type Attachment,
-  CONDITIONS,
   CONTACT_RATINGS_A,
-  type Element,
+  FUSE_STYLES,
   type FuseLink,
   type Part,
   TAB_WIDTHS_MM,
   type Terminal,
 } from './part.ts';
 import { ATTACHMENT_FIELDS, PART_FIELDS } from './partFields.ts';
-
-const fuseStyle = () =>
-  oneOfText(['blade', 'sf30', 'sf51', 'classT', 'anl', 'cube', 'breakerThermal', 'breakerHydraulic']);
 
 const attachment: Schema<Attachment> = taggedUnion('kind', {
   stud: record({
@@ -61,156 +57,6 @@ const terminal: Schema<Terminal> = record({
   required: flag(),
 });
 
-const ohm = () => num({ min: 0.000001, max: 1e6, unit: 'Ω' });
-const amp = () => num({ min: 0.001, max: 20000, unit: 'A' });
-const volt = () => num({ min: 0.1, max: 1000, unit: 'V' });
-const share = () => num({ min: 0.1, max: 1 });
-
-const element: Schema<Element> = taggedUnion('kind', {
-  battery: record({
-    kind: tagIs('battery'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    chemistry: oneOfText(['agm', 'lifepo4']),
-    nominalV: volt(),
-    capacityAh: num({ min: 0.1, max: 5000, unit: 'Ah' }),
-    resistanceOhm: ohm(),
-    chargeLimitA: amp(),
-    dischargeLimitA: amp(),
-    bmsCutA: orNull(amp()),
-  }),
-  feed: record({ kind: tagIs('feed'), id: id(), plus: id(), minus: id(), resistanceOhm: ohm(), shortCircuitA: amp() }),
-  solarSource: record({
-    kind: tagIs('solarSource'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    peakW: num({ min: 1, max: 20000, unit: 'W' }),
-    openCircuitV: volt(),
-    shortCircuitA: amp(),
-  }),
-  resistance: record({
-    kind: tagIs('resistance'),
-    id: id(),
-    a: id(),
-    b: id(),
-    resistanceOhm: ohm(),
-    ratingA: amp(),
-    shunt: flag(),
-  }),
-  contact: record({
-    kind: tagIs('contact'),
-    id: id(),
-    a: id(),
-    b: id(),
-    resistanceOhm: ohm(),
-    ratingA: amp(),
-    normallyOpen: flag(),
-    follows: orNull(oneOfText(CONDITIONS)),
-    selfLimiting: flag(),
-  }),
-  coil: record({
-    kind: tagIs('coil'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    resistanceOhm: ohm(),
-    contactId: id(),
-    needs: orNull(oneOfText(CONDITIONS)),
-  }),
-  frame: record({
-    kind: tagIs('frame'),
-    id: id(),
-    terminalIds: list(id(), { min: 1, max: 60 }),
-    pointOhm: ohm(),
-    ratingA: amp(),
-  }),
-  strap: record({ kind: tagIs('strap'), id: id(), a: id(), b: id(), joinedFor: oneOfText(['agm', 'lifepo4']) }),
-  mainsSource: record({
-    kind: tagIs('mainsSource'),
-    id: id(),
-    line: id(),
-    neutral: id(),
-    source: oneOfText(['inlet', 'generator']),
-  }),
-  mainsLoad: record({ kind: tagIs('mainsLoad'), id: id(), line: id(), neutral: id() }),
-  transfer: record({ kind: tagIs('transfer'), id: id(), outLine: id(), firstLine: id(), secondLine: id() }),
-  fuseSeat: record({
-    kind: tagIs('fuseSeat'),
-    id: id(),
-    a: id(),
-    b: id(),
-    style: fuseStyle(),
-    maxRatingA: amp(),
-    polarised: flag(),
-  }),
-  bar: record({ kind: tagIs('bar'), id: id(), terminalIds: list(id(), { min: 1, max: 60 }), ratingA: amp() }),
-  load: record({ kind: tagIs('load'), id: id(), plus: id(), minus: id() }),
-  inverter: record({
-    kind: tagIs('inverter'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    acPowerW: num({ min: 1, max: 50000, unit: 'W' }),
-    efficiencyShare: share(),
-    cutoffV: volt(),
-    idleA: num({ min: 0, max: 50, unit: 'A' }),
-    surgeW: num({ min: 1, max: 200000, unit: 'W' }),
-    waveform: oneOfText(['sine', 'modified']),
-    acOut: orNull(id()),
-    acIn: orNull(id()),
-  }),
-  mainsCharger: record({
-    kind: tagIs('mainsCharger'),
-    id: id(),
-    plus: id(),
-    minus: id(),
-    outputA: amp(),
-    outputV: volt(),
-    efficiencyShare: share(),
-    acIn: orNull(id()),
-  }),
-  charger: record({
-    kind: tagIs('charger'),
-    id: id(),
-    source: oneOfText(['dcdc', 'solar']),
-    inPlus: id(),
-    inMinus: id(),
-    outPlus: id(),
-    outMinus: id(),
-    outputA: amp(),
-    outputV: volt(),
-    efficiencyShare: share(),
-    inputMaxA: orNull(amp()),
-    inputMaxV: volt(),
-    enable: orNull(id()),
-  }),
-});
-
-export const PART_KINDS = [
-  'battery',
-  'isolator',
-  'fuseHolder',
-  'shunt',
-  'busBar',
-  'fuseBlock',
-  'dcdcCharger',
-  'solarController',
-  'inverter',
-  'load',
-  'feed',
-  'solarModule',
-  'relay',
-  'mainsCharger',
-  'frame',
-  'button',
-  'mainsInlet',
-  'mainsPanel',
-  'transferRelay',
-  'connector',
-] as const;
-
 const clear = () => num(PART_FIELDS.clearMm);
 export const partSchema: Schema<Part> = record({
   id: id(),
@@ -236,7 +82,7 @@ export const partSchema: Schema<Part> = record({
     openTerminals: flag(),
   }),
   terminals: list(terminal, { min: 1, max: 80 }),
-  elements: list(element, { max: 80 }),
+  elements: list(elementSchema, { max: 80 }),
   systemVoltagesV: list(num({ min: 1, max: 1000, unit: 'V' }), { max: 10 }),
   price: orNull(num(PART_FIELDS.price)),
   leadTimeDays: orNull(num({ min: 0, max: 1000, integer: true, unit: 'days' })),
@@ -246,10 +92,13 @@ const seconds = () => num({ min: 0.000001, max: 1e6, unit: 's' });
 export const fuseLinkSchema: Schema<FuseLink> = record({
   id: id(),
   name: text(1, 80),
-  style: fuseStyle(),
-  ratingA: amp(),
-  interrupt: list(record({ upToV: volt(), currentA: amp() }), { min: 1, max: 10 }),
-  coldResistanceOhm: ohm(),
+  style: oneOfText(FUSE_STYLES),
+  ratingA: num({ min: 0.001, max: 20000, unit: 'A' }),
+  interrupt: list(
+    record({ upToV: num({ min: 0.1, max: 1000, unit: 'V' }), currentA: num({ min: 0.001, max: 20000, unit: 'A' }) }),
+    { min: 1, max: 10 },
+  ),
+  coldResistanceOhm: num({ min: 0.000001, max: 1e6, unit: 'Ω' }),
   price: orNull(num({ min: 0, max: 1e6 })),
   curve: orNull(
     record({

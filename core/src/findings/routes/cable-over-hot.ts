@@ -1,3 +1,4 @@
+import { deviceOf } from '../../devices/registry.ts';
 import { inside } from '../../solvers/polygon.ts';
 import { fact } from '../../stages/inputs.ts';
 import { itemOutline } from '../../stages/place/outlines.ts';
@@ -5,7 +6,6 @@ import { parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { laidCables } from './laidCables.ts';
 
-const HOT = ['inverter', 'mainsCharger', 'dcdcCharger', 'solarController'];
 /** Where along a stretch it is looked at. */
 const SHARES = [0.1, 0.3, 0.5, 0.7, 0.9];
 
@@ -23,7 +23,7 @@ export const cableOverHot = finding({
     const hot = items.flatMap((item) => {
       const part = parts.get(item.partId);
       const { place } = item;
-      if (!part || !HOT.includes(part.kind) || place.kind !== 'panel') return [];
+      if (!part || !deviceOf(part.kind).hot || place.kind !== 'panel') return [];
       return [{ item, place, outline: itemOutline(item, part)! }];
     });
     return laidCables.flatMap(({ cable, paths, ends }) =>

@@ -1,3 +1,4 @@
+import { deviceOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { TerminalRef } from '../../document/connection/connection.ts';
 import type { Item } from '../../document/item/item.ts';
@@ -27,7 +28,7 @@ export function freeSpots(
   const spots: TerminalRef[] = [];
   for (const item of at.items) {
     const part = at.parts.get(item.partId);
-    if (part?.kind !== 'busBar' && part?.kind !== 'fuseBlock') continue;
+    if (!part || !deviceOf(part.kind).distributes) continue;
     for (const t of part.terminals) {
       const ref = { itemId: item.id, terminalId: t.id };
       if (t.polarity !== polarity || t.required || at.used.has(`${item.id} ${t.id}`)) continue;

@@ -29,7 +29,7 @@ export const minusBeforeShunt = finding({
   judge: ({ shuntSides, cableAt, names, ...at }) => {
     const { netlist, potentials, connections, parts } = at;
     const ports = [
-      ...[...netlist.consumers, ...netlist.mainsChargers].map((c) => ({ itemId: c.item.id, node: c.minus })),
+      ...[...netlist.consumers, ...netlist.charging].map((c) => ({ itemId: c.item.id, node: c.minus })),
       ...netlist.chargers.flatMap((c) => [c.input, c.output].map((p) => ({ itemId: c.item.id, node: p.minus }))),
     ];
     return shuntSides

@@ -28,7 +28,7 @@ export const polarityReversed = finding({
   },
   judge: ({ unfed, netlist, potentials, connections, parts, words, items }) => {
     const ports = new Map<string, { plus: number; minus: number }>();
-    for (const c of [...netlist.consumers, ...netlist.mainsChargers]) ports.set(c.key, c);
+    for (const c of [...netlist.consumers, ...netlist.charging]) ports.set(c.key, c);
     for (const c of netlist.chargers) {
       ports.set(c.input.key, c.input);
       ports.set(c.output.key, c.output);

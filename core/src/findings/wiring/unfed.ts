@@ -28,7 +28,7 @@ export interface Unfed {
 }
 
 const portOf = (netlist: Netlist, key: string) =>
-  [...netlist.consumers, ...netlist.mainsChargers, ...netlist.chargers.flatMap((c) => [c.input, c.output])].find(
+  [...netlist.consumers, ...netlist.charging, ...netlist.chargers.flatMap((c) => [c.input, c.output])].find(
     (p) => p.key === key,
   );
 

@@ -1,24 +1,13 @@
+import { deviceOf } from '../../devices/registry.ts';
 import type { Id, PointMm, RotationDeg } from '../../document/basics.ts';
 import type { Board } from '../../document/board.ts';
 import type { Item } from '../../document/item/item.ts';
 import type { Panel } from '../../document/panel/panel.ts';
-import type { Part, PartKind } from '../../document/part/part.ts';
+import type { Part } from '../../document/part/part.ts';
 import type { Dossier } from '../../dossier.ts';
 import { type Box, boxOf, inside, overlap, toEdge } from '../../solvers/polygon.ts';
 import { rotated } from '../../stages/lengths/geometry.ts';
 import { holdsOn, keepOutOutline } from '../../stages/place/outlines.ts';
-
-/** These stand off the board unless somebody puts them there. */
-export const OFF_BOARD: readonly PartKind[] = [
-  'battery',
-  'feed',
-  'solarModule',
-  'load',
-  'frame',
-  'button',
-  'mainsInlet',
-];
-const HOT: readonly PartKind[] = ['inverter', 'mainsCharger', 'dcdcCharger', 'solarController'];
 
 /** Between two bodies at least this much, mm: fingers, lugs and a cable. Common practice, no source. */
 export const GAP_MM = 12;
@@ -80,7 +69,7 @@ export function placementModel(
   const belongs = (item: Item, part: Part) =>
     item.place.kind === 'panel'
       ? item.place.panelId === panelId && item.place.face === 'front'
-      : item.place.kind === 'unplaced' && !OFF_BOARD.includes(part.kind);
+      : item.place.kind === 'unplaced' && !deviceOf(part.kind).offBoard;
   const items = board.items.filter((i) => {
     const part = parts.get(i.partId);
     return part !== undefined && belongs(i, part);
@@ -94,7 +83,7 @@ export function placementModel(
       itemId: item.id,
       designation: item.designation,
       massKg: part.massKg,
-      hot: HOT.includes(part.kind),
+      hot: deviceOf(part.kind).hot,
       handled: part.body.reach === 'hand',
       half: [0, 1, 2, 3].map((t) => (t % 2 === 0 ? { x: w, y: h } : { x: h, y: w })),
       clear: [

@@ -1,3 +1,4 @@
+import { deviceOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Board } from '../../document/board.ts';
 import type { Part } from '../../document/part/part.ts';
@@ -73,15 +74,14 @@ export function reckonedHours(
   factor: (kind: WorkKind) => number = () => 1,
 ): Record<WorkKind, number> {
   const kinds = board.items.map((i) => parts.get(i.partId)?.kind);
-  const devices = kinds.filter((k) => k && k !== 'load' && k !== 'feed').length;
+  const devices = kinds.filter((k) => k && !deviceOf(k).customers).length;
   const logic = board.brief.chemistry === 'lifepo4' && kinds.includes('relay') ? ISOLATION_LOGIC_H : 0;
   const counts: Record<WorkKind, number> = {
     design: devices,
     cables: dossier.cables.length,
     build: devices,
     test: dossier.bench.filter((s) => s.role === 'tester').length,
-    setup: kinds.filter((k) => k === 'solarController' || k === 'dcdcCharger' || k === 'mainsCharger' || k === 'shunt')
-      .length,
+    setup: kinds.filter((k) => k && deviceOf(k).hasSettings).length,
   };
   const hours = (kind: WorkKind) => {
     const reckoned = RECKONED[kind];

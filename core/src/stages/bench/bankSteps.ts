@@ -1,3 +1,4 @@
+import type { Draft } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { ElectricalBrief } from '../../document/brief/brief.ts';
 import { given, use } from '../../engine/formula.ts';
@@ -6,7 +7,6 @@ import { REST_VOLTAGE_PER_12V, REST_VOLTAGE_SOURCE } from '../../tables/batteryV
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';
-import type { Draft } from './benchStep.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
 
 interface BankInput {

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { deriveStages } from '../../derive.ts';
+import type { BenchStep } from '../../devices/benchStep.ts';
 import { genericCatalogue } from '../../devices/genericCatalogue.ts';
 import type { Board } from '../../document/board.ts';
 import { defaultWorkshop } from '../../document/workshop/workshop.ts';
 import { profileById } from '../../profiles/profiles.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../../testing/demoBoards.ts';
 import { type BenchRecord, benchProgress, withinLimits } from './benchProgress.ts';
-import type { BenchStep } from './benchStep.ts';
 import { type Defect, OVERLOAD, simulateReading } from './simulate.ts';
 
 const stagesOf = (board: Board) =>

@@ -1,4 +1,4 @@
-import type { BenchStep } from './benchStep.ts';
+import type { BenchStep } from '../../devices/benchStep.ts';
 
 /** One reading or confirmation as recorded; records are only ever added. */
 export interface BenchRecord {

@@ -1,6 +1,6 @@
+import type { BenchState, BenchStep, Draft } from '../../devices/benchStep.ts';
 import { fingerprint } from '../../document/fingerprint.ts';
 import type { Item } from '../../document/item/item.ts';
-import type { BenchState, BenchStep, Draft } from './benchStep.ts';
 
 export const NO_LIVE =
   'Batteries disconnected, sun covered or unplugged, starter feed off. Check with the meter before hands go in.';

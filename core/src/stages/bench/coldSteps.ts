@@ -1,9 +1,9 @@
+import type { Draft } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Part } from '../../document/part/part.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';
-import type { Draft } from './benchStep.ts';
 import { type BenchItem, coldState, NO_LIVE } from './benchWords.ts';
 
 /** Lowest reading that counts as "not connected". Common practice, no source. */
@@ -48,11 +48,7 @@ export function coldSteps(input: {
   ];
   const ohms = { ...base, method: 'reading' as const, measures: 'resistance' as const, unit: 'Ω' as const };
   const bank = bankTerminals(input.netlist, input.potentials);
-  const ports = [
-    ...input.netlist.consumers,
-    ...input.netlist.chargers.map((c) => c.output),
-    ...input.netlist.mainsChargers,
-  ];
+  const ports = [...input.netlist.consumers, ...input.netlist.chargers.map((c) => c.output), ...input.netlist.charging];
   const items = new Map(input.items.map((i) => [i.id, i]));
   for (const port of ports) {
     if (!bank || input.potentials.islandOf[port.minus] !== bank.island) continue;

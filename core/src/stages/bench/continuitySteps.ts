@@ -1,10 +1,10 @@
+import type { Draft } from '../../devices/benchStep.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { continuityLimit } from '../../formulas/bench.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../tables/conductorResistance.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
-import type { Draft } from './benchStep.ts';
 import { coldState, NO_LIVE } from './benchWords.ts';
 
 /** Continuity of each core of one cable. */

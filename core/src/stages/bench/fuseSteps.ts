@@ -1,3 +1,4 @@
+import type { Draft } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { ElectricalBrief } from '../../document/brief/brief.ts';
 import type { Catalogue, Part } from '../../document/part/part.ts';
@@ -7,7 +8,6 @@ import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
-import type { Draft } from './benchStep.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
 
 type BenchSeat = Pick<SizedSeat, 'key' | 'itemId' | 'seatId' | 'spare' | 'link' | 'upstreamKeys'>;

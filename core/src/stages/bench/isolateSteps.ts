@@ -1,9 +1,10 @@
+import type { Draft } from '../../devices/benchStep.ts';
+import type { ElementOf } from '../../devices/elementKind.ts';
 import type { Id } from '../../document/basics.ts';
 import type { TerminalRef } from '../../document/connection/connection.ts';
 import type { Part } from '../../document/part/part.ts';
-import type { Branch, ElementOf, Netlist } from '../netlist/netlist.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
-import type { Draft } from './benchStep.ts';
 
 /** Below this a point counts as dead. Common practice, no source. */
 const DEAD_V = 0.5;

@@ -1,3 +1,4 @@
+import type { Draft } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { TerminalRef } from '../../document/connection/connection.ts';
 import { given, use } from '../../engine/formula.ts';
@@ -7,7 +8,6 @@ import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { aloneOn, type Circuit, operatingPoint } from '../sizing/electrical.ts';
 import { bankTerminals } from './bankTerminals.ts';
-import type { Draft } from './benchStep.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
 
 /** One consumer alone on its line, as the solved network has it. */

@@ -1,6 +1,6 @@
+import type { Draft } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Part } from '../../document/part/part.ts';
-import type { Draft } from './benchStep.ts';
 import { type BenchItem, coldState } from './benchWords.ts';
 
 /** The mains side, by a licensed person. */

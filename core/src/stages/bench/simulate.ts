@@ -1,8 +1,8 @@
+import type { BenchState, Probe } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { circuitOf, operatingPoint } from '../sizing/electrical.ts';
-import type { BenchState, Probe } from './benchStep.ts';
 
 /** A hidden fault a simulated board may carry, for tests and trainees. */
 export type Defect =
@@ -23,7 +23,7 @@ export const OVERLOAD = 9.9e37;
 
 /** The netlist with a swapped pair built in: the wires at an item's plus and minus change places. */
 function withSwap(netlist: Netlist, itemId: Id): Netlist {
-  const ports = [...netlist.consumers, ...netlist.chargers.map((c) => c.output), ...netlist.mainsChargers].filter(
+  const ports = [...netlist.consumers, ...netlist.chargers.map((c) => c.output), ...netlist.charging].filter(
     (p) => p.item.id === itemId,
   );
   const port = ports[0];

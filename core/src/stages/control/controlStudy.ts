@@ -1,6 +1,7 @@
+import type { ElementOf } from '../../devices/elementKind.ts';
 import type { Id } from '../../document/basics.ts';
 import { CONDITIONS, type ConditionId } from '../../document/part/part.ts';
-import type { Branch, ConsumerPort, ElementOf, Netlist } from '../netlist/netlist.ts';
+import type { Branch, ConsumerPort, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 
 /** A contact of the board and what works it. */
@@ -137,7 +138,7 @@ function rowOf(
             reachesBattery(c.output.plus),
         )
         .map((c) => c.item.id),
-      ...netlist.mainsChargers.filter((m) => mains && reachesBattery(m.plus)).map((m) => m.item.id),
+      ...netlist.charging.filter((m) => mains && reachesBattery(m.plus)).map((m) => m.item.id),
     ];
     return {
       when,

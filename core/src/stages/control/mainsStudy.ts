@@ -1,7 +1,8 @@
+import type { ElementOf } from '../../devices/elementKind.ts';
 import type { Id } from '../../document/basics.ts';
 import type { WiredItem } from '../../document/item/item.ts';
 import type { Part } from '../../document/part/part.ts';
-import type { ElementOf, Netlist } from '../netlist/netlist.ts';
+import type { Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 
 /** Who is fed by what on the mains side, in one state of the outside. */

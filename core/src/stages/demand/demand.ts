@@ -1,30 +1,22 @@
+import type { Draw } from '../../devices/elementKind.ts';
+import { chargeOf, elementKindOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { ElectricalBrief } from '../../document/brief/brief.ts';
-import type { ElectricLoad, LoadDemand } from '../../document/item/item.ts';
-import { figure, given, type Origin, use } from '../../engine/formula.ts';
-import { coilCurrent, converterInputCurrent, inverterCurrent, loadCurrent } from '../../formulas/demand.ts';
+import type { ElectricLoad } from '../../document/item/item.ts';
+import { figure, given, use } from '../../engine/formula.ts';
+import { converterInputCurrent } from '../../formulas/demand.ts';
 import { solarDesignCurrent } from '../../formulas/solar.ts';
-import type { ChargerPort, ConsumerPort, Netlist, Port, SolarPort } from '../netlist/netlist.ts';
+import type { ChargerPort, Netlist, Port, SolarPort } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 
 /**
  * One current that flows round through the network: a consumer fed by its island's stiff sources, a charger charging
  * them, or a solar module into its controller.
  */
-export interface Flow {
+export interface Flow extends Draw {
   key: string;
   itemId: Id;
   way: 'discharge' | 'charge' | 'solar';
-  designCurrentA: number;
-  /** The figure its design current is, or what it was given by. */
-  origin: Origin;
-  /** Current for the moment it starts over its design current; 1 where it starts softly. */
-  surgeFactor: number;
-  /** What it does on the bench: constant power, constant current, or a fixed resistance. */
-  operating:
-    | { kind: 'power'; powerW: number }
-    | { kind: 'current'; currentA: number }
-    | { kind: 'resistance'; ohm: number };
   /** Current is taken out at `sink` and, for solar, put in at `supply`; stiff sources close the loop otherwise. */
   sink: Port;
   /** A solar string as a whole: the plus of its top module, the minus of its bottom one. */
@@ -42,27 +34,6 @@ export interface Demand {
   unfed: { itemId: Id; key: string; plusFed: boolean; minusFed: boolean; reversed: boolean }[];
 }
 
-/** A current with where it came from. */
-export type Current = Pick<Flow, 'designCurrentA' | 'origin'>;
-
-/**
- * Current of a load row while it is on, at the nominal system voltage.
- * @param address of the figure, where it is worked out
- */
-export function ratedCurrent(
-  load: Pick<LoadDemand, 'rating'> | null,
-  systemVoltageV: number,
-  address: string,
-): Current {
-  if (!load) return { designCurrentA: 0, origin: given('no load is said') };
-  if (load.rating.kind === 'amps') return { designCurrentA: load.rating.currentA, origin: given('load list') };
-  const designCurrentA = use(loadCurrent, { powerW: load.rating.powerW, voltageV: systemVoltageV }, address, {
-    powerW: given('load list'),
-    voltageV: given('brief'),
-  });
-  return { designCurrentA, origin: figure(address) };
-}
-
 /** Address of a flow's design current, where it is worked out. */
 const currentAddress = (flowKey: string): string => `flow/${flowKey}/currentA`;
 
@@ -71,51 +42,6 @@ const pole = (potentials: Potentials, port: Port) => ({
   minusV: potentials.nodeV[port.minus]!,
   sameIsland: potentials.islandOf[port.plus] === potentials.islandOf[port.minus],
 });
-
-function consumerFlow(
-  port: ConsumerPort,
-  load: ElectricLoad | null,
-  systemVoltageV: number,
-): Omit<Flow, 'key' | 'sink' | 'supply' | 'modules' | 'way'> {
-  const { element, item } = port;
-  const address = currentAddress(port.key);
-  if (element.kind === 'inverter') {
-    const designCurrentA = use(
-      inverterCurrent,
-      { acPowerW: element.acPowerW, cutoffV: element.cutoffV, efficiencyShare: element.efficiencyShare },
-      address,
-      { acPowerW: given('part sheet'), cutoffV: given('part sheet'), efficiencyShare: given('part sheet') },
-    );
-    return {
-      itemId: item.id,
-      designCurrentA,
-      origin: figure(address),
-      surgeFactor: element.surgeW / element.acPowerW,
-      operating: { kind: 'power', powerW: element.acPowerW / element.efficiencyShare },
-    };
-  }
-  if (element.kind === 'coil')
-    return {
-      itemId: item.id,
-      designCurrentA: use(coilCurrent, { systemVoltageV, resistanceOhm: element.resistanceOhm }, address, {
-        systemVoltageV: given('brief'),
-        resistanceOhm: given('part sheet'),
-      }),
-      origin: figure(address),
-      surgeFactor: 1,
-      operating: { kind: 'resistance', ohm: element.resistanceOhm },
-    };
-  const rating = load?.rating;
-  return {
-    itemId: item.id,
-    ...ratedCurrent(load, systemVoltageV, address),
-    surgeFactor: load && !load.softStart ? load.surgeFactor : 1,
-    operating:
-      rating?.kind === 'watts'
-        ? { kind: 'power', powerW: rating.powerW }
-        : { kind: 'current', currentA: rating?.currentA ?? 0 },
-  };
-}
 
 /** Modules in series from a controller's plus input downwards, one list a string; a broken string ends early. */
 function solarStrings(charger: ChargerPort, netlist: Netlist, potentials: Potentials): SolarPort[][] {
@@ -234,7 +160,12 @@ export function demandOf(
       });
     else
       flows.push({
-        ...consumerFlow(port, loads.get(port.item.id) ?? null, brief.systemVoltageV),
+        ...elementKindOf(port.element).draw!(port.element, {
+          load: loads.get(port.item.id) ?? null,
+          systemVoltageV: brief.systemVoltageV,
+          address: currentAddress(port.key),
+        }),
+        itemId: port.item.id,
         key: port.key,
         way: 'discharge',
         sink: port,
@@ -260,17 +191,18 @@ export function demandOf(
         });
     }
   }
-  for (const port of netlist.mainsChargers) {
+  for (const port of netlist.charging) {
     const { plusV, minusV, sameIsland } = pole(potentials, port);
+    const charge = chargeOf(port.element, currentAddress(port.key));
     if (sameIsland && plusV - minusV > 0.5)
       flows.push({
         key: port.key,
         itemId: port.item.id,
         way: 'charge',
-        designCurrentA: port.element.outputA,
-        origin: given('part sheet: output current'),
+        designCurrentA: charge.designCurrentA,
+        origin: charge.origin,
         surgeFactor: 1,
-        operating: { kind: 'current', currentA: port.element.outputA },
+        operating: { kind: 'current', currentA: charge.outputA },
         sink: port,
         supply: null,
         modules: [],

@@ -1,3 +1,5 @@
+import type { Current } from '../../devices/elementKind.ts';
+import { ratedCurrent } from '../../devices/load/ratedCurrent.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Brief } from '../../document/brief/brief.ts';
 import type { Item, LoadDemand } from '../../document/item/item.ts';
@@ -16,7 +18,6 @@ import {
   wantedBank,
 } from '../../formulas/demand.ts';
 import { COLD_CAPACITY_PER_K } from '../../tables/bankTraits.ts';
-import { type Current, ratedCurrent } from './demand.ts';
 
 export interface EnergyRow {
   itemId: Id;

@@ -1,23 +1,24 @@
+import type { ElementIn, ElementOf } from '../../devices/elementKind.ts';
+import { isIn } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Connection, TerminalRef } from '../../document/connection/connection.ts';
 import type { WiredItem } from '../../document/item/item.ts';
 import type { Element, Part } from '../../document/part/part.ts';
 
-export type ElementOf<K extends Element['kind']> = Extract<Element, { kind: K }>;
 type Owned<K extends Element['kind']> = { item: WiredItem; part: Part; element: ElementOf<K>; key: string };
 
 /** A two-terminal way for current: a wire between terminals, or a closed element inside a part. */
 export interface Branch {
   /** `connection/ID` for wires, `item/ID/ELEMENT` for elements. */
   key: string;
-  kind: 'wire' | 'resistance' | 'contact' | 'fuseSeat';
+  kind: 'wire' | ElementIn<'branch'>['kind'];
   a: number;
   b: number;
   connectionId: Id | null;
   itemId: Id | null;
   elementId: Id | null;
   /** The element inside the part; null for wires. */
-  element: ElementOf<'resistance'> | ElementOf<'contact'> | ElementOf<'fuseSeat'> | null;
+  element: ElementIn<'branch'> | null;
 }
 
 /** Something that gives or takes current between two nodes. */
@@ -29,14 +30,15 @@ export interface Port {
   plusRef: TerminalRef;
   minusRef: TerminalRef;
 }
-export type SourcePort = Port & { element: ElementOf<'battery'> | ElementOf<'feed'> };
-export type SolarPort = Port & { element: ElementOf<'solarSource'> };
-export type ConsumerPort = Port & { element: ElementOf<'load'> | ElementOf<'inverter'> | ElementOf<'coil'> };
-export type MainsChargerPort = Port & { element: ElementOf<'mainsCharger'> };
+export type SourcePort = Port & { element: ElementIn<'source'> };
+export type SolarPort = Port & { element: ElementIn<'solar'> };
+export type ConsumerPort = Port & { element: ElementIn<'consumer'> };
+/** Charges the bank by itself, from outside the board. */
+export type ChargingPort = Port & { element: ElementIn<'charging'> };
 export type ChargerPort = {
   key: string;
   item: WiredItem;
-  element: ElementOf<'charger'>;
+  element: ElementIn<'charger'>;
   input: Port;
   output: Port;
 };
@@ -50,7 +52,7 @@ export interface Netlist {
   solar: SolarPort[];
   consumers: ConsumerPort[];
   chargers: ChargerPort[];
-  mainsChargers: MainsChargerPort[];
+  charging: ChargingPort[];
   /** Bus bars and their ratings. */
   bars: { itemId: Id; elementId: Id; node: number; ratingA: number }[];
   /** Metal frames that carry returns, each as the node all its points meet in. */
@@ -76,7 +78,7 @@ export function buildNetlist(
     const part = parts.get(item.partId);
     if (!part) continue;
     for (const element of part.elements) {
-      if (element.kind === 'bar') {
+      if (isIn(element, 'bar')) {
         const node = nodeCount++;
         for (const t of element.terminalIds) nodeOf.set(terminalKey({ itemId: item.id, terminalId: t }), node);
         bars.push({ itemId: item.id, elementId: element.id, node, ratingA: element.ratingA });
@@ -97,7 +99,7 @@ export function buildNetlist(
     solar: [],
     consumers: [],
     chargers: [],
-    mainsChargers: [],
+    charging: [],
     bars,
     frames: [],
   };
@@ -110,70 +112,51 @@ export function buildNetlist(
       plusRef: { itemId: item.id, terminalId: plus },
       minusRef: { itemId: item.id, terminalId: minus },
     });
-    switch (element.kind) {
-      case 'resistance':
-      case 'contact':
-      case 'fuseSeat':
+    if (isIn(element, 'branch'))
+      netlist.branches.push({
+        key,
+        kind: element.kind,
+        a: at(item, element.a),
+        b: at(item, element.b),
+        connectionId: null,
+        itemId: item.id,
+        elementId: element.id,
+        element,
+      });
+    else if (isIn(element, 'hub')) {
+      const hub = netlist.nodeCount++;
+      netlist.frames.push({ itemId: item.id, node: hub });
+      for (const terminalId of element.terminalIds)
         netlist.branches.push({
-          key,
-          kind: element.kind,
-          a: at(item, element.a),
-          b: at(item, element.b),
+          key: `${key}/${terminalId}`,
+          kind: 'resistance',
+          a: at(item, terminalId),
+          b: hub,
           connectionId: null,
           itemId: item.id,
           elementId: element.id,
-          element,
-        });
-        break;
-      case 'frame': {
-        const hub = netlist.nodeCount++;
-        netlist.frames.push({ itemId: item.id, node: hub });
-        for (const terminalId of element.terminalIds)
-          netlist.branches.push({
-            key: `${key}/${terminalId}`,
+          element: {
             kind: 'resistance',
-            a: at(item, terminalId),
-            b: hub,
-            connectionId: null,
-            itemId: item.id,
-            elementId: element.id,
-            element: {
-              kind: 'resistance',
-              id: `${element.id}/${terminalId}`,
-              a: terminalId,
-              b: terminalId,
-              resistanceOhm: element.pointOhm,
-              ratingA: element.ratingA,
-              shunt: false,
-            },
-          });
-        break;
-      }
-      case 'battery':
-      case 'feed':
-        netlist.sources.push({ ...port(element.plus, element.minus), element });
-        break;
-      case 'solarSource':
-        netlist.solar.push({ ...port(element.plus, element.minus), element });
-        break;
-      case 'load':
-      case 'inverter':
-      case 'coil':
-        netlist.consumers.push({ ...port(element.plus, element.minus), element });
-        break;
-      case 'mainsCharger':
-        netlist.mainsChargers.push({ ...port(element.plus, element.minus), element });
-        break;
-      case 'charger':
-        netlist.chargers.push({
-          key,
-          item,
-          element,
-          input: port(element.inPlus, element.inMinus, '/input'),
-          output: port(element.outPlus, element.outMinus, '/output'),
+            id: `${element.id}/${terminalId}`,
+            a: terminalId,
+            b: terminalId,
+            resistanceOhm: element.pointOhm,
+            ratingA: element.ratingA,
+            shunt: false,
+          },
         });
-        break;
-    }
+    } else if (isIn(element, 'source')) netlist.sources.push({ ...port(element.plus, element.minus), element });
+    else if (isIn(element, 'solar')) netlist.solar.push({ ...port(element.plus, element.minus), element });
+    else if (isIn(element, 'consumer')) netlist.consumers.push({ ...port(element.plus, element.minus), element });
+    else if (isIn(element, 'charging')) netlist.charging.push({ ...port(element.plus, element.minus), element });
+    else if (isIn(element, 'charger'))
+      netlist.chargers.push({
+        key,
+        item,
+        element,
+        input: port(element.inPlus, element.inMinus, '/input'),
+        output: port(element.outPlus, element.outMinus, '/output'),
+      });
   }
   for (const connection of connections) {
     const a = nodeOf.get(terminalKey(connection.from));

@@ -1,3 +1,4 @@
+import { deviceOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Item } from '../../document/item/item.ts';
 import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
@@ -100,7 +101,7 @@ export function deviceLines(items: readonly Listed[], parts: ReadonlyMap<Id, Par
   const lines: Lines = new Map();
   for (const item of items) {
     const part = parts.get(item.partId);
-    if (!part || part.kind === 'load' || part.kind === 'feed') continue;
+    if (!part || deviceOf(part.kind).customers) continue;
     addTo(lines, 'device', part, 1, item.designation, item.ownership);
   }
   return lines;

@@ -1,3 +1,4 @@
+import type { ElementOf } from '../../devices/elementKind.ts';
 import type { Choice, Id } from '../../document/basics.ts';
 import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import type { Catalogue, FuseLink } from '../../document/part/part.ts';
@@ -5,7 +6,6 @@ import type { FeederSchool } from '../../document/settings/settings.ts';
 import { compareText } from '../../engine/compareText.ts';
 import { feederMinimum, fuseMinimum } from '../../formulas/protection.ts';
 import type { Profile } from '../../profiles/profile.ts';
-import type { ElementOf } from '../netlist/netlist.ts';
 import { type ChoiceResult, lockedResult } from './choiceResult.ts';
 
 export interface Seat {

@@ -1,4 +1,5 @@
 import { resized } from '@ombrik/core/devices/partFile';
+import { elementKindOf } from '@ombrik/core/devices/registry';
 import { newId } from '@ombrik/core/document/newId';
 import { attachmentText } from '@ombrik/core/document/part/attachmentText';
 import type { Element, Part, Terminal } from '@ombrik/core/document/part/part';
@@ -10,26 +11,6 @@ import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { PartPlaces } from './PartPlaces.tsx';
 import { PartPreview } from './PartPreview.tsx';
-
-const VALUE_LABEL: Readonly<Record<string, [string, string]>> = {
-  nominalV: ['Nominal voltage', 'V'],
-  capacityAh: ['Capacity', 'Ah'],
-  resistanceOhm: ['Resistance', 'Ω'],
-  chargeLimitA: ['Charge limit', 'A'],
-  dischargeLimitA: ['Discharge limit', 'A'],
-  shortCircuitA: ['Short-circuit current', 'A'],
-  openCircuitV: ['Open-circuit voltage', 'V'],
-  peakW: ['Peak power', 'W'],
-  ratingA: ['Rated current', 'A'],
-  maxRatingA: ['Largest fuse', 'A'],
-  acPowerW: ['Output power', 'W'],
-  efficiencyShare: ['Efficiency', ''],
-  cutoffV: ['Cut-off voltage', 'V'],
-  idleA: ['Idle current', 'A'],
-  outputA: ['Output current', 'A'],
-  outputV: ['Output voltage', 'V'],
-  inputMaxV: ['Highest input voltage', 'V'],
-};
 
 /** A part made on the spot for this board, from a part that is like it and its sheet. */
 export function CustomPartForm({
@@ -53,7 +34,9 @@ export function CustomPartForm({
     .slice(0, 2)
     .flatMap((e, i) =>
       Object.entries(e).flatMap(([field, value]) =>
-        typeof value === 'number' && VALUE_LABEL[field] ? [{ i, field, value, label: VALUE_LABEL[field] }] : [],
+        typeof value === 'number' && elementKindOf(e).sheet[field]
+          ? [{ i, field, value, label: elementKindOf(e).sheet[field]! }]
+          : [],
       ),
     );
   return (

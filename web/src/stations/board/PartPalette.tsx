@@ -1,23 +1,13 @@
+import { DEVICE_GROUPS } from '@ombrik/core/devices/device';
+import { deviceOf } from '@ombrik/core/devices/registry';
 import { addItem, newItem } from '@ombrik/core/document/item/items';
-import type { Part, PartKind } from '@ombrik/core/document/part/part';
+import type { Part } from '@ombrik/core/document/part/part';
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 import { PartFiles } from './PartFiles.tsx';
-
-const GROUPS: readonly [string, readonly PartKind[]][] = [
-  ['Batteries and sources', ['battery', 'feed', 'solarModule']],
-  ['Switches and fuses', ['isolator', 'fuseHolder', 'fuseBlock', 'relay', 'button']],
-  ['Bars, shunts and frame', ['busBar', 'shunt', 'frame']],
-  ['Chargers and inverters', ['dcdcCharger', 'solarController', 'mainsCharger', 'inverter']],
-  ['Mains side, for a licensed person', ['mainsInlet', 'mainsPanel', 'transferRelay']],
-  ['Plugs', ['connector']],
-  ['Loads', ['load']],
-];
-/** These live off the board unless somebody drags them onto it. */
-const OFF_BOARD: readonly PartKind[] = ['battery', 'feed', 'solarModule', 'load', 'frame', 'button', 'mainsInlet'];
 
 /** The catalogue: pick a part and it comes to the first free spot, or to the shelf when it lives off the board. */
 export function PartPalette({ view, onClose }: { view: BoardView; onClose: () => void }) {
@@ -55,7 +45,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
     return { xMm: right / 2, yMm: bottom / 2 };
   };
   const add = (part: Part) => {
-    const off = OFF_BOARD.includes(part.kind);
+    const off = deviceOf(part.kind).offBoard;
     const item = newItem(
       board,
       part,
@@ -96,8 +86,8 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
         value={query}
         onChange={(e) => setQuery(e.target.value)}
       />
-      {GROUPS.map(([title, kinds]) => {
-        const own = [...parts.values()].filter((p) => kinds.includes(p.kind) && wanted(p));
+      {DEVICE_GROUPS.map((title) => {
+        const own = [...parts.values()].filter((p) => deviceOf(p.kind).group === title && wanted(p));
         if (own.length === 0) return null;
         return (
           <div key={title} className="mt-2">

@@ -1,3 +1,4 @@
+import { deviceOf } from '@ombrik/core/devices/registry';
 import type { Part, Terminal } from '@ombrik/core/document/part/part';
 
 const SIGN = { plus: '+', minus: '−', none: '' } as const;
@@ -64,7 +65,7 @@ export function TerminalMark({
 /** The outline of a part with the sign of what it is: fins on hot ones, a blade on switches, links in holders. */
 export function PartBody({ part, width, height }: { part: Part; width: number; height: number }) {
   const [x, y] = [-width / 2, -height / 2];
-  const fins = part.kind === 'inverter' || part.kind === 'dcdcCharger' || part.kind === 'solarController';
+  const { hot: fins, face } = deviceOf(part.kind);
   return (
     <g>
       {part.body.outline ? (
@@ -110,10 +111,10 @@ export function PartBody({ part, width, height }: { part: Part; width: number; h
             opacity={0.3}
           />
         ))}
-      {part.kind === 'busBar' && (
+      {face === 'bar' && (
         <rect x={x + 20} y={-8} width={width - 40} height={16} rx={2} fill="#C9824F" stroke="#7A3C15" />
       )}
-      {part.kind === 'isolator' && (
+      {face === 'knob' && (
         <g stroke="currentColor" fill="none" opacity={0.55}>
           <circle r={Math.min(width, height) * 0.24} />
           <line
@@ -125,7 +126,7 @@ export function PartBody({ part, width, height }: { part: Part; width: number; h
           />
         </g>
       )}
-      {part.kind === 'fuseHolder' && (
+      {face === 'link' && (
         <rect
           x={-width * 0.16}
           y={-height * 0.2}
@@ -136,7 +137,7 @@ export function PartBody({ part, width, height }: { part: Part; width: number; h
           opacity={0.55}
         />
       )}
-      {part.kind === 'shunt' && (
+      {face === 'strips' && (
         <g stroke="currentColor" opacity={0.55}>
           {[-4, 0, 4].map((o) => (
             <line key={o} x1={-26} x2={26} y1={o} y2={o} />

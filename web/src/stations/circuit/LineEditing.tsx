@@ -1,11 +1,10 @@
 import { oneLineOf } from '@ombrik/core/circuit/oneLine';
+import { deviceOf } from '@ombrik/core/devices/registry';
 import { removeConnections } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/document/connection/rewire';
 import { useMemo } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
-
-const STANDS_BETWEEN = ['fuseHolder', 'isolator', 'shunt', 'relay', 'busBar'] as const;
 
 /** What can be done to the chosen line: put a part into it, take an end elsewhere, take it away. */
 export function LineEditing({ cableId }: { cableId: string }) {
@@ -27,9 +26,7 @@ export function LineEditing({ cableId }: { cableId: string }) {
     ?.terminals.find((t) => t.id === edge.from.terminalId)?.polarity;
   const wireSide = dossier.sizing.wires.find((w) => w.connectionId === edge.connectionId)?.polarity;
   const side = wireSide === 'plus' || wireSide === 'minus' ? wireSide : (sideAt ?? 'none');
-  const candidates = [...parts.values()].filter(
-    (p) => (STANDS_BETWEEN as readonly string[]).includes(p.kind) && waysIn(p, side).length >= 2,
-  );
+  const candidates = [...parts.values()].filter((p) => deviceOf(p.kind).between && waysIn(p, side).length >= 2);
   const put = (partId: string) => {
     const made = insertBetween(board, edge.connectionId, edge.from, parts.get(partId)!, side);
     if (!made) return;

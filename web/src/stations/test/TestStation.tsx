@@ -1,4 +1,4 @@
-import type { BenchStep } from '@ombrik/core/stages/bench/benchStep';
+import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { useEffect, useState } from 'react';

@@ -1,11 +1,6 @@
-import type { ConditionId, MountHole, PartData } from '../../document/part/part.ts';
-import { clamp, stud } from './terminals.ts';
-
-/** Relays, buttons and signal sources: what a control circuit is made of. Dimensions and prices are invented. */
-const sideHoles = (halfMm: number): MountHole[] => [
-  { xMm: -halfMm, yMm: 0, screwDiameterMm: 5 },
-  { xMm: halfMm, yMm: 0, screwDiameterMm: 5 },
-];
+import type { PartData } from '../../document/part/part.ts';
+import { sideHoles } from '../makings.ts';
+import { clamp, stud } from '../terminals.ts';
 
 const voltageRelay: PartData = {
   id: 'relay-lvd-100',
@@ -110,81 +105,4 @@ const powerRelay: PartData = {
   leadTimeDays: 5,
 };
 
-const button: PartData = {
-  id: 'button-momentary',
-  kind: 'button',
-  name: 'Push button, closes while held',
-  widthMm: 30,
-  heightMm: 30,
-  depthMm: 40,
-  massKg: 0.05,
-  clearSpaceMm: { left: 0, right: 0, top: 0, bottom: 0 },
-  mountHoles: [],
-  terminals: [
-    clamp('in', 'plus', [-8, 8, 90], [0.5, 2.5], { lineLoad: 'line' }),
-    clamp('out', 'plus', [8, 8, 90], [0.5, 2.5], { lineLoad: 'load' }),
-  ],
-  elements: [
-    {
-      kind: 'contact',
-      id: 'k',
-      a: 'in',
-      b: 'out',
-      resistanceOhm: 0.01,
-      ratingA: 5,
-      normallyOpen: true,
-      follows: 'buttonHeld',
-      selfLimiting: false,
-    },
-  ],
-  systemVoltagesV: [12, 24, 48],
-  price: 6,
-  leadTimeDays: 3,
-};
-
-/** A small output of a part that is live while a condition holds: a contact from its own plus. */
-export const signalOutput = (
-  id: string,
-  from: string,
-  follows: ConditionId,
-): Extract<PartData['elements'][number], { kind: 'contact' }> => ({
-  kind: 'contact',
-  id: `${id}Out`,
-  a: from,
-  b: id,
-  resistanceOhm: 0.1,
-  ratingA: 1,
-  normallyOpen: true,
-  follows,
-  selfLimiting: true,
-});
-
-/** Bare points of a metal frame that carries returns: bolted joints on clean metal. Resistance: common practice, no source. */
-const frame: PartData = {
-  id: 'frame-8',
-  kind: 'frame',
-  name: 'Metal frame, 8 return points M8',
-  widthMm: 300,
-  heightMm: 40,
-  depthMm: 5,
-  massKg: 0,
-  clearSpaceMm: { left: 0, right: 0, top: 0, bottom: 0 },
-  mountHoles: [],
-  terminals: Array.from({ length: 8 }, (_, i) =>
-    stud(`p${i + 1}`, 'minus', [-122 + i * 35, 0, i % 2 ? 90 : 270], [8, 32], { required: false, zMm: 5 }),
-  ),
-  elements: [
-    {
-      kind: 'frame',
-      id: 'frame',
-      terminalIds: Array.from({ length: 8 }, (_, i) => `p${i + 1}`),
-      pointOhm: 0.001,
-      ratingA: 200,
-    },
-  ],
-  systemVoltagesV: [12, 24],
-  price: null,
-  leadTimeDays: null,
-};
-
-export const CONTROL: PartData[] = [voltageRelay, powerRelay, joiningRelay, boostRelay, button, frame];
+export const RELAYS: readonly PartData[] = [voltageRelay, powerRelay, joiningRelay, boostRelay];

@@ -1,9 +1,8 @@
 import type { PartData } from '../../document/part/part.ts';
-import { contactChamber, tab } from './terminals.ts';
+import { contactChamber } from '../terminals.ts';
 
 /** Resistance of one mated contact, Ω. Common practice, no source. */
 const MATED_OHM = 0.0002;
-const noClear = { left: 0, right: 0, top: 0, bottom: 0 };
 
 /** A palm-sized two-pole connector with its half on the board and the half that is unplugged. Sizes invented. */
 const connector = (
@@ -44,39 +43,8 @@ const connector = (
   };
 };
 
-export const CONNECTORS: PartData[] = [
+export const CONNECTORS: readonly PartData[] = [
   connector(50, [36, 48, 16], 6.4),
   connector(120, [56, 70, 28], 14.5),
   connector(175, [60, 80, 30], 17.8),
-  {
-    id: 'rocker-20',
-    kind: 'isolator',
-    name: 'Rocker switch 20 A, tabs 6.3 mm',
-    widthMm: 30,
-    heightMm: 22,
-    depthMm: 34,
-    massKg: 0.02,
-    clearSpaceMm: noClear,
-    mountHoles: [],
-    terminals: [
-      tab('line', 'plus', [-8, 0, 180], 6.3, { lineLoad: 'line' }),
-      tab('load', 'plus', [8, 0, 0], 6.3, { lineLoad: 'load' }),
-    ],
-    elements: [
-      {
-        kind: 'contact',
-        id: 'k',
-        a: 'line',
-        b: 'load',
-        resistanceOhm: 0.005,
-        ratingA: 20,
-        normallyOpen: false,
-        follows: null,
-        selfLimiting: false,
-      },
-    ],
-    systemVoltagesV: [12, 24],
-    price: 4.2,
-    leadTimeDays: 7,
-  },
 ];

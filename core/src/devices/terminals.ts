@@ -1,4 +1,4 @@
-import type { Attachment, Polarity, Terminal } from '../../document/part/part.ts';
+import type { Attachment, Polarity, Terminal } from '../document/part/part.ts';
 
 type Spot = [xMm: number, yMm: number, exitDeg: Terminal['exitDeg']];
 type Extra = Partial<Omit<Terminal, 'id' | 'xMm' | 'yMm' | 'exitDeg'>>;

@@ -1,5 +1,5 @@
-import type { Id } from '../../document/basics.ts';
-import type { TerminalRef } from '../../document/connection/connection.ts';
+import type { Id } from '../document/basics.ts';
+import type { TerminalRef } from '../document/connection/connection.ts';
 
 export type BenchStage = 'cold' | 'bank' | 'fuses' | 'load' | 'mains';
 export const STAGE_ORDER: readonly BenchStage[] = ['cold', 'bank', 'fuses', 'load'];

@@ -1,5 +1,6 @@
 import type { PartData } from '../../document/part/part.ts';
-import { clamp } from './terminals.ts';
+import { mainsTerminals, noClear } from '../makings.ts';
+import { clamp } from '../terminals.ts';
 
 /** Consumers: the watts stand in the item, the part only says how it is wired. */
 const load = (id: string, name: string, [min, max]: [number, number], [w, h]: [number, number]): PartData => ({
@@ -22,7 +23,25 @@ const load = (id: string, name: string, [min, max]: [number, number], [w, h]: [n
   leadTimeDays: null,
 });
 
-export const LOADS: PartData[] = [
+const mainsLoad: PartData = {
+  id: 'load-mains',
+  kind: 'load',
+  name: 'Load on the mains side',
+  widthMm: 80,
+  heightMm: 60,
+  depthMm: 50,
+  massKg: 0.5,
+  clearSpaceMm: noClear,
+  mountHoles: [],
+  terminals: mainsTerminals(20, 90),
+  elements: [{ kind: 'mainsLoad', id: 'l', line: 'acL', neutral: 'acN' }],
+  systemVoltagesV: [],
+  price: null,
+  leadTimeDays: null,
+};
+
+export const LOADS: readonly PartData[] = [
   load('load-small', 'Load, clamps 0.75–6 mm²', [0.75, 6], [60, 50]),
   load('load-large', 'Load, clamps 2.5–16 mm²', [2.5, 16], [90, 70]),
+  mainsLoad,
 ];

@@ -1,0 +1,79 @@
+import type { Schema } from 'yup';
+import type { Element, ElementRoles, ElementTypes, PartKind } from '../document/part/part.ts';
+import { taggedUnion } from '../document/schemaKit.ts';
+import { battery } from './battery/device.ts';
+import { busBar } from './busBar/device.ts';
+import { button } from './button/device.ts';
+import { connector } from './connector/device.ts';
+import { dcdcCharger } from './dcdcCharger/device.ts';
+import type { Device } from './device.ts';
+import type { Charge, ElementIn, ElementKind } from './elementKind.ts';
+import { feed } from './feed/device.ts';
+import { frame } from './frame/device.ts';
+import { fuseBlock } from './fuseBlock/device.ts';
+import { fuseHolder } from './fuseHolder/device.ts';
+import { inverter } from './inverter/device.ts';
+import { isolator } from './isolator/device.ts';
+import { load } from './load/device.ts';
+import { mainsCharger } from './mainsCharger/device.ts';
+import { mainsInlet } from './mainsInlet/device.ts';
+import { mainsPanel } from './mainsPanel/device.ts';
+import { relay } from './relay/device.ts';
+import { shunt } from './shunt/device.ts';
+import { solarController } from './solarController/device.ts';
+import { solarModule } from './solarModule/device.ts';
+import { transferRelay } from './transferRelay/device.ts';
+
+/** Every kind of device. This is the only list of them: whatever differs from kind to kind is asked of the device. */
+export const DEVICES: readonly Device[] = [
+  battery,
+  feed,
+  solarModule,
+  dcdcCharger,
+  solarController,
+  inverter,
+  mainsInlet,
+  mainsPanel,
+  transferRelay,
+  mainsCharger,
+  isolator,
+  fuseHolder,
+  shunt,
+  busBar,
+  fuseBlock,
+  relay,
+  button,
+  frame,
+  connector,
+  load,
+];
+
+const BY_KIND = new Map(DEVICES.map((d) => [d.kind, d]));
+/** @throws when no device of this kind is in the registry */
+export function deviceOf(kind: PartKind): Device {
+  const found = BY_KIND.get(kind);
+  if (!found) throw new Error(`part kind is ${kind}; accepted: ${[...BY_KIND.keys()].join(', ')}`);
+  return found;
+}
+export const PART_KINDS: readonly PartKind[] = DEVICES.map((d) => d.kind);
+
+const ELEMENTS: ReadonlyMap<string, ElementKind> = new Map(DEVICES.flatMap((d) => d.elements).map((e) => [e.kind, e]));
+/** What is said of an element's kind. */
+export const elementKindOf = <K extends keyof ElementTypes>(element: { kind: K }): ElementKind<K> =>
+  ELEMENTS.get(element.kind) as unknown as ElementKind<K>;
+/** The same for a document of which nothing is known yet; undefined for what is no kind. */
+export const elementKindNamed = (kind: unknown): ElementKind | undefined =>
+  typeof kind === 'string' ? ELEMENTS.get(kind) : undefined;
+
+export const elementSchema: Schema<Element> = taggedUnion(
+  'kind',
+  Object.fromEntries([...ELEMENTS].map(([kind, e]) => [kind, e.schema as Schema<unknown>])),
+);
+
+/** Whether the netlist takes an element in this role. */
+export const isIn = <R extends ElementRoles[keyof ElementRoles]>(element: Element, role: R): element is ElementIn<R> =>
+  elementKindOf(element).role === role;
+
+/** What one that charges the bank by itself gives. */
+export const chargeOf = (element: ElementIn<'charging'>, address: string): Charge =>
+  (elementKindOf(element) as unknown as ElementKind<'mainsCharger'>).charge!(element as never, address);
