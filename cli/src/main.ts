@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { derive } from '@ombrik/core/derive';
+import { everyFormula } from '@ombrik/core/devices/everyFormula';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
@@ -82,7 +83,7 @@ program
   .command('method')
   .description('print every formula with its inputs and source, as Markdown')
   .action(() => {
-    process.stdout.write(methodBook());
+    process.stdout.write(methodBook(everyFormula));
   });
 
 program

@@ -1,3 +1,4 @@
+import { chargingOf, isIn } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Item } from '../document/item/item.ts';
@@ -62,9 +63,10 @@ export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
   for (const item of board.items)
     for (const e of parts.get(item.partId)?.elements ?? []) {
       if (e.kind === 'mainsSource') sources.push({ itemId: item.id, node: nodeAt(item, e.line) });
-      else if (e.kind === 'mainsCharger') {
+      else if (isIn(e, 'charging')) {
         const node = nodeAt(item, e.plus);
-        const input = e.acIn === null ? null : nodeAt(item, e.acIn);
+        const fedAt = chargingOf(e).fedAt(e);
+        const input = fedAt === null ? null : nodeAt(item, fedAt);
         // Nobody has drawn where its mains comes from: taken as plugged in.
         if (input === null || !wired.has(input)) sources.push({ itemId: item.id, node });
         else passing.push({ itemId: item.id, needs: [input], node });

@@ -1,4 +1,5 @@
 import { deriveStages } from '../derive.ts';
+import { chargingOf } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Catalogue } from '../document/part/part.ts';
@@ -13,17 +14,8 @@ import { branchCurrents, type Circuit, circuitOf, inject, shareOf } from '../sta
 import { COPPER_ALPHA_PER_K } from '../tables/conductorResistance.ts';
 import { COLD_AGED_FACTOR } from '../tables/sourceCorners.ts';
 
-export type ScenarioId =
-  | 'everything'
-  | 'loads'
-  | 'sun'
-  | 'driving'
-  | 'mains'
-  | 'charging'
-  | 'inverter'
-  | 'surge'
-  | 'lost'
-  | 'cold';
+/** Which state; devices that charge by themselves bring theirs. */
+export type ScenarioId = string;
 
 /** Volts lost in one branch on the way to a load or from a charger. */
 export interface VoltLoss {
@@ -79,7 +71,8 @@ function scenariosOf(
   const isInput = (flow: Flow) => flow.key.endsWith('/input');
   const sourceOf = (flow: Flow) => {
     const charger = netlist.chargers.find((c) => flow.key.startsWith(c.key));
-    return charger ? charger.element.source : netlist.charging.some((m) => m.key === flow.key) ? 'mains' : null;
+    const port = netlist.charging.find((m) => m.key === flow.key);
+    return charger ? charger.element.source : port ? chargingOf(port.element).scenario.id : null;
   };
   const on = (which: (f: Flow) => boolean, factor = 1) => flows.filter(which).map((flow) => ({ flow, factor }));
   const loads = on((f) => f.way === 'discharge' && !isInput(f));
@@ -134,19 +127,14 @@ function scenariosOf(
       state: 'nominal',
       sourceFactor: whole,
     },
-    {
-      id: 'mains',
-      title: 'Mains or generator',
-      says: 'mains charger at its rating, no load',
-      flows: charge('mains'),
-      state: 'nominal',
-      sourceFactor: whole,
-    },
+    ...[
+      ...new Map(netlist.charging.map(({ element }) => chargingOf(element).scenario).map((s) => [s.id, s])).values(),
+    ].map((scenario): Scenario => ({ ...scenario, flows: charge(scenario.id), state: 'nominal', sourceFactor: whole })),
     {
       id: 'charging',
       title: 'All charging at once',
       says: 'every charger at its rating, no load',
-      flows: [...charge('solar'), ...charge('dcdc'), ...charge('mains')],
+      flows: [...charge('solar'), ...charge('dcdc'), ...on((f) => netlist.charging.some((m) => m.key === f.key))],
       state: 'nominal',
       sourceFactor: whole,
     },

@@ -45,3 +45,23 @@ export interface BenchStep {
 
 /** A step before its fingerprint is taken. */
 export type Draft = Omit<BenchStep, 'fingerprint'>;
+
+/** Batteries off, isolators closed, no fuse in. */
+export const COLD_STATE: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
+
+/** A step somebody looks at and signs, with nothing to measure. */
+export const confirmStep = (
+  of: Pick<Draft, 'id' | 'stage' | 'entityId' | 'title' | 'how' | 'caution'> & Partial<Pick<Draft, 'role'>>,
+): Draft => ({
+  method: 'confirm',
+  measures: null,
+  unit: '',
+  lowLimit: null,
+  highLimit: null,
+  expected: null,
+  limitFigure: null,
+  probes: [],
+  state: COLD_STATE,
+  role: 'tester',
+  ...of,
+});

@@ -1,4 +1,5 @@
 import type { Element, PartData, PartKind } from '../document/part/part.ts';
+import type { Formula } from '../engine/formula.ts';
 import type { Draft } from './benchStep.ts';
 import type { ElementKind } from './elementKind.ts';
 
@@ -70,6 +71,8 @@ export interface Device {
   sign: (w: number, h: number) => readonly Stroke[];
   /** What is drawn on its body in the plan of the board. */
   face: 'bar' | 'knob' | 'link' | 'strips' | null;
+  /** Formulas that are its own. */
+  formulas: readonly Formula[];
   /** Kinds of element that are its own; parts may hold those of others too. */
   elements: readonly ElementKind[];
   parts: readonly PartData[];
@@ -92,6 +95,7 @@ const PLAIN = {
   awakeW: 0,
   packRow: null,
   face: null,
+  formulas: [],
   elements: [],
   steps: () => [],
 } as const satisfies Partial<Device>;

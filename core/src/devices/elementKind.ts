@@ -2,7 +2,7 @@ import type { Schema } from 'yup';
 import type { Id } from '../document/basics.ts';
 import type { ElectricLoad } from '../document/item/item.ts';
 import type { Loose } from '../document/migration.ts';
-import type { Element, ElementRoles, ElementTypes } from '../document/part/part.ts';
+import type { ConditionId, Element, ElementRoles, ElementTypes } from '../document/part/part.ts';
 import { num } from '../document/schemaKit.ts';
 import type { Origin } from '../engine/formula.ts';
 
@@ -23,13 +23,24 @@ export interface Draw extends Current {
     | { kind: 'resistance'; ohm: number };
 }
 
-/** What a source that charges the bank gives, and when. */
+/** What a source that charges the bank by itself gives. */
 export interface Charge extends Current {
   outputA: number;
-  /** Where it comes from. */
-  from: 'mains' | 'wind';
+}
+
+/** When such a source works, and how its state of the board is told. */
+export interface Charging<E> {
+  charge: (element: E, address: string) => Charge;
+  /** The state of the board in which it charges; kinds that work together share its id. */
+  scenario: { id: string; title: string; says: string };
+  /** What it is called in a sum of sources. */
+  sourceName: string;
+  /** The condition without which it stands still; null where nobody can switch it off. */
+  needs: ConditionId | null;
+  /** The terminal it is fed at; null where nothing on the board feeds it. */
+  fedAt: (element: E) => Id | null;
   /** Mean power over the year, W, where it comes and goes by itself; 0 where somebody switches it. */
-  meanW: number;
+  meanW: (element: E) => number;
 }
 
 /** What is known of the board where an element's current is worked out. */
@@ -58,7 +69,7 @@ export interface ElementKind<K extends keyof ElementTypes = keyof ElementTypes> 
   /** Of consumers. */
   draw?: (element: ElementTypes[K], asked: Asked) => Draw;
   /** Of what charges the bank by itself. */
-  charge?: (element: ElementTypes[K], address: string) => Charge;
+  charging?: Charging<ElementTypes[K]>;
 }
 
 export const elementKind = <K extends keyof ElementTypes>(of: ElementKind<K>): ElementKind<K> => of;

@@ -7,7 +7,7 @@ import { button } from './button/device.ts';
 import { connector } from './connector/device.ts';
 import { dcdcCharger } from './dcdcCharger/device.ts';
 import type { Device } from './device.ts';
-import type { Charge, ElementIn, ElementKind } from './elementKind.ts';
+import type { Charging, ElementIn, ElementKind } from './elementKind.ts';
 import { feed } from './feed/device.ts';
 import { frame } from './frame/device.ts';
 import { fuseBlock } from './fuseBlock/device.ts';
@@ -23,6 +23,7 @@ import { shunt } from './shunt/device.ts';
 import { solarController } from './solarController/device.ts';
 import { solarModule } from './solarModule/device.ts';
 import { transferRelay } from './transferRelay/device.ts';
+import { windController } from './windController/device.ts';
 
 /** Every kind of device. This is the only list of them: whatever differs from kind to kind is asked of the device. */
 export const DEVICES: readonly Device[] = [
@@ -36,6 +37,7 @@ export const DEVICES: readonly Device[] = [
   mainsPanel,
   transferRelay,
   mainsCharger,
+  windController,
   isolator,
   fuseHolder,
   shunt,
@@ -74,6 +76,6 @@ export const elementSchema: Schema<Element> = taggedUnion(
 export const isIn = <R extends ElementRoles[keyof ElementRoles]>(element: Element, role: R): element is ElementIn<R> =>
   elementKindOf(element).role === role;
 
-/** What one that charges the bank by itself gives. */
-export const chargeOf = (element: ElementIn<'charging'>, address: string): Charge =>
-  (elementKindOf(element) as unknown as ElementKind<'mainsCharger'>).charge!(element as never, address);
+/** What is said of one that charges the bank by itself. */
+export const chargingOf = (element: ElementIn<'charging'>): Charging<ElementIn<'charging'>> =>
+  elementKindOf(element).charging as unknown as Charging<ElementIn<'charging'>>;

@@ -1,3 +1,5 @@
+import type { ElementIn, ElementOf } from '../devices/elementKind.ts';
+import { isIn } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import { type Surface, usedTerminals } from '../document/connection/connect.ts';
 import type { Element } from '../document/part/part.ts';
@@ -51,7 +53,6 @@ export const cableOf = stage(
   ({ cables }) => byId(cables),
 );
 
-type ElementOf<K extends Element['kind']> = Extract<Element, { kind: K }>;
 type Named = { readonly id: Id; readonly designation: string; readonly partId: Id };
 /** Elements inside the parts by kind, in the order of the board. */
 export const elements = stage(
@@ -71,6 +72,11 @@ export const elements = stage(
         (found.get(kind) ?? []).filter(
           (held): held is { item: Named; element: ElementOf<K> } => held.element.kind === kind,
         ),
+      /** Items with what charges the bank by itself. */
+      charging: () =>
+        [...found.values()]
+          .flat()
+          .filter((held): held is { item: Named; element: ElementIn<'charging'> } => isIn(held.element, 'charging')),
     };
   },
 );

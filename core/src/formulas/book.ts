@@ -1,8 +1,8 @@
-import { allFormulas } from './allFormulas.ts';
+import type { Formula } from '../engine/formula.ts';
 
 /** Every formula with its inputs and source, as Markdown. */
-export function methodBook(): string {
-  const parts = allFormulas.map((f) => {
+export function methodBook(formulas: readonly Formula[]): string {
+  const parts = formulas.map((f) => {
     const inputs = Object.entries(f.inputs).map(
       ([name, q]) => `- \`${name}\`${q.unit ? ` (${q.unit})` : ''}: ${q.what}\n`,
     );

@@ -1,4 +1,4 @@
-import { deviceOf } from '../devices/registry.ts';
+import { chargingOf, deviceOf, isIn } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Brief } from '../document/brief/brief.ts';
 import type { Item } from '../document/item/item.ts';
@@ -118,6 +118,7 @@ export function systemModelOf(input: SystemInput): SystemModel {
         )
       : 0,
     alternatorHours: power.alternator?.hoursPerDay ?? 0,
+    windW: elements.reduce((s, e) => s + (isIn(e, 'charging') ? chargingOf(e).meanW(e) : 0), 0),
     mainsW: power.mains ? mainsW : 0,
     mainsHours: power.mains?.hoursPerDay ?? 0,
     generatorW: power.generator ? Math.min(mainsW, power.generator.powerW * GENERATOR_SHARE) : 0,

@@ -11,6 +11,7 @@ import { bankTerminals } from './bench/bankTerminals.ts';
 import { finish } from './bench/benchWords.ts';
 import { coldSteps } from './bench/coldSteps.ts';
 import { continuitySteps } from './bench/continuitySteps.ts';
+import { deviceSteps } from './bench/deviceSteps.ts';
 import { fuseSteps, seatOrder } from './bench/fuseSteps.ts';
 import { isolateSteps } from './bench/isolateSteps.ts';
 import { loadPoints, loadStep } from './bench/loadSteps.ts';
@@ -536,13 +537,16 @@ export const bench = steady(
     benchContinuity,
     benchFuses,
     benchLoads,
+    devices: stage('benchDevices', { items: benchItems, parts }, (given) => deviceSteps(given).map(finish)),
     mains: stage('benchMains', { items: benchItems, parts }, (given) => mainsSteps(given).map(finish)),
   },
-  ({ cold, benchContinuity, benchFuses, benchLoads, mains }) => [
+  ({ cold, benchContinuity, benchFuses, benchLoads, devices, mains }) => [
+    ...devices.filter((s) => s.stage === 'cold'),
     ...cold,
     ...benchContinuity.flat(),
     ...benchFuses,
     ...benchLoads,
+    ...devices.filter((s) => s.stage !== 'cold'),
     ...mains,
   ],
 );

@@ -41,11 +41,12 @@ export const mainsChargerElement = elementKind({
   older: {
     3: () => ({ acIn: null }),
   },
-  charge: ({ outputA }) => ({
-    designCurrentA: outputA,
-    origin: given('part sheet: output current'),
-    outputA,
-    from: 'mains',
-    meanW: 0,
-  }),
+  charging: {
+    charge: ({ outputA }) => ({ designCurrentA: outputA, origin: given('part sheet: output current'), outputA }),
+    scenario: { id: 'mains', title: 'Mains or generator', says: 'mains charger at its rating, no load' },
+    sourceName: 'mains or generator',
+    needs: 'mainsPresent',
+    fedAt: ({ acIn }) => acIn,
+    meanW: () => 0,
+  },
 });

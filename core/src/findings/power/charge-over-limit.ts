@@ -1,3 +1,4 @@
+import { chargingOf } from '../../devices/registry.ts';
 import { briefOf } from '../../stages/inputs.ts';
 import { finding } from '../finding.ts';
 import { elements } from '../views.ts';
@@ -25,10 +26,15 @@ export const chargeOverLimit = finding({
         .of('charger')
         .filter((c) => c.element.source === source)
         .reduce((s, c) => s + c.element.outputA, 0);
+    const bySource = new Map<string, number>();
+    for (const { element } of elements.charging()) {
+      const { sourceName } = chargingOf(element);
+      bySource.set(sourceName, (bySource.get(sourceName) ?? 0) + element.outputA);
+    }
     const sources: [string, number][] = [
       ['sun', Math.min(out('solar'), sunW / systemVoltageV)],
       ['alternator', out('dcdc')],
-      ['mains or generator', elements.of('mainsCharger').reduce((s, c) => s + c.element.outputA, 0)],
+      ...bySource,
     ];
     const allA = sources.reduce((s, [, a]) => s + a, 0);
     if (allA <= bank.chargeA * overFactor) return [];

@@ -132,6 +132,7 @@ const model = (by: Partial<SystemModel> = {}): SystemModel => ({
   alternatorHours: 0,
   mainsW: 0,
   mainsHours: 0,
+  windW: 0,
   generatorW: 0,
   generatorStartShare: 0,
   generatorCostPerHour: 0,

@@ -2,7 +2,7 @@ import type { BankTraits } from './bankTraits.ts';
 import { HOURS, type PlaneOfArray, underCloud } from './clearSky.ts';
 import { type Climate, seasonOf, type Weather } from './weather.ts';
 
-export const SOURCE_NAMES = ['sun', 'alternator', 'mains', 'generator'] as const;
+export const SOURCE_NAMES = ['sun', 'alternator', 'mains', 'generator', 'wind'] as const;
 export type SourceName = (typeof SOURCE_NAMES)[number];
 
 /** Loads by hour of the day, W at the bank. */
@@ -37,6 +37,8 @@ export interface SystemModel {
   alternatorW: number;
   alternatorHours: number;
   mainsW: number;
+  /** Mean over the year of what comes by day and night, whether somebody is there or not. */
+  windW: number;
   mainsHours: number;
   generatorW: number;
   generatorStartShare: number;
@@ -150,7 +152,7 @@ export function simulateYear(
       const alternatorW = away ? 0 : model.alternatorW * within(hour, DAY_START.alternator, model.alternatorHours);
       const mainsW = away ? 0 : model.mainsW * within(hour, DAY_START.mains, model.mainsHours);
       const generatorW = generatorOn ? model.generatorW : 0;
-      const available = sunW + alternatorW + mainsW + generatorW;
+      const available = sunW + alternatorW + mainsW + generatorW + model.windW;
 
       let served = asked;
       const net = available - asked;
@@ -191,10 +193,12 @@ export function simulateYear(
       const fromMains = Math.min(left, mainsW);
       left -= fromMains;
       const fromGenerator = Math.min(left, generatorW);
+      left -= fromGenerator;
       bySourceWh[at]! += fromSun;
       bySourceWh[at + 1]! += fromAlternator;
       bySourceWh[at + 2]! += fromMains;
       bySourceWh[at + 3]! += fromGenerator;
+      bySourceWh[at + 4]! += Math.min(left, model.windW);
       if (generatorOn) generatorHours++;
 
       const missing = Math.max(0, wanted - served);

@@ -1,4 +1,4 @@
-import type { BenchState, BenchStep, Draft } from '../../devices/benchStep.ts';
+import type { BenchStep, Draft } from '../../devices/benchStep.ts';
 import { fingerprint } from '../../document/fingerprint.ts';
 import type { Item } from '../../document/item/item.ts';
 
@@ -8,8 +8,6 @@ export const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye 
 
 /** What the bench reads of an item. */
 export type BenchItem = Pick<Item, 'id' | 'designation' | 'partId'>;
-
-export const coldState: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
 
 /** In this order since readings are kept: another order would make every reading look taken of another step. */
 const PROBE_KEYS = ['plus', 'minus', 'sign', 'itemId', 'terminalId'];

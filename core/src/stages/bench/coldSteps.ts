@@ -1,10 +1,10 @@
-import type { Draft } from '../../devices/benchStep.ts';
+import { COLD_STATE, type Draft } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Part } from '../../document/part/part.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';
-import { type BenchItem, coldState, NO_LIVE } from './benchWords.ts';
+import { type BenchItem, NO_LIVE } from './benchWords.ts';
 
 /** Lowest reading that counts as "not connected". Common practice, no source. */
 const OPEN_OHM = 1000;
@@ -26,7 +26,7 @@ export function coldSteps(input: {
     expected: null,
     limitFigure: null,
     probes: [],
-    state: coldState,
+    state: COLD_STATE,
     role: 'tester' as const,
     method: 'confirm' as const,
   };

@@ -1,11 +1,11 @@
-import type { Draft } from '../../devices/benchStep.ts';
+import { COLD_STATE, type Draft } from '../../devices/benchStep.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { continuityLimit } from '../../formulas/bench.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../tables/conductorResistance.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
-import { coldState, NO_LIVE } from './benchWords.ts';
+import { NO_LIVE } from './benchWords.ts';
 
 /** Continuity of each core of one cable. */
 export function continuitySteps(cable: MadeCable, workshop: Pick<Workshop, 'joinOhm' | 'testLeadOhm'>): Draft[] {
@@ -41,7 +41,7 @@ export function continuitySteps(cable: MadeCable, workshop: Pick<Workshop, 'join
       ),
       limitFigure: address,
       probes: [{ plus: core.from.ref, minus: core.to.ref, sign: 1 }],
-      state: coldState,
+      state: COLD_STATE,
       role: 'tester',
     };
   });

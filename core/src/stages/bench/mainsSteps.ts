@@ -1,7 +1,7 @@
-import type { Draft } from '../../devices/benchStep.ts';
+import { confirmStep, type Draft } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Part } from '../../document/part/part.ts';
-import { type BenchItem, coldState } from './benchWords.ts';
+import type { BenchItem } from './benchWords.ts';
 
 /** The mains side, by a licensed person. */
 export function mainsSteps(input: { items: readonly BenchItem[]; parts: ReadonlyMap<Id, Part> }): Draft[] {
@@ -9,24 +9,15 @@ export function mainsSteps(input: { items: readonly BenchItem[]; parts: Readonly
     const part = input.parts.get(item.partId);
     if (!part?.terminals.some((t) => t.domain === 'ac')) return [];
     return [
-      {
+      confirmStep({
         id: `mains/${item.id}`,
         stage: 'mains',
         entityId: item.id,
         title: `Mains side of ${item.designation}`,
         how: 'Line and neutral, earth continuity and residual-current device, by a licensed person and after local rules. An unpowered output may read near zero ohms from line to neutral.',
         caution: 'Mains voltage. A licensed person only.',
-        method: 'confirm',
-        measures: null,
-        unit: '',
-        lowLimit: null,
-        highLimit: null,
-        expected: null,
-        limitFigure: null,
-        probes: [],
-        state: coldState,
         role: 'electrician',
-      },
+      }),
     ];
   });
 }

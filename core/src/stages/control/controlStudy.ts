@@ -1,7 +1,8 @@
 import type { ElementOf } from '../../devices/elementKind.ts';
+import { chargingOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import { CONDITIONS, type ConditionId } from '../../document/part/part.ts';
-import type { Branch, ConsumerPort, Netlist } from '../netlist/netlist.ts';
+import type { Branch, ChargingPort, ConsumerPort, Netlist } from '../netlist/netlist.ts';
 import { neighbours, reachedFrom } from '../netlist/reach.ts';
 
 /** A contact of the board and what works it. */
@@ -124,7 +125,10 @@ function rowOf(
       near,
       netlist.sources.map((s) => s.plus),
     );
-    const mains = !conditions.includes('mainsPresent') || holds('mainsPresent');
+    const there = ({ element }: ChargingPort) => {
+      const { needs } = chargingOf(element);
+      return needs === null || !conditions.includes(needs) || holds(needs);
+    };
     const reachesBattery = (node: number) => {
       const out = walk(near, [node]);
       return batteries.some((b) => out.has(b.plus));
@@ -138,7 +142,7 @@ function rowOf(
             reachesBattery(c.output.plus),
         )
         .map((c) => c.item.id),
-      ...netlist.charging.filter((m) => mains && reachesBattery(m.plus)).map((m) => m.item.id),
+      ...netlist.charging.filter((m) => there(m) && reachesBattery(m.plus)).map((m) => m.item.id),
     ];
     return {
       when,

@@ -1,5 +1,5 @@
 import type { Draw } from '../../devices/elementKind.ts';
-import { chargeOf, elementKindOf } from '../../devices/registry.ts';
+import { chargingOf, elementKindOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { ElectricalBrief } from '../../document/brief/brief.ts';
 import type { ElectricLoad } from '../../document/item/item.ts';
@@ -193,7 +193,7 @@ export function demandOf(
   }
   for (const port of netlist.charging) {
     const { plusV, minusV, sameIsland } = pole(potentials, port);
-    const charge = chargeOf(port.element, currentAddress(port.key));
+    const charge = chargingOf(port.element).charge(port.element, currentAddress(port.key));
     if (sameIsland && plusV - minusV > 0.5)
       flows.push({
         key: port.key,

@@ -15,7 +15,13 @@ import { powerStudy, useStudy } from './usePowerStudy.ts';
 type View = 'day' | 'week' | 'year';
 const YEARS = 200;
 const START: WhatIf = { seed: 1, loadFactor: [], parked: null };
-const SOURCE_WORDS = { sun: 'sun', alternator: 'alternator', mains: 'mains', generator: 'generator' } as const;
+const SOURCE_WORDS = {
+  sun: 'sun',
+  alternator: 'alternator',
+  mains: 'mains',
+  generator: 'generator',
+  wind: 'wind',
+} as const;
 
 /** First day of the seven in a row with the lowest charge at their end, parked days first when there are any. */
 function worstWeek(year: YearResult): number {
@@ -69,7 +75,7 @@ export function YearSheet() {
   const t = year.totals;
   const shown = slice(year, view, day);
   const cut = (1 - usableShare) * 100;
-  const colours = [ink.amber, ink.verdigris, ink.dim, ink.copper];
+  const colours = [ink.amber, ink.verdigris, ink.dim, ink.copper, ink.text];
   const summary = `${year.unmetDays} days with something cut, lowest charge ${Math.round(t.lowestShare * 100)} percent`;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_270px] gap-5 p-4">
@@ -148,7 +154,7 @@ export function YearSheet() {
         <div className="h-44">
           <Bar
             role="img"
-            aria-label={`Energy used by source: ${SOURCE_NAMES.map((s, k) => `${s} ${kilowattHours(MONTHS.reduce((sum, _, m) => sum + t.bySourceWh[m * 4 + k]!, 0))}`).join(', ')}`}
+            aria-label={`Energy used by source: ${SOURCE_NAMES.map((s, k) => `${s} ${kilowattHours(MONTHS.reduce((sum, _, m) => sum + t.bySourceWh[m * SOURCE_NAMES.length + k]!, 0))}`).join(', ')}`}
             data={{
               labels: MONTHS,
               datasets: SOURCE_NAMES.map((name, k) => ({
