@@ -3,6 +3,7 @@ import type { Board } from '@ombrik/core/document/board';
 import type { Brief } from '@ombrik/core/document/brief/brief';
 import { defaultSegments } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import { blankItem } from '@ombrik/core/document/item/blankItem';
 import type { FeedSource, Item, LoadDemand } from '@ombrik/core/document/item/item';
 import { newLoad } from '@ombrik/core/document/item/newLoad';
 import { newBoard } from '@ombrik/core/document/newBoard';
@@ -48,7 +49,7 @@ export class BoardBuilder {
     spot: Spot,
     more: { name?: string; load?: Partial<LoadDemand>; feed?: FeedSource } = {},
   ): this {
-    const item: Item = {
+    const item = blankItem({
       id: `it_${designation}`,
       designation: `-${designation}`,
       name: more.name ?? '',
@@ -67,14 +68,7 @@ export class BoardBuilder {
       load: more.load ? newLoad(more.load) : null,
       feed: more.feed ?? null,
       ownership: more.load || more.feed ? 'customer' : 'workshop',
-      ratingKnown: true,
-      held: false,
-      groupId: null,
-      standOffMm: 0,
-      drawnAt: null,
-      inserts: [],
-      stacks: [],
-    };
+    });
     this.board.items = [...this.board.items, item];
     return this;
   }

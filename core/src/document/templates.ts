@@ -1,5 +1,6 @@
 import type { Board } from './board.ts';
 import type { Brief } from './brief/brief.ts';
+import { blankItem } from './item/blankItem.ts';
 import type { Item, LoadDemand } from './item/item.ts';
 import { loadPartId } from './item/loadList.ts';
 import { newLoad } from './item/newLoad.ts';
@@ -131,23 +132,14 @@ export function boardFromTemplate(templateId: string, brief: Partial<Brief>): Bo
   board.power = newPowerPlan(template.power);
   board.items = template.loads.map(([name, load], i): Item => {
     const whole = newLoad(load);
-    return {
+    return blankItem({
       id: newId('it'),
       designation: `-E${i + 1}`,
       name,
       partId: loadPartId(whole, board.brief.systemVoltageV),
-      place: { kind: 'unplaced' },
       load: whole,
-      feed: null,
       ownership: 'customer',
-      ratingKnown: true,
-      held: false,
-      groupId: null,
-      standOffMm: 0,
-      drawnAt: null,
-      inserts: [],
-      stacks: [],
-    };
+    });
   });
   return board;
 }

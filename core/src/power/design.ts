@@ -1,4 +1,5 @@
 import type { Brief, Chemistry, SystemVoltageV } from '../document/brief/brief.ts';
+import { blankItem } from '../document/item/blankItem.ts';
 import type { Item } from '../document/item/item.ts';
 import { newLoad } from '../document/item/newLoad.ts';
 import type { Catalogue, Element, Part, PartKind } from '../document/part/part.ts';
@@ -335,24 +336,12 @@ export function designParts(design: Design, catalogue: Catalogue): { part: Part;
 /** Stand-in items of a design, for the year's model: it counts parts and does not look at places. */
 export function designItems(design: Design, catalogue: Catalogue): Item[] {
   return designParts(design, catalogue).flatMap(({ part, quantity }) =>
-    Array.from(
-      { length: quantity },
-      (_, i): Item => ({
+    Array.from({ length: quantity }, (_, i) =>
+      blankItem({
         id: `design_${part.id}_${i}`,
         designation: part.id,
-        name: '',
         partId: part.id,
-        place: { kind: 'unplaced' },
         load: part.kind === 'load' ? newLoad() : null,
-        feed: null,
-        ownership: 'workshop',
-        ratingKnown: true,
-        held: false,
-        groupId: null,
-        standOffMm: 0,
-        drawnAt: null,
-        inserts: [],
-        stacks: [],
       }),
     ),
   );

@@ -6,6 +6,7 @@ import { connectTerminals, defaultSegments, freeTerminals, removeConnections } f
 import { nextDesignation } from '../designations.ts';
 import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
+import { blankItem } from './blankItem.ts';
 import type { Item, Place } from './item.ts';
 import { newLoad } from './newLoad.ts';
 
@@ -13,7 +14,7 @@ import { newLoad } from './newLoad.ts';
 export function newItem(board: Board, part: Part, place: Place, name = ''): Item {
   const feed = part.elements.find((e) => e.kind === 'feed');
   const nominalV = part.systemVoltagesV[0] ?? 12;
-  return {
+  return blankItem({
     id: newId('it'),
     designation: nextDesignation(board.items, part.kind),
     name,
@@ -23,14 +24,7 @@ export function newItem(board: Board, part: Part, place: Place, name = ''): Item
       part.kind === 'load' ? newLoad({ side: part.terminals.some((t) => t.domain === 'ac') ? 'mains' : 'dc' }) : null,
     feed: feed ? { restingVoltageV: (nominalV / 12) * 12.6, lowestVoltageV: (nominalV / 12) * 11 } : null,
     ownership: deviceOf(part.kind).customers ? 'customer' : 'workshop',
-    ratingKnown: true,
-    held: false,
-    groupId: null,
-    standOffMm: 0,
-    drawnAt: null,
-    inserts: [],
-    stacks: [],
-  };
+  });
 }
 
 export const addItem = (item: Item): Command[] => [{ kind: 'add', collection: 'items', value: item, index: null }];

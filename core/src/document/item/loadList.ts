@@ -6,6 +6,7 @@ import { nextDesignation } from '../designations.ts';
 import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
 import { problemsOf } from '../schemaKit.ts';
+import { blankItem } from './blankItem.ts';
 import type { Item, LoadDemand } from './item.ts';
 import { loadDemandSchema } from './itemSchema.ts';
 import { newLoad } from './newLoad.ts';
@@ -190,23 +191,14 @@ export function addLoads(board: Board, rows: readonly LoadRow[], parts: Readonly
   const items: Item[] = [...board.items];
   return rows.map(({ name, load }): Command => {
     const partId = loadPartId(load, board.brief.systemVoltageV);
-    const item: Item = {
+    const item = blankItem({
       id: newId('it'),
       designation: nextDesignation(items, parts.get(partId)?.kind ?? 'load'),
       name,
       partId,
-      place: { kind: 'unplaced' },
       load,
-      feed: null,
       ownership: 'customer',
-      ratingKnown: true,
-      held: false,
-      groupId: null,
-      standOffMm: 0,
-      drawnAt: null,
-      inserts: [],
-      stacks: [],
-    };
+    });
     items.push(item);
     return { kind: 'add', collection: 'items', value: item, index: null };
   });
