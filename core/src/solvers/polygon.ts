@@ -1,3 +1,5 @@
+import { polygonArea, polygonCentroid, polygonContains, polygonHull } from 'd3-polygon';
+
 /** Plane geometry of simple polygons; y points down. Points are plain pairs in millimetres. */
 export interface Point {
   xMm: number;
@@ -9,36 +11,31 @@ const next = (polygon: Polygon, i: number): Point => polygon[(i + 1) % polygon.l
 const cross = (o: Point, a: Point, b: Point): number =>
   (a.xMm - o.xMm) * (b.yMm - o.yMm) - (a.yMm - o.yMm) * (b.xMm - o.xMm);
 
-/** Area with its sign: positive where the points go clockwise as seen (y down). Source: shoelace formula. */
-export const signedAreaMm2 = (polygon: Polygon): number =>
-  polygon.reduce((sum, p, i) => sum + p.xMm * next(polygon, i).yMm - next(polygon, i).xMm * p.yMm, 0) / 2;
+type Ring = [number, number][];
+const rings = new WeakMap<Polygon, Ring>();
+/** The same as pairs; kept, since outlines are asked about again and again. */
+function ringOf(polygon: Polygon): Ring {
+  let ring = rings.get(polygon);
+  if (!ring) {
+    ring = polygon.map((p) => [p.xMm, p.yMm]);
+    rings.set(polygon, ring);
+  }
+  return ring;
+}
 
-export const areaMm2 = (polygon: Polygon): number => Math.abs(signedAreaMm2(polygon));
+/** Area in mm², however the points go round. */
+export const areaMm2 = (polygon: Polygon): number => Math.abs(polygonArea(ringOf(polygon)));
 
-/** Centre of the area; the first point where there is none. Source: shoelace formula. */
+/** Centre of the area; the first point where there is none. */
 export function centroid(polygon: Polygon): Point {
-  const area = signedAreaMm2(polygon);
-  if (Math.abs(area) < 1e-9) return polygon[0]!;
-  let [x, y] = [0, 0];
-  polygon.forEach((p, i) => {
-    const q = next(polygon, i);
-    const w = p.xMm * q.yMm - q.xMm * p.yMm;
-    x += (p.xMm + q.xMm) * w;
-    y += (p.yMm + q.yMm) * w;
-  });
-  return { xMm: x / (6 * area), yMm: y / (6 * area) };
+  if (areaMm2(polygon) < 1e-9) return polygon[0]!;
+  const [xMm, yMm] = polygonCentroid(ringOf(polygon));
+  return { xMm, yMm };
 }
 
 /** Whether a point lies inside (even–odd rule). */
-export function inside(point: Point, polygon: Polygon): boolean {
-  let odd = false;
-  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
-    const [a, b] = [polygon[i]!, polygon[j]!];
-    if (a.yMm > point.yMm === b.yMm > point.yMm) continue;
-    if (point.xMm < ((b.xMm - a.xMm) * (point.yMm - a.yMm)) / (b.yMm - a.yMm) + a.xMm) odd = !odd;
-  }
-  return odd;
-}
+export const inside = (point: Point, polygon: Polygon): boolean =>
+  polygonContains(ringOf(polygon), [point.xMm, point.yMm]);
 
 /** Distance from a point to the polygon's edge, and the nearest point of it. */
 export function toEdge(point: Point, polygon: Polygon): { distanceMm: number; nearest: Point } {
@@ -95,19 +92,9 @@ export function overlap(a: Polygon, b: Polygon): boolean {
   );
 }
 
-/** The convex hull, as seen clockwise. Source: monotone chain (Andrew). */
-export function hull(points: readonly Point[]): Point[] {
-  const sorted = [...points].sort((a, b) => a.xMm - b.xMm || a.yMm - b.yMm);
-  const half = (list: readonly Point[]): Point[] => {
-    const out: Point[] = [];
-    for (const p of list) {
-      while (out.length > 1 && cross(out.at(-2)!, out.at(-1)!, p) <= 0) out.pop();
-      out.push(p);
-    }
-    return out.slice(0, -1);
-  };
-  return sorted.length < 3 ? sorted : [...half(sorted), ...half(sorted.reverse())];
-}
+/** The convex hull; the points themselves where they span no area. */
+export const hull = (points: readonly Point[]): Point[] =>
+  polygonHull(ringOf(points))?.map(([xMm, yMm]) => ({ xMm, yMm })) ?? [...points];
 
 /** The outline of a slice of a circle, closed over its centre; degrees clockwise from the right. */
 export function sector(centre: Point, radiusMm: number, fromDeg: number, toDeg: number): Point[] {

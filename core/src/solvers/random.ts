@@ -1,3 +1,6 @@
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+
 /** Repeatable random numbers: the same seed gives the same row on every machine. */
 export interface Random {
   /** 0 ≤ x < 1 */
@@ -6,16 +9,10 @@ export interface Random {
   normal(): number;
 }
 
-/** Source: mulberry32 (public domain); normal by Box & Muller 1958. */
+/** Source: xoroshiro128+ (Blackman & Vigna); normal by Box & Muller 1958. */
 export function seededRandom(seed: number): Random {
-  let state = (seed * 2654435761 + 0x9e3779b9) >>> 0;
-  const next = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
+  const generator = xoroshiro128plus(seed);
+  const next = (): number => uniformFloat64(generator);
   return {
     next,
     normal: () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),

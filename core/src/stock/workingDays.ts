@@ -1,20 +1,24 @@
-const DAY_MS = 86_400_000;
-const at = (date: string) => Date.parse(`${date}T00:00:00Z`);
-const text = (ms: number) => new Date(ms).toISOString().slice(0, 10);
+import { differenceInCalendarDays, format, parseISO, subBusinessDays, subDays } from 'date-fns';
 
-/** A date so many working days (Monday to Friday) before another, as `2026-12-18`. */
-export function workingDaysBefore(date: string, days: number): string {
-  let ms = at(date);
-  for (let left = days; left > 0; ) {
-    ms -= DAY_MS;
-    const weekday = new Date(ms).getUTCDay();
-    if (weekday !== 0 && weekday !== 6) left--;
-  }
-  return text(ms);
-}
+const text = (date: Date) => format(date, 'yyyy-MM-dd');
 
-/** A date so many calendar days before another. */
-export const daysBefore = (date: string, days: number): string => text(at(date) - days * DAY_MS);
+/**
+ * A date so many working days (Monday to Friday) before another, as `2026-12-18`.
+ * @example
+ * workingDaysBefore('2026-12-21', 1); // '2026-12-18'
+ */
+export const workingDaysBefore = (date: string, days: number): string => text(subBusinessDays(parseISO(date), days));
 
-/** Days from one date to another; negative when it is past. */
-export const daysBetween = (from: string, to: string): number => Math.round((at(to) - at(from)) / DAY_MS);
+/**
+ * A date so many calendar days before another.
+ * @example
+ * daysBefore('2026-03-01', 1); // '2026-02-28'
+ */
+export const daysBefore = (date: string, days: number): string => text(subDays(parseISO(date), days));
+
+/**
+ * Days from one date to another; negative when it is past.
+ * @example
+ * daysBetween('2026-12-24', '2027-01-02'); // 9
+ */
+export const daysBetween = (from: string, to: string): number => differenceInCalendarDays(parseISO(to), parseISO(from));

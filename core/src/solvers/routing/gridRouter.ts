@@ -1,3 +1,5 @@
+import FlatQueue from 'flatqueue';
+
 /**
  * Right-angle paths over a raster: shortest by length, turns, tolls and what already lies there (A* over cells and
  * directions). Free of what the paths are for. Source: A* (Hart, Nilsson & Raphael), states of cell × direction.
@@ -79,9 +81,8 @@ export class GridRouter {
   #window = { left: 0, right: 0, top: 0, bottom: 0 };
   readonly #rowSum: Int32Array;
   readonly #columnSum: Int32Array;
-  readonly #heapKey: Int32Array;
-  readonly #heapState: Int32Array;
-  #heapSize = 0;
+  /** States that wait, cheapest first. A state can wait more than once; what was bettered is dropped when it comes up. */
+  readonly #open = new FlatQueue<number>();
 
   constructor(raster: Raster, families: number) {
     this.#raster = raster;
@@ -93,9 +94,6 @@ export class GridRouter {
     this.#seen = new Uint32Array(cells * 4);
     this.#rowSum = new Int32Array(raster.rows * (raster.columns + 1));
     this.#columnSum = new Int32Array(raster.columns * (raster.rows + 1));
-    // A state can wait more than once; what was bettered is dropped when it comes up.
-    this.#heapKey = new Int32Array(cells * 12);
-    this.#heapState = new Int32Array(cells * 12);
   }
 
   /** Lays a path down, or takes it up again. */
@@ -118,41 +116,6 @@ export class GridRouter {
         for (let x = Math.max(0, column - APART_CELLS); x <= Math.min(columns - 1, column + APART_CELLS); x++)
           near[y * columns + x]! += times;
     }
-  }
-
-  #push(key: number, state: number): void {
-    if (this.#heapSize >= this.#heapKey.length) return;
-    const [keys, states] = [this.#heapKey, this.#heapState];
-    let at = this.#heapSize++;
-    while (at > 0) {
-      const up = (at - 1) >> 1;
-      if (keys[up]! <= key) break;
-      keys[at] = keys[up]!;
-      states[at] = states[up]!;
-      at = up;
-    }
-    keys[at] = key;
-    states[at] = state;
-  }
-
-  #pop(): number {
-    const [keys, states] = [this.#heapKey, this.#heapState];
-    const top = states[0]!;
-    const size = --this.#heapSize;
-    const [key, state] = [keys[size]!, states[size]!];
-    let at = 0;
-    for (;;) {
-      let down = 2 * at + 1;
-      if (down >= size) break;
-      if (down + 1 < size && keys[down + 1]! < keys[down]!) down++;
-      if (keys[down]! >= key) break;
-      keys[at] = keys[down]!;
-      states[at] = states[down]!;
-      at = down;
-    }
-    keys[at] = key;
-    states[at] = state;
-    return top;
   }
 
   /**
@@ -258,7 +221,7 @@ export class GridRouter {
     this.#sums(request);
     const [cost, came, seen] = [this.#cost, this.#from, this.#seen];
     const run = ++this.#run;
-    this.#heapSize = 0;
+    this.#open.clear();
     const { to, stubCells, stubCost } = this.#goal(request, minRun);
     const goal = to.cell ? to.cell[1] * columns + to.cell[0] : -1;
     const [goalColumn, goalRow] = to.cell ?? [0, 0];
@@ -274,7 +237,7 @@ export class GridRouter {
       cost[state] = price;
       came[state] = parent;
       const cell = state >> 2;
-      this.#push(price + toGoal(cell % columns, Math.floor(cell / columns)), state);
+      this.#open.push(state, price + toGoal(cell % columns, Math.floor(cell / columns)));
     };
     const rim = (column: number, row: number) =>
       column === 0 || row === 0 || column === columns - 1 || row === rows - 1;
@@ -298,9 +261,9 @@ export class GridRouter {
     }
     // A path arrives against the direction its far end leaves by.
     const arrives = to.leaves === null ? null : (to.leaves + 2) % 4;
-    while (this.#heapSize > 0) {
-      const key = this.#heapKey[0]!;
-      const state = this.#pop();
+    while (this.#open.length > 0) {
+      const key = this.#open.peekValue()!;
+      const state = this.#open.pop()!;
       const cell = state >> 2;
       const [column, row] = [cell % columns, Math.floor(cell / columns)];
       const price = cost[state]!;
