@@ -53,7 +53,7 @@ const report = (file) => {
   }
 };
 
-step('lint', 'npx', ['biome', 'check', '--error-on-warnings', '.']);
+step('lint', 'node', ['scripts/lint.mjs']);
 step('types', 'npx', ['tsc', '-p', 'tsconfig.json']);
 const vitestFile = join(folder, 'vitest.json');
 step('Vitest', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${vitestFile}`], {

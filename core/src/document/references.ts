@@ -1,7 +1,12 @@
 import { elementKindOf } from '../devices/registry.ts';
 import type { Id } from './basics.ts';
 import type { Board } from './board.ts';
-import type { Catalogue, Part } from './part/part.ts';
+import type { Cable } from './cable/cable.ts';
+import type { Connection } from './connection/connection.ts';
+import type { ControlRule } from './control/controlRule.ts';
+import type { Item } from './item/item.ts';
+import type { Panel } from './panel/panel.ts';
+import type { Catalogue, FuseLink, Part } from './part/part.ts';
 
 /** The part an item is, from the board's own parts first, then the catalogue. */
 export function partIndex(board: { customParts: readonly Part[] }, catalogue: Catalogue): Map<Id, Part> {
@@ -11,20 +16,173 @@ export function partIndex(board: { customParts: readonly Part[] }, catalogue: Ca
   return index;
 }
 
-/** Fields of elements that name a terminal of their part. */
-function duplicates(what: string, ids: Id[]): string[] {
-  const seen = new Set<Id>();
-  const problems: string[] = [];
-  for (const id of ids) {
-    if (seen.has(id)) problems.push(`${what}: id "${id}" stands twice; accepted: each id once`);
-    seen.add(id);
-  }
-  return problems;
+/** What there is to be named. */
+interface Known {
+  parts: ReadonlyMap<Id, Part>;
+  panels: ReadonlyMap<Id, Panel>;
+  items: ReadonlyMap<Id, Item>;
+  connections: ReadonlySet<Id>;
+  groups: ReadonlySet<Id>;
+  links: ReadonlySet<Id>;
+  lugs: ReadonlySet<Id>;
 }
 
-function paintedProblems(at: string, hours: readonly number[]): string[] {
-  const rising = hours.every((h, i) => i === 0 || h > hours[i - 1]!);
-  return rising ? [] : [`${at}.usage.hours is ${JSON.stringify(hours)}; accepted: hours of the day, each once, rising`];
+const missing = (path: string, value: Id, accepted: string): string =>
+  `${path} is "${value}", which names nothing; accepted: ${accepted}`;
+/** A problem where something holds, nothing where it does not. */
+const when = (wrong: boolean, ...problem: string[]): string[] => (wrong ? problem : []);
+
+function duplicates(what: string, entries: readonly { id: Id }[]): string[] {
+  const seen = new Set<Id>();
+  return entries.flatMap(({ id }) => {
+    const twice = seen.has(id);
+    seen.add(id);
+    return when(twice, `${what}: id "${id}" stands twice; accepted: each id once`);
+  });
+}
+
+function partProblems(part: Part, at: string): string[] {
+  const terminals = new Set(part.terminals.map((t) => t.id));
+  return [
+    ...duplicates(`${at}.terminals`, part.terminals),
+    ...duplicates(`${at}.elements`, part.elements),
+    ...part.elements.flatMap((element, e) => [
+      ...Object.entries(element).flatMap(([field, value]) =>
+        when(
+          elementKindOf(element).terminals.includes(field) && value !== null && !terminals.has(String(value)),
+          missing(`${at}.elements[${e}].${field}`, String(value), `a terminal id of ${part.id}`),
+        ),
+      ),
+      ...('terminalIds' in element ? element.terminalIds : []).flatMap((t) =>
+        when(!terminals.has(t), missing(`${at}.elements[${e}].terminalIds`, t, `a terminal id of ${part.id}`)),
+      ),
+      ...when(
+        'contactId' in element && !part.elements.some((x) => x.id === element.contactId),
+        missing(
+          `${at}.elements[${e}].contactId`,
+          'contactId' in element ? element.contactId : '',
+          `an element id of ${part.id}`,
+        ),
+      ),
+    ]),
+  ];
+}
+
+function loadProblems({ load }: Item, at: string, groups: ReadonlySet<Id>): string[] {
+  if (!load) return [];
+  const hours = load.usage.kind === 'painted' ? load.usage.hours : [];
+  return [
+    ...when(
+      load.groupId !== null && !groups.has(load.groupId),
+      missing(`${at}.groupId`, load.groupId ?? '', 'the id of a load group, or null'),
+    ),
+    ...when(
+      hours.some((h, i) => i > 0 && h <= hours[i - 1]!),
+      `${at}.usage.hours is ${JSON.stringify(hours)}; accepted: hours of the day, each once, rising`,
+    ),
+  ];
+}
+
+function itemProblems(item: Item, at: string, known: Known): string[] {
+  const part = known.parts.get(item.partId);
+  if (!part)
+    return [missing(`${at}.partId`, item.partId, 'the id of a catalogue part or of a custom part of this board')];
+  return [
+    ...loadProblems(item, `${at}.load`, known.groups),
+    ...(item.place.kind === 'panel'
+      ? when(
+          !known.panels.has(item.place.panelId),
+          missing(`${at}.place.panelId`, item.place.panelId, [...known.panels.keys()].join(', ')),
+        )
+      : []),
+    ...item.inserts.flatMap(({ seatId, link }, n) => [
+      ...when(
+        !part.elements.some((e) => e.kind === 'fuseSeat' && e.id === seatId),
+        missing(`${at}.inserts[${n}].seatId`, seatId, `a fuse seat of ${part.id}`),
+      ),
+      ...(link.mode === 'locked'
+        ? when(
+            !known.links.has(link.value),
+            missing(`${at}.inserts[${n}].link.value`, link.value, 'the id of a fuse link in the catalogue'),
+          )
+        : []),
+    ]),
+    ...item.stacks.flatMap(({ terminalId, order }, n) => [
+      ...when(
+        !part.terminals.some((t) => t.id === terminalId),
+        missing(`${at}.stacks[${n}].terminalId`, terminalId, `a terminal of ${part.id}`),
+      ),
+      ...(order.mode === 'locked' ? order.value : []).flatMap((c) =>
+        when(!known.connections.has(c), missing(`${at}.stacks[${n}].order`, c, 'the id of a connection')),
+      ),
+    ]),
+  ];
+}
+
+function connectionProblems({ from, to }: Connection, at: string, { items, parts }: Known): string[] {
+  const ends = Object.entries({ from, to }).flatMap(([end, ref]) => {
+    const item = items.get(ref.itemId);
+    if (!item) return [missing(`${at}.${end}.itemId`, ref.itemId, 'the id of an item')];
+    const part = parts.get(item.partId);
+    return part && !part.terminals.some((t) => t.id === ref.terminalId)
+      ? [missing(`${at}.${end}.terminalId`, ref.terminalId, part.terminals.map((t) => t.id).join(', '))]
+      : [];
+  });
+  const same = from.itemId === to.itemId && from.terminalId === to.terminalId;
+  return [...ends, ...when(same, `${at} joins a terminal to itself; accepted: two different terminals`)];
+}
+
+function cableProblems(cable: Cable, at: string, known: Known, carried: Set<Id>): string[] {
+  const cores = cable.cores.flatMap((core, k) => {
+    const { connectionId } = core;
+    const twice = carried.has(connectionId);
+    carried.add(connectionId);
+    return [
+      ...when(
+        !known.connections.has(connectionId),
+        missing(`${at}.cores[${k}].connectionId`, connectionId, 'the id of a connection'),
+      ),
+      ...when(
+        twice,
+        `${at}.cores[${k}].connectionId is "${connectionId}", already carried by another core; accepted: one core each`,
+      ),
+      ...(['fromLug', 'toLug'] as const).flatMap((end) => {
+        const choice = core[end];
+        return choice.mode === 'locked' && !known.lugs.has(choice.value)
+          ? [missing(`${at}.cores[${k}].${end}.value`, choice.value, 'the id of a lug in the catalogue')]
+          : [];
+      }),
+    ];
+  });
+  const segments = cable.segments.flatMap((segment, s) => {
+    if (segment.kind === 'measuredRun') return [];
+    const panel = known.panels.get(segment.panelId);
+    const own = `${at}.segments[${s}]`;
+    if (!panel) return [missing(`${own}.panelId`, segment.panelId, [...known.panels.keys()].join(', '))];
+    return segment.kind === 'passThrough' && !panel.holes.some((h) => h.id === segment.holeId)
+      ? [missing(`${own}.holeId`, segment.holeId, `a hole of panel ${panel.id}`)]
+      : [];
+  });
+  return [...cores, ...segments];
+}
+
+function controlProblems(rule: ControlRule, at: string, { items, parts }: Known): string[] {
+  const item = items.get(rule.itemId);
+  if (!item) return [missing(`${at}.itemId`, rule.itemId, 'the id of an item')];
+  const part = parts.get(item.partId);
+  return part && !part.elements.some((e) => e.kind === 'contact' && e.id === rule.contactId)
+    ? [missing(`${at}.contactId`, rule.contactId, `a contact of ${part.id}`)]
+    : [];
+}
+
+function linkProblems(link: FuseLink, at: string): string[] {
+  const gates = link.curve?.gates ?? [];
+  return gates.flatMap((g, i) => [
+    ...when(g.minS > g.maxS, `${at}.curve.gates[${i}].minS is ${g.minS}; accepted: at most its maxS ${g.maxS}`),
+    ...(i > 0 && g.multiple <= gates[i - 1]!.multiple
+      ? [`${at}.curve.gates[${i}].multiple is ${g.multiple}; accepted: above the one before, ${gates[i - 1]!.multiple}`]
+      : []),
+  ]);
 }
 
 /**
@@ -32,178 +190,31 @@ function paintedProblems(at: string, hours: readonly number[]): string[] {
  * @returns problems naming path, value and what is accepted; empty when all references hold.
  */
 export function referenceProblems(board: Board, catalogue: Catalogue): string[] {
-  const problems: string[] = [];
-  const parts = partIndex(board, catalogue);
-  const panels = new Map(board.panels.map((p) => [p.id, p]));
-  const items = new Map(board.items.map((i) => [i.id, i]));
-  const connections = new Map(board.connections.map((c) => [c.id, c]));
-  const links = new Set([...catalogue.fuseLinks, ...board.customLinks].map((f) => f.id));
-  const lugs = new Set(catalogue.lugs.map((l) => l.id));
-  const missing = (path: string, value: Id, accepted: string) =>
-    problems.push(`${path} is "${value}", which names nothing; accepted: ${accepted}`);
-
-  problems.push(
-    ...duplicates(
-      'panels',
-      board.panels.map((p) => p.id),
+  const known: Known = {
+    parts: partIndex(board, catalogue),
+    panels: new Map(board.panels.map((p) => [p.id, p])),
+    items: new Map(board.items.map((i) => [i.id, i])),
+    connections: new Set(board.connections.map((c) => c.id)),
+    groups: new Set(board.power.loadGroups.map((g) => g.id)),
+    links: new Set([...catalogue.fuseLinks, ...board.customLinks].map((f) => f.id)),
+    lugs: new Set(catalogue.lugs.map((l) => l.id)),
+  };
+  const carried = new Set<Id>();
+  return [
+    ...(['panels', 'customParts', 'items', 'connections', 'cables', 'survey', 'extras', 'control'] as const).flatMap(
+      (what) => duplicates(what, board[what]),
     ),
-    ...duplicates(
-      'customParts',
-      board.customParts.map((p) => p.id),
-    ),
-    ...duplicates(
-      'items',
-      board.items.map((i) => i.id),
-    ),
-    ...duplicates(
-      'connections',
-      board.connections.map((c) => c.id),
-    ),
-    ...duplicates(
-      'cables',
-      board.cables.map((c) => c.id),
-    ),
-    ...duplicates(
-      'survey',
-      board.survey.map((f) => f.id),
-    ),
-    ...duplicates(
-      'extras',
-      board.extras.map((x) => x.id),
-    ),
-    ...duplicates(
-      'control',
-      board.control.map((r) => r.id),
-    ),
-    ...duplicates(
-      'customLinks',
-      [...board.customLinks, ...catalogue.fuseLinks].map((l) => l.id),
-    ),
-    ...duplicates(
-      'power.loadGroups',
-      board.power.loadGroups.map((g) => g.id),
-    ),
+    ...duplicates('customLinks', [...board.customLinks, ...catalogue.fuseLinks]),
+    ...duplicates('power.loadGroups', board.power.loadGroups),
     ...duplicates(
       'cables[].cores',
-      board.cables.flatMap((c) => c.cores.map((k) => k.id)),
+      board.cables.flatMap((c) => c.cores),
     ),
-  );
-
-  board.customParts.forEach((part, p) => {
-    const at = `customParts[${p}]`;
-    problems.push(
-      ...duplicates(
-        `${at}.terminals`,
-        part.terminals.map((t) => t.id),
-      ),
-    );
-    problems.push(
-      ...duplicates(
-        `${at}.elements`,
-        part.elements.map((e) => e.id),
-      ),
-    );
-    const terminalIds = new Set(part.terminals.map((t) => t.id));
-    part.elements.forEach((element, e) => {
-      for (const [field, value] of Object.entries(element)) {
-        if (!elementKindOf(element).terminals.includes(field) || value === null) continue;
-        if (!terminalIds.has(String(value)))
-          missing(`${at}.elements[${e}].${field}`, String(value), `a terminal id of ${part.id}`);
-      }
-      if ('terminalIds' in element)
-        for (const t of element.terminalIds)
-          if (!terminalIds.has(t)) missing(`${at}.elements[${e}].terminalIds`, t, `a terminal id of ${part.id}`);
-      if ('contactId' in element && !part.elements.some((x) => x.id === element.contactId))
-        missing(`${at}.elements[${e}].contactId`, element.contactId, `an element id of ${part.id}`);
-    });
-  });
-
-  board.items.forEach((item, i) => {
-    const at = `items[${i}]`;
-    const part = parts.get(item.partId);
-    if (!part) {
-      missing(`${at}.partId`, item.partId, 'the id of a catalogue part or of a custom part of this board');
-      return;
-    }
-    const groupId = item.load?.groupId ?? null;
-    if (groupId !== null && !board.power.loadGroups.some((g) => g.id === groupId))
-      missing(`${at}.load.groupId`, groupId, 'the id of a load group, or null');
-    if (item.load?.usage.kind === 'painted') problems.push(...paintedProblems(`${at}.load`, item.load.usage.hours));
-    if (item.place.kind === 'panel' && !panels.has(item.place.panelId))
-      missing(`${at}.place.panelId`, item.place.panelId, [...panels.keys()].join(', '));
-    item.inserts.forEach((insert, n) => {
-      if (!part.elements.some((e) => e.kind === 'fuseSeat' && e.id === insert.seatId))
-        missing(`${at}.inserts[${n}].seatId`, insert.seatId, `a fuse seat of ${part.id}`);
-      if (insert.link.mode === 'locked' && !links.has(insert.link.value))
-        missing(`${at}.inserts[${n}].link.value`, insert.link.value, 'the id of a fuse link in the catalogue');
-    });
-    item.stacks.forEach((stack, n) => {
-      if (!part.terminals.some((t) => t.id === stack.terminalId))
-        missing(`${at}.stacks[${n}].terminalId`, stack.terminalId, `a terminal of ${part.id}`);
-      if (stack.order.mode === 'locked')
-        for (const c of stack.order.value)
-          if (!connections.has(c)) missing(`${at}.stacks[${n}].order`, c, 'the id of a connection');
-    });
-  });
-
-  board.connections.forEach((connection, c) => {
-    for (const end of ['from', 'to'] as const) {
-      const ref = connection[end];
-      const item = items.get(ref.itemId);
-      if (!item) {
-        missing(`connections[${c}].${end}.itemId`, ref.itemId, 'the id of an item');
-        continue;
-      }
-      const part = parts.get(item.partId);
-      if (part && !part.terminals.some((t) => t.id === ref.terminalId))
-        missing(`connections[${c}].${end}.terminalId`, ref.terminalId, part.terminals.map((t) => t.id).join(', '));
-    }
-    const same =
-      connection.from.itemId === connection.to.itemId && connection.from.terminalId === connection.to.terminalId;
-    if (same) problems.push(`connections[${c}] joins a terminal to itself; accepted: two different terminals`);
-  });
-
-  const carried = new Map<Id, number>();
-  board.cables.forEach((cable, b) => {
-    cable.cores.forEach((core, k) => {
-      const at = `cables[${b}].cores[${k}]`;
-      if (!connections.has(core.connectionId))
-        missing(`${at}.connectionId`, core.connectionId, 'the id of a connection');
-      carried.set(core.connectionId, (carried.get(core.connectionId) ?? 0) + 1);
-      if ((carried.get(core.connectionId) ?? 0) > 1)
-        problems.push(
-          `${at}.connectionId is "${core.connectionId}", already carried by another core; accepted: one core each`,
-        );
-      for (const end of ['fromLug', 'toLug'] as const) {
-        const choice = core[end];
-        if (choice.mode === 'locked' && !lugs.has(choice.value))
-          missing(`${at}.${end}.value`, choice.value, 'the id of a lug in the catalogue');
-      }
-    });
-    cable.segments.forEach((segment, s) => {
-      const at = `cables[${b}].segments[${s}]`;
-      if (segment.kind === 'measuredRun') return;
-      const panel = panels.get(segment.panelId);
-      if (!panel) missing(`${at}.panelId`, segment.panelId, [...panels.keys()].join(', '));
-      else if (segment.kind === 'passThrough' && !panel.holes.some((h) => h.id === segment.holeId))
-        missing(`${at}.holeId`, segment.holeId, `a hole of panel ${panel.id}`);
-    });
-  });
-  board.control.forEach((rule, r) => {
-    const item = items.get(rule.itemId);
-    const part = item && parts.get(item.partId);
-    if (!item) missing(`control[${r}].itemId`, rule.itemId, 'the id of an item');
-    else if (part && !part.elements.some((e) => e.kind === 'contact' && e.id === rule.contactId))
-      missing(`control[${r}].contactId`, rule.contactId, `a contact of ${part.id}`);
-  });
-  board.customLinks.forEach((link, l) => {
-    const { gates } = link.curve ?? { gates: [] };
-    gates.forEach((g, i) => {
-      const at = `customLinks[${l}].curve.gates[${i}]`;
-      if (g.minS > g.maxS) problems.push(`${at}.minS is ${g.minS}; accepted: at most its maxS ${g.maxS}`);
-      if (i > 0 && g.multiple <= gates[i - 1]!.multiple)
-        problems.push(`${at}.multiple is ${g.multiple}; accepted: above the one before, ${gates[i - 1]!.multiple}`);
-    });
-  });
-  return problems;
+    ...board.customParts.flatMap((part, i) => partProblems(part, `customParts[${i}]`)),
+    ...board.items.flatMap((item, i) => itemProblems(item, `items[${i}]`, known)),
+    ...board.connections.flatMap((connection, i) => connectionProblems(connection, `connections[${i}]`, known)),
+    ...board.cables.flatMap((cable, i) => cableProblems(cable, `cables[${i}]`, known, carried)),
+    ...board.control.flatMap((rule, i) => controlProblems(rule, `control[${i}]`, known)),
+    ...board.customLinks.flatMap((link, i) => linkProblems(link, `customLinks[${i}]`)),
+  ];
 }

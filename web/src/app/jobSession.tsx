@@ -24,8 +24,8 @@ interface PendingEdit {
   label: string;
   commands: Command[];
 }
-export type SaveState = 'saved' | 'saving' | 'offline' | 'conflict';
-export type Selection = { kind: 'item'; id: Id } | { kind: 'cable'; id: Id } | null;
+type SaveState = 'saved' | 'saving' | 'offline' | 'conflict';
+type Selection = { kind: 'item'; id: Id } | { kind: 'cable'; id: Id } | null;
 
 export interface JobSession {
   jobId: string;

@@ -6,7 +6,6 @@ import { answer, api } from '../../app/api.ts';
 import { useJob } from '../../app/jobSession.tsx';
 
 const fetchCutting = (id: string) => answer(api.jobs[':id'].cutting.$get({ param: { id } }));
-export type Cutting = Awaited<ReturnType<typeof fetchCutting>>;
 
 /** What there is to cut, from what, and the plan that was taken. */
 export const useCutting = () => {

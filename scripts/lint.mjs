@@ -1,0 +1,17 @@
+import { spawnSync } from 'node:child_process';
+import { dirname, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { say } from './lib/say.mjs';
+
+/** npm run lint: style and length of functions, what nobody uses, and arrows between rooms that point up. */
+const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
+const STEPS = [
+  ['biome', 'check', '--error-on-warnings', '.'],
+  ['knip', '--no-progress'],
+  ['depcruise', '--config', '.dependency-cruiser.mjs', 'core/src'],
+];
+const bad = STEPS.filter((args) => {
+  say(`-- ${args[0]}`);
+  return spawnSync('npx', args, { cwd: root, stdio: 'inherit' }).status !== 0;
+});
+process.exit(bad.length > 0 ? 1 : 0);
