@@ -4,6 +4,8 @@ import { deviceOf } from './registry.ts';
 /**
  * What a part asks of its place when its sheet says nothing else, by the traits of its kind: switches and fuses are
  * reached, displays seen, hot devices draw air from below, batteries are strapped. Common practice, no source.
+ * @example
+ * bodyOf({ kind: 'inverter', elements: [] }).reach; // 'see'
  */
 export function bodyOf(part: { kind: PartKind; elements: readonly { kind: string; chemistry?: unknown }[] }): PartBody {
   const kind = deviceOf(part.kind);

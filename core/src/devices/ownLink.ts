@@ -25,7 +25,11 @@ export interface OwnLinkEntry {
   source: string;
 }
 
-/** Reads `2  0.5  5` lines into gates; numbers parted by spaces, commas, semicolons or tabs. */
+/**
+ * Reads `2  0.5  5` lines into gates; numbers parted by spaces, commas, semicolons or tabs.
+ * @example
+ * readGates('2 0.5 5').gates; // [{ multiple: 2, minS: 0.5, maxS: 5 }]
+ */
 export function readGates(rows: string): { gates: LinkCurve['gates']; problems: string[] } {
   const problems: string[] = [];
   const gates: { multiple: number; minS: number; maxS: number }[] = [];

@@ -51,7 +51,11 @@ export const DEVICES: readonly Device[] = [
 ];
 
 const BY_KIND = new Map(DEVICES.map((d) => [d.kind, d]));
-/** @throws when no device of this kind is in the registry */
+/**
+ * @throws when no device of this kind is in the registry
+ * @example
+ * deviceOf('fuseHolder').letter; // 'F'
+ */
 export function deviceOf(kind: PartKind): Device {
   const found = BY_KIND.get(kind);
   if (!found) throw new Error(`part kind is ${kind}; accepted: ${[...BY_KIND.keys()].join(', ')}`);

@@ -42,7 +42,11 @@ export const solid = (x: number, y: number, w: number, h: number): Stroke => ({
   line: 'none',
 });
 
-/** A converter: what goes in above the diagonal, what comes out below. */
+/**
+ * A converter: what goes in above the diagonal, what comes out below.
+ * @example
+ * converter('=', '~')(48, 40).length; // 4
+ */
 export const converter =
   (from: string, to: string) =>
   (w: number, h: number): readonly Stroke[] => [

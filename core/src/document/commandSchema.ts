@@ -75,7 +75,11 @@ function valueProblems(command: Command, at: string): string[] {
   return [];
 }
 
-/** Problems of an unknown value as a list of commands: envelope first, then each value against its own schema. */
+/**
+ * Problems of an unknown value as a list of commands: envelope first, then each value against its own schema.
+ * @example
+ * commandProblems([{ kind: 'setBrief', field: 'notes', value: 7 }]); // ['brief.notes is 7; accepted: text of at most 4000 characters']
+ */
 export function commandProblems(value: unknown): string[] {
   const envelope = problemsOf(list(shape, { min: 1, max: 6000 }), value);
   if (envelope.length > 0) return envelope;

@@ -128,6 +128,8 @@ function applyToCollection(board: Board, command: CollectionCommand): { board: B
  * Applies commands in order to a board value; the board given is not changed.
  * @returns the new board and the commands that undo it, in the order to apply them.
  * @throws CommandError when a command names something that is not there.
+ * @example
+ * applyCommands({ brief: { notes: 'a' } }, [{ kind: 'setBrief', field: 'notes', value: 'b' }]).inverse; // [{ kind: 'setBrief', field: 'notes', value: 'a' }]
  */
 export function applyCommands(board: Board, commands: readonly Command[]): { board: Board; inverse: Command[] } {
   let next = board;

@@ -9,11 +9,19 @@ const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): st
   return make(n);
 };
 
-/** The next free designation for a kind of part, such as -F3. */
+/**
+ * The next free designation for a kind of part, such as -F3.
+ * @example
+ * nextDesignation([{ designation: '-F1' }], 'fuseHolder'); // '-F2'
+ */
 export const nextDesignation = (items: Board['items'], kind: PartKind): string =>
   lowestFree(new Set(items.map((i) => i.designation)), (n) => `-${deviceOf(kind).letter}${n}`);
 
-/** The next free wire name by the rule W1, W2, … */
+/**
+ * The next free wire name by the rule W1, W2, …
+ * @example
+ * nextWireName([{ designation: 'W1' }, { designation: 'W3' }]); // 'W2'
+ */
 export const nextWireName = (
   cables: readonly Pick<Cable, 'designation'>[],
   alsoTaken: readonly string[] = [],

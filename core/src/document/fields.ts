@@ -8,7 +8,11 @@ export interface NumberField {
 }
 export type NumberFields = Readonly<Record<string, NumberField>>;
 
-/** A share told in percent. */
+/**
+ * A share told in percent.
+ * @example
+ * inPercent({ label: 'Duty', min: 0, max: 1, unit: '' }); // { label: 'Duty', min: 0, max: 100, unit: '%' }
+ */
 export const inPercent = ({ label, min, max }: NumberField): NumberField => ({
   label,
   min: Math.round(min * 1e6) / 1e4,

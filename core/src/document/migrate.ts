@@ -38,6 +38,8 @@ function stepTo(version: number, board: Loose): Loose {
 /**
  * Brings a board document of an older format version up to the current one, step by step. What is not an older board
  * document is given back as it is, for the schema to judge.
+ * @example
+ * migrateBoard('no board'); // 'no board'
  */
 export function migrateBoard(value: unknown): unknown {
   let board = value;

@@ -5,7 +5,11 @@ import { rectanglePanel } from './panel/rectanglePanel.ts';
 import { newPowerPlan } from './power/newPowerPlan.ts';
 import { newSettings } from './settings/newSettings.ts';
 
-/** An empty board with one panel and the stated defaults of every school of practice. */
+/**
+ * An empty board with one panel and the stated defaults of every school of practice.
+ * @example
+ * newBoard({ jobName: 'Hut' }).brief.jobName; // 'Hut'
+ */
 export function newBoard(brief: Partial<Brief>): Board {
   return {
     format: BOARD_FORMAT,

@@ -19,6 +19,11 @@ const says =
     return `${path || 'document'} is ${found === undefined ? 'missing' : shown(found)}; accepted: ${accepted}`;
   };
 
+/**
+ * Text of so many characters.
+ * @example
+ * problemsOf(text(1, 3), ''); // ['this is ""; accepted: text of 1 to 3 characters']
+ */
 export function text(min: number, max: number) {
   const message = says(min > 0 ? `text of ${min} to ${max} characters` : `text of at most ${max} characters`);
   return yup
@@ -38,6 +43,11 @@ export interface NumberRange {
   unit?: string;
 }
 
+/**
+ * A number of a range; the unit only serves the message.
+ * @example
+ * problemsOf(num({ min: 0, max: 5, unit: 'mm' }), 9); // ['this is 9; accepted: a number from 0 to 5 mm']
+ */
 export function num({ min, max, integer, unit }: NumberRange) {
   const message = says(`a${integer ? ' whole' : ''} number from ${min} to ${max}${unit ? ` ${unit}` : ''}`);
   const base = yup
@@ -56,6 +66,11 @@ export function flag() {
   return yup.boolean().strict().typeError(message).defined(message).nonNullable(message);
 }
 
+/**
+ * One of some words.
+ * @example
+ * problemsOf(oneOfText(['a', 'b']), 'c'); // ['this is "c"; accepted: a, b']
+ */
 export function oneOfText<const T extends string>(values: readonly T[]) {
   const message = says(values.join(', '));
   return yup
@@ -67,6 +82,11 @@ export function oneOfText<const T extends string>(values: readonly T[]) {
     .oneOf(values, message) as unknown as yup.Schema<T>;
 }
 
+/**
+ * One of some numbers.
+ * @example
+ * problemsOf(oneOfNumber([12, 24]), 48); // ['this is 48; accepted: 12, 24']
+ */
 export function oneOfNumber<const T extends number>(values: readonly T[]) {
   const message = says(values.join(', '));
   return yup
@@ -78,6 +98,11 @@ export function oneOfNumber<const T extends number>(values: readonly T[]) {
     .oneOf(values, message) as unknown as yup.Schema<T>;
 }
 
+/**
+ * A list of so many entries.
+ * @example
+ * problemsOf(list(flag(), { max: 1 }), [true, true]); // ['this is [true,true]; accepted: a list of 0 to 1 entries']
+ */
 export function list<T>(of: yup.Schema<T>, range: { min?: number; max: number }) {
   const message = says(`a list of ${range.min ?? 0} to ${range.max} entries`);
   return yup
@@ -91,7 +116,11 @@ export function list<T>(of: yup.Schema<T>, range: { min?: number; max: number })
     .max(range.max, message) as unknown as yup.Schema<T[]>;
 }
 
-/** An object with exactly these fields. */
+/**
+ * An object with exactly these fields.
+ * @example
+ * problemsOf(record({ on: flag() }), { on: true, off: false }); // ['this has unknown field off; accepted: on']
+ */
 export function record<F extends Fields>(fields: F) {
   const names = Object.keys(fields);
   const message = says(`an object with ${names.join(', ')}`);
@@ -111,7 +140,11 @@ export function record<F extends Fields>(fields: F) {
   }>;
 }
 
-/** Null, or what the schema accepts. */
+/**
+ * Null, or what the schema accepts.
+ * @example
+ * problemsOf(orNull(flag()), null); // []
+ */
 export function orNull<T>(schema: yup.Schema<T>): yup.Schema<T | null> {
   return (schema as unknown as yup.AnySchema).nullable() as unknown as yup.Schema<T | null>;
 }
@@ -180,6 +213,8 @@ export function choiceSchema<T>(value: yup.Schema<T>): yup.Schema<Choice<T>> {
 /**
  * Validates a value against a schema.
  * @returns every problem, each naming path, value found and what is accepted; empty when the value is good.
+ * @example
+ * problemsOf(flag(), 1); // ['this is 1; accepted: true or false']
  */
 export function problemsOf(schema: yup.Schema<unknown>, value: unknown): string[] {
   try {

@@ -1,4 +1,8 @@
-/** Order of two texts by code unit: the same on every machine, whatever its locale. */
+/**
+ * Order of two texts by code unit: the same on every machine, whatever its locale.
+ * @example
+ * ['b', 'a'].sort(compareText); // ['a', 'b']
+ */
 export const compareText = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 interface Run {
@@ -18,7 +22,11 @@ function runsOf(text: string): Run[] {
   return runs;
 }
 
-/** The same, with runs of digits taken as numbers: `2 A` before `10 A`, `W9` before `W10`. */
+/**
+ * The same, with runs of digits taken as numbers: `2 A` before `10 A`, `W9` before `W10`.
+ * @example
+ * ['W10', 'W2'].sort(compareNatural); // ['W2', 'W10']
+ */
 export function compareNatural(a: string, b: string): number {
   const [x, y] = [runsOf(a), runsOf(b)];
   for (let i = 0; i < Math.min(x.length, y.length); i++) {

@@ -3,7 +3,11 @@ import { same } from './same.ts';
 
 type Fields = Record<string, unknown>;
 
-/** A value handed in from outside: the document, a table of parts. */
+/**
+ * A value handed in from outside: the document, a table of parts.
+ * @example
+ * input('board').name; // 'board'
+ */
 export const input = <T>(name: string): Node<T> => ({ name, reads: {}, make: null });
 
 /** Nodes that say the same are one node, so that what two functions read alike is narrowed once. */

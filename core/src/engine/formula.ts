@@ -68,7 +68,7 @@ const now = <T extends string | object>(lazy: Lazy<T>): T => (typeof lazy === 'f
  * @param address stable address of the figure, such as `connection/ID/dropV`
  * @param origins where each input came from; a function where many figures are worked out and few are asked about
  * @example
- * use(dropV, { currentA: 10, resistanceOhm: 0.02 }, 'connection/c1/dropV', { currentA: given('sheet'), … }); // 0.2
+ * use({ compute: ({ a, b }) => a * b }, { a: 10, b: 0.02 }, 'connection/c1/dropV', {}); // 0.2
  */
 export function use<I extends string>(
   formula: Formula<I>,
@@ -99,7 +99,17 @@ export function use<I extends string>(
   return value;
 }
 
+/**
+ * Where a number came from when it is no figure: a sheet, the brief, a setting.
+ * @example
+ * given('part sheet'); // { given: 'part sheet' }
+ */
 export const given = (words: string): Origin => ({ given: words });
+/**
+ * The figure a number came from, by its address.
+ * @example
+ * figure('cable/c1/lengthMm'); // { figure: 'cable/c1/lengthMm' }
+ */
 export const figure = (address: string): Origin => ({ figure: address });
 
 export interface SumTerm {

@@ -1,4 +1,8 @@
-/** The same plain value, or the same object; lists are looked into. */
+/**
+ * The same plain value, or the same object; lists are looked into.
+ * @example
+ * same([1, 2], [1, 2]); // true
+ */
 export function same(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;
   if (!Array.isArray(a) || !Array.isArray(b) || a.length !== b.length) return false;

@@ -43,7 +43,9 @@ function eliminate(a: Float64Array[], b: Float64Array): boolean {
   return true;
 }
 
-/** Currents of constant-power loads, W, all on together. Not converged means no voltages bring this power. */
+/**
+ * Currents of constant-power loads, W, all on together. Not converged means no voltages bring this power.
+ */
 export function solveConstantPower({ openV, ohm }: PortNetwork, powerW: ArrayLike<number>): PortSolution {
   const n = powerW.length;
   const currentA = Float64Array.from({ length: n }, (_, k) => (openV[k]! > 0 ? powerW[k]! / openV[k]! : 0));

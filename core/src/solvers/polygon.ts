@@ -23,21 +23,37 @@ function ringOf(polygon: Polygon): Ring {
   return ring;
 }
 
-/** Area in mm², however the points go round. */
+/**
+ * Area in mm², however the points go round.
+ * @example
+ * areaMm2([{ xMm: 0, yMm: 0 }, { xMm: 4, yMm: 0 }, { xMm: 4, yMm: 3 }, { xMm: 0, yMm: 3 }]); // 12
+ */
 export const areaMm2 = (polygon: Polygon): number => Math.abs(polygonArea(ringOf(polygon)));
 
-/** Centre of the area; the first point where there is none. */
+/**
+ * Centre of the area; the first point where there is none.
+ * @example
+ * centroid([{ xMm: 0, yMm: 0 }, { xMm: 4, yMm: 0 }, { xMm: 4, yMm: 2 }, { xMm: 0, yMm: 2 }]); // { xMm: 2, yMm: 1 }
+ */
 export function centroid(polygon: Polygon): Point {
   if (areaMm2(polygon) < 1e-9) return polygon[0]!;
   const [xMm, yMm] = polygonCentroid(ringOf(polygon));
   return { xMm, yMm };
 }
 
-/** Whether a point lies inside (even–odd rule). */
+/**
+ * Whether a point lies inside (even–odd rule).
+ * @example
+ * inside({ xMm: 1, yMm: 1 }, [{ xMm: 0, yMm: 0 }, { xMm: 4, yMm: 0 }, { xMm: 0, yMm: 4 }]); // true
+ */
 export const inside = (point: Point, polygon: Polygon): boolean =>
   polygonContains(ringOf(polygon), [point.xMm, point.yMm]);
 
-/** Distance from a point to the polygon's edge, and the nearest point of it. */
+/**
+ * Distance from a point to the polygon's edge, and the nearest point of it.
+ * @example
+ * toEdge({ xMm: 2, yMm: 1 }, [{ xMm: 0, yMm: 0 }, { xMm: 9, yMm: 0 }, { xMm: 9, yMm: 9 }]).distanceMm; // 0.7071067811865476
+ */
 export function toEdge(point: Point, polygon: Polygon): { distanceMm: number; nearest: Point } {
   let best = { distanceMm: Number.POSITIVE_INFINITY, nearest: point };
   polygon.forEach((a, i) => {
@@ -52,13 +68,21 @@ export function toEdge(point: Point, polygon: Polygon): { distanceMm: number; ne
   return best;
 }
 
-/** Whether two stretches cross each other between their ends; touching ends do not count. */
+/**
+ * Whether two stretches cross each other between their ends; touching ends do not count.
+ * @example
+ * segmentsCross({ xMm: 0, yMm: 0 }, { xMm: 2, yMm: 2 }, { xMm: 0, yMm: 2 }, { xMm: 2, yMm: 0 }); // true
+ */
 export function segmentsCross(a: Point, b: Point, c: Point, d: Point): boolean {
   const [p, q, r, s] = [cross(a, b, c), cross(a, b, d), cross(c, d, a), cross(c, d, b)];
   return p * q < -1e-9 && r * s < -1e-9;
 }
 
-/** Whether an outline crosses itself. */
+/**
+ * Whether an outline crosses itself.
+ * @example
+ * crossesItself([{ xMm: 0, yMm: 0 }, { xMm: 2, yMm: 2 }, { xMm: 2, yMm: 0 }, { xMm: 0, yMm: 2 }]); // true
+ */
 export function crossesItself(polygon: Polygon): boolean {
   for (let i = 0; i < polygon.length; i++)
     for (let j = i + 2; j < polygon.length; j++) {
@@ -92,7 +116,11 @@ export function overlap(a: Polygon, b: Polygon): boolean {
   );
 }
 
-/** The convex hull; the points themselves where they span no area. */
+/**
+ * The convex hull; the points themselves where they span no area.
+ * @example
+ * hull([{ xMm: 0, yMm: 0 }, { xMm: 4, yMm: 0 }, { xMm: 1, yMm: 1 }, { xMm: 0, yMm: 4 }]).length; // 3
+ */
 export const hull = (points: readonly Point[]): Point[] =>
   polygonHull(ringOf(points))?.map(([xMm, yMm]) => ({ xMm, yMm })) ?? [...points];
 
@@ -114,6 +142,11 @@ export interface Box {
   bottomMm: number;
 }
 
+/**
+ * The smallest upright box round some points, mm.
+ * @example
+ * boxOf([{ xMm: 1, yMm: 2 }, { xMm: 5, yMm: 0 }]); // { leftMm: 1, rightMm: 5, topMm: 0, bottomMm: 2 }
+ */
 export function boxOf(points: Polygon): Box {
   let [leftMm, rightMm, topMm, bottomMm] = [Infinity, -Infinity, Infinity, -Infinity];
   for (const p of points) {

@@ -9,7 +9,11 @@ export interface Random {
   normal(): number;
 }
 
-/** Source: xoroshiro128+ (Blackman & Vigna); normal by Box & Muller 1958. */
+/**
+ * Source: xoroshiro128+ (Blackman & Vigna); normal by Box & Muller 1958.
+ * @example
+ * seededRandom(3).next() === seededRandom(3).next(); // true
+ */
 export function seededRandom(seed: number): Random {
   const generator = xoroshiro128plus(seed);
   const next = (): number => uniformFloat64(generator);

@@ -22,7 +22,7 @@ export const collection = <C extends CollectionName>(name: C): Node<readonly Col
 /**
  * Some fields of every row of a collection, and no others.
  * @example
- * const places = fact('items', ['id', 'place']);
+ * fact('items', ['id', 'place']).name; // 'board.items[id,place]'
  */
 export const fact = <C extends CollectionName, const F extends keyof Collections[C] & string>(
   name: C,

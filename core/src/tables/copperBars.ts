@@ -27,7 +27,11 @@ export const BAR_AMPACITY: AmpacityTable = {
   rows: COPPER_BARS.map(([widthMm, thicknessMm, currentA]) => [widthMm * thicknessMm, [currentA]] as const),
 };
 
-/** The smallest bar that carries a current, as `25×5`; null above the table. */
+/**
+ * The smallest bar that carries a current, as `25×5`; null above the table.
+ * @example
+ * barFor(100) !== null; // true
+ */
 export function barFor(currentA: number): string | null {
   const fitting = COPPER_BARS.filter(([, , amps]) => amps >= currentA).sort((a, b) => a[2] - b[2])[0];
   return fitting ? `${fitting[0]}×${fitting[1]}` : null;

@@ -1,6 +1,10 @@
 import type { Brief } from './brief.ts';
 
-/** An order before anything is said. */
+/**
+ * An order before anything is said.
+ * @example
+ * newBrief({ systemVoltageV: 24 }).systemVoltageV; // 24
+ */
 export const newBrief = (brief: Partial<Brief> = {}): Brief => ({
   jobName: 'New job',
   customer: '',

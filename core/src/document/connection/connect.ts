@@ -111,7 +111,11 @@ export function duplicateCable(board: Pick<Board, 'connections' | 'cables'>, cab
   ];
 }
 
-/** Terminals a wire ends at, as `item terminal`. */
+/**
+ * Terminals a wire ends at, as `item terminal`.
+ * @example
+ * [...usedTerminals([{ id: 'c', from: { itemId: 'a', terminalId: 'x' }, to: { itemId: 'b', terminalId: 'y' } }])]; // ['a x', 'b y']
+ */
 export const usedTerminals = (connections: readonly Connection[]): Set<string> =>
   new Set(connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
 

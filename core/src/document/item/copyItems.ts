@@ -1,9 +1,10 @@
 import type { Id, PointMm } from '../basics.ts';
 import type { Board } from '../board.ts';
-import type { Cable } from '../cable/cable.ts';
+import type { Cable, Segment } from '../cable/cable.ts';
 import { applyCommands, type Command } from '../commands.ts';
 import type { Connection } from '../connection/connection.ts';
 import { nextDesignation, nextWireName } from '../designations.ts';
+import { fingerprint } from '../fingerprint.ts';
 import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
 import type { Item } from './item.ts';
@@ -33,6 +34,29 @@ export function copyItems(board: Board, ids: ReadonlySet<Id>): CopiedItems {
 }
 
 const SHIFT_MM = 20;
+const shift = (p: PointMm): PointMm => ({ xMm: p.xMm + SHIFT_MM, yMm: p.yMm + SHIFT_MM });
+
+/** Holes are the other board's; a cable that only went through one starts anew along this panel. */
+function onPanel(segments: readonly Segment[], panelId: Id): Segment[] {
+  const kept = segments.flatMap((s): Segment[] => {
+    if (s.kind === 'passThrough') return [];
+    const id = newId('sg');
+    return [s.kind === 'panelRoute' ? { ...s, id, panelId, waypoints: s.waypoints.map(shift) } : { ...s, id }];
+  });
+  const through = segments[0]!;
+  if (kept.length > 0) return kept;
+  return [
+    {
+      id: newId('sg'),
+      kind: 'panelRoute',
+      panelId,
+      face: 'front',
+      waypoints: [],
+      laidBy: 'router',
+      environment: through.environment,
+    },
+  ];
+}
 
 /**
  * Puts a copy down on a panel: everything gets ids and designations of its own, locked links of the other board's are let
@@ -54,7 +78,7 @@ export function pasteItems(
   const panel = board.panels.find((p) => p.id === panelId) ?? board.panels[0]!;
   const partOf = new Map<Id, Id>();
   for (const part of copied.customParts) {
-    const same = next.customParts.some((p) => JSON.stringify(p) === JSON.stringify(part));
+    const same = next.customParts.some((p) => fingerprint(p) === fingerprint(part));
     const id = same ? part.id : next.customParts.some((p) => p.id === part.id) ? newId('pt') : part.id;
     partOf.set(part.id, id);
     if (!same) put({ kind: 'add', collection: 'customParts', value: { ...part, id }, index: null });
@@ -62,7 +86,6 @@ export function pasteItems(
   const known = (id: Id) => parts.get(id) ?? copied.customParts.find((p) => p.id === id);
   const idOf = new Map<Id, Id>();
   const groupOf = new Map<Id, Id>();
-  const shift = (p: PointMm): PointMm => ({ xMm: p.xMm + SHIFT_MM, yMm: p.yMm + SHIFT_MM });
   for (const item of copied.items) {
     const part = known(item.partId);
     if (!part) continue;
@@ -116,14 +139,7 @@ export function pasteItems(
         id: newId('cb'),
         designation: nextWireName(next.cables),
         cores,
-        // Holes are the other board's; a cable that went through one starts anew along this panel.
-        segments: cable.segments.flatMap((s) => {
-          if (s.kind === 'passThrough') return [];
-          const id = newId('sg');
-          return [
-            s.kind === 'panelRoute' ? { ...s, id, panelId: panel.id, waypoints: s.waypoints.map(shift) } : { ...s, id },
-          ];
-        }),
+        segments: onPanel(cable.segments, panel.id),
       },
     });
   }

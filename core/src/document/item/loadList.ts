@@ -54,7 +54,11 @@ const COLUMN_OF: Readonly<Record<string, Column>> = {
 const YES = ['yes', 'true', '1', 'x'];
 const NO = ['no', 'false', '0', ''];
 
-/** Reads a load list from CSV text, whole: when any line is bad nothing is to be imported. */
+/**
+ * Reads a load list from CSV text, whole: when any line is bad nothing is to be imported.
+ * @example
+ * readLoadsCsv('name\nlamp').problems.length > 0; // true
+ */
 export function readLoadsCsv(text: string): ReadLoads {
   const parsed = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
   const errors = parsed.errors.filter((e) => e.code !== 'UndetectableDelimiter');

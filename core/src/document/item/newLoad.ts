@@ -1,6 +1,10 @@
 import type { LoadDemand } from './item.ts';
 
-/** A load row before anything is said of it. */
+/**
+ * A load row before anything is said of it.
+ * @example
+ * newLoad({ essential: true }).dutyShare; // 1
+ */
 export const newLoad = (load: Partial<LoadDemand> = {}): LoadDemand => ({
   rating: { kind: 'watts', powerW: 10 },
   side: 'dc',

@@ -16,7 +16,11 @@ export function inSeason(load: LoadDemand, month: number, southern: boolean): bo
   return (load.season === 'warm') === warm;
 }
 
-/** Painted hours as text, runs joined: `7-9 18-22` means 7:00 to 9:00 and 18:00 to 22:00. */
+/**
+ * Painted hours as text, runs joined: `7-9 18-22` means 7:00 to 9:00 and 18:00 to 22:00.
+ * @example
+ * hoursText([8, 9, 10, 20]); // '8-11 20-21'
+ */
 export function hoursText(hours: readonly number[]): string {
   const sorted = [...hours].sort((a, b) => a - b);
   const runs: string[] = [];
@@ -29,7 +33,11 @@ export function hoursText(hours: readonly number[]): string {
   return runs.join(' ');
 }
 
-/** Reads `7-9 18-22` (or with commas) back to hours; null when it does not say hours of a day. */
+/**
+ * Reads `7-9 18-22` (or with commas) back to hours; null when it does not say hours of a day.
+ * @example
+ * hoursFromText('8-10'); // [8, 9]
+ */
 export function hoursFromText(text: string): number[] | null {
   const hours = new Set<number>();
   for (const run of text.trim().split(/[\s,]+/)) {

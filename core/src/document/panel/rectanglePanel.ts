@@ -1,7 +1,11 @@
 import { newId } from '../newId.ts';
 import type { Panel } from './panel.ts';
 
-/** A rectangular panel with four fixings `insetMm` from its edges. */
+/**
+ * A rectangular panel with four fixings `insetMm` from its edges.
+ * @example
+ * rectanglePanel('Board', 800, 500).fixings.length; // 4
+ */
 export function rectanglePanel(name: string, widthMm: number, heightMm: number, insetMm = 25): Panel {
   const corners = [
     { xMm: 0, yMm: 0 },

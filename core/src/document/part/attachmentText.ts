@@ -1,6 +1,10 @@
 import type { Attachment } from './part.ts';
 
-/** How a conductor is held, in the fewest words: `M8`, `1.5–6 mm²`, `tab 6.3 mm`. */
+/**
+ * How a conductor is held, in the fewest words: `M8`, `1.5–6 mm²`, `tab 6.3 mm`.
+ * @example
+ * attachmentText({ kind: 'stud', diameterMm: 8, palmWidthMaxMm: 30 }); // 'M8'
+ */
 export function attachmentText(attachment: Attachment): string {
   switch (attachment.kind) {
     case 'stud':

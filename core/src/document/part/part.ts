@@ -49,6 +49,11 @@ export const FUSE_STYLES = [
   'breakerHydraulic',
 ] as const;
 export type FuseStyle = (typeof FUSE_STYLES)[number];
+/**
+ * Whether a style opens and is closed again, rather than melts.
+ * @example
+ * isBreaker('classT'); // false
+ */
 export const isBreaker = (style: FuseStyle): boolean => style === 'breakerThermal' || style === 'breakerHydraulic';
 
 /** What a contact of a control circuit follows when neither a hand nor a coil works it. */

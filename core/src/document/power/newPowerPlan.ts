@@ -1,6 +1,10 @@
 import type { PowerPlan } from './power.ts';
 
-/** A power sheet before anything is said: no source is assumed. */
+/**
+ * A power sheet before anything is said: no source is assumed.
+ * @example
+ * newPowerPlan().sun; // null
+ */
 export const newPowerPlan = (plan: Partial<PowerPlan> = {}): PowerPlan => ({
   site: {
     latitudeDeg: null,

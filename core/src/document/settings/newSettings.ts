@@ -1,6 +1,10 @@
 import type { BoardSettings } from './settings.ts';
 
-/** The stated default of every school of practice and allowance. */
+/**
+ * The stated default of every school of practice and allowance.
+ * @example
+ * newSettings().feederSchool; // 'summedLoads'
+ */
 export const newSettings = (): BoardSettings => ({
   feederSchool: 'summedLoads',
   lostBattery: 'carries',

@@ -34,7 +34,11 @@ export interface CutPattern {
 export const takenMm = (problem: CutProblem, pattern: CutPattern): number =>
   pattern.pieces.reduce((s, [order, n]) => s + n * (problem.orders[order]!.lengthMm + problem.kerfMm), 0);
 
-/** What stays of the rod after `takenMm`, mm; the last cut may fall off its end. */
+/**
+ * What stays of the rod after `takenMm`, mm; the last cut may fall off its end.
+ * @example
+ * restMm({ lengthMm: 1000, useUp: false }, 400); // 600
+ */
 export const restMm = (stock: CutStock, takenMm: number): number => Math.max(0, stock.lengthMm - takenMm);
 
 /**

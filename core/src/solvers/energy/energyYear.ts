@@ -81,6 +81,11 @@ const MONTH_OF_DAY = (() => {
   });
   return months;
 })();
+/**
+ * Month of a day of the year, both from 0.
+ * @example
+ * monthOf(31); // 1
+ */
 export const monthOf = (day: number): number => MONTH_OF_DAY[day]!;
 
 /** Loads come back once the bank has this much more than where they were cut. Common practice, no source. */

@@ -9,6 +9,8 @@ const OBLIQUITY_DEG = 23.436;
  * Declination of the sun at noon, degrees, by day of the year (1 = 1 January).
  * Source: Astronomical Almanac, low-precision formulas for the sun's longitude, within 0.01° in the year they are
  * taken for; the calendar moves it by up to 0.3° in others (from memory).
+ * @example
+ * Math.round(declinationDeg(171)); // 23
  */
 export function declinationDeg(dayOfYear: number): number {
   const n = EPOCH_DAYS + dayOfYear;
@@ -17,7 +19,11 @@ export function declinationDeg(dayOfYear: number): number {
   return Math.asin(Math.sin(OBLIQUITY_DEG * RAD) * Math.sin(longitude)) / RAD;
 }
 
-/** Sun above the horizon, hours a day, geometric (no refraction). Source: cos ω = −tan φ·tan δ. */
+/**
+ * Sun above the horizon, hours a day, geometric (no refraction). Source: cos ω = −tan φ·tan δ.
+ * @example
+ * Math.round(dayLengthH(0, 80)); // 12
+ */
 export function dayLengthH(latitudeDeg: number, dayOfYear: number): number {
   const x = -Math.tan(latitudeDeg * RAD) * Math.tan(declinationDeg(dayOfYear) * RAD);
   return (2 * Math.acos(Math.max(-1, Math.min(1, x)))) / RAD / 15;

@@ -23,7 +23,11 @@ const TEMPERATURE_SPREAD_C = 3.5;
 /** Coldest and warmest about a month after the solstices. */
 const LAG_DAYS = 27;
 
-/** −1 in the depth of winter, 1 in the height of summer. */
+/**
+ * −1 in the depth of winter, 1 in the height of summer.
+ * @example
+ * Math.round(seasonOf(171, false)); // 1
+ */
 export function seasonOf(day: number, southern: boolean): number {
   const x = -Math.cos((2 * Math.PI * (day + 1 - 355 - LAG_DAYS + 365)) / 365);
   return southern ? -x : x;

@@ -59,6 +59,11 @@ export interface Netlist {
   frames: { itemId: Id; node: number }[];
 }
 
+/**
+ * A terminal of the board as one word.
+ * @example
+ * terminalKey({ itemId: 'it_1', terminalId: 'plus' }); // 'it_1 plus'
+ */
 export const terminalKey = (ref: TerminalRef): string => `${ref.itemId} ${ref.terminalId}`;
 
 /**
