@@ -146,7 +146,7 @@ describe('edits', () => {
     const pins = (await server.db('edits').where({ job_id: jobId, revision: base }).first()).pins;
     expect(pins).toEqual({
       catalogue: genericCatalogue.version,
-      profile: 'craft-iso@1',
+      profile: `craft-iso@${VERSIONS.profiles['craft-iso']}`,
       workshop: '1',
       core: VERSIONS.core,
     });
