@@ -9,7 +9,8 @@ const openCables = async (page: Page, job: string) => {
 const step = (page: Page, name: string) =>
   page.getByRole('list', { name: 'Steps' }).getByRole('button', { name: new RegExp(name) });
 
-test('the cuts are planned, taken and cut; crimps are pulled, a spoiled cable is made again', async ({ page }) => {
+// Crimps are pulled, a spoiled cable is made again.
+test('the cuts are planned, taken and cut', async ({ page }) => {
   await openCables(page, 'Larchfold hut board');
   await sheet(page, 'Cutting');
   await page.getByRole('button', { name: 'Plan the cuts' }).click();
@@ -115,7 +116,8 @@ test('the store is counted, taken from and corrected; nothing can be overdrawn',
   await expect(item.getByText('10.00 m there')).toBeVisible();
 });
 
-test('what released jobs lack is bought in the better packs, ordered and received in parts', async ({ page }) => {
+// Ordered and received in parts.
+test('what released jobs lack is bought in the better packs', async ({ page }) => {
   await comeInAs(page, 'Mira Holt');
   await page.getByRole('navigation', { name: 'Shop' }).getByRole('link', { name: 'Buying' }).click();
   const row = page.getByRole('row', { name: /Compression lug 50 mm² × M8/ });

@@ -49,9 +49,8 @@ test('several parts are lined up, held, turned over to the back and taken back',
   await saved(page);
 });
 
-test('the tape measures, a keep-out and a door swing are judged, a drawn outline that crosses itself is refused', async ({
-  page,
-}) => {
+// A drawn outline that crosses itself is refused.
+test('the tape measures, a keep-out and a door swing are judged', async ({ page }) => {
   await openBoard(page, 'Corrie Top repeater');
   const board = page.getByRole('application');
   const box = (await board.boundingBox())!;
@@ -90,7 +89,8 @@ test('the tape measures, a keep-out and a door swing are judged, a drawn outline
   await saved(page);
 });
 
-test('three arrangements are offered with their costs; one is taken in one step and taken back', async ({ page }) => {
+// One is taken in one step and taken back.
+test('three arrangements are offered with their costs', async ({ page }) => {
   await openBoard(page, 'Market cart box');
   const where = await part(page, '-T1').getAttribute('aria-label');
   await page.getByRole('button', { name: 'Arrange', exact: true }).click();
@@ -108,9 +108,8 @@ test('three arrangements are offered with their costs; one is taken in one step 
   expect(await part(page, '-T1').getAttribute('aria-label')).toBe(where);
 });
 
-test('an outline comes from a drawing with its unit asked; parts come from a file; bad files change nothing', async ({
-  page,
-}) => {
+// Bad files change nothing.
+test('an outline comes from a drawing with its unit asked; parts come from a file', async ({ page }) => {
   await openBoard(page, 'Corrie Top repeater');
   const give = (label: string, name: string, text: string) =>
     page
@@ -148,9 +147,8 @@ test('an outline comes from a drawing with its unit asked; parts come from a fil
   await saved(page);
 });
 
-test('a copy goes to another job with its wires; templates and drawings come out, bad wishes are refused in words', async ({
-  page,
-}) => {
+// Templates and drawings come out, bad wishes are refused in words.
+test('a copy goes to another job with its wires', async ({ page }) => {
   await openBoard(page, 'Larchfold hut board');
   await part(page, '-F8').click(corner);
   await part(page, '-Q1').click({ position: { x: 4, y: 46 }, modifiers: ['Shift'] });

@@ -110,7 +110,7 @@ describe('the solved network', () => {
 
 describe('sizing', () => {
   it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
-    '%s: every conductor carries its current and its fuse, every fuse 1.25 × its current',
+    '%s: every conductor carries its current and its fuse',
     (_, board) => {
       const { sizing } = deriveBoard(board);
       expect(sizing.settled).toBe(true);

@@ -6,7 +6,8 @@ import { PROFILES, profileById } from './profiles/profiles.ts';
 import { deriveBoard, wiredCart } from './testing/demoBoards.ts';
 import { VERSIONS } from './versions.ts';
 
-it('the versions are those of what stands here: run `npm run versions` where they are not', () => {
+// Run `npm run versions` where they are not.
+it('the versions are those of what stands here', () => {
   expect(readFileSync(new URL('./versions.ts', import.meta.url), 'utf8')).toBe(versionsText());
 });
 it('every dossier says by which core, catalogue and profile it was made', () => {

@@ -56,7 +56,8 @@ describe('looped branches', () => {
     // Four lamps on one way: the fuse is the next size above 1.25 × 4 A.
     expect(branch!.guardRatingA).toBe(5);
   });
-  it('ways that were left are free again, and a loop onto what hangs behind is refused', () => {
+  // And a loop onto what hangs behind is refused.
+  it('ways that were left are free again', () => {
     const board = loop(lamps().board, ['E2', 'E1'], ['E3', 'E2']);
     expect(board.connections.some((c) => c.from.terminalId === 'w2' || c.from.terminalId === 'w3')).toBe(false);
     expect(loopOn(board, parts(board), 'it_E1', 'it_E3')).toEqual([]);
@@ -106,7 +107,8 @@ describe('frame or own negative', () => {
     const refused = onFrame('craft-iso').find((f) => f.kind === 'frame-return')!;
     expect(refused.source).toContain('ISO 13297');
   });
-  it('a frame tied to the minus twice is a loop; tied nowhere its loads have no return', () => {
+  // Tied nowhere its loads have no return.
+  it('a frame tied to the minus twice is a loop', () => {
     const twice = lamps().wire('X9:p1', 'F2:m6').wire('X9:p2', 'G1:minus', { runMm: 400 }).board;
     expect(deriveBoard(twice).findings.find((f) => f.kind === 'frame-loop')!.says).toContain('2 points');
     const rules = deriveBoard(bonded()).findings.map((f) => f.kind);

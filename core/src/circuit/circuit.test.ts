@@ -38,7 +38,8 @@ describe('constant-power loads by Newton', () => {
       { seed: 2, numRuns: 100 },
     );
   });
-  it('a load of more than E²/4R has no solution, and the line gives way at E/2R (textbook)', () => {
+  // Textbook.
+  it('a load of more than E²/4R has no solution, and the line gives way at E/2R', () => {
     const network = { openV: [24], ohm: [[0.05]] };
     expect(solveConstantPower(network, [4000]).converged).toBe(false);
     const { share, currentA } = collapseAt(network, [4000]);
@@ -154,39 +155,35 @@ function scenarioDeck(scenario: Scenario, circuit: Circuit, base: number): strin
 }
 
 describe('scenarios against ngspice', () => {
-  it.each(twelve)(
-    '$name: every load’s voltage in every scenario within 0.1 %, constant powers and all',
-    ({ board }) => {
-      const solved: { scenario: Scenario; circuit: Circuit }[] = [];
-      const profile = profileById(board.brief.profileId);
-      const results = solveScenarios(board, genericCatalogue, profile, defaultWorkshop, (scenario, circuit) =>
-        solved.push({ scenario, circuit }),
-      );
-      const { netlist } = solved[0]!.circuit;
-      const base = netlist.sources.find((s) => s.element.kind === 'battery')!.minus;
-      let compared = 0;
-      for (const [k, result] of results.entries()) {
-        if (result.collapsed.length > 0) continue;
-        const { scenario, circuit } = solved[k]!;
-        const theirs = ngspice(scenarioDeck(scenario, circuit, base));
-        const at = (n: number) => (n === base ? 0 : theirs[`n${n}`]!);
-        for (const [i, { flow }] of scenario.flows.entries()) {
-          const volts = at(flow.sink.plus) - at(flow.sink.minus);
-          expect(Math.abs(result.flows[i]!.voltageV - volts) / volts, `${result.title} ${flow.key}`).toBeLessThan(
-            0.001,
-          );
-          compared++;
-        }
+  it.each(twelve)('$name: every load’s voltage in every scenario within 0.1 %', ({ board }) => {
+    const solved: { scenario: Scenario; circuit: Circuit }[] = [];
+    const profile = profileById(board.brief.profileId);
+    const results = solveScenarios(board, genericCatalogue, profile, defaultWorkshop, (scenario, circuit) =>
+      solved.push({ scenario, circuit }),
+    );
+    const { netlist } = solved[0]!.circuit;
+    const base = netlist.sources.find((s) => s.element.kind === 'battery')!.minus;
+    let compared = 0;
+    for (const [k, result] of results.entries()) {
+      if (result.collapsed.length > 0) continue;
+      const { scenario, circuit } = solved[k]!;
+      const theirs = ngspice(scenarioDeck(scenario, circuit, base));
+      const at = (n: number) => (n === base ? 0 : theirs[`n${n}`]!);
+      for (const [i, { flow }] of scenario.flows.entries()) {
+        const volts = at(flow.sink.plus) - at(flow.sink.minus);
+        expect(Math.abs(result.flows[i]!.voltageV - volts) / volts, `${result.title} ${flow.key}`).toBeLessThan(0.001);
+        compared++;
       }
-      expect(compared).toBeGreaterThan(10);
-    },
-  );
+    }
+    expect(compared).toBeGreaterThan(10);
+  });
 });
 
 describe('scenarios', () => {
   const hut = mountainHutBoard();
   const by = (board: Board) => new Map(scenariosOf(board).map((s) => [s.id, s]));
-  it('every scenario stays within what sizing counted on, but for the lost battery and the surge', () => {
+  // But for the lost battery and the surge.
+  it('every scenario stays within what sizing counted on', () => {
     const { sizing } = deriveBoard(hut);
     for (const scenario of scenariosOf(hut).filter((s) => s.id !== 'lost' && s.id !== 'surge'))
       for (const w of scenario.wireA) {
@@ -241,7 +238,8 @@ describe('bank sharing', () => {
       .wire('X2:s3', 'T1:minus', { runMm: 500 });
     return b.board;
   };
-  it('the same end works the near battery harder, the diagonal shares evenly (Kirchhoff)', () => {
+  // Kirchhoff.
+  it('the same end works the near battery harder, the diagonal shares evenly', () => {
     const off = (board: Board) => deriveBoard(board).sizing.bank.map((x) => x.dischargeOff);
     const same = off(bankOf('same'));
     expect(same[0]!).toBeGreaterThan(0.01);
@@ -279,7 +277,8 @@ describe('findings of the circuit engine', () => {
     expect(found.severity).toBe('stop');
     expect(rules(applyCommands(turned, found.fixes[0]!.commands).board)).not.toContain('breaker-reversed');
   });
-  it('three 49.5 V modules in series pass 150 V in the cold; two do not (worked: 148.5 × 1.1)', () => {
+  // Worked: 148.5 × 1.1.
+  it('three 49.5 V modules in series pass 150 V in the cold; two do not', () => {
     expect(rules(demoBoards()[2]!)).not.toContain('string-too-high');
     const board = demoBoards()[2]!;
     const module = board.items.find((i) => i.id === 'it_G6')!;
@@ -300,7 +299,8 @@ describe('findings of the circuit engine', () => {
     };
     expect(rules(three)).toContain('string-too-high');
   });
-  it('a lithium bank joined to an alternator by a relay is a stop; behind a DC-DC charger it is not', () => {
+  // Behind a DC-DC charger it is not.
+  it('a lithium bank joined to an alternator by a relay is a stop', () => {
     expect(rules(mountainHutBoard())).not.toContain('lithium-on-alternator');
     const b = new BoardBuilder({ systemVoltageV: 12, chemistry: 'lifepo4', profileId: 'craft-iso' }, [600, 400]);
     b.item('G1', 'battery-lifepo4-12-100', { location: 'tray' })
@@ -311,7 +311,8 @@ describe('findings of the circuit engine', () => {
       .wire('G2:minus', 'G1:minus', { runMm: 900 });
     expect(rules(b.board)).toContain('lithium-on-alternator');
   });
-  it('copper-clad aluminium is sized thicker than copper for the same load; unknown cable cannot be confirmed', () => {
+  // Unknown cable cannot be confirmed.
+  it('copper-clad aluminium is sized thicker than copper for the same load', () => {
     const hut = mountainHutBoard();
     const area = (board: Board) => deriveBoard(board).sizing.cables.find((c) => c.cableId === 'cb_30')!;
     expect(
@@ -332,7 +333,7 @@ describe('findings of the circuit engine', () => {
     expect(rules(hut)).not.toContain('fault-withstand');
   });
   it.each(PROFILES.map((p) => [p.name, p] as const))(
-    '%s: the hut sizes to an end, and every conductor carries its current and survives its fuse',
+    '%s: the hut sizes to an end, every conductor survives its fuse',
     (_, profile) => {
       const hut = mountainHutBoard();
       const { sizing } = deriveBoard({ ...hut, brief: { ...hut.brief, profileId: profile.id } });

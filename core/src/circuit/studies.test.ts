@@ -62,7 +62,7 @@ describe('a shorted line', () => {
       expect(Math.abs(own.currentA)).toBeLessThanOrEqual(flow.totalA * (1 + 1e-9));
     }
   });
-  it('tells which opens first, and only a pair that is not selective may open together', () => {
+  it('tells which opens first; only a pair that is not selective opens together', () => {
     const board = mountainHutBoard();
     const dossier = deriveBoard(board);
     const seats = new Map(dossier.sizing.seats.map((s) => [s.key, s]));
@@ -146,7 +146,8 @@ describe('room to grow', () => {
 });
 
 describe('filling an inverter before it is switched on', () => {
-  it('the resistor fills it to 99 % in the time given, and loses ½CV² (RC step, integrated)', () => {
+  // RC step, integrated.
+  it('the resistor fills it to 99 % in the time given, and loses ½CV²', () => {
     const board = mountainHutBoard();
     const [row] = prechargeOf(board, partsOf(board), deriveBoard(board));
     const { farad, ohm, timeS, energyJ, firstA } = row!;

@@ -15,7 +15,8 @@ describe.each(DEVICES.map((d) => [d.kind, d] as const))('%s', (kind, device) => 
     expect(DEVICE_GROUPS).toContain(device.group);
     expect(device.letter).toMatch(/^[A-Z]$/);
   });
-  it('has parts of its own kind the schema takes, whose elements end at terminals they have', () => {
+  // Whose elements end at terminals they have.
+  it('has parts of its own kind the schema takes', () => {
     expect(device.parts.length).toBeGreaterThan(0);
     for (const { id } of device.parts) {
       const part = parts.get(id)!;
@@ -41,7 +42,8 @@ describe.each(DEVICES.map((d) => [d.kind, d] as const))('%s', (kind, device) => 
         expect(s.y).toBeLessThanOrEqual(2 * h);
       }
   });
-  it('comes onto a board, is derived with it, is bought unless it is the customer’s, and goes again', () => {
+  // And goes again.
+  it('comes onto a board, is derived with it, is bought unless it is the customer’s', () => {
     for (const { id } of device.parts) {
       const board = lampBoard();
       const part = parts.get(id)!;

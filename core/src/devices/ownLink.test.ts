@@ -70,7 +70,8 @@ describe('a board with a link of its own', () => {
     ),
   });
   const board = seatIn('it_F3', hut);
-  it('takes it where it is locked in, with its own rating, resistance and interrupt rating', () => {
+  // Resistance and interrupt rating.
+  it('takes it where it is locked in, with its own rating', () => {
     expect(checkBoard(board, genericCatalogue).ok).toBe(true);
     const seat = deriveBoard(board).sizing.seats.find((s) => s.itemId === 'it_F3')!;
     expect(seat.ratingA).toBe(150);

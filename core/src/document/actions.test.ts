@@ -70,7 +70,7 @@ function anyAction(board: Board, pick: (n: number) => number): Command[] {
 
 describe('what hands do to a board', () => {
   it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
-    '%s: any run of actions leaves a board the checks accept, derives, and undoes to what it was (property)',
+    '%s: any run of actions leaves a sound board and is undone',
     (_, start) => {
       fc.assert(
         fc.property(fc.array(fc.nat(9999), { minLength: 40, maxLength: 60 }), (numbers) => {
@@ -108,7 +108,8 @@ describe('what hands do to a board', () => {
     expect(new Set(names).size).toBe(names.length);
   });
 
-  it('a run nobody measured stays marked so; a part moved on its panel keeps the route of its wires', () => {
+  // A part moved on its panel keeps the route of its wires.
+  it('a run nobody measured stays marked so', () => {
     const board = marketCartBoard();
     const far = board.items.find((i) => i.place.kind !== 'panel')!;
     const bar = board.items.find((i) => i.partId.startsWith('bar-plus'))!;

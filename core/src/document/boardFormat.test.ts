@@ -187,7 +187,8 @@ describe('an older board document', () => {
       }
     },
   );
-  it('version 2, with parts made on the spot, is taken: what version 3 asks beside is "none"', () => {
+  // What version 3 asks beside is "none".
+  it('version 2, with parts made on the spot, is taken', () => {
     const board = demoBoards()[0]!;
     const own = (id: string) => ({ ...genericCatalogue.parts.find((p) => p.id === id)!, id: `own-${id}` });
     const parts = ['inverter-12-800', 'isolator-300', 'relay-lvd-100', 'mppt-100-20', 'mains-charger-12-30'].map(own);

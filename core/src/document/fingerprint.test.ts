@@ -12,7 +12,7 @@ function asJsonb<T>(value: T): T {
 }
 
 it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
-  '%s: the dossier has one fingerprint, in whatever order the database hands out its keys',
+  '%s: one fingerprint, in whatever order the database hands out its keys',
   (_, board) => {
     const stored = asJsonb(board);
     expect(JSON.stringify(stored)).not.toBe(JSON.stringify(board));

@@ -27,7 +27,8 @@ const withHole: Board = {
 };
 
 describe('a panel as DXF', () => {
-  it('reads back in an independent reader with layers, places and sizes (python3-ezdxf)', () => {
+  // Python3-ezdxf.
+  it('reads back in an independent reader with layers, places and sizes', () => {
     const folder = mkdtempSync(join(tmpdir(), 'ombrik-dxf-'));
     const path = join(folder, 'panel.dxf');
     writeFileSync(path, dxfOf(panelShapes(withHole, parts, withHole.panels[0]!, 'front', false)));
@@ -100,7 +101,8 @@ describe('an outline from somebody’s drawing', () => {
       yMm: 76.2,
     });
   });
-  it('refuses what is open, crosses itself, is absurdly large or is no drawing, in words', () => {
+  // In words.
+  it('refuses what is open, crosses itself, is absurdly large or is no drawing', () => {
     const said = (make: () => unknown) => {
       try {
         make();
@@ -164,7 +166,8 @@ describe('panels cut from sheets', () => {
     }
     return rects.map(([widthMm, heightMm], i) => ({ id: `p${i}`, widthMm, heightMm, turns: false }));
   };
-  it.each([0, 3])('known optimum: sheets cut apart by through cuts go back into one sheet (saw %d mm)', (kerf) => {
+  // Saw %d mm.
+  it.each([0, 3])('known optimum: sheets cut apart by through cuts go back into one sheet', (kerf) => {
     for (let seed = 1; seed <= 12; seed++) {
       const pieces = perfect(seed, 8, kerf);
       const packed = packSheets(pieces, { widthMm: 1250, heightMm: 600 }, kerf);
@@ -179,7 +182,8 @@ describe('panels cut from sheets', () => {
       expect(more.sheets).toHaveLength(2);
     }
   });
-  it('never overlaps, never leaves the sheet, keeps the saw width, keeps the grain (property)', () => {
+  // Property.
+  it('never overlaps, never leaves the sheet, keeps the saw width, keeps the grain', () => {
     const piece = fc.record({
       widthMm: fc.integer({ min: 60, max: 700 }),
       heightMm: fc.integer({ min: 60, max: 700 }),

@@ -96,7 +96,8 @@ describe('stages run again only when what they read is another value', () => {
     expect(calls).toBe(2);
     expect(run(graph, { doc: { ...start, rows: [] } }, kept).of(picky)).toBe(0);
   });
-  it('counts what it worked out: an edit of an unread field works out nothing behind it', () => {
+  // An edit of an unread field works out nothing behind it.
+  it('counts what it worked out', () => {
     let calls = 0;
     const total = stage('total', { sizes: rows(list, ['size']) }, ({ sizes }) => {
       calls++;

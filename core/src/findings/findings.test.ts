@@ -51,7 +51,8 @@ const onLoad = (board: Board, terminal: string) =>
   board.connections.find((c) => c.to.itemId === 'it_E1' && c.to.terminalId === terminal)!;
 
 describe('wiring findings', () => {
-  it('the demo boards carry no stop finding, so each below is caused by its own change', () => {
+  // So each below is caused by its own change.
+  it('the demo boards carry no stop finding', () => {
     for (const b of [wiredCart(), mountainHutBoard()])
       expect(deriveBoard(b).findings.filter((f) => f.severity === 'stop')).toEqual([]);
   });
@@ -149,7 +150,8 @@ describe('protection findings', () => {
     // The module's own leads are 2.6 m long, unfused, and no finding: the module limits the current.
     expect(deriveBoard(board).lengths.find((l) => l.cableId === 'cb_11')!.lengthMm).toBeGreaterThan(2000);
   });
-  it('the far end of a charger’s lead is a battery source too: without its fuse the lead is below the battery fuse', () => {
+  // Without its fuse the lead is below the battery fuse.
+  it('the far end of a charger’s lead is a battery source too', () => {
     const board = wiredCart();
     const heavy = change(board, {
       kind: 'set',

@@ -97,7 +97,8 @@ describe('room on the board: each is said where it is, and not where it is not',
       boardWith({}, [ISOLATOR, {}]),
     );
   });
-  it('reach, overlap in height, holes under parts, air, gas, holding down, access behind', () => {
+  // Access behind.
+  it('reach, overlap in height, holes under parts, air, gas, holding down', () => {
     const over = (standOffMm: number) => boardWith({}, [ISOLATOR, {}], [ISOLATOR, { xMm: 420 }, { standOffMm }]);
     says('parts-overlap', over(0), over(90));
     says('out-of-reach', over(90), boardWith({}, [ISOLATOR, {}], [ISOLATOR, { xMm: 600 }]));
@@ -196,7 +197,8 @@ describe('holes and routes', () => {
     says('hole-too-small', through(withHoles([600, 650, 5])), through(withHoles([600, 650, 30])));
     says('hole-unlined', through(withHoles([600, 650, 30])), withHoles([600, 650, 30]));
   });
-  it('surroundings: a loop for what moves is in the length, a sleeve for the weather is asked', () => {
+  // A sleeve for the weather is asked.
+  it('surroundings: a loop for what moves is in the length', () => {
     const cable = hut.cables.find((c) => c.designation === 'W26')!;
     const as = (by: Partial<(typeof cable.segments)[number]['environment']>): Board => ({
       ...hut,

@@ -14,7 +14,8 @@ describe('the registry of findings', () => {
     expect(new Set(ids).size).toBe(ids.length);
     expect(ids.length).toBeGreaterThan(110);
   });
-  it('holds every file, named for its id, in the folder of its subject, with a test beside it', () => {
+  // With a test beside it.
+  it('holds every file, named for its id, in the folder of its subject', () => {
     for (const { id, subject } of FINDINGS)
       for (const name of [`${id}.ts`, `${id}.test.ts`])
         expect(existsSync(join(here, subject, name)), `${subject}/${name}`).toBe(true);

@@ -80,7 +80,8 @@ describe('low-voltage disconnect', () => {
       .wire('F10:m1', 'E1:minus', { runMm: 2000 });
     return b;
   };
-  it('an essential load behind it is told, with the relay’s name; fed past it, it is not', () => {
+  // Fed past it, it is not.
+  it('an essential load behind it is told, with the relay’s name', () => {
     const found = deriveBoard(board(false).board).findings.find((f) => f.kind === 'essential-cut-off');
     expect(found?.says).toContain('-K1 takes it off');
     expect(rulesIn(board(true))).not.toContain('essential-cut-off');
@@ -88,7 +89,8 @@ describe('low-voltage disconnect', () => {
 });
 
 describe('before batteries are joined', () => {
-  it('the bench asks for one voltage within 0.1 V per 12 V (common practice, no source)', () => {
+  // Common practice, no source.
+  it('the bench asks for one voltage within 0.1 V per 12 V', () => {
     const steps = deriveBoard(mountainHutBoard()).bench.filter((s) => s.id.startsWith('bank/match/'));
     expect(steps.map((s) => s.id)).toEqual(['bank/match/it_G2']);
     expect(steps[0]!.lowLimit).toBeCloseTo(-0.2, 9);

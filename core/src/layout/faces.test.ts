@@ -27,7 +27,8 @@ const ids = (...names: string[]): Set<Id> => new Set(names.map((n) => item(hut, 
 const open = (board: Board): Board => ({ ...board, panels: board.panels.map((p) => ({ ...p, backClearanceMm: 120 })) });
 
 describe('a part on the back', () => {
-  it('is turned as seen from there: its terminals exchange sides, and looking twice changes nothing', () => {
+  // Its terminals exchange sides, and looking twice changes nothing.
+  it('is turned as seen from there', () => {
     const t1 = item(hut, '-T1');
     const board = after(hut, moveItems(hut, parts, toOtherFace(hut, parts, new Set([t1.id])), eight, true));
     const moved = item(board, '-T1');
@@ -43,7 +44,8 @@ describe('a part on the back', () => {
       expect(asSeen(board.panels[0]!, 'back', seen)).toEqual(back);
     }
   });
-  it('takes its cables through holes of its own, with the board’s thickness in their length', () => {
+  // With the board’s thickness in their length.
+  it('takes its cables through holes of its own', () => {
     const board = open(hut);
     const moves = toOtherFace(board, parts, ids('-T3'));
     const turned = after(board, moveItems(board, parts, moves, eight, true));
@@ -212,7 +214,8 @@ describe('parts chosen together', () => {
 
 describe('arranged by the solver', () => {
   const model = placementModel(hut, parts, deriveBoard(hut), hut.panels[0]!.id);
-  it('every proposal is legal, costs less than the hand’s layout and 40 % less than the median random one', () => {
+  // 40 % less than the median random one.
+  it('every proposal is legal, costs less than the hand’s layout', () => {
     const random = seededRandom(3).next;
     const layouts = Array.from({ length: 60 }, () => randomLayout(model, random)).flatMap((l) => (l ? [l] : []));
     expect(layouts.length).toBeGreaterThan(30);

@@ -50,7 +50,8 @@ describe('a path through a raster', () => {
       }
     return graph;
   };
-  it('costs what an exact shortest path costs, or neither finds one (dijkstrajs, random rasters)', () => {
+  // Dijkstrajs, random rasters.
+  it('costs what an exact shortest path costs, or neither finds one', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 2, max: 9 }),
@@ -93,7 +94,8 @@ describe('a path through a raster', () => {
       { numRuns: 150 },
     );
   });
-  it('with room for bends, too: straight on for so many cells after every turn and out of the start (dijkstrajs)', () => {
+  // Out of the start (dijkstrajs).
+  it('with room for bends, too: straight on for so many cells after every turn', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 2, max: 4 }),
@@ -163,7 +165,7 @@ describe('a path through a raster', () => {
 
 describe('cables on the boards of the demo', () => {
   it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
-    '%s: every cable finds a way, none shorter than the straight line, none across another part',
+    '%s: every cable finds a way, none across another part',
     (_, start) => {
       const laid = routeCables(start, parts(start), five);
       expect(laid.failed).toEqual([]);
@@ -249,7 +251,8 @@ describe('cables on the boards of the demo', () => {
 describe('a part that moves', () => {
   const hut = routedOf(mountainHutBoard());
   const to = { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: 640, yMm: 330, rotationDeg: 90 } as const;
-  it('takes its cables along and leaves the others where they lie; one edit takes it all back', () => {
+  // One edit takes it all back.
+  it('takes its cables along and leaves the others where they lie', () => {
     const commands = moveItem(hut, parts(hut), 'it_F5', to, five, true);
     const { board, inverse } = applyCommands(hut, commands);
     const own = new Set(
@@ -262,7 +265,8 @@ describe('a part that moves', () => {
       if (cable.cores.some((k) => own.has(k.connectionId))) expect(segment.waypoints.length).toBeGreaterThan(0);
     expect(applyCommands(board, inverse).board).toEqual(hut);
   });
-  it('while it is dragged its cables are a guess; on a board nobody routed nothing is laid', () => {
+  // On a board nobody routed nothing is laid.
+  it('while it is dragged its cables are a guess', () => {
     const dragged = applyCommands(hut, moveItem(hut, parts(hut), 'it_F5', to, five, false)).board;
     expect(deriveBoard(dragged).lengths.filter((l) => l.provisional).length).toBeGreaterThan(1);
     const plain = mountainHutBoard();

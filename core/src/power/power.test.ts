@@ -60,20 +60,17 @@ describe('proposed systems', () => {
   );
   it.each(
     [marketCartBoard, mountainHutBoard, repeaterShelterBoard].map((make) => [make().brief.jobName, make] as const),
-  )(
-    '%s: the balanced system fills the board with no stop finding, every load wired, and can be taken back',
-    (_, make) => {
-      const board = make();
-      const commands = buildSystem(board, genericCatalogue, defaultWorkshop, 'balanced');
-      const { board: built, inverse } = applyCommands(board, commands);
-      expect(checkBoard(built, genericCatalogue)).toMatchObject({ ok: true });
-      const dossier = deriveBoard(built);
-      expect(dossier.findings.filter((f) => f.severity === 'stop').map((f) => f.says)).toEqual([]);
-      expect(dossier.findings.filter((f) => f.kind === 'terminal-unconnected')).toEqual([]);
-      expect(dossier.findings.filter((f) => f.kind === 'parts-overlap' || f.kind === 'part-off-panel')).toEqual([]);
-      expect(applyCommands(built, inverse).board).toEqual(board);
-    },
-  );
+  )('%s: the balanced system fills the board with no stop finding', (_, make) => {
+    const board = make();
+    const commands = buildSystem(board, genericCatalogue, defaultWorkshop, 'balanced');
+    const { board: built, inverse } = applyCommands(board, commands);
+    expect(checkBoard(built, genericCatalogue)).toMatchObject({ ok: true });
+    const dossier = deriveBoard(built);
+    expect(dossier.findings.filter((f) => f.severity === 'stop').map((f) => f.says)).toEqual([]);
+    expect(dossier.findings.filter((f) => f.kind === 'terminal-unconnected')).toEqual([]);
+    expect(dossier.findings.filter((f) => f.kind === 'parts-overlap' || f.kind === 'part-off-panel')).toEqual([]);
+    expect(applyCommands(built, inverse).board).toEqual(board);
+  });
   it('“no sun” and “no electronics” are answers', () => {
     const cart = marketCartBoard();
     const dark = propose({ ...cart, power: { ...cart.power, sun: null } });
@@ -121,7 +118,8 @@ describe('proposed systems', () => {
 });
 
 describe('sun by month', () => {
-  it('at 47° N on a 60° plane winter brings less than summer, and none is above a clear day', () => {
+  // And none is above a clear day.
+  it('at 47° N on a 60° plane winter brings less than summer', () => {
     const hours = sunByMonth(mountainHutBoard().power)!;
     expect(hours).toHaveLength(12);
     expect(hours[11]!).toBeLessThan(hours[5]!);
@@ -135,7 +133,8 @@ describe('sun by month', () => {
 
 describe('ten years', () => {
   const base = { capacityAh: 200, massKg: 58, cyclesPerYear: 100, deliveredKwhPerYear: 240 };
-  it('AGM at 100 cycles a year and half used lasts 3 years and is bought 4 times; LiFePO4 once', () => {
+  // LiFePO4 once.
+  it('AGM at 100 cycles a year and half used lasts 3 years and is bought 4 times', () => {
     const agm = tenYearCost({ ...base, chemistry: 'agm', price: 360, usableShare: 0.5 });
     expect(agm.lifeYears).toBeCloseTo(3, 9);
     expect([agm.banks, agm.totalCost]).toEqual([4, 1440]);
@@ -155,7 +154,8 @@ describe('voltage advice', () => {
   it('20 m of 50 mm² is 8.9 kg of copper (worked figure)', () => {
     expect(copperMass.compute({ lengthMm: 10000, areaMm2: 50, densityKgPerM3: 8900 })).toBeCloseTo(8.9, 2);
   });
-  it('a higher voltage never takes more copper, and 12 V is advised against for the hut', () => {
+  // And 12 V is advised against for the hut.
+  it('a higher voltage never takes more copper', () => {
     const hut = mountainHutBoard();
     const advice = voltageAdvice(hut, genericCatalogue, profileById('fixed-iec'), defaultWorkshop)!;
     const [v12, v24, v48] = advice.rows;
@@ -196,17 +196,20 @@ describe('alternator three ways', () => {
     chargerEfficiencyShare: 0.87,
   };
   const by = (s: AlternatorStudy) => new Map(alternatorWays(s).map((w) => [w.way, w]));
-  it('a smart alternator at 13.8 V or less never fills the bank through a relay; a boosting charger does (common practice)', () => {
+  // A boosting charger does (common practice).
+  it('a smart alternator at 13.8 V or less never fills the bank through a relay', () => {
     const ways = by(study);
     expect(ways.get('relay')!.ceilingShare).toBeLessThan(0.97);
     expect(ways.get('boosting')!.socShare.at(-1)!).toBeGreaterThan(0.97);
     expect(ways.get('boosting')!.ceilingShare).toBe(1);
   });
-  it('a non-boosting charger falls off when the voltage does (common practice: 19 A to 9 A)', () => {
+  // Common practice: 19 A to 9 A.
+  it('a non-boosting charger falls off when the voltage does', () => {
     const plain = by(study).get('controller')!;
     expect(plain.ecoA).toBeLessThan(0.7 * plain.hardA);
   });
-  it('a lithium bank through a relay pulls all the alternator may give, and it is said', () => {
+  // And it is said.
+  it('a lithium bank through a relay pulls all the alternator may give', () => {
     const lithium = by({ ...study, chemistry: 'lifepo4', bankOhm: 0.0016, cableOhm: 0.004, startShare: 0.2 });
     expect(lithium.get('relay')!.hardA).toBeCloseTo(60, 6);
     expect(lithium.get('relay')!.says).toContain('not protected');

@@ -49,7 +49,8 @@ describe('a workshop’s own rules', () => {
     expect(profileById('fixed-iec').minAreaMm2.value).toBe(1.5);
     expect(withOwnRules(profileById('fixed-iec'), rules, shop(rules)).version).toContain('own values');
   });
-  it('a copy that is not here, or is of another profile, leaves the plain profile and a finding with a fix', () => {
+  // Leaves the plain profile and a finding with a fix.
+  it('a copy that is not here, or is of another profile', () => {
     const board = mountainHutBoard();
     const named = { ...board, settings: { ...board.settings, ownRulesId: 'own-1' } };
     for (const w of [shop(), shop({ ...own([]), baseId: 'craft-iso' })]) {

@@ -22,7 +22,8 @@ describe('time–current bands', () => {
     expect(openingTime(TIME_CURRENT.blade, 20, 21.9).minS).toBe(Number.POSITIVE_INFINITY);
     expect(openingTime(TIME_CURRENT.blade, 20, 22).minS).toBeGreaterThanOrEqual(360000 - 1e-6);
   });
-  it.each(styles)('%s: more current never opens later, and the band never turns inside out (property)', (style) => {
+  // Property.
+  it.each(styles)('%s: more current never opens later, and the band never turns inside out', (style) => {
     fc.assert(
       fc.property(
         fc.double({ min: 1.2, max: 200, noNaN: true }),
@@ -49,7 +50,8 @@ describe('selectivity', () => {
   it('a small blade opens before a large bolt-down fuse at every current', () => {
     expect(selectiveUpToA(device('blade', 5), device('sf51', 100))).toBe(Number.POSITIVE_INFINITY);
   });
-  it('two of the same rating are not selective: the second is only a switch (common practice, no source)', () => {
+  // Common practice, no source.
+  it('two of the same rating are not selective: the second is only a switch', () => {
     expect(selectiveUpToA(device('sf30', 60), device('breakerThermal', 60))).toBeLessThan(60 * 8);
     expect(selectiveUpToA(device('blade', 30), device('blade', 30))).toBeLessThan(60);
   });
@@ -72,7 +74,8 @@ describe('selectivity', () => {
 });
 
 describe('the adiabatic equation', () => {
-  it('k is 115 from 70 to 160 °C, 143 from 90 to 250 °C (IEC 60364-4-43), and about 88 from 105 to 160 °C (worked)', () => {
+  // And about 88 from 105 to 160 °C (worked).
+  it('k is 115 from 70 to 160 °C, 143 from 90 to 250 °C (IEC 60364-4-43)', () => {
     expect(adiabaticK.compute({ startC: 70, endC: 160 })).toBeCloseTo(115, 0);
     expect(adiabaticK.compute({ startC: 90, endC: 250 })).toBeCloseTo(143, 0);
     expect(Math.abs(adiabaticK.compute({ startC: 105, endC: 160 }) - 88)).toBeLessThan(1);
@@ -89,7 +92,8 @@ describe('the adiabatic equation', () => {
 });
 
 describe('tables', () => {
-  it('bars rise with their section, and the smallest that carries is taken (DIN 43671, from memory)', () => {
+  // DIN 43671, from memory.
+  it('bars rise with their section, and the smallest that carries is taken', () => {
     expect(barFor(300)).toBe('25×5');
     expect(barFor(100)).toBe('12×2');
     expect(barFor(900)).toBeNull();

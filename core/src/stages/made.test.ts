@@ -34,7 +34,8 @@ describe('what is made agrees with what is drawn', () => {
       if (line.priceEach !== null && line.total !== null)
         expect(line.total).toBeCloseTo(Math.round(line.priceEach * line.quantity * 100) / 100, 2);
   });
-  it.each(named)('%s: on every stud the widest palm lies at the bottom, and no wire is stacked twice', (_, board) => {
+  // And no wire is stacked twice.
+  it.each(named)('%s: on every stud the widest palm lies at the bottom', (_, board) => {
     for (const stack of deriveBoard(board).stacks) {
       const palms = stack.layers.map((l) => l.palmWidthMm);
       expect([...palms].sort((a, b) => b - a)).toEqual(palms);
@@ -84,7 +85,8 @@ describe('sizing, whatever the board', () => {
     }
     expect(tried).toBeGreaterThan(2);
   });
-  it.each(named)('%s: no fuse is under its current, no conductor under its fuse, none over its drop', (_, board) => {
+  // None over its drop.
+  it.each(named)('%s: no fuse is under its current, no conductor under its fuse', (_, board) => {
     const { sizing, findings } = deriveBoard(board);
     const complained = new Set(findings.flatMap((f) => f.where.cableIds));
     for (const wire of sizing.wires) {

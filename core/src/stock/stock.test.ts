@@ -37,7 +37,8 @@ const rod = (stockId: string, articleId: string, freeMm: number, started = true,
 });
 
 describe('articles', () => {
-  it('every line of every demo parts list is an article of the store, cable with its colour', () => {
+  // Cable with its colour.
+  it('every line of every demo parts list is an article of the store', () => {
     for (const board of demoBoards())
       for (const line of deriveBoard(board).parts) {
         const found = article(line.partId);
@@ -87,7 +88,8 @@ describe('cutting a job from the store', () => {
       'not in the catalogue',
     );
   });
-  it('a plan taken by its choice is the same plan; a choice that does not fit is refused with its place', () => {
+  // A choice that does not fit is refused with its place.
+  it('a plan taken by its choice is the same plan', () => {
     const again = planFromChoice(choiceOf(plan), pieces, store, article, defaultWorkshop);
     expect(again.groups).toEqual(plan.groups);
     const refusal =
@@ -116,7 +118,8 @@ describe('cutting a job from the store', () => {
 });
 
 describe('order of making', () => {
-  it('never needs more changes than the drawing’s order, and is the same set of cables (property)', () => {
+  // And is the same set of cables (property).
+  it('never needs more changes than the drawing’s order', () => {
     const need = fc.record({
       reel: fc.constantFrom('a', 'b', 'c'),
       dies: fc.uniqueArray(fc.constantFrom('x', 'y', 'z'), { minLength: 0, maxLength: 2 }),
@@ -136,7 +139,8 @@ describe('order of making', () => {
     expect(changesOf([cable(1, 'x', 'y'), cable(2, 'x', 'y'), cable(3, 'y')])).toEqual({ reels: 1, dies: 3 });
     expect(changesOf([cable(1, 'x'), cable(2, 'x')])).toEqual({ reels: 1, dies: 1 });
   });
-  it('die by die needs each die once; the first crimp of each die is pulled; parallel leads are marked equal', () => {
+  // Parallel leads are marked equal.
+  it('die by die needs each die once; the first crimp of each die is pulled', () => {
     const work = cableWork(hut.cables, defaultWorkshop);
     const dies = new Set(
       hut.cables.flatMap((c) => c.cores.flatMap((k) => [k.from, k.to].flatMap((e) => e.crimp?.dieId ?? []))),
@@ -192,7 +196,8 @@ describe('steps of a cable', () => {
     );
     expect([older.made, older.older]).toEqual([false, true]);
   });
-  it('a step is taken back, a whole cable ticked and unticked, a redo starts anew with its reason', () => {
+  // A redo starts anew with its reason.
+  it('a step is taken back, a whole cable ticked and unticked', () => {
     expect(cableProgress(cable, [...all, step('crimped', false)], true).made).toBe(false);
     expect(cableProgress(cable, [says({ kind: 'made', made: true })], true).made).toBe(true);
     expect(cableProgress(cable, [...all, says({ kind: 'made', made: false })], true).steps.some((s) => s.done)).toBe(
@@ -216,7 +221,8 @@ describe('packs against singles', () => {
   });
   const lugs = [offer(1, 0.5), offer(10, 4)];
   const rules = { miscountShare: 0.03, shortCost: 14 };
-  it('the chance to come up short is that of the binomial distribution (summed with mathjs)', () => {
+  // Summed with mathjs.
+  it('the chance to come up short is that of the binomial distribution', () => {
     for (const [bought, needed, p] of [
       [10, 7, 0.03],
       [7, 7, 0.03],
@@ -229,7 +235,8 @@ describe('packs against singles', () => {
     }
     expect([shortChance(5, 6, 0), shortChance(6, 6, 0)]).toEqual([1, 0]);
   });
-  it('ten for 4.00 or 0.50 each: one or two singly, seven as a pack (figures of common practice)', () => {
+  // Figures of common practice.
+  it('ten for 4.00 or 0.50 each: one or two singly, seven as a pack', () => {
     const packs = (n: number, by = rules) =>
       choosePacks(n, lugs, by)[0]!.packs.map((p) => `${p.count}×${p.offer.packQuantity}`);
     expect(packs(1)).toEqual(['1×1']);
@@ -281,7 +288,8 @@ describe('net need', () => {
   ];
   const net = (jobs: JobNeed[], store: Partial<Parameters<typeof netNeeds>[1]> = {}) =>
     netNeeds(jobs, { pieces: {}, rods: [], onOrder: {}, ...store }, article, offers, defaultWorkshop, '2026-11-25');
-  it('sums over jobs, less what is taken, in store and on order, with spares; the customer’s own is not bought', () => {
+  // The customer’s own is not bought.
+  it('sums over jobs, less what is taken, in store and on order, with spares', () => {
     const [line] = net(
       [
         need([part('lug-50-m8', 20)]),
@@ -300,7 +308,8 @@ describe('net need', () => {
     ]);
     expect(net([need([part('lug-6-m8', 3, 'customer')])])).toEqual([]);
   });
-  it('the last day to order is before lead time and build days; a late one says how late', () => {
+  // A late one says how late.
+  it('the last day to order is before lead time and build days', () => {
     const [line] = net([need([part('lug-50-m8', 2)])]);
     // Five working days before Friday 18 December is Friday the 11th, ten days before that the 1st.
     expect([line!.orderBy, line!.daysLeft]).toEqual(['2026-12-01', 6]);
@@ -322,7 +331,8 @@ describe('net need', () => {
     const [line] = net([need([], { pieces: cut })], { rods });
     expect(line!.net).toBe(9000);
   });
-  it('the total of every purchase list is the sum of its lines, to the cent (property)', () => {
+  // Property.
+  it('the total of every purchase list is the sum of its lines, to the cent', () => {
     const oddOffers = fc.array(
       fc.record({
         id: fc.uuid(),
@@ -364,7 +374,8 @@ describe('net need', () => {
 });
 
 describe('costs', () => {
-  it('each line’s three reasons add up to its difference, and the totals to their lines (property)', () => {
+  // And the totals to their lines (property).
+  it('each line’s three reasons add up to its difference', () => {
     const line = fc.record({
       partId: fc.constantFrom('a', 'b', 'c', 'd'),
       name: fc.constant('x'),
@@ -440,7 +451,8 @@ describe('price lists, codes, labels', () => {
     expect(scanTarget('no. 1003')).toEqual({ kind: 'stock', number: 1003 });
     for (const bad of ['', 'W12', '402/', 'http://elsewhere/x/1', '/c/1/%E0%A4%A']) expect(scanTarget(bad)).toBeNull();
   });
-  it('two labels a core, each naming its own end first; a wrap that cannot go round is told', () => {
+  // A wrap that cannot go round is told.
+  it('two labels a core, each naming its own end first', () => {
     const labels = cableLabels(hut.cables, genericCatalogue);
     expect(labels).toHaveLength(hut.cables.reduce((s, c) => s + 2 * c.cores.length, 0));
     const [first, second] = labels;
@@ -451,7 +463,8 @@ describe('price lists, codes, labels', () => {
 });
 
 describe('a size up that lies in the store', () => {
-  it('says what would change in parts, price and findings, and is an edit that can be made', () => {
+  // And is an edit that can be made.
+  it('says what would change in parts, price and findings', () => {
     const board = mountainHutBoard();
     const way = sizeUp(
       board,

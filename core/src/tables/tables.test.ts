@@ -22,7 +22,8 @@ describe('wire gauges against GNU units', () => {
   ])('AWG %i', (gauge, text) => {
     expect(awgDiameterMm(gauge)).toBeCloseTo(gnuUnits(`wiregauge(${text})`, 'mm'), 4);
   });
-  it('50 A over a 32 ft loop of 4 AWG drops 0.40 V, one way 0.79 V (worked, 0.815 mΩ/m)', () => {
+  // Worked, 0.815 mΩ/m.
+  it('50 A over a 32 ft loop of 4 AWG drops 0.40 V, one way 0.79 V', () => {
     const ohmPerM = 1 / (58e6 * awgAreaMm2(4) * 1e-6);
     expect(ohmPerM * 1000).toBeCloseTo(0.815, 2);
     const loopM = gnuUnits('32 ft', 'm');
@@ -33,7 +34,8 @@ describe('wire gauges against GNU units', () => {
 });
 
 describe('conductor tables', () => {
-  it('class 5 resistance is near 17.24 nΩ·m over the area (IEC 60228 values from memory, IACS copper)', () => {
+  // IEC 60228 values from memory, IACS copper.
+  it('class 5 resistance is near 17.24 nΩ·m over the area', () => {
     for (const area of STANDARD_AREAS_MM2) {
       // A class 5 conductor has a little less copper than its name; the standard allows for it.
       const ratio = CLASS5_OHM_PER_KM[String(area)]! / (17.241 / area);
@@ -52,7 +54,8 @@ describe('conductor tables', () => {
           expect(table.rows[r]![1][c]!).toBeGreaterThan(table.rows[r - 1]![1][c]!);
       });
   });
-  it('ISO 13297 annex A at 105 °C: 35 mm² carries 210 A, so 35 mm² on a 200 A breaker fails 1.25 × (ISO value from memory)', () => {
+  // 35 mm² carries 210 A, so 35 mm² on a 200 A breaker fails 1.25 × (ISO value from memory).
+  it('ISO 13297 annex A at 105 °C', () => {
     expect(tableAmps(ISO_AMPACITY, 35, 105)).toBe(210);
     expect(1.25 * 202).toBeGreaterThan(210);
   });
@@ -64,7 +67,8 @@ describe('conductor tables', () => {
     expect(columnFor(ISO_AMPACITY, Math.min(105, 75))).toBe(70);
     expect(columnFor(ISO_AMPACITY, Math.min(105, 90))).toBe(90);
   });
-  it('ABYC E-11 and ISO agree within a fifth where gauge and area meet (both from memory)', () => {
+  // Both from memory.
+  it('ABYC E-11 and ISO agree within a fifth where gauge and area meet', () => {
     for (const [gauge, amps] of Object.entries(ABYC_105C_A_BY_AWG)) {
       if (gauge.includes('/')) continue;
       const area = awgAreaMm2(Number(gauge));

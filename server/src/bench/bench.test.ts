@@ -35,7 +35,8 @@ const record = (step: BenchStep, by: Record<string, unknown> = {}, who = ada, jo
 const measure = (step: BenchStep) => ada.post(`/api/jobs/${jobId}/bench/measure`, { stepId: step.id, revision: 1 });
 
 describe('the simulated meter', () => {
-  it('speaks SCPI over TCP as IEEE 488.2 asks: identity, queries in short and long form, an error queue', async () => {
+  // Identity, queries in short and long form, an error queue.
+  it('speaks SCPI over TCP as IEEE 488.2 asks', async () => {
     const { server: meter, port } = await startScpiMeter({ voltageV: () => 13.4567, resistanceOhm: () => 9.9e37 });
     const answers: string[] = await new Promise((resolve) => {
       let got = '';

@@ -61,7 +61,8 @@ describe('signing in', () => {
 });
 
 describe('edits', () => {
-  it('an edit on a stale revision gets 409 with the current board, and loses nothing on either side', async () => {
+  // And loses nothing on either side.
+  it('an edit on a stale revision gets 409 with the current board', async () => {
     const base = await revision();
     expect((await mira.post(`/api/jobs/${jobId}/edits`, editOf(base, [ambient(31)]))).json.revision).toBe(base + 1);
     const late = await jonas.post(
@@ -136,7 +137,8 @@ describe('edits', () => {
       409,
     );
   });
-  it('revisions are append-only in the database itself, and rebuild from snapshots and commands', async () => {
+  // And rebuild from snapshots and commands.
+  it('revisions are append-only in the database itself', async () => {
     await expect(server.db('edits').where({ job_id: jobId }).update({ label: 'x' })).rejects.toThrow(/append-only/);
     let base = await revision();
     for (let i = 0; i < 45; i++) await mira.post(`/api/jobs/${jobId}/edits`, editOf(base++, [ambient((i % 30) + 0.5)]));

@@ -65,7 +65,8 @@ const take = (id: string, quantity: number, jobId: string | null = null, by = jo
   by.post(`/api/stock/${id}/take`, { quantity, jobId, note: '', key: key() });
 
 describe('the store', () => {
-  it('twenty takers at once cannot overdraw it: as many are served as there is enough for', async () => {
+  // As many are served as there is enough for.
+  it('twenty takers at once cannot overdraw it', async () => {
     const id = await receive('pvc70-95/RD', 10_000, { boughtMm: 50_000 });
     const clients = await Promise.all(
       Array.from({ length: 20 }, (_, i) => server.as(['pe_assembler', 'pe_designer', 'pe_tester'][i % 3]!)),
@@ -122,7 +123,8 @@ describe('the store', () => {
     expect((await jonas.post(`/api/stock/${id}/release`, { jobId: hutId, key: key() })).status).toBe(201);
     expect((await take(id, 900, cartId)).status).toBe(201);
   });
-  it('a count, a move and a scrap are records; a mistake is corrected by its opposite, once', async () => {
+  // A mistake is corrected by its opposite, once.
+  it('a count, a move and a scrap are records', async () => {
     const id = await receive('ferrule-25', 40);
     await jonas.post(`/api/stock/${id}/count`, { counted: 37, note: '', key: key() });
     await jonas.post(`/api/stock/${id}/move`, { bin: 'bin 99', key: key() });
@@ -136,7 +138,8 @@ describe('the store', () => {
     expect((await rowOf(id)).onHand).toBe(37);
     expect((await mira.get(`/api/stock/${id}/moves`)).json.moves[3].correctedBy).toBeGreaterThan(0);
   });
-  it('the same press twice counts once; pieces of one bin lie on one pile at their average cost', async () => {
+  // Pieces of one bin lie on one pile at their average cost.
+  it('the same press twice counts once', async () => {
     const again = key();
     const id = await receive('ferrule-35', 10, { cost: 2, key: again });
     const twice = await jonas.post('/api/stock/receive', {
@@ -206,7 +209,8 @@ const planFor = async (jobId: string) => {
 };
 
 describe('from the plan to the cable', () => {
-  it('a plan sets its lengths aside; a second that counts on them is refused; a new plan lets the old go', async () => {
+  // A new plan lets the old go.
+  it('a plan sets its lengths aside; a second that counts on them is refused', async () => {
     const { plan, wish } = await planFor(cartId);
     expect(plan.groups.length).toBeGreaterThan(5);
     expect((await mira.post(`/api/jobs/${cartId}/cutting`, wish)).status).toBe(201);
@@ -237,7 +241,8 @@ describe('from the plan to the cable', () => {
     });
     expect(lying.json.problems[0]).toContain('piece "made up" is not to be cut from');
   });
-  it('cutting takes from the planned rod, crimping from the bins; taking back puts back; a redo keeps the old in the record', async () => {
+  // Taking back puts back; a redo keeps the old in the record.
+  it('cutting takes from the planned rod, crimping from the bins', async () => {
     const { plan, wish } = await planFor(hutId);
     await mira.post(`/api/jobs/${hutId}/cutting`, wish);
     const at = (await mira.get(`/api/jobs/${hutId}`)).json.revision;
@@ -345,7 +350,8 @@ describe('from the plan to the cable', () => {
     await take(id, 1, cartId);
     expect(await actual()).toBe(400 + Math.round((100 * (6 * 1 + 50)) / 16));
   });
-  it('a whole cable ticked as made uses what its steps use, once, and gives it back when it is not made after all', async () => {
+  // And gives it back when it is not made after all.
+  it('a whole cable ticked as made uses what its steps use, once', async () => {
     const { dossier } = (await mira.get(`/api/jobs/${cartId}/dossier`)).json;
     const at = (await mira.get(`/api/jobs/${cartId}`)).json.revision;
     const cable = dossier.cables.find((c: any) => `${c.cableTypeId}/${c.cores[0].colour}` === 'thermoplastic105-6/RD');
@@ -384,7 +390,8 @@ describe('from the plan to the cable', () => {
 });
 
 describe('release and buying', () => {
-  it('open stop findings are released only by a designer with a reason, and it is kept', async () => {
+  // And it is kept.
+  it('open stop findings are released only by a designer with a reason', async () => {
     const at = (await mira.get(`/api/jobs/${cartId}`)).json.revision;
     const edit = await mira.post(`/api/jobs/${cartId}/edits`, {
       editId: key(),
@@ -415,7 +422,8 @@ describe('release and buying', () => {
     expect((await release(mira, 'changed his mind', 'withdraw')).json.released).toBeNull();
     expect((await mira.get(`/api/jobs/${cartId}/releases`)).json.releases).toHaveLength(2);
   });
-  it('orders are received in parts at their price; no more comes than was ordered; the rest can be given up', async () => {
+  // The rest can be given up.
+  it('orders are received in parts at their price; no more comes than was ordered', async () => {
     const made = await mira.post('/api/buying/purchases', {
       supplier: 'Row',
       note: '',
@@ -484,7 +492,8 @@ async function paper(path: string): Promise<{ text: string; bytes: Buffer }> {
 const cents = (text: string) => Math.round(Number(text) * 100);
 
 describe('papers', () => {
-  it('every printed total is the sum of the lines printed above it (read back with poppler)', async () => {
+  // Read back with poppler.
+  it('every printed total is the sum of the lines printed above it', async () => {
     const list = (await paper('/api/buying/out/purchase-list.pdf')).text;
     let sum = 0;
     let all = 0;
@@ -538,7 +547,8 @@ describe('papers', () => {
       Math.round(Number(rows.at(-1)![total]) * 100),
     );
   });
-  it('labels are true to size, carry the text of the drawing, and their codes read back (poppler and jsQR)', async () => {
+  // And their codes read back (poppler and jsQR).
+  it('labels are true to size, carry the text of the drawing', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'ombrik-labels-'));
     try {
       const { bytes, text } = await paper(`/api/jobs/${cartId}/out/labels.pdf?sheet=flag-a4-70x37`);
@@ -583,7 +593,8 @@ describe('papers', () => {
     for (const sheet of ['wrap-a4-25x38', 'wrap-letter-25x38', 'flag-letter-67x25', 'tube-A4', 'tube-Letter'])
       expect((await paper(`/api/jobs/${cartId}/out/labels.pdf?sheet=${sheet}`)).text).toContain('W1');
   });
-  it('cards, the cutting sheet and stickers for the store come out; scanning nonsense says what is accepted', async () => {
+  // Scanning nonsense says what is accepted.
+  it('cards, the cutting sheet and stickers for the store come out', async () => {
     const cards = (await paper(`/api/jobs/${hutId}/out/cards.pdf`)).text;
     expect(cards).toContain('EQUAL LENGTH WITH');
     expect(cards).toMatch(/reels and \d+ dies set up/);

@@ -23,7 +23,8 @@ function rendered(pdf: Buffer): { width: number; height: number; dark: (x: numbe
   return { width, height, dark: (x, y) => bytes[head[0].length + y * width + x]! < 140 };
 }
 
-it('prints at true size: outline and scale bar measured back from the page (poppler)', async () => {
+// Poppler.
+it('prints at true size: outline and scale bar measured back from the page', async () => {
   const board = { ...newBoard({}), panels: [{ ...rectanglePanel('Small', 150, 110), fixings: [] }] };
   const head = { title: 'Template', jobNumber: 1, jobName: 'j', revision: 1, workshopName: 'w', profile: 'p' };
   const pdf = await templatePaper({ board } as unknown as JobFile, head, {

@@ -20,7 +20,8 @@ describe('a battery', () => {
     expect(netlist.sources.map((s) => s.element.kind)).toEqual(['battery']);
     expect(potentials.nodeV[node('G1:plus')]! - potentials.nodeV[node('G1:minus')]!).toBeCloseTo(12, 6);
   });
-  it('two side by side share a load by what each sees: the near plus has the far minus', () => {
+  // The near plus has the far minus.
+  it('two side by side share a load by what each sees', () => {
     const { sizing } = stagesOf(bank('battery-lifepo4-12-100'));
     // 120 W at 12 V is 10 A through the fuse; about half of it crosses the link from the second battery.
     const [link, , main] = sizing.wires;

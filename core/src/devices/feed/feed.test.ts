@@ -14,7 +14,8 @@ const tap = (lowestVoltageV: number) =>
     .wire('T1:outMinus', 'G1:minus', { runMm: 600 });
 
 describe('a feed', () => {
-  it('takes its volts from what is said of the tap, scaled to its system where nothing is', () => {
+  // Scaled to its system where nothing is.
+  it('takes its volts from what is said of the tap', () => {
     const item = newItem(lampBoard(), parts.get('feed-12')!, { kind: 'unplaced' });
     expect(item.feed).toEqual({ restingVoltageV: 12.6, lowestVoltageV: 11 });
     expect(item.ownership).toBe('customer');

@@ -27,7 +27,8 @@ const sideBySide = () =>
     .wire('G6:minus', 'T1:inMinus', { runMm: 4000 });
 
 describe('a solar module', () => {
-  it('two in series are one string at 1.25 times the short-circuit current (IEC 62548, from memory)', () => {
+  // IEC 62548, from memory.
+  it('two in series are one string at 1.25 times the short-circuit current', () => {
     const { demand } = stagesOf(inSeries());
     const strings = demand.flows.filter((f) => f.way === 'solar');
     expect(strings).toHaveLength(1);

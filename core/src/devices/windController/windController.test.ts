@@ -47,7 +47,8 @@ describe('a wind charge controller on a board', () => {
     const battery = wind.batteries.find((b) => b.itemId === 'it_G1')!;
     expect(Math.abs(battery.currentA)).toBeCloseTo(25, 6);
   });
-  it('stands in the one-line drawing and in the bench plan, held still before anything is touched', () => {
+  // Held still before anything is touched.
+  it('stands in the one-line drawing and in the bench plan', () => {
     expect(oneLineOf(board, parts, dossier, true).nodes.map((n) => n.kind)).toContain('windController');
     const [first] = dossier.bench;
     expect(first).toMatchObject({ id: 'wind/still/it_T7', stage: 'cold', method: 'confirm' });

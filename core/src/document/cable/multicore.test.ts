@@ -62,7 +62,8 @@ describe('sheathed cable', () => {
     expect(runs[0]).toEqual(runs[1]);
     expect(deriveBoard(split).cables.length).toBe(deriveBoard(hut).cables.length);
   });
-  it('more cores carry less in one sheath, and a size nobody sells sheathed is no candidate', () => {
+  // And a size nobody sells sheathed is no candidate.
+  it('more cores carry less in one sheath', () => {
     const profile = profileById('craft-iso');
     const cores = (n: number) => Array.from({ length: n }, () => pairOf(hut, 'it_E3')[0].cores[0]!);
     expect(cableTypeOf({ cores: cores(2), material: 'copper' }, 2.5, profile, genericCatalogue)!.cores).toBe(2);

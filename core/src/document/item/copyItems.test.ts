@@ -78,7 +78,8 @@ describe('parts put down', () => {
     const { board: now } = paste(board, board, all(board));
     expect(checkBoard(now, genericCatalogue)).toMatchObject({ ok: true });
   });
-  it('an own part of the same id that is another part comes under an id of its own; the same one is not doubled', () => {
+  // The same one is not doubled.
+  it('an own part of the same id that is another part comes under an id of its own', () => {
     const from = lamp().board;
     const to = lamp().board;
     const own = { ...parts.get('load-small')!, id: 'own' };

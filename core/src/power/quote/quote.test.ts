@@ -71,7 +71,8 @@ describe('the quote', () => {
     expect(after.basis.join()).toContain('by 2 past jobs');
     expect(before.basis.join()).toContain('no recorded times yet');
   });
-  it('names the customer’s own parts and does not charge them; names licensed work and lead times', () => {
+  // Names licensed work and lead times.
+  it('names the customer’s own parts and does not charge them', () => {
     const board = mountainHutBoard();
     const own = {
       ...board,

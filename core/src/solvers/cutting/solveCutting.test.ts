@@ -143,7 +143,8 @@ describe('cutting from mixed stock', () => {
     }
   });
 
-  it('uses remnants up where that pays, keeps useful rests, and starts the older one of two equals', () => {
+  // And starts the older one of two equals.
+  it('uses remnants up where that pays, keeps useful rests', () => {
     const stock = (lengthMm: number, openMm: number, weightPermille: number) => ({
       lengthMm,
       count: 1,
@@ -231,7 +232,8 @@ describe('cutting from mixed stock', () => {
     expect(solveCutting({ ...good, orders: [] })).toMatchObject({ plan: [], cost: 0, optimal: true });
   });
 
-  it('one more rod never costs more, one more piece never less, and a stopped search never claims too much (property)', () => {
+  // And a stopped search never claims too much (property).
+  it('one more rod never costs more, one more piece never less', () => {
     // So many rounds and no more: hard ones stand with their gap, and their bounds must hold all the same.
     const within = (problem: CutProblem) => {
       let rounds = 0;

@@ -23,23 +23,27 @@ describe('solar geometry', () => {
   ])('declination at the %s (published figures)', (_, month, day, expected, within) => {
     expect(Math.abs(declinationDeg(dayOf(month, day)) - expected)).toBeLessThan(within);
   });
-  it('angle of incidence 35° at 43° N, 13 February 10:30, tilt 45°, 15° to the west (Duffie & Beckman 1.6.1, from memory)', () => {
+  // Duffie & Beckman 1.6.1, from memory.
+  it('angle of incidence 35° at 43° N, 13 February 10:30, tilt 45°, 15° to the west', () => {
     const angle = Math.acos(cosineOfIncidence(43, dayOf(2, 13), 10.5, 45, 15)) * DEG;
     expect(Math.abs(angle - 35)).toBeLessThan(0.6);
   });
-  it('zenith 66.5° at 9:30 on 13 February and 79.6° at 18:30 on 1 July, 43° N (Duffie & Beckman 1.6.2, from memory)', () => {
+  // Duffie & Beckman 1.6.2, from memory.
+  it('zenith 66.5° at 9:30 on 13 February and 79.6° at 18:30 on 1 July, 43° N', () => {
     const zenith = (day: number, hour: number) => Math.acos(sineOfHeight(43, day, hour)) * DEG;
     expect(Math.abs(zenith(dayOf(2, 13), 9.5) - 66.5)).toBeLessThan(0.9);
     expect(Math.abs(zenith(dayOf(7, 1), 18.5) - 79.6)).toBeLessThan(0.9);
   });
-  it('day length at 50° N is 16.2 h and 7.8 h at the solstices without refraction, 12 h at the equinox (almanac figures)', () => {
+  // 12 h at the equinox (almanac figures).
+  it('day length at 50° N is 16.2 h and 7.8 h at the solstices without refraction', () => {
     expect(dayLengthH(50, dayOf(6, 21))).toBeCloseTo(16.15, 1);
     expect(dayLengthH(50, dayOf(12, 21))).toBeCloseTo(7.85, 1);
     expect(Math.abs(dayLengthH(50, dayOf(3, 20)) - 12)).toBeLessThan(0.1);
     expect(dayLengthH(80, dayOf(6, 21))).toBe(24);
     expect(dayLengthH(80, dayOf(12, 21))).toBe(0);
   });
-  it('noon height agrees with suncalc, an independent library, through the year and over the globe', () => {
+  // Through the year and over the globe.
+  it('noon height agrees with suncalc, an independent library', () => {
     for (const latitude of [-54, -23, 0, 31, 47, 62]) {
       for (let month = 0; month < 12; month++) {
         const date = new Date(Date.UTC(2025, month, 15, 12));
@@ -63,12 +67,14 @@ describe('light', () => {
     expect(clearBeam(1)).toBeLessThan(949);
     expect(clearBeam(-0.1)).toBe(0);
   });
-  it('an overcast sky leaves a quarter of the light, half covered 93 % (Kasten & Czeplak 1980, from memory)', () => {
+  // Kasten & Czeplak 1980, from memory.
+  it('an overcast sky leaves a quarter of the light, half covered 93 %', () => {
     expect(underCloud(1)).toBeCloseTo(0.25, 6);
     expect(underCloud(0.5)).toBeCloseTo(0.929, 2);
     expect(underCloud(0)).toBe(1);
   });
-  it('a clear June day on a level plane at 45° N brings 7.5 to 9 kWh/m² (measured clear days, general knowledge)', () => {
+  // Measured clear days, general knowledge.
+  it('a clear June day on a level plane at 45° N brings 7.5 to 9 kWh/m²', () => {
     const year = clearYear({ latitudeDeg: 45, tiltDeg: 0, azimuthDeg: 0 });
     const day = dayOf(6, 21) - 1;
     const kWh = year.slice(day * 24, day * 24 + 24).reduce((s, w) => s + w, 0) / 1000;
@@ -142,7 +148,8 @@ const run = (m: SystemModel, seed = 1, options = {}) =>
   simulateYear(m, weatherYear(m.climate, seed), m.plane ? clearYear(m.plane) : null, options);
 
 describe('a year', () => {
-  it('balances: what sources gave is what was served, lost and left in the bank (property)', () => {
+  // Property.
+  it('balances: what sources gave is what was served, lost and left in the bank', () => {
     fc.assert(
       fc.property(
         fc.record({
@@ -189,7 +196,8 @@ describe('a year', () => {
     expect(days({ peakW: 800 })).toBeLessThanOrEqual(days({ peakW: 400 }));
     expect(days({ peakW: 0 })).toBeGreaterThan(300);
   });
-  it('20 h parked from 98 % to 54 % is a standing draw of 26 W on 1.2 kWh (common practice, no source)', () => {
+  // Common practice, no source.
+  it('20 h parked from 98 % to 54 % is a standing draw of 26 W on 1.2 kWh', () => {
     const m = model({ plane: null, bankWh: 1200, idleW: 26.4, warm: flat(0), cold: flat(0), usableShare: 0.95 });
     const year = run(m, 1, { startShare: 0.98 });
     expect(year.socShare[19]!).toBeCloseTo(0.54, 1);
@@ -223,7 +231,8 @@ describe('a year', () => {
     };
     expect(hoursToFull('agm')).toBeGreaterThan(1.2 * hoursToFull('lifepo4'));
   });
-  it('left alone, only what runs day and night draws, and people’s sources stand still', () => {
+  // And people’s sources stand still.
+  it('left alone, only what runs day and night draws', () => {
     const m = model({ plane: null, mainsW: 500, mainsHours: 24, warm: flat(100, 5), cold: flat(100, 5), idleW: 1 });
     const year = run(m, 1, { startShare: 1, parked: { fromDay: 10, days: 20 } });
     const before = year.socShare[10 * 24 - 1]!;
@@ -254,7 +263,7 @@ describe('a year', () => {
 });
 
 describe('Peukert', () => {
-  it('100 Ah at the 20 h rate and k = 1.2 lasts 2.9 h at 25 A (textbook formula t = H·(C/(I·H))^k)', () => {
+  it('100 Ah at the 20 h rate and k = 1.2 lasts 2.9 h at 25 A: H·(C/(I·H))^k', () => {
     expect(peukertHours.compute({ ratedHours: 20, capacityAh: 100, currentA: 25, exponent: 1.2 })).toBeCloseTo(2.9, 1);
     expect(peukertHours.compute({ ratedHours: 20, capacityAh: 100, currentA: 5, exponent: 1.2 })).toBeCloseTo(20, 9);
   });

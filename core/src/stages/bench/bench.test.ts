@@ -49,7 +49,8 @@ describe('the bench plan', () => {
     expect(at('fuses/item/it_F7/seat')).toBeLessThan(at('fuses/item/it_F10/f1'));
     expect(steps.find((s) => s.stage === 'mains')!.role).toBe('electrician');
   });
-  it('proves each isolator: open, its far side reads nothing; one that is bypassed proves nothing', () => {
+  // One that is bypassed proves nothing.
+  it('proves each isolator: open, its far side reads nothing', () => {
     const hut = mountainHutBoard();
     const { steps, read } = simulator(hut, null);
     const step = steps.find((s) => s.id.startsWith('isolate/'))!;
@@ -79,7 +80,8 @@ describe('the bench plan', () => {
     const failing = simulator(board, { kind: 'looseCrimp', connectionId: own.id, extraOhm: 0.4 }).failing();
     expect(failing.length).toBeGreaterThan(0);
   });
-  it('the bank reads what the chemistry says: 24 V LiFePO4 between 25.8 and 27.4 V (common practice, no source)', () => {
+  // Common practice, no source.
+  it('the bank reads what the chemistry says: 24 V LiFePO4 between 25.8 and 27.4 V', () => {
     const { steps, read } = simulator(mountainHutBoard(), null);
     const bank = steps.find((s) => s.id === 'bank/voltage')!;
     expect(bank.lowLimit).toBeCloseTo(25.8, 9);

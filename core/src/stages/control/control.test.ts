@@ -36,7 +36,8 @@ function joined(relayId: string): BoardBuilder {
 }
 
 describe('truth table', () => {
-  it('a voltage-sensing relay joins the batteries with the engine running and parts them when it stops', () => {
+  // Parts them when it stops.
+  it('a voltage-sensing relay joins the batteries with the engine running', () => {
     const { board } = joined('relay-vsr-120').wire('K1:minus', 'X1:s3');
     const { control, findings } = deriveBoard(board);
     expect(control.conditions).toEqual(['engineRunning']);
@@ -109,7 +110,8 @@ describe('a lithium battery with outputs', () => {
       .wire('X1:s3', 'F3:line')
       .wire('F3:load', 'E1:plus', { runMm: 2000 })
       .wire('E1:minus', 'X2:s3', { runMm: 2000 });
-  it('a charger no output cuts is a stop; behind a relay on the charge output it is not', () => {
+  // Behind a relay on the charge output it is not.
+  it('a charger no output cuts is a stop', () => {
     const straight = bank().wire('T1:plus', 'X1:s2').board;
     expect(finding(straight, 'charge-not-blocked').says).toContain('-T1');
     expect(finding(straight, 'load-not-cut').says).toContain('-E1');
@@ -126,7 +128,8 @@ describe('a lithium battery with outputs', () => {
     const at = control.conditions.indexOf('cellsTakeCharge');
     for (const row of control.rows) expect(row.charging).toEqual(row.when[at] ? ['it_T1'] : []);
   });
-  it('what somebody wrote down must happen is judged, and refused where it names nothing', () => {
+  // And refused where it names nothing.
+  it('what somebody wrote down must happen is judged', () => {
     const straight = bank().wire('T1:plus', 'X1:s2').board;
     const rule: ControlRule = {
       id: 'cr_1',
@@ -175,7 +178,7 @@ describe('mains side', () => {
       .item('T1', 'inverter-charger-12-1600', { at: [1000, 600] })
       .wire('T1:plus', 'X1:s3')
       .wire('T1:minus', 'X2:s3');
-  it('an inverter-charger put ahead of the panel leaves the old charger charging the battery from itself', () => {
+  it('an inverter-charger ahead of the panel leaves the old charger in a loop', () => {
     const looped = charger().wire('X3:outL', 'T1:inL', { runMm: 1000 }).wire('T1:outL', 'X4:inL').board;
     const found = finding(looped, 'mains-loop');
     expect(found.severity).toBe('stop');
@@ -191,7 +194,8 @@ describe('mains side', () => {
     const rules = kindsOf(b.board);
     for (const rule of ['mains-loop', 'mains-back-feed', 'mains-pins-live']) expect(rules).not.toContain(rule);
   });
-  it('an inverter tied to the inlet without a transfer relay feeds back, and its pins are live', () => {
+  // And its pins are live.
+  it('an inverter tied to the inlet without a transfer relay feeds back', () => {
     const tied = house()
       .item('T1', 'inverter-12-1600', { at: [1000, 600] })
       .wire('T1:plus', 'X1:s3')

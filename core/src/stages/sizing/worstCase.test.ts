@@ -61,7 +61,8 @@ describe('a battery lost', () => {
       }
     },
   );
-  it('sizes leads and fuses of the ones left, up to what they can give; not where they may trip', () => {
+  // Not where they may trip.
+  it('sizes leads and fuses of the ones left, up to what they can give', () => {
     const carries = mountainHutBoard();
     const trips = { ...carries, settings: { ...carries.settings, lostBattery: 'trips' as const } };
     const seat = (board: Board) => deriveBoard(board).sizing.seats.find((s) => s.itemId === 'it_F1')!;
@@ -97,7 +98,8 @@ describe('banks in series and parallel', () => {
       .wire('X1:s3', 'F1:line')
       .wire('F1:load', 'T1:plus')
       .wire('X2:s3', 'T1:minus').board;
-  it('both of a string carry the same, equal strings share evenly, a longer lead shifts it', () => {
+  // A longer lead shifts it.
+  it('both of a string carry the same, equal strings share evenly', () => {
     const shares = (leadMm: number) => new Map(deriveBoard(mixed(leadMm)).sizing.bank.map((b) => [b.itemId, b]));
     const even = shares(400);
     for (const b of even.values()) expect(Math.abs(b.dischargeOff)).toBeLessThan(1e-9);
@@ -131,7 +133,8 @@ describe('what a conductor is cut from', () => {
     ...hut,
     cables: hut.cables.map((c) => (c.id === linkId ? { ...c, material: 'flatCopper' } : c)),
   };
-  it('a formed link is the smallest bar of DIN 43671 that carries it and fits both studs', () => {
+  // Fits both studs.
+  it('a formed link is the smallest bar of DIN 43671 that carries it', () => {
     const { sizing, cables, findings, parts } = deriveBoard(formed);
     const sized = sizing.cables.find((c) => c.cableId === linkId)!;
     const made = cables.find((c) => c.cableId === linkId)!;
@@ -172,7 +175,8 @@ describe('what a conductor is cut from', () => {
       /no stud|w1 leaves 11 mm/,
     );
   });
-  it('sizes a workshop keeps go before those it does not, and never below what is needed', () => {
+  // And never below what is needed.
+  it('sizes a workshop keeps go before those it does not', () => {
     const kept = { ...defaultWorkshop, preferredAreasMm2: [2.5, 6, 16, 50] };
     const { sizing } = deriveStages(hut, genericCatalogue, profileOf(hut, kept), kept);
     let skipped = 0;

@@ -36,14 +36,16 @@ const rules = (board: Board, workshop = defaultWorkshop) =>
   derive(board, genericCatalogue, profileById(board.brief.profileId), workshop).findings;
 
 describe('lugs by size and class', () => {
-  it('every barrel takes the thickest conductor of its size and class (IEC 60228 annex C, from memory)', () => {
+  // IEC 60228 annex C, from memory.
+  it('every barrel takes the thickest conductor of its size and class', () => {
     for (const lug of lugs)
       for (const strandClass of [2, 5] as const) {
         const thick = CONDUCTOR_MM[strandClass][String(lug.areaMm2)];
         if (thick !== undefined && lug.classes.includes(strandClass)) expect(lug.boreMm, lug.id).toBeGreaterThan(thick);
       }
   });
-  it('compression lugs after DIN 46235 (from memory) take class 2, and a flexible conductor of their size does not go in', () => {
+  // And a flexible conductor of their size does not go in.
+  it('compression lugs after DIN 46235 (from memory) take class 2', () => {
     for (const [area, boreMm, outerMm, , code] of DIN_46235) {
       const own = lugs.find((l) => l.id === `lug46235-${area}-m8`)!;
       expect([own.boreMm, own.barrelOuterMm, own.dieId]).toEqual([boreMm, outerMm, `hex ${code}`]);
@@ -59,7 +61,8 @@ describe('lugs by size and class', () => {
     expect(whyNotThis(lugById.get('lug-50-m10')!, 50, stud(8), lugs)).toBe('its hole is for M10, the stud is M8');
     expect(whyNotThis(lugById.get('lug-35-m8')!, 50, stud(8), lugs)).toContain('barrel is for 35 mm²');
   });
-  it('small terminals follow the cover the workshop crimps, each with a die of its own', () => {
+  // Each with a die of its own.
+  it('small terminals follow the cover the workshop crimps', () => {
     const kinds = (['bare', 'insulated', 'heatShrink'] as const).map(
       (cover) => endsThatFit(2.5, stud(6), lugs, cover)[0]!,
     );
@@ -69,7 +72,8 @@ describe('lugs by size and class', () => {
     // Above six square millimetres there are no covered ones.
     expect(endsThatFit(10, stud(8), lugs, 'insulated')[0]!.insulation).toBe('bare');
   });
-  it('receptacles go on tabs, contacts into connectors of their size, splices on leads, ferrules into clamps', () => {
+  // Splices on leads, ferrules into clamps.
+  it('receptacles go on tabs, contacts into connectors of their size', () => {
     const kindAt = (areaMm2: number, attachment: Attachment) => [
       ...new Set(endsThatFit(areaMm2, at(attachment), lugs).map((l) => l.kind)),
     ];
@@ -82,7 +86,8 @@ describe('lugs by size and class', () => {
 });
 
 describe('pull, tube and tool against their tables', () => {
-  it('pulls after IEC 60352-2 in newtons, and after ABYC E-11 in pounds-force (GNU units turns them)', () => {
+  // GNU units turns them.
+  it('pulls after IEC 60352-2 in newtons, and after ABYC E-11 in pounds-force', () => {
     for (const [area, newton] of IEC_60352_PULL_N)
       expect(pullOf(area, 'mm2')).toMatchObject({ forceN: newton, holdS: null });
     for (const [gauge, area, lbf] of ABYC_PULL_LBF) {
@@ -95,7 +100,8 @@ describe('pull, tube and tool against their tables', () => {
     expect(pullOf(185, 'mm2')!.forceN).toBe(pullOf(120, 'awg')!.forceN);
     expect(pullOf(0.14, 'awg')).toBeNull();
   });
-  it('tube slides over every barrel it is chosen for and is narrower than the cable when shrunk; none smaller would do', () => {
+  // Is narrower than the cable when shrunk; none smaller would do.
+  it('tube slides over every barrel it is chosen for', () => {
     let chosen = 0;
     for (const lug of lugs.filter((l) => l.insulation === 'bare'))
       for (const type of cableTypes.filter((t) => takesArea(lug, t.areaMm2) && t.cores === 1 && !t.bar)) {
@@ -121,7 +127,8 @@ describe('pull, tube and tool against their tables', () => {
     );
     expect(shrinkFor({ barrelOuterMm: 20 }, { outerDiameterMm: 3 }, 'RD', shrinks)).toBeNull();
   });
-  it('a hand hexagon closes three times, a press once, a hammer strikes twice; long barrels get two bites', () => {
+  // Long barrels get two bites.
+  it('a hand hexagon closes three times, a press once, a hammer strikes twice', () => {
     const lug = lugById.get('lug-50-m8')!;
     const passes = (action: (typeof defaultWorkshop.tools)[number]['action']) =>
       crimpOf(lug, 50, { tools: [{ id: 't', name: 'T', action, dies: ['hex 14'] }] }, { sizes: 'mm2' }, 'x').passes;
@@ -129,7 +136,8 @@ describe('pull, tube and tool against their tables', () => {
     const bites = (id: string) => crimpOf(lugById.get(id)!, 1, { tools: [] }, { sizes: 'mm2' }, 'x').bites;
     expect([bites('lug-50-m8'), bites('lug-6-m6')]).toEqual([2, 1]);
   });
-  it('every end of the demo boards has a die, a strip length and a tube or a cover (property over all ends)', () => {
+  // Property over all ends.
+  it('every end of the demo boards has a die, a strip length and a tube or a cover', () => {
     for (const board of demoBoards())
       for (const cable of deriveBoard(board).cables)
         for (const core of cable.cores)
@@ -160,7 +168,8 @@ const lockLug = (board: Board, cableId: string, lugId: string): Board => ({
 });
 
 describe('what the ends are judged for', () => {
-  it('a die the shop lacks is said while drawing, once a die, and is gone when the tool is there', () => {
+  // And is gone when the tool is there.
+  it('a die the shop lacks is said while drawing, once a die', () => {
     const hut = mountainHutBoard();
     const without = {
       ...defaultWorkshop,
@@ -183,7 +192,8 @@ describe('what the ends are judged for', () => {
     const mended = applyCommands(cart, withFix.fixes[0]!.commands).board;
     expect(rules(mended, without).map((f) => f.id)).not.toContain(withFix.id);
   });
-  it('a lug of the wrong class is a stop with the reason; letting it be worked out mends it', () => {
+  // Letting it be worked out mends it.
+  it('a lug of the wrong class is a stop with the reason', () => {
     const hut = mountainHutBoard();
     const made = deriveBoard(hut).cables.find((c) => c.areaMm2 === 50 && c.cores[0]!.from.studMm === 8)!;
     const wrong = lockLug(hut, made.cableId, 'lug46235-50-m8');
@@ -192,7 +202,8 @@ describe('what the ends are judged for', () => {
     const mended = applyCommands(wrong, finding.fixes[0]!.commands).board;
     expect(rules(mended).some((f) => f.kind === 'lug-does-not-fit')).toBe(false);
   });
-  it('plain copper in the damp, a straight lug beside a hole, a battery with two kinds of post: each where it is', () => {
+  // A battery with two kinds of post: each where it is.
+  it('plain copper in the damp, a straight lug beside a hole', () => {
     const hut = mountainHutBoard();
     const made = deriveBoard(hut).cables.find((c) => c.areaMm2 === 50 && c.cores[0]!.from.studMm === 8)!;
     const plain = lockLug(hut, made.cableId, 'lugcu-50-m8');
