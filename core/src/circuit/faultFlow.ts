@@ -4,7 +4,7 @@ import type { Board } from '../document/board.ts';
 import type { Catalogue } from '../document/part/part.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Profile } from '../profiles/profile.ts';
-import { emfV } from '../stages/netlist/potentials.ts';
+import { emfV, SAME_SIDE_V } from '../stages/netlist/potentials.ts';
 import { branchCurrents, circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
 
 export interface FaultFlow {
@@ -32,8 +32,10 @@ export function faultFlow(
   const branch = netlist.branches.find((b) => b.connectionId === connectionId);
   if (!branch) return null;
   const island = potentials.islandOf[branch.a];
-  const base = netlist.sources.find((s) => potentials.islandOf[s.minus] === island && potentials.nodeV[s.minus]! < 0.5);
-  if (!base || potentials.nodeV[branch.a]! < 0.5) return null;
+  const base = netlist.sources.find(
+    (s) => potentials.islandOf[s.minus] === island && potentials.nodeV[s.minus]! < SAME_SIDE_V,
+  );
+  if (!base || potentials.nodeV[branch.a]! < SAME_SIDE_V) return null;
   const circuit = circuitOf(netlist, stages.branchOhm(false));
   const idle = operatingPoint(circuit, [], 'full').nodeV;
   const across = (n: number, v: Float64Array) => v[n]! - v[base.minus]!;

@@ -5,6 +5,7 @@ import type { Command } from '../document/commands.ts';
 import type { Catalogue } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
+import { grownPower } from '../formulas/power.ts';
 import type { Profile } from '../profiles/profile.ts';
 
 export interface GrowthStep {
@@ -46,7 +47,13 @@ export function growthOf(
       ...part,
       id,
       elements: part.elements.map((e) =>
-        e.kind === 'inverter' ? { ...e, acPowerW: e.acPowerW * factor, surgeW: e.surgeW * factor } : e,
+        e.kind === 'inverter'
+          ? {
+              ...e,
+              acPowerW: grownPower.compute({ powerW: e.acPowerW, factor }),
+              surgeW: grownPower.compute({ powerW: e.surgeW, factor }),
+            }
+          : e,
       ),
     });
   }

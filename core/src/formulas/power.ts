@@ -107,3 +107,31 @@ export const copperMass = declareFormula({
   source: 'volume × density; copper 8.9 g/cm³ (IEC 60028)',
   compute: ({ lengthMm, areaMm2, densityKgPerM3 }) => ((2 * lengthMm) / 1000) * areaMm2 * (densityKgPerM3 / 1e6),
 });
+
+/** Current of what is there once the order has grown. */
+export const laterCurrent = declareFormula({
+  id: 'power.laterCurrent',
+  title: 'Current once the order has grown',
+  formula: 'designCurrentA * (1 + growthShare)',
+  unit: 'A',
+  inputs: {
+    designCurrentA: { unit: 'A', what: 'today', sample: [1, 300] },
+    growthShare: { unit: '', what: 'growth to make ready for', sample: [0.1, 4] },
+  },
+  source: 'the order sheet: everything grows alike',
+  compute: ({ designCurrentA, growthShare }) => designCurrentA * (1 + growthShare),
+});
+
+/** Power of a device taken larger. */
+export const grownPower = declareFormula({
+  id: 'power.grownPower',
+  title: 'Power of a larger inverter',
+  formula: 'powerW * factor',
+  unit: 'W',
+  inputs: {
+    powerW: { unit: 'W', what: 'today', sample: [100, 5000] },
+    factor: { unit: '', what: 'how much larger', sample: [1, 3] },
+  },
+  source: 'what if: the same device, larger',
+  compute: ({ powerW, factor }) => powerW * factor,
+});

@@ -1,4 +1,5 @@
 import { field } from '../../engine/fact.ts';
+import { laterCurrent } from '../../formulas/power.ts';
 import { briefOf } from '../../stages/inputs.ts';
 import { parts, sizing } from '../../stages/stages.ts';
 import { ampsInWords as amps } from '../../words.ts';
@@ -24,7 +25,7 @@ export const barWithoutReserve = finding({
       const part = parts.get(item.partId);
       if (part?.kind !== 'busBar' || bar.designCurrentA <= 0) return [];
       const free = part.terminals.filter((t) => !used.has(`${item.id} ${t.id}`)).length;
-      const laterA = bar.designCurrentA * (1 + growthShare);
+      const laterA = laterCurrent.compute({ designCurrentA: bar.designCurrentA, growthShare });
       const short = laterA > bar.ratingA * (1 + 1e-9) && bar.designCurrentA <= bar.ratingA;
       if (free > 0 && !short) return [];
       return [

@@ -1,6 +1,7 @@
 import type { Command } from '../../document/commands.ts';
 import { field } from '../../engine/fact.ts';
 import { fact } from '../../stages/inputs.ts';
+import { SAME_SIDE_V } from '../../stages/netlist/potentials.ts';
 import { connections, demand, netlist, parts, potentials } from '../../stages/stages.ts';
 import { type Draft, finding } from '../finding.ts';
 import { nodeAt } from '../places.ts';
@@ -16,7 +17,14 @@ export const polarityReversed = finding({
   severity: { stop: 'destroys' },
   protects: 'the device: most electronics die of it at once',
   source: 'part sheet: polarity of the terminals',
-  limits: {},
+  limits: {
+    sameSideV: {
+      value: SAME_SIDE_V,
+      unit: 'V',
+      what: 'from the bank’s minus: nearer is the minus side',
+      source: 'common practice, no source',
+    },
+  },
   reads: {
     unfed: field(demand, 'unfed'),
     netlist,
@@ -26,7 +34,7 @@ export const polarityReversed = finding({
     words,
     items: fact('items', ['id', 'designation', 'partId']),
   },
-  judge: ({ unfed, netlist, potentials, connections, parts, words, items }) => {
+  judge: ({ unfed, netlist, potentials, connections, parts, words, items }, { sameSideV }) => {
     const ports = new Map<string, { plus: number; minus: number }>();
     for (const c of [...netlist.consumers, ...netlist.charging]) ports.set(c.key, c);
     for (const c of netlist.chargers) {
@@ -67,7 +75,7 @@ export const polarityReversed = finding({
       const terminal = part.terminals[0];
       if (!terminal || terminal.polarity === 'none') return [];
       const v = potentials.nodeV[nodeAt(netlist, { itemId: item.id, terminalId: terminal.id })]!;
-      const wrong = terminal.polarity === 'plus' ? v < 0.5 : v > 0.5;
+      const wrong = terminal.polarity === 'plus' ? v < sameSideV : v > sameSideV;
       if (Number.isNaN(v) || !wrong) return [];
       return [
         {

@@ -6,6 +6,7 @@ import { bankLimit } from '../../formulas/bench.ts';
 import { REST_VOLTAGE_PER_12V, REST_VOLTAGE_SOURCE } from '../../tables/batteryVoltage.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import { SAME_SIDE_V } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
 
@@ -60,7 +61,7 @@ function matchSteps(input: BankInput): Draft[] {
       .find(
         (b) =>
           potentials.islandOf[b.plus] === potentials.islandOf[battery.plus] &&
-          Math.abs(potentials.nodeV[b.plus]! - potentials.nodeV[battery.plus]!) < 0.5,
+          Math.abs(potentials.nodeV[b.plus]! - potentials.nodeV[battery.plus]!) < SAME_SIDE_V,
       );
     if (!first) return [];
     const address = `bench/match/${battery.item.id}`;

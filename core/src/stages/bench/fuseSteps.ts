@@ -7,6 +7,7 @@ import { compareText } from '../../engine/compareText.ts';
 import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import { SAME_SIDE_V } from '../netlist/potentials.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
 
@@ -46,7 +47,7 @@ export function fuseSteps(input: {
     if (element?.kind !== 'fuseSeat') continue;
     const island = potentials.islandOf[branch.a]!;
     const sources = netlist.sources.filter((s) => potentials.islandOf[s.minus] === island);
-    const base = sources.find((s) => potentials.nodeV[s.minus]! < 0.5);
+    const base = sources.find((s) => potentials.nodeV[s.minus]! < SAME_SIDE_V);
     if (!base || Number.isNaN(potentials.nodeV[branch.a]!)) continue;
     inSoFar.push(seat.key);
     const fed = base.element.kind === 'battery';

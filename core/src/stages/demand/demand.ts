@@ -8,6 +8,7 @@ import { converterInputCurrent } from '../../formulas/demand.ts';
 import { solarDesignCurrent } from '../../formulas/solar.ts';
 import type { ChargerPort, Netlist, Port, SolarPort } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import { SAME_SIDE_V } from '../netlist/potentials.ts';
 
 /**
  * One current that flows round through the network: a consumer fed by its island's stiff sources, a charger charging
@@ -149,14 +150,14 @@ export function demandOf(
   const unfed: Demand['unfed'] = [];
   for (const port of netlist.consumers) {
     const { plusV, minusV, sameIsland } = pole(potentials, port);
-    const fed = sameIsland && plusV - minusV > 0.5;
+    const fed = sameIsland && plusV - minusV > SAME_SIDE_V;
     if (!fed)
       unfed.push({
         itemId: port.item.id,
         key: port.key,
         plusFed: !Number.isNaN(plusV),
         minusFed: !Number.isNaN(minusV),
-        reversed: sameIsland && minusV - plusV > 0.5,
+        reversed: sameIsland && minusV - plusV > SAME_SIDE_V,
       });
     else
       flows.push({
@@ -179,7 +180,7 @@ export function demandOf(
       const solarReady = flow.supply
         ? potentials.islandOf[flow.supply.plus] === potentials.islandOf[flow.sink.plus] &&
           potentials.islandOf[flow.supply.minus] === potentials.islandOf[flow.sink.minus]
-        : sameIsland && plusV - minusV > 0.5;
+        : sameIsland && plusV - minusV > SAME_SIDE_V;
       if (solarReady) flows.push(flow);
       else
         unfed.push({
@@ -187,14 +188,14 @@ export function demandOf(
           key: flow.key,
           plusFed: flow.supply ? true : !Number.isNaN(plusV),
           minusFed: flow.supply ? false : !Number.isNaN(minusV),
-          reversed: sameIsland && minusV - plusV > 0.5,
+          reversed: sameIsland && minusV - plusV > SAME_SIDE_V,
         });
     }
   }
   for (const port of netlist.charging) {
     const { plusV, minusV, sameIsland } = pole(potentials, port);
     const charge = chargingOf(port.element).charge(port.element, currentAddress(port.key));
-    if (sameIsland && plusV - minusV > 0.5)
+    if (sameIsland && plusV - minusV > SAME_SIDE_V)
       flows.push({
         key: port.key,
         itemId: port.item.id,
@@ -213,7 +214,7 @@ export function demandOf(
         key: port.key,
         plusFed: !Number.isNaN(plusV),
         minusFed: !Number.isNaN(minusV),
-        reversed: sameIsland && minusV - plusV > 0.5,
+        reversed: sameIsland && minusV - plusV > SAME_SIDE_V,
       });
   }
   return { flows, unfed };

@@ -2,6 +2,12 @@ import type { Id } from '../../document/basics.ts';
 import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
 import type { Netlist, SourcePort } from './netlist.ts';
 
+/**
+ * Two places whose reckoned resting potentials differ by less than this are on one side, V: far under a cell's voltage, far
+ * over what rounding makes. Common practice, no source.
+ */
+export const SAME_SIDE_V = 0.5;
+
 export interface Potentials {
   /** Nominal potential of each node within its island, V above the island's lowest; NaN where no stiff source reaches. */
   nodeV: Float64Array;
@@ -74,7 +80,7 @@ export function spreadPotentials(netlist: Netlist): Potentials {
           nodeV[other] = v;
           queue.push(other);
           members.push(other);
-        } else if (Math.abs(nodeV[other]! - v) > 0.5 && edge.connectionId) {
+        } else if (Math.abs(nodeV[other]! - v) > SAME_SIDE_V && edge.connectionId) {
           clashes.set(edge.connectionId, Math.abs(nodeV[other]! - v));
         } else if (edge.itemId && Math.abs(nodeV[other]! - v) > ALIKE_SHARE * edge.riseV) {
           sourceClashes.set(edge.itemId, Math.abs(nodeV[other]! - v));

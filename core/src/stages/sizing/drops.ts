@@ -6,6 +6,7 @@ import type { Profile } from '../../profiles/profile.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import { SAME_SIDE_V } from '../netlist/potentials.ts';
 import type { OperatingPoint } from './electrical.ts';
 
 export interface FlowDrop {
@@ -48,8 +49,12 @@ export function dropsOf(
     const top = Math.max(...near.map((s) => potentials.nodeV[s.plus]!));
     const onFeed = near.length > 0 && near.every((s) => s.element.kind === 'feed');
     found = {
-      plusV: Math.max(...near.filter((s) => potentials.nodeV[s.plus]! > top - 0.5).map((s) => point.nodeV[s.plus]!)),
-      minusV: Math.min(...near.filter((s) => potentials.nodeV[s.minus]! < 0.5).map((s) => point.nodeV[s.minus]!)),
+      plusV: Math.max(
+        ...near.filter((s) => potentials.nodeV[s.plus]! > top - SAME_SIDE_V).map((s) => point.nodeV[s.plus]!),
+      ),
+      minusV: Math.min(
+        ...near.filter((s) => potentials.nodeV[s.minus]! < SAME_SIDE_V).map((s) => point.nodeV[s.minus]!),
+      ),
       voltageV: onFeed ? (near[0]!.item.feed?.restingVoltageV ?? 12) : context.systemVoltageV,
     };
     supplies.set(island, found);

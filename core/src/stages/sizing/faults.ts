@@ -5,6 +5,7 @@ import { COLD_AGED_SOURCE } from '../../tables/sourceCorners.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { EmfState, Potentials } from '../netlist/potentials.ts';
+import { SAME_SIDE_V } from '../netlist/potentials.ts';
 import { type Circuit, operatingPoint } from './electrical.ts';
 
 export interface Faults {
@@ -31,7 +32,7 @@ function sweep(circuit: Circuit, potentials: Potentials, state: EmfState) {
   const known = new Map<number, Thevenin | null>();
   const baseOf = new Map<number, number>();
   for (const s of netlist.sources)
-    if (potentials.nodeV[s.minus]! < 0.5 && !baseOf.has(potentials.islandOf[s.minus]!))
+    if (potentials.nodeV[s.minus]! < SAME_SIDE_V && !baseOf.has(potentials.islandOf[s.minus]!))
       baseOf.set(potentials.islandOf[s.minus]!, s.minus);
   const toBaseOhm = (node: number): number => {
     const base = baseOf.get(potentials.islandOf[node]!);
@@ -102,7 +103,7 @@ export function faultsOf(strong: Circuit, weak: Circuit, potentials: Potentials,
     let backOhm = 0;
     for (const itemId of itemsAt[node]!)
       for (const other of nodesOf.get(itemId)!)
-        if (potentials.nodeV[other]! < 0.5) backOhm = Math.max(backOhm, small.toBaseOhm(other));
+        if (potentials.nodeV[other]! < SAME_SIDE_V) backOhm = Math.max(backOhm, small.toBaseOhm(other));
     return backOhm;
   };
   const farNode = (branch: Branch): number => {

@@ -1,6 +1,7 @@
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import { SAME_SIDE_V } from '../netlist/potentials.ts';
 import { type Circuit, inject } from './electrical.ts';
 import type { BankShare, SizedWire, SizingResult } from './sizingResult.ts';
 
@@ -61,6 +62,6 @@ export function wirePolarity(branch: Branch, potentials: Potentials, netlist: Ne
     if (!solar) return 'none';
     return potentials.islandOf[solar.plus] === potentials.islandOf[branch.a] ? 'plus' : 'minus';
   }
-  if (v < 0.5) return 'minus';
-  return v > potentials.islandV[potentials.islandOf[branch.a]!]! - 0.5 ? 'plus' : 'link';
+  if (v < SAME_SIDE_V) return 'minus';
+  return v > potentials.islandV[potentials.islandOf[branch.a]!]! - SAME_SIDE_V ? 'plus' : 'link';
 }
