@@ -68,6 +68,8 @@ export function traceQuote(
 /**
  * Explains one figure as a tree, each input in turn.
  * @returns null when the address names no figure.
+ * @example
+ * explain(new Map(), 'nothing/here'); // null
  */
 export function explain(
   entries: ReadonlyMap<string, TraceEntry>,

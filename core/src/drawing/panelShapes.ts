@@ -29,6 +29,11 @@ export interface PanelShapes {
   shapes: Shape[];
 }
 
+/**
+ * Layer of a drawing for the holes of one drill.
+ * @example
+ * drillLayer(6); // 'DRILL-6.0'
+ */
 export const drillLayer = (diameterMm: number): Layer => `DRILL-${diameterMm.toFixed(1)}`;
 
 /** Pilot holes for wood and plastic screws: of the screw's diameter. Common practice, no source. */

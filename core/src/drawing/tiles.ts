@@ -51,7 +51,11 @@ function tiling(widthMm: number, heightMm: number, paper: PaperName, landscape: 
 /** Room for the scale bar under each sheet's part of the drawing, mm. */
 export const FOOT_MM = 16;
 
-/** Sheets a drawing is printed on at true size: whichever way round takes fewer; neighbours overlap to be taped. */
+/**
+ * Sheets a drawing is printed on at true size: whichever way round takes fewer; neighbours overlap to be taped.
+ * @example
+ * tilesOf(200, 100, 'A4').tiles.length; // 1
+ */
 export function tilesOf(widthMm: number, heightMm: number, paper: PaperName): Tiling {
   const [upright, across] = [tiling(widthMm, heightMm, paper, false), tiling(widthMm, heightMm, paper, true)];
   return across.tiles.length < upright.tiles.length ? across : upright;

@@ -287,7 +287,11 @@ export function designSystem(input: DesignInput, level: Level): Design | null {
   };
 }
 
-/** A feeder fuse holder for a part of the board, by what a bank of the chemistry can push through it. */
+/**
+ * A feeder fuse holder for a part of the board, by what a bank of the chemistry can push through it.
+ * @example
+ * feederHolderId('lifepo4'); // 'holder-classT'
+ */
 export const feederHolderId = (chemistry: Chemistry): string =>
   chemistry === 'lifepo4' ? 'holder-classT' : 'holder-sf30';
 

@@ -51,7 +51,11 @@ function dayLoad(input: SystemInput, season: 'warm' | 'cold', inverterShare: num
   return { essentialW, sheddableW, alwaysW };
 }
 
-/** What may be taken from an alternator while the engine works: its share of the nameplate, or what the tap allows. */
+/**
+ * What may be taken from an alternator while the engine works: its share of the nameplate, or what the tap allows.
+ * @example
+ * alternatorLimitA({ maxA: 40, ratedA: 90, shareMax: 0.5 }); // 40
+ */
 export const alternatorLimitA = (a: AlternatorSource): number => Math.min(a.maxA, a.ratedA * a.shareMax);
 
 /** The year's model of what stands on a board and its load list; numbers at the bank's nominal voltage. */

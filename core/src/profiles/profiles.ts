@@ -13,6 +13,12 @@ export const PROFILES: readonly Profile[] = [craftIso, craftAbyc, roadVehicle, f
   version: VERSIONS.profiles[p.id],
 }));
 
+/**
+ * The profile of an id.
+ * @throws RangeError for an id that is none
+ * @example
+ * profileById('craft-iso').id; // 'craft-iso'
+ */
 export function profileById(id: ProfileId): Profile {
   const profile = PROFILES.find((p) => p.id === id);
   if (!profile)

@@ -120,6 +120,10 @@ export function allArticles(
   return ids.flatMap((id) => articleOf(id, catalogue, parts, sheets) ?? []);
 }
 
-/** A quantity as people read it: metres with two digits, or pieces. */
+/**
+ * A quantity as people read it: metres with two digits, or pieces.
+ * @example
+ * quantityText({ unit: 'm' }, 1500); // '1500'
+ */
 export const quantityText = (article: Pick<Article, 'unit'>, quantity: number): string =>
   article.unit === 'mm' ? `${(quantity / 1000).toFixed(2)} m` : `${quantity}`;

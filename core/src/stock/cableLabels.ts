@@ -50,6 +50,10 @@ export function labelsCsv(labels: readonly CableLabel[], codeOf: (label: CableLa
   );
 }
 
-/** Whether a wrap goes round a cable: its clear tail has to cover the print, once around. */
+/**
+ * Whether a wrap goes round a cable: its clear tail has to cover the print, once around.
+ * @example
+ * goesRound(38, 14, 6); // true
+ */
 export const goesRound = (heightMm: number, printMm: number, diameterMm: number): boolean =>
   heightMm >= Math.PI * diameterMm + printMm * 0.5 && heightMm >= printMm;

@@ -30,7 +30,11 @@ export interface CostLine {
   why: string;
 }
 
-/** A quantity of a cost line with its unit, as it is printed. */
+/**
+ * A quantity of a cost line with its unit, as it is printed.
+ * @example
+ * costQuantity(1.5, 'm'); // '1.50 m'
+ */
 export const costQuantity = (quantity: number, unit: CostLine['unit']): string =>
   `${unit === 'pcs' ? quantity : quantity.toFixed(unit === 'm' ? 2 : 1)} ${unit}`;
 

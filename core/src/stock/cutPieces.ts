@@ -17,10 +17,18 @@ export interface CutPiece {
   provisional: boolean;
 }
 
-/** Whether a piece is the cable itself, not its tube or sleeve. */
+/**
+ * Whether a piece is the cable itself, not its tube or sleeve.
+ * @example
+ * isCablePiece('cb_1/cable'); // true
+ */
 export const isCablePiece = (pieceId: Id): boolean => pieceId.endsWith('/cable');
 
-/** The step a piece is used up in: tube when it is shrunk, all else when the cable is cut. */
+/**
+ * The step a piece is used up in: tube when it is shrunk, all else when the cable is cut.
+ * @example
+ * stepUsing({ articleId: 'shrink-6-rd' }); // 'shrunk'
+ */
 export const stepUsing = (piece: Pick<CutPiece, 'articleId'>): 'cut' | 'shrunk' =>
   piece.articleId.startsWith('shrink-') ? 'shrunk' : 'cut';
 

@@ -35,6 +35,8 @@ const STEPS_MAX = 200_000;
 /**
  * Chance that of `bought` pieces fewer than `needed` are good, each being bad with the same share by itself.
  * Source: binomial distribution.
+ * @example
+ * shortChance(10, 10, 0); // 0
  */
 export function shortChance(bought: number, needed: number, badShare: number): number {
   if (bought < needed) return 1;

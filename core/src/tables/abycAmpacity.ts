@@ -18,11 +18,3 @@ export const ABYC_105C_A_BY_AWG: Readonly<Record<string, number>> = {
   '3/0': 385,
   '4/0': 445,
 };
-
-/**
- * Diameter of an American wire gauge. @param gauge AWG number; 1/0 is 0, 2/0 is −1.
- * Source: ASTM B258.
- */
-export const awgDiameterMm = (gauge: number): number => 0.127 * 92 ** ((36 - gauge) / 39);
-
-export const awgAreaMm2 = (gauge: number): number => (Math.PI / 4) * awgDiameterMm(gauge) ** 2;

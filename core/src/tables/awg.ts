@@ -2,11 +2,17 @@
 const GAUGES = [20, 18, 16, 14, 12, 10, 8, 6, 4, 2, 1, 0, -1, -2, -3];
 
 /**
+ * Diameter of an American wire gauge. @param gauge AWG number; 1/0 is 0, 2/0 is −1.
+ * Source: ASTM B258.
+ */
+export const awgDiameterMm = (gauge: number): number => 0.127 * 92 ** ((36 - gauge) / 39);
+
+/**
  * Conductor area of a gauge, mm². Source: ASTM B258, d = 0.127 mm · 92^((36 − n)/39).
  * @example
  * Math.round(awgAreaMm2(10) * 100) / 100; // 5.26
  */
-export const awgAreaMm2 = (gauge: number): number => (Math.PI / 4) * (0.127 * 92 ** ((36 - gauge) / 39)) ** 2;
+export const awgAreaMm2 = (gauge: number): number => (Math.PI / 4) * awgDiameterMm(gauge) ** 2;
 
 const name = (gauge: number) => (gauge > 0 ? String(gauge) : `${1 - gauge}/0`);
 

@@ -36,6 +36,8 @@ export const COPPER_OHM_MM2_PER_KM = 1000 / 58;
 /**
  * Resistance of a conductor at 20 °C, Ω/km, by area and what it is made of: flat copper is solid, unknown cable counts as
  * copper.
+ * @example
+ * ohmPerKmOf(10, 'copper'); // 1.91
  */
 export function ohmPerKmOf(areaMm2: number, material: Cable['material']): number {
   if (material === 'flatCopper') return COPPER_OHM_MM2_PER_KM / areaMm2;

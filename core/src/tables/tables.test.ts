@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 import { columnFor, tableAmps } from '../stages/sizing/conductors.ts';
-import { ABYC_105C_A_BY_AWG, awgAreaMm2, awgDiameterMm } from './abycAmpacity.ts';
+import { ABYC_105C_A_BY_AWG } from './abycAmpacity.ts';
+import { awgAreaMm2, awgDiameterMm } from './awg.ts';
 import { CLASS5_OHM_PER_KM, STANDARD_AREAS_MM2 } from './conductorResistance.ts';
 import { IEC_METHOD_C } from './iecMethodC.ts';
 import { ISO_AMPACITY } from './isoAmpacity.ts';

@@ -37,5 +37,9 @@ export function clearYear({ latitudeDeg, tiltDeg, azimuthDeg }: PlaneOfArray): F
   return year;
 }
 
-/** Share of clear-sky light under clouds. Source: Kasten & Czeplak 1980, 1 − 0.75·C^3.4 (from memory). */
+/**
+ * Share of clear-sky light under clouds. Source: Kasten & Czeplak 1980, 1 − 0.75·C^3.4 (from memory).
+ * @example
+ * underCloud(0); // 1
+ */
 export const underCloud = (cloudShare: number): number => 1 - 0.75 * cloudShare ** 3.4;

@@ -29,7 +29,11 @@ export function dayLengthH(latitudeDeg: number, dayOfYear: number): number {
   return (2 * Math.acos(Math.max(-1, Math.min(1, x)))) / RAD / 15;
 }
 
-/** Sine of the sun's height at a solar hour (12 = noon). Source: sin α = sin φ·sin δ + cos φ·cos δ·cos ω. */
+/**
+ * Sine of the sun's height at a solar hour (12 = noon). Source: sin α = sin φ·sin δ + cos φ·cos δ·cos ω.
+ * @example
+ * Math.round(sineOfHeight(0, 80, 12)); // 1
+ */
 export function sineOfHeight(latitudeDeg: number, dayOfYear: number, hour: number): number {
   const [phi, delta, omega] = [latitudeDeg * RAD, declinationDeg(dayOfYear) * RAD, (hour - 12) * 15 * RAD];
   return Math.sin(phi) * Math.sin(delta) + Math.cos(phi) * Math.cos(delta) * Math.cos(omega);

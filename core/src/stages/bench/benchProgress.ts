@@ -19,7 +19,11 @@ export interface BenchProgress {
   dcCount: number;
 }
 
-/** Judges a reading against a step's limits. */
+/**
+ * Judges a reading against a step's limits.
+ * @example
+ * withinLimits({ lowLimit: 0, highLimit: 0.5 }, 0.6); // false
+ */
 export const withinLimits = (step: Pick<BenchStep, 'lowLimit' | 'highLimit'>, value: number): boolean =>
   (step.lowLimit === null || value >= step.lowLimit) && (step.highLimit === null || value <= step.highLimit);
 

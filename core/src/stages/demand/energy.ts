@@ -76,14 +76,27 @@ const HEATED_C = 5;
 
 type Load = { item: LoadItem; load: LoadDemand };
 
+/**
+ * Power of a load while it runs, W.
+ * @example
+ * powerOf({ rating: { kind: 'amps', currentA: 2 } }, 12); // 24
+ */
 export const powerOf = (load: LoadDemand, systemVoltageV: number): number =>
   load.rating.kind === 'watts' ? load.rating.powerW : load.rating.currentA * systemVoltageV;
 
-/** Coldest temperature a bank sees, °C, by where it stands. */
+/**
+ * Coldest temperature a bank sees, °C, by where it stands.
+ * @example
+ * coldestBankC({ site: { bankPlace: 'heated', coldestMonthC: -8 } }); // 5
+ */
 export const coldestBankC = (power: Pick<PowerPlan, 'site'>): number =>
   power.site.bankPlace === 'heated' ? Math.max(HEATED_C, power.site.coldestMonthC) : power.site.coldestMonthC;
 
-/** The usable share a board plans on: the workshop's, or one held for this job. */
+/**
+ * The usable share a board plans on: the workshop's, or one held for this job.
+ * @example
+ * usableShareOf({ usableShare: { mode: 'auto' } }, { chemistry: 'agm' }, { usableShare: { agm: 0.5, lifepo4: 0.8 } }); // 0.5
+ */
 export const usableShareOf = (
   power: Pick<PowerPlan, 'usableShare'>,
   brief: Pick<Brief, 'chemistry'>,

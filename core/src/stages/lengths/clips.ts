@@ -2,6 +2,11 @@ import type { PointMm } from '../../document/basics.ts';
 import { CLIP_SPACING } from '../../tables/layoutPractice.ts';
 import type { CablePath } from './geometry.ts';
 
+/**
+ * How far apart a cable of a diameter is clipped, mm.
+ * @example
+ * clipSpacingMm(8); // 200
+ */
 export const clipSpacingMm = (diameterMm: number): number => CLIP_SPACING.find(([upTo]) => diameterMm <= upTo)![1];
 
 export interface Mark {

@@ -12,7 +12,11 @@ export interface PlacedTerminal extends PointMm {
   face: 'front' | 'back';
 }
 
-/** Rotates a vector clockwise by a multiple of 90 degrees (y points down). */
+/**
+ * Rotates a vector clockwise by a multiple of 90 degrees (y points down).
+ * @example
+ * rotated({ xMm: 30, yMm: 10 }, 90); // { xMm: -10, yMm: 30 }
+ */
 export function rotated(point: PointMm, rotationDeg: number): PointMm {
   switch (rotationDeg) {
     case 90:
@@ -29,6 +33,8 @@ export function rotated(point: PointMm, rotationDeg: number): PointMm {
 /**
  * A point of a part, given from its centre, in panel coordinates; null when the item is not on a panel. Panel coordinates
  * are always those of the front: what stands on the back is turned as seen from there, so its left and right change sides.
+ * @example
+ * onPanel({ place: { kind: 'panel', panelId: 'p', face: 'front', xMm: 100, yMm: 50, rotationDeg: 0 } }, { xMm: 30, yMm: 0 }); // { xMm: 130, yMm: 50 }
  */
 export function onPanel(item: Pick<Item, 'place'>, offset: PointMm): PointMm | null {
   if (item.place.kind !== 'panel') return null;
@@ -112,6 +118,11 @@ export function rightAngleGuess(from: PlacedTerminal, to: PlacedTerminal): Point
   return [a, corner, b].filter((p, i, all) => i === 0 || !same(p, all[i - 1]!));
 }
 
+/**
+ * Length along some points, mm.
+ * @example
+ * pathLengthMm([{ xMm: 0, yMm: 0 }, { xMm: 30, yMm: 40 }]); // 50
+ */
 export const pathLengthMm = (points: readonly PointMm[]): number =>
   points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.xMm - points[i]!.xMm, p.yMm - points[i]!.yMm), 0);
 

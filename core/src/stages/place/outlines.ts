@@ -29,6 +29,11 @@ export function itemOutline(
 export const keepOutOutline = ({ shape }: Pick<KeepOut, 'shape'>): PointMm[] =>
   shape.kind === 'polygon' ? shape.points : sector(shape.centre, shape.radiusMm, shape.fromDeg, shape.toDeg);
 
+/**
+ * Whether a keep-out holds on a face.
+ * @example
+ * holdsOn({ face: 'both' }, 'back'); // true
+ */
 export const holdsOn = (keepOut: Pick<KeepOut, 'face'>, face: Face): boolean =>
   keepOut.face === 'both' || keepOut.face === face;
 

@@ -16,6 +16,11 @@ export interface ChoiceResult<T> {
   fits: boolean;
 }
 
+/**
+ * A choice a person has locked, as a result.
+ * @example
+ * lockedResult({ mode: 'locked', value: 16, reason: 'at hand', who: 'Mira' }).value; // 16
+ */
 export const lockedResult = <T>(choice: Extract<Choice<T>, { mode: 'locked' }>): ChoiceResult<T> => ({
   value: choice.value,
   mode: 'locked',

@@ -3,6 +3,11 @@ import type { Seat } from './protection.ts';
 import type { SizingState } from './state.ts';
 import { NO_CURRENT_A } from './throughParts.ts';
 
+/**
+ * Where the figures of a fuse seat stand.
+ * @example
+ * seatAddress({ itemId: 'it_F1', element: { id: 'seat' } }); // 'seat/it_F1/seat'
+ */
 export const seatAddress = (seat: Pick<Seat, 'itemId' | 'element'>): string => `seat/${seat.itemId}/${seat.element.id}`;
 
 /** Nothing is fed through it. */

@@ -8,7 +8,11 @@ export type SmallEnds = Workshop['smallEnds'];
 
 const known = new WeakMap<readonly Lug[], Map<string, Lug[]>>();
 
-/** Whether a barrel takes a conductor of an area. */
+/**
+ * Whether a barrel takes a conductor of an area.
+ * @example
+ * takesArea({ areaMinMm2: 1.5, areaMm2: 2.5 }, 2.5); // true
+ */
 export const takesArea = (lug: Pick<Lug, 'areaMinMm2' | 'areaMm2'>, areaMm2: number): boolean =>
   areaMm2 >= lug.areaMinMm2 - 1e-9 && areaMm2 <= lug.areaMm2 + 1e-9;
 
