@@ -1,5 +1,12 @@
 import { newId } from '@ombrik/core/document/newId';
 import type { Channel, Fixing, Hole, KeepOut, Panel } from '@ombrik/core/document/panel/panel';
+import {
+  CHANNEL_FIELDS,
+  FIXING_FIELDS,
+  HOLE_FIELDS,
+  KEEP_OUT_FIELDS,
+  POINT_FIELD,
+} from '@ombrik/core/document/panel/panelFields';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 
@@ -81,7 +88,6 @@ function Rows<T extends { id: string }>({
   );
 }
 
-const PLACE = { min: -5000, max: 5000 };
 type Set = <F extends 'fixings' | 'holes' | 'keepOuts' | 'channels'>(field: F, value: Panel[F], what: string) => void;
 
 /** Fixings, holes, keep-outs and channels of a panel, in numbers. */
@@ -95,9 +101,9 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
         one="Fixing"
         list={panel.fixings}
         fields={[
-          { field: 'xMm', unit: 'x', ...PLACE },
-          { field: 'yMm', unit: 'y', ...PLACE },
-          { field: 'screwDiameterMm', unit: '⌀', min: 2, max: 20 },
+          { ...POINT_FIELD, field: 'xMm', unit: 'x' },
+          { ...POINT_FIELD, field: 'yMm', unit: 'y' },
+          { ...FIXING_FIELDS.screwDiameterMm, field: 'screwDiameterMm', unit: '⌀' },
         ]}
         onChange={(list, what) => set('fixings', list, what)}
         onAdd={() => ({ id: newId('fx'), xMm: middle, yMm: box.topMm + 25, screwDiameterMm: 6 })}
@@ -107,9 +113,9 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
         one="Hole"
         list={panel.holes}
         fields={[
-          { field: 'xMm', unit: 'x', ...PLACE },
-          { field: 'yMm', unit: 'y', ...PLACE },
-          { field: 'diameterMm', unit: '⌀', min: 2, max: 200 },
+          { ...POINT_FIELD, field: 'xMm', unit: 'x' },
+          { ...POINT_FIELD, field: 'yMm', unit: 'y' },
+          { ...HOLE_FIELDS.diameterMm, field: 'diameterMm', unit: '⌀' },
         ]}
         more={(hole, n, change) => (
           <select
@@ -136,7 +142,7 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
         title="Keep-outs and doors"
         one="Keep-out"
         list={panel.keepOuts}
-        fields={[{ field: 'freeMm', unit: 'mm free', min: 0, max: 2000 }]}
+        fields={[{ ...KEEP_OUT_FIELDS.freeMm, field: 'freeMm', unit: 'mm free' }]}
         more={(keepOut, n, change) => (
           <>
             <div className="mt-0.5 grid grid-cols-2 gap-1">
@@ -164,11 +170,10 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
                 {(['radiusMm', 'fromDeg', 'toDeg'] as const).map((field) => (
                   <NumberField
                     key={field}
+                    {...KEEP_OUT_FIELDS[field]}
                     label={`Keep-out ${n + 1} ${field}`}
                     hideLabel
                     value={keepOut.shape.kind === 'arc' ? keepOut.shape[field] : 0}
-                    min={field === 'radiusMm' ? 1 : -360}
-                    max={field === 'radiusMm' ? 5000 : 720}
                     unit={field === 'radiusMm' ? 'mm r' : field === 'fromDeg' ? '° from' : '° to'}
                     onCommit={(value) => change({ shape: { ...keepOut.shape, [field]: value } as KeepOut['shape'] })}
                   />
@@ -184,7 +189,7 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
         title="Channels"
         one="Channel"
         list={panel.channels}
-        fields={[{ field: 'widthMm', unit: 'mm wide', min: 10, max: 500 }]}
+        fields={[{ ...CHANNEL_FIELDS.widthMm, field: 'widthMm', unit: 'mm wide' }]}
         more={(c, n) => (
           <p className="num dim text-xs">
             {n + 1}: {c.face}, {Math.round(c.from.xMm)}, {Math.round(c.from.yMm)} to {Math.round(c.to.xMm)},{' '}

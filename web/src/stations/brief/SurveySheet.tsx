@@ -1,5 +1,6 @@
 import { newId } from '@ombrik/core/document/newId';
 import type { FoundCircuit } from '@ombrik/core/document/survey/foundCircuit';
+import { FOUND_CIRCUIT_FIELDS } from '@ombrik/core/document/survey/foundCircuitSchema';
 import { problemsIn } from '../../app/api.ts';
 import { useJob } from '../../app/jobSession.tsx';
 import { useFiles } from '../../app/useFiles.ts';
@@ -31,16 +32,19 @@ export function SurveySheet() {
         index: null,
       },
     ]);
-  const unknown = (label: string, value: number | null, on: (v: number | null) => void, unit: string, max: number) => (
+  const unknown = (
+    label: string,
+    value: number | null,
+    on: (v: number | null) => void,
+    field: keyof typeof FOUND_CIRCUIT_FIELDS,
+  ) => (
     <span className="flex items-center gap-1">
       <NumberField
         className="w-24"
+        {...FOUND_CIRCUIT_FIELDS[field]}
         label={label}
         hideLabel
         value={value}
-        min={0.1}
-        max={max}
-        unit={unit}
         onCommit={on}
       />
       {value === null ? (
@@ -105,9 +109,9 @@ export function SurveySheet() {
                   />
                 </td>
                 <td>
-                  {unknown(`Conductor of ${c.name}`, c.conductorMm2, (v) => set(c, 'conductorMm2', v), 'mm²', 240)}
+                  {unknown(`Conductor of ${c.name}`, c.conductorMm2, (v) => set(c, 'conductorMm2', v), 'conductorMm2')}
                 </td>
-                <td>{unknown(`Fuse of ${c.name}`, c.fuseA, (v) => set(c, 'fuseA', v), 'A', 2000)}</td>
+                <td>{unknown(`Fuse of ${c.name}`, c.fuseA, (v) => set(c, 'fuseA', v), 'fuseA')}</td>
                 <td>
                   <select
                     className="select select-sm min-w-28"
