@@ -1,7 +1,7 @@
 // Copied into the tree of the pinned commit and bundled there: its derive, kept between edits, and a board of a size.
 
-import { derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
+import { derive } from '@ombrik/core/derive';
 import { Memo } from '@ombrik/core/memo';
 import { profileById } from '@ombrik/core/rules/profiles/profiles';
 import { defaultWorkshop } from '@ombrik/core/rules/workshop';

@@ -59,6 +59,8 @@ const findingsOf = (outputs: Outputs): Finding[] =>
 /**
  * What the stages work out, for studies that go on from there: the network, its potentials, who draws what, the sizes.
  * @param deriving pass the same one again to redo only what an edit touched
+ * @example
+ * deriveStages(board, catalogue, profile, workshop).netlist.sources.length; // 1
  */
 export function deriveStages(
   board: Board,
@@ -94,6 +96,8 @@ export function deriveStages(
  * Derives everything from a board. Pure and deterministic: the same four values give the same dossier in the browser,
  * on the server and in the command line.
  * @param deriving pass the same one again to redo only what an edit touched
+ * @example
+ * derive(board, catalogue, profile, workshop).cables.length; // 7
  */
 export function derive(
   board: Board,

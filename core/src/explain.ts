@@ -35,7 +35,11 @@ export interface Explanation {
   } | null;
 }
 
-/** Every figure of a board with its formula, inputs and source, by address. Derives anew with a tracer. */
+/**
+ * Every figure of a board with its formula, inputs and source, by address. Derives anew with a tracer.
+ * @example
+ * traceAll(board, catalogue, profile, workshop).get('job/warmDailyAh').value; // 2
+ */
 export function traceAll(
   board: Board,
   catalogue: Catalogue,
@@ -50,7 +54,11 @@ export function traceAll(
   return entries;
 }
 
-/** The figures of a quote, which stands beside the dossier: hours of each kind of work. */
+/**
+ * The figures of a quote, which stands beside the dossier: hours of each kind of work.
+ * @example
+ * traceQuote(board, dossier, catalogue, {}).has('quote/design/hours'); // true
+ */
 export function traceQuote(
   board: Board,
   dossier: Dossier,

@@ -20,6 +20,8 @@ export interface StationStatus {
 /**
  * Where each station of a job stands, from the dossier and the floor's records.
  * @param madeIds cables made to today's spec
+ * @example
+ * stationStatuses(board, dossier, new Set(), { passedCount: 0 }).length; // 7
  */
 export function stationStatuses(
   board: Board,

@@ -38,7 +38,11 @@ const plusOf = (board: Board, parts: Parts, ref: TerminalRef): boolean =>
   parts.get(board.items.find((i) => i.id === ref.itemId)?.partId ?? '')?.terminals.find((t) => t.id === ref.terminalId)
     ?.polarity === 'plus';
 
-/** Every branch with more than one fitting, as wired. */
+/**
+ * Every branch with more than one fitting, as wired.
+ * @example
+ * loopedBranches(board, parts, dossier).length; // 0
+ */
 export function loopedBranches(board: Board, parts: Parts, dossier: Pick<Dossier, 'sizing' | 'flows'>): LoopedBranch[] {
   const wires = new Map(dossier.sizing.wires.map((w) => [w.connectionId, w]));
   const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const)));
@@ -88,6 +92,8 @@ export function loopedBranches(board: Board, parts: Parts, dossier: Pick<Dossier
 /**
  * Takes a load's pair from where it is fed to another load, so that it is looped on from there. Empty where either is no
  * load with one plus and one minus wire, or the other already hangs behind it.
+ * @example
+ * loopOn(board, parts, 'it_E1', 'it_E1').length; // 0
  */
 export function loopOn(board: Board, parts: Parts, itemId: Id, fromItemId: Id): Command[] {
   if (itemId === fromItemId || behind(board, parts, itemId).has(fromItemId)) return [];

@@ -19,6 +19,8 @@ export interface FaultFlow {
 /**
  * What flows everywhere while a wire is bolted to its bank's minus at the far end: bank full and warm, copper at 20 °C,
  * loads dropped, chargers left out. The network is linear, so the fault is one more injection. Null where nothing feeds it.
+ * @example
+ * faultFlow(board, catalogue, profile, workshop, board.connections[1].id) !== null; // true
  */
 export function faultFlow(
   board: Board,

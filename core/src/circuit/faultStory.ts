@@ -39,7 +39,11 @@ export interface FaultStory {
 
 const finite = (x: number) => (Number.isFinite(x) ? x : null);
 
-/** What happens when a conductor is shorted: what flows, and what opens in which order. Null where nothing stiff feeds it. */
+/**
+ * What happens when a conductor is shorted: what flows, and what opens in which order. Null where nothing stiff feeds it.
+ * @example
+ * faultStory(board, parts, dossier, board.connections[1].id) !== null; // true
+ */
 export function faultStory(
   board: Board,
   parts: ReadonlyMap<Id, Part>,

@@ -21,6 +21,8 @@ export interface JoinWay {
 /**
  * A short cable and a formed link of flat copper side by side, each with everything sized for it. Null where the cable does
  * not run on one face from stud to stud, or further than a link is formed.
+ * @example
+ * joinWays(board, catalogue, profile, workshop, board.cables[6].id); // null
  */
 export function joinWays(
   board: Board,

@@ -26,6 +26,8 @@ export interface Growth {
  * What if the inverters grow by a factor: which conductors would have to be thicker. Only those that carry an inverter's
  * current are told, for the rest is not built twice.
  * @param who whose name stands beside the locked sizes
+ * @example
+ * growthOf(board, catalogue, profile, workshop, 2, 'Mira').steps; // []
  */
 export function growthOf(
   board: Board,

@@ -36,6 +36,8 @@ const ALL_COMBINATIONS_UP_TO = 8;
  * What is still live for every combination of the switches, breakers among them. Batteries, feeds, modules and mains
  * inlets make their side live; a solar controller makes its output live by itself, with the battery switched off; a
  * DC-DC charger, a mains charger, an inverter and a transfer relay do so while something feeds them.
+ * @example
+ * liveSets(board, catalogue).rows.length; // 1
  */
 export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
   const parts = partIndex(board, catalogue);

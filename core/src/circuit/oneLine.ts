@@ -36,6 +36,8 @@ const PITCH = 26;
  * The graph of the one-line drawing: one line for both poles, so only the plus side, links and signals are drawn, and
  * the minus side where it is asked for. Each line runs from the end nearer to its source.
  * @param withMinus draws the returns as well
+ * @example
+ * oneLineOf(board, parts, dossier, true).edges.length; // 7
  */
 export function oneLineOf(
   board: Board,

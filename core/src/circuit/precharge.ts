@@ -29,6 +29,8 @@ export interface Precharge {
  * For each inverter the resistor that fills its capacitors before the isolator closes on them: the largest common value
  * that is done in three seconds, its time to 99 % and the energy it must take. Capacitors are estimated from the rating;
  * the maker's figure replaces that.
+ * @example
+ * prechargeOf(board, parts, dossier); // []
  */
 export function prechargeOf(board: Board, parts: ReadonlyMap<Id, Part>, dossier: Pick<Dossier, 'sizing'>): Precharge[] {
   const volts = board.brief.systemVoltageV;

@@ -38,6 +38,8 @@ export const TO_FRAME_MM = 500;
 /**
  * Both schools of return side by side, for every load on a board that has a metal frame: a negative of its own, or the
  * frame. Each is derived with the load's minus wire laid that way, so sizes follow.
+ * @example
+ * returnChoices(board, catalogue, profile, workshop).length; // 0
  */
 export function returnChoices(
   board: Board,

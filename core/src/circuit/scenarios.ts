@@ -249,6 +249,8 @@ const HEAT_ROUNDS = 4;
  * Operating points of a sized board: what flows where in each scenario, with conductors as warm as their current makes
  * them. A load that cannot be fed is named with the current at which its line gives way, never solved to nonsense.
  * @param seen is handed the circuit each scenario settled on, for checks against another solver
+ * @example
+ * solveScenarios(board, catalogue, profile, workshop).map((s) => s.id); // ['everything', 'loads', 'cold']
  */
 export function solveScenarios(
   board: Board,

@@ -7,7 +7,11 @@ export interface VoltStep {
   volts: number;
 }
 
-/** Where the volts go on the way to one load and back, largest first: each conductor, fuse, contact and shunt by name. */
+/**
+ * Where the volts go on the way to one load and back, largest first: each conductor, fuse, contact and shunt by name.
+ * @example
+ * voltsAlong(board, { losses: [] }); // []
+ */
 export function voltsAlong(board: Board, flow: ScenarioFlow): VoltStep[] {
   const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c] as const)));
   const itemOf = new Map(board.items.map((i) => [i.id, i]));

@@ -59,7 +59,11 @@ export function readGates(rows: string): { gates: LinkCurve['gates']; problems: 
 /** Share of a link's rating it drops 70 mV at. Common practice, no source. */
 const DROP_AT_RATING_V = 0.07;
 
-/** A fuse link with its maker's own curve; problems in words where the entry does not make one. */
+/**
+ * A fuse link with its maker's own curve; problems in words where the entry does not make one.
+ * @example
+ * makeOwnLink({ name: '', style: 'anl', ratingA: 80, interruptA: 2000, interruptV: 32, coldMilliohm: null, rows: '', letThroughA2s: null, source: '' }, 'lk_1').link; // null
+ */
 export function makeOwnLink(
   entry: OwnLinkEntry,
   id: string,

@@ -13,7 +13,11 @@ export interface ReadParts {
 
 const FORMAT = 'ombrik-part-list';
 
-/** Parts as JSON, to be read by another board. */
+/**
+ * Parts as JSON, to be read by another board.
+ * @example
+ * JSON.parse(partsJson([])).parts; // []
+ */
 export const partsJson = (parts: readonly Part[]): string => JSON.stringify({ format: FORMAT, parts }, null, 2);
 
 /** Columns of a parts list as CSV: `like` names the part of the catalogue whose wiring a row takes over. */
@@ -32,7 +36,11 @@ export const PART_COLUMNS = [
   'lead_time_days',
 ] as const;
 
-/** Parts as CSV: what a sheet says in numbers; their wiring is that of the part each is like. */
+/**
+ * Parts as CSV: what a sheet says in numbers; their wiring is that of the part each is like.
+ * @example
+ * partsCsvOf([]).includes('like'); // true
+ */
 export function partsCsvOf(parts: readonly Part[]): string {
   return Papa.unparse({
     fields: [...PART_COLUMNS],
@@ -53,7 +61,11 @@ export function partsCsvOf(parts: readonly Part[]): string {
   });
 }
 
-/** A part resized from another: its terminals and screws keep their share of the outline. */
+/**
+ * A part resized from another: its terminals and screws keep their share of the outline.
+ * @example
+ * resized(parts.get('load-small'), 100, 60).widthMm; // 100
+ */
 export function resized(part: Part, widthMm: number, heightMm: number): Part {
   if (widthMm === part.widthMm && heightMm === part.heightMm) return part;
   const point = <P extends { xMm: number; yMm: number }>(p: P): P => ({
@@ -71,7 +83,11 @@ export function resized(part: Part, widthMm: number, heightMm: number): Part {
   };
 }
 
-/** Reads parts from JSON or CSV, whole. @param known parts a row may be like, by id */
+/**
+ * Reads parts from JSON or CSV, whole. @param known parts a row may be like, by id
+ * @example
+ * readParts('no file of parts', parts).parts; // []
+ */
 export function readParts(text: string, known: ReadonlyMap<string, Part>): ReadParts {
   return text.trimStart().startsWith('{') ? readJson(text) : readCsv(text, known);
 }
@@ -149,7 +165,11 @@ function readCsv(text: string, known: ReadonlyMap<string, Part>): ReadParts {
   return problems.length > 0 ? { parts: [], problems } : { parts, problems: [] };
 }
 
-/** Corners typed as `x,y x,y …`, from the part's middle; nothing is the plain rectangle. */
+/**
+ * Corners typed as `x,y x,y …`, from the part's middle; nothing is the plain rectangle.
+ * @example
+ * outlineFromText('').outline; // null
+ */
 export function outlineFromText(text: string): { outline: Part['body']['outline']; problem: string } {
   const words = text.trim().split(/\s+/).filter(Boolean);
   if (words.length === 0) return { outline: null, problem: '' };

@@ -64,7 +64,11 @@ export function deviceOf(kind: PartKind): Device {
 export const PART_KINDS: readonly PartKind[] = DEVICES.map((d) => d.kind);
 
 const ELEMENTS: ReadonlyMap<string, ElementKind> = new Map(DEVICES.flatMap((d) => d.elements).map((e) => [e.kind, e]));
-/** What is said of an element's kind. */
+/**
+ * What is said of an element's kind.
+ * @example
+ * elementKindOf({ kind: 'bar' }).role; // 'bar'
+ */
 export const elementKindOf = <K extends keyof ElementTypes>(element: { kind: K }): ElementKind<K> =>
   ELEMENTS.get(element.kind) as unknown as ElementKind<K>;
 /** The same for a document of which nothing is known yet; undefined for what is no kind. */

@@ -11,6 +11,8 @@ export type Checked = { ok: true; board: Board } | { ok: false; problems: string
  * Validates an unknown value as a board document, of this format version or an older one: shape first, then
  * cross-references.
  * @returns the value as a Board of the current version, or every problem found.
+ * @example
+ * checkBoard(board, catalogue).ok; // true
  */
 export function checkBoard(value: unknown, catalogue: Catalogue): Checked {
   const current = migrateBoard(value);

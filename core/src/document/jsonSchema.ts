@@ -31,6 +31,8 @@ function toJson(schema: Schema<unknown>): Json {
 /**
  * The published JSON Schema (draft 2020-12 vocabulary) of the board document, generated from the Yup schema.
  * @returns a plain JSON value ready to be written to docs/formats/board.schema.json.
+ * @example
+ * boardJsonSchema().type; // 'object'
  */
 export function boardJsonSchema(): Json {
   return {

@@ -8,7 +8,11 @@ import type { Item } from './item/item.ts';
 import type { Panel } from './panel/panel.ts';
 import type { Catalogue, FuseLink, Part } from './part/part.ts';
 
-/** The part an item is, from the board's own parts first, then the catalogue. */
+/**
+ * The part an item is, from the board's own parts first, then the catalogue.
+ * @example
+ * partIndex({ customParts: [] }, catalogue).has('shunt-500'); // true
+ */
 export function partIndex(board: { customParts: readonly Part[] }, catalogue: Catalogue): Map<Id, Part> {
   const index = new Map<Id, Part>();
   for (const part of catalogue.parts) index.set(part.id, part);
@@ -188,6 +192,8 @@ function linkProblems(link: FuseLink, at: string): string[] {
 /**
  * Cross-references of a board whose shape is already good: every id that is used names something.
  * @returns problems naming path, value and what is accepted; empty when all references hold.
+ * @example
+ * referenceProblems(board, catalogue); // []
  */
 export function referenceProblems(board: Board, catalogue: Catalogue): string[] {
   const known: Known = {

@@ -4,7 +4,11 @@ import { COLLECTIONS, type Command } from './commands.ts';
 import type { PowerPlan } from './power/power.ts';
 import type { BoardSettings } from './settings/settings.ts';
 
-/** Commands that turn one board into another: ordinary edits, so the change can be undone. */
+/**
+ * Commands that turn one board into another: ordinary edits, so the change can be undone.
+ * @example
+ * replaceBoard(board, board).every((c) => c.kind !== 'set'); // true
+ */
 export function replaceBoard(from: Board, to: Board): Command[] {
   const commands: Command[] = [];
   const differs = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);

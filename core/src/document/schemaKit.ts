@@ -61,6 +61,11 @@ export function num({ min, max, integer, unit }: NumberRange) {
   return integer ? base.integer(message) : base;
 }
 
+/**
+ * True or false.
+ * @example
+ * problemsOf(flag(), 'yes'); // ['this is "yes"; accepted: true or false']
+ */
 export function flag() {
   const message = says('true or false');
   return yup.boolean().strict().typeError(message).defined(message).nonNullable(message);

@@ -122,6 +122,8 @@ export const TEMPLATES: readonly Template[] = [
 /**
  * A new board for an order, filled from a template; what the order says comes before what the template says.
  * @throws RangeError when there is no such template; an empty id starts from nothing.
+ * @example
+ * boardFromTemplate('hut', { jobName: 'Upper hut' }).brief.jobName; // 'Upper hut'
  */
 export function boardFromTemplate(templateId: string, brief: Partial<Brief>): Board {
   if (templateId === '') return newBoard(brief);

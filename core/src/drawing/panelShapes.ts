@@ -51,7 +51,11 @@ export interface DrillRow {
   at: PointMm;
 }
 
-/** Every hole of a panel: its own fixings through, pilots for its parts, pass-throughs. */
+/**
+ * Every hole of a panel: its own fixings through, pilots for its parts, pass-throughs.
+ * @example
+ * drillRows(board, parts, board.panels[0]).length > 4; // true
+ */
 export function drillRows(board: Pick<Board, 'items'>, parts: ReadonlyMap<string, Part>, panel: Panel): DrillRow[] {
   const box = panelBox(panel);
   const from = (p: PointMm): PointMm => ({ xMm: p.xMm - box.leftMm, yMm: p.yMm - box.topMm });
@@ -93,6 +97,8 @@ export function drillRows(board: Pick<Board, 'items'>, parts: ReadonlyMap<string
  * A panel as shapes on named layers: to saw, to drill, to place by.
  * @param face the face it is looked at; @param mirrored for laying it on the other face, to cut from there
  * @param dossier with it, cables are drawn too
+ * @example
+ * panelShapes(board, parts, board.panels[0], 'front', false).widthMm; // 900
  */
 export function panelShapes(
   board: Board,

@@ -35,6 +35,8 @@ export interface SheetPlans {
  * Which stock sheets the panels are cut from and how: offcuts in the store first, the smallest that holds a panel; then of
  * each material and thickness the sheet whose price for the rest is lowest. With the saw's width, and with the grain
  * where a panel asks for it.
+ * @example
+ * sheetPlan({ panels: [] }, workshop).plans; // []
  */
 export function sheetPlan(
   board: Pick<Board, 'panels'>,

@@ -2,6 +2,8 @@
  * The same value as `next`, made of the parts of `before` wherever they say the same: what did not change keeps its
  * identity. For plain JSON values that came through a copy, such as a message to a worker, so that a memo which goes by
  * identity still knows them. Lists are matched by the `id` of their entries where they have one, else by place.
+ * @example
+ * sharedWith([1, [2]], [1, [2]]); // [1, [2]]
  */
 export function sharedWith<T>(before: unknown, next: T): T {
   if (Object.is(before, next)) return next;

@@ -1,7 +1,11 @@
 import { Colors, DxfWriter, point2d, point3d, Units } from '@tarikjabiri/dxf';
 import type { PanelShapes } from '../drawing/panelShapes.ts';
 
-/** A panel's drawing as DXF in millimetres, a layer for what is sawn, one for every drill, one for outlines and text. */
+/**
+ * A panel's drawing as DXF in millimetres, a layer for what is sawn, one for every drill, one for outlines and text.
+ * @example
+ * dxfOf(shapes).trimEnd().endsWith('EOF'); // true
+ */
 export function dxfOf({ shapes, heightMm }: PanelShapes): string {
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Millimeters);

@@ -6,7 +6,11 @@ import type { Dossier } from '../dossier.ts';
 import { drillRows } from '../drawing/panelShapes.ts';
 import type { CutGroup } from '../stages/cuts/cuts.ts';
 
-/** Parts list as CSV: one line a part, prices where known. */
+/**
+ * Parts list as CSV: one line a part, prices where known.
+ * @example
+ * partsCsv(dossier).startsWith('group,part,name,quantity'); // true
+ */
 export function partsCsv(dossier: Pick<Dossier, 'parts'>): string {
   return Papa.unparse(
     dossier.parts.map((p) => ({
@@ -25,7 +29,11 @@ export function partsCsv(dossier: Pick<Dossier, 'parts'>): string {
 
 const pieces = (groups: readonly CutGroup[]) => groups.flatMap((g) => g.pieces.map((piece) => ({ group: g, piece })));
 
-/** Cut list as CSV: one line a core, both ends. */
+/**
+ * Cut list as CSV: one line a core, both ends.
+ * @example
+ * cutsCsv(dossier).startsWith('cable,type,area_mm2'); // true
+ */
 export function cutsCsv(dossier: Pick<Dossier, 'cuts'>): string {
   return Papa.unparse(
     pieces(dossier.cuts).flatMap(({ group, piece }) =>
@@ -50,7 +58,11 @@ export function cutsCsv(dossier: Pick<Dossier, 'cuts'>): string {
   );
 }
 
-/** Drill table as CSV: one line a hole, from the top left corner of the panel's front. */
+/**
+ * Drill table as CSV: one line a hole, from the top left corner of the panel's front.
+ * @example
+ * drillCsv(board).startsWith('panel'); // true
+ */
 export function drillCsv(board: Board): string {
   const parts = partIndex(board, genericCatalogue);
   return Papa.unparse(

@@ -15,6 +15,8 @@ export interface SpiceDeck {
 /**
  * The sized network at its operating point (everything on, hot copper) as a SPICE deck: sources with their internal
  * resistance, branches as resistors, constant-power loads as current sources that depend on their own voltage.
+ * @example
+ * spiceDeck(board, catalogue, profile, workshop).text.trimEnd().endsWith('.end'); // true
  */
 export function spiceDeck(board: Board, catalogue: Catalogue, profile: Profile, workshop: Workshop): SpiceDeck {
   const { netlist, demand, branchOhm } = deriveStages(board, catalogue, profile, workshop);

@@ -30,7 +30,11 @@ function elementOf(shape: Shape): Record<string, unknown> {
   }
 }
 
-/** A panel's drawing as SVG in true millimetres, one group a layer. */
+/**
+ * A panel's drawing as SVG in true millimetres, one group a layer.
+ * @example
+ * svgOf(shapes).includes('<svg'); // true
+ */
 export function svgOf({ shapes, widthMm, heightMm, name }: PanelShapes): string {
   const layers = [...new Set(shapes.map((s) => s.layer))];
   const builder = new XMLBuilder({

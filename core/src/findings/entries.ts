@@ -20,7 +20,11 @@ export interface FindingEntry {
   limits: readonly (Limit & { name: string })[];
 }
 
-/** The entry of every kind of finding, by subject. */
+/**
+ * The entry of every kind of finding, by subject.
+ * @example
+ * findingEntries().length > 100; // true
+ */
 export const findingEntries = (): FindingEntry[] =>
   SUBJECTS.flatMap((subject) =>
     FINDINGS.filter((f) => f.subject === subject).map(({ id, station, severity, protects, source, limits }) => ({
@@ -45,7 +49,11 @@ const severityText = ({ severity }: FindingEntry): string =>
     .map(([s, clause]) => `${s} (${clause})`)
     .join(' or ');
 
-/** Every kind of finding with its limits and sources, as Markdown. */
+/**
+ * Every kind of finding with its limits and sources, as Markdown.
+ * @example
+ * findingsBook().startsWith('# '); // true
+ */
 export function findingsBook(): string {
   const entries = findingEntries();
   const lines = [

@@ -1,6 +1,10 @@
 import type { Formula } from '../engine/formula.ts';
 
-/** Every formula with its inputs and source, as Markdown. */
+/**
+ * Every formula with its inputs and source, as Markdown.
+ * @example
+ * methodBook([]).startsWith('# Method'); // true
+ */
 export function methodBook(formulas: readonly Formula[]): string {
   const parts = formulas.map((f) => {
     const inputs = Object.entries(f.inputs).map(

@@ -43,6 +43,8 @@ const free = (all: readonly Boxed[]) => all.filter((b) => !b.item.held);
 /**
  * Brings the chosen parts to one line. A held one among them says where; without one, the outermost does.
  * @returns moves of those that are not held
+ * @example
+ * align(board, parts, new Set(['it_F1', 'it_X1']), 'left').length; // 2
  */
 export function align(
   board: Pick<Board, 'items'>,
@@ -66,7 +68,11 @@ export function align(
   return free(all).map(by[edge]);
 }
 
-/** Equal gaps between the chosen parts along one axis; the outer two stay. */
+/**
+ * Equal gaps between the chosen parts along one axis; the outer two stay.
+ * @example
+ * distribute(board, parts, new Set(['it_F1', 'it_X1']), 'x'); // []
+ */
 export function distribute(
   board: Pick<Board, 'items'>,
   parts: ReadonlyMap<Id, Part>,
@@ -90,7 +96,11 @@ export function distribute(
   });
 }
 
-/** Exchanges left and right (or top and bottom) of the chosen parts about their common middle. */
+/**
+ * Exchanges left and right (or top and bottom) of the chosen parts about their common middle.
+ * @example
+ * mirror(board, parts, new Set(['it_F1', 'it_X1']), 'x').length; // 2
+ */
 export function mirror(
   board: Pick<Board, 'items'>,
   parts: ReadonlyMap<Id, Part>,
@@ -110,7 +120,11 @@ export function mirror(
   });
 }
 
-/** Turns the chosen parts together by a quarter, clockwise as seen on their face, about their common middle. */
+/**
+ * Turns the chosen parts together by a quarter, clockwise as seen on their face, about their common middle.
+ * @example
+ * turn(board, parts, new Set(['it_F1'])).length; // 1
+ */
 export function turn(board: Pick<Board, 'items'>, parts: ReadonlyMap<Id, Part>, ids: ReadonlySet<Id>): Move[] {
   const all = boxed(board, parts, ids);
   if (all.length === 0) return [];
@@ -130,7 +144,11 @@ export function turn(board: Pick<Board, 'items'>, parts: ReadonlyMap<Id, Part>, 
   });
 }
 
-/** Puts the chosen parts on the other face, behind (or before) where they stand. */
+/**
+ * Puts the chosen parts on the other face, behind (or before) where they stand.
+ * @example
+ * toOtherFace(board, parts, new Set(['it_F1']))[0].place.face; // 'back'
+ */
 export function toOtherFace(board: Pick<Board, 'items'>, parts: ReadonlyMap<Id, Part>, ids: ReadonlySet<Id>): Move[] {
   return free(boxed(board, parts, ids)).map((b) => ({
     itemId: b.item.id,
@@ -138,7 +156,11 @@ export function toOtherFace(board: Pick<Board, 'items'>, parts: ReadonlyMap<Id, 
   }));
 }
 
-/** Shifts the chosen parts together. */
+/**
+ * Shifts the chosen parts together.
+ * @example
+ * shift(board, parts, new Set(['it_F1']), 5, 0)[0].place.xMm; // 115
+ */
 export const shift = (
   board: Pick<Board, 'items'>,
   parts: ReadonlyMap<Id, Part>,
@@ -147,7 +169,11 @@ export const shift = (
   byY: number,
 ): Move[] => free(boxed(board, parts, ids)).map((b) => shifted(b, byX, byY));
 
-/** Everything that moves when one of these does: the others of their groups on the same panel come along. */
+/**
+ * Everything that moves when one of these does: the others of their groups on the same panel come along.
+ * @example
+ * [...withGroups(board, new Set(['it_F1']))]; // ['it_F1']
+ */
 export function withGroups(board: Pick<Board, 'items'>, ids: ReadonlySet<Id>): Set<Id> {
   const groups = new Set(board.items.flatMap((i) => (ids.has(i.id) && i.groupId ? [i.groupId] : [])));
   return new Set([...ids, ...board.items.flatMap((i) => (i.groupId && groups.has(i.groupId) ? [i.id] : []))]);

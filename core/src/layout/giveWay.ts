@@ -22,6 +22,8 @@ function coincide(a: PointMm, b: PointMm, c: PointMm, d: PointMm, nearMm: number
 /**
  * Lays anew what the router had laid where a hand has now put a cable; the pinned one and others laid by hand stay.
  * @param edit what the hand did: it comes first in what is given back
+ * @example
+ * giveWay(board, parts, 'gone', [], () => 10); // []
  */
 export function giveWay(
   board: Board,

@@ -14,6 +14,8 @@ const wasRouted = (s: Segment): boolean => s.kind === 'panelRoute' && s.laidBy =
  * Puts items somewhere and lays anew what the router had laid to them or across them; routes laid by hand stay. While a
  * hand still drags, those are only guessed (`lay` false), for a guess costs nothing.
  * @param widthOf outer diameter of each cable, mm
+ * @example
+ * moveItems(board, parts, [], () => 10, false); // []
  */
 export function moveItems(
   board: Board,
@@ -70,7 +72,11 @@ export function moveItems(
   ];
 }
 
-/** The same for one item. */
+/**
+ * The same for one item.
+ * @example
+ * moveItem(board, parts, 'it_F1', board.items[1].place, () => 10, false).length; // 1
+ */
 export const moveItem = (
   board: Board,
   parts: ReadonlyMap<Id, Part>,

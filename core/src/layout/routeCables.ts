@@ -46,6 +46,8 @@ const familyOf = (domain: string): number => (domain === 'ac' || domain === 'ear
  * @param widthOf outer diameter of each cable, mm
  * @param only lays just these anew; the others stay where they lie
  * @param onProgress how many of how many are laid; returning false stops, and what was laid so far is given back
+ * @example
+ * routeCables(board, parts, () => 10).failed; // []
  */
 export function routeCables(
   given: Board,

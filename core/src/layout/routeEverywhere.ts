@@ -8,6 +8,8 @@ import { layBehind } from './throughHoles.ts';
 /**
  * Routes every cable no hand has laid; one that finds no way on its own face goes through the board and along the other,
  * where there is room behind.
+ * @example
+ * routeEverywhere(board, parts, () => 10).failed; // []
  */
 export function routeEverywhere(
   board: Board,

@@ -231,6 +231,8 @@ const BEHIND_MM = 45;
 /**
  * Takes a cable whose ends stand on one face through the board and back again, so that it runs on the other face.
  * @returns nothing when its ends are not on one face of one panel, or no place for a hole is left
+ * @example
+ * layBehind(board, parts, 'gone', () => 10); // []
  */
 export function layBehind(board: Board, parts: Parts, cableId: Id, widthOf: (cableId: Id) => number): Command[] {
   const cable = board.cables.find((c) => c.id === cableId);
@@ -260,7 +262,11 @@ export function layBehind(board: Board, parts: Parts, cableId: Id, widthOf: (cab
   ];
 }
 
-/** Takes a cable back to the face its ends stand on. */
+/**
+ * Takes a cable back to the face its ends stand on.
+ * @example
+ * layInFront(board, parts, 'gone'); // []
+ */
 export function layInFront(board: Board, parts: Parts, cableId: Id): Command[] {
   const cable = board.cables.find((c) => c.id === cableId);
   const ends = cable && endsOf(board, parts, cable);

@@ -57,6 +57,8 @@ const chargingV = (chemistry: Chemistry, soc: number): number => {
 /**
  * The same drive three ways: a plain relay, a plain (non-boosting) controller, a boosting DC-DC charger. Quarter-hour
  * steps; the alternator charges hard at first and then falls to its eco voltage.
+ * @example
+ * alternatorWays({ alternator: { nominalV: 12, chargingV: 14.2, ecoV: 13, ratedA: 90, shareMax: 0.5, maxA: 40, idleMaxA: 20, idleShare: 0, hoursPerDay: 1 }, chemistry: 'agm', systemVoltageV: 12, bankAh: 100, startShare: 0.5, hours: 1, chargerA: 30, chargerEfficiencyShare: 0.9 }).length; // 3
  */
 export function alternatorWays(study: AlternatorStudy): WayResult[] {
   const { alternator, chemistry, systemVoltageV, bankAh } = study;

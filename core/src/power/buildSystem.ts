@@ -103,6 +103,8 @@ const off = (location: string): Place => ({ kind: 'location', location });
  * Fills the board with a proposed system: parts, trunk wiring, loads on the fuse blocks, and places where the panel has
  * room. What stood there before, loads apart, goes; it is one edit, so it can be taken back.
  * @throws RangeError when no system can be worked out.
+ * @example
+ * buildSystem(board, catalogue, workshop, 'balanced').length > 0; // true
  */
 export function buildSystem(board: Board, catalogue: Catalogue, workshop: Workshop, level: Level): Command[] {
   const parts = partIndex(board, catalogue);

@@ -79,7 +79,11 @@ function reasonsFor(design: Design, figures: ProposalFigures, energy: Energy, bo
   return reasons;
 }
 
-/** Two or three whole systems worked out from brief, loads and sources; a level the catalogue cannot meet is left out. */
+/**
+ * Two or three whole systems worked out from brief, loads and sources; a level the catalogue cannot meet is left out.
+ * @example
+ * proposeSystems(board, catalogue, workshop).length > 0; // true
+ */
 export function proposeSystems(board: Board, catalogue: Catalogue, workshop: Workshop): Proposal[] {
   const parts = partIndex(board, catalogue);
   const { brief, power, settings } = board;
@@ -167,7 +171,11 @@ export function proposeSystems(board: Board, catalogue: Catalogue, workshop: Wor
   return proposals.filter((p, i) => !proposals.slice(0, i).some((q) => same(p, q)));
 }
 
-/** The same job with each chemistry, over ten years of use, at the balanced level. */
+/**
+ * The same job with each chemistry, over ten years of use, at the balanced level.
+ * @example
+ * compareChemistries(board, catalogue, workshop).length; // 2
+ */
 export function compareChemistries(board: Board, catalogue: Catalogue, workshop: Workshop): ChemistryCost[] {
   return (['agm', 'lifepo4'] as const).flatMap((chemistry) => {
     const other: Board = {

@@ -9,6 +9,8 @@ export const SUN_SOURCE =
 /**
  * Mean peak-sun hours a day on the plane of the power sheet, by month: kWh/m² and day, or Wh a day from each installed
  * watt before losses. Ten seeded years, since light under a mean cloud is not the mean of light under clouds.
+ * @example
+ * sunByMonth(board.power); // null
  */
 export function sunByMonth(power: PowerPlan): number[] | null {
   if (!power.sun || power.site.latitudeDeg === null) return null;

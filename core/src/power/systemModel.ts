@@ -58,7 +58,11 @@ function dayLoad(input: SystemInput, season: 'warm' | 'cold', inverterShare: num
  */
 export const alternatorLimitA = (a: AlternatorSource): number => Math.min(a.maxA, a.ratedA * a.shareMax);
 
-/** The year's model of what stands on a board and its load list; numbers at the bank's nominal voltage. */
+/**
+ * The year's model of what stands on a board and its load list; numbers at the bank's nominal voltage.
+ * @example
+ * systemModelOf({ ...board, parts, workshop }).windW; // 0
+ */
 export function systemModelOf(input: SystemInput): SystemModel {
   const { brief, power, workshop, items, parts } = input;
   const v = brief.systemVoltageV;

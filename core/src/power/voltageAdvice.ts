@@ -40,6 +40,8 @@ const TRUNK_MM = 1500;
 /**
  * What 12, 24 and 48 V do to the copper: every run of the load list and the trunk sized by ampacity and by the profile's
  * drop limit, out and back, at each voltage. Runs are the measured ones where there are any.
+ * @example
+ * voltageAdvice(board, catalogue, profile, workshop).advised; // 12
  */
 export function voltageAdvice(
   board: Board,

@@ -95,7 +95,11 @@ export const ownRulesSchema = record({
   ),
 });
 
-/** Values out of their range, names or ids used twice; empty when all is well. */
+/**
+ * Values out of their range, names or ids used twice; empty when all is well.
+ * @example
+ * ownRulesProblems([]); // []
+ */
 export function ownRulesProblems(all: readonly OwnRules[]): string[] {
   const problems: string[] = [];
   all.forEach((own, i) => {
@@ -129,6 +133,8 @@ export const withOwnRules = (base: Profile, own: OwnRules, workshop: Pick<Worksh
 /**
  * The rules a board is judged by: its profile, or the workshop's own copy of it where the board names one. A copy this
  * workshop does not have leaves the plain profile, and a finding says so.
+ * @example
+ * profileOf(board, workshop).id; // 'craft-iso'
  */
 export function profileOf(board: Pick<Board, 'brief' | 'settings'>, workshop: Workshop): Profile {
   const base = profileById(board.brief.profileId);

@@ -33,6 +33,8 @@ function between(x: number, x0: number, y0: number, x1: number, y1: number): num
 /**
  * When a device of a style and rating opens at a steady current: the band between its fastest and slowest.
  * Below its first gate it holds; beyond its last one the I²t of that gate counts, but no less than the style needs.
+ * @example
+ * openingTime({ gates: [{ multiple: 2, minS: 1, maxS: 4 }, { multiple: 4, minS: 0.1, maxS: 0.5 }], leastS: 0 }, 100, 200).maxS; // 4
  */
 export function openingTime(curve: StyleCurve, ratingA: number, currentA: number): OpeningTime {
   const { gates, leastS } = curve;

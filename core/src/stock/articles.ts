@@ -41,6 +41,8 @@ const perMm = (pricePerM: number | null) => (pricePerM === null ? null : pricePe
 /**
  * The article an id of a parts list or a store stands for: a cable type with its colour (`thermoplastic105-50/RD`), a
  * lug, a link, tube, sleeve, device or sheet; null when the catalogue knows none.
+ * @example
+ * articleOf('gone', catalogue, parts, []); // null
  */
 export function articleOf(
   id: Id,
@@ -100,7 +102,11 @@ export function articleOf(
   return null;
 }
 
-/** Every article there is, in the order a store is walked; cable in the colours conductors have. */
+/**
+ * Every article there is, in the order a store is walked; cable in the colours conductors have.
+ * @example
+ * allArticles(catalogue, parts, []).length > 100; // true
+ */
 export function allArticles(
   catalogue: Catalogue,
   parts: ReadonlyMap<Id, Part>,

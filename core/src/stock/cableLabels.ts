@@ -19,7 +19,11 @@ export interface CableLabel {
   diameterMm: number;
 }
 
-/** Labels for both ends of every core, in the order given. */
+/**
+ * Labels for both ends of every core, in the order given.
+ * @example
+ * cableLabels([], catalogue); // []
+ */
 export function cableLabels(cables: readonly MadeCable[], catalogue: Catalogue): CableLabel[] {
   const { cableType } = catalogueIndex(catalogue);
   return cables.flatMap((cable) =>
@@ -34,7 +38,11 @@ export function cableLabels(cables: readonly MadeCable[], catalogue: Catalogue):
   );
 }
 
-/** Labels as CSV for a label printer: one line a label, with the text of its code. */
+/**
+ * Labels as CSV for a label printer: one line a label, with the text of its code.
+ * @example
+ * labelsCsv(cableLabels(dossier.cables, catalogue), () => '').startsWith('name,here,there'); // true
+ */
 export function labelsCsv(labels: readonly CableLabel[], codeOf: (label: CableLabel) => string): string {
   return Papa.unparse(
     labels.map((l) => ({

@@ -46,6 +46,8 @@ export interface CableProgress {
 /**
  * Which steps a cable asks for.
  * @param pullDue whether its crimps are pulled (first after a die, then every so many)
+ * @example
+ * stepsOf({ cores: [], flat: null }, false).cut; // true
  */
 export function stepsOf(
   cable: Pick<MadeCable, 'cores' | 'flat'>,

@@ -29,7 +29,11 @@ export interface DieRun {
 
 const known = new WeakMap<readonly MadeCable[], Map<number, CableWork>>();
 
-/** Works the order out once for a list of cables; from nothing but the list, so that everybody has the same. */
+/**
+ * Works the order out once for a list of cables; from nothing but the list, so that everybody has the same.
+ * @example
+ * cableWork(dossier.cables, workshop).order.length; // 7
+ */
 export function cableWork(cables: readonly MadeCable[], workshop: Pick<Workshop, 'pullEvery'>): CableWork {
   let own = known.get(cables);
   if (!own) {
@@ -118,11 +122,19 @@ function equalsOf(cables: readonly MadeCable[]): Map<Id, string[]> {
   return equals;
 }
 
-/** Cables made to today's spec, by id. */
+/**
+ * Cables made to today's spec, by id.
+ * @example
+ * [...madeIdsOf(new Map([['cb_1', { made: true }], ['cb_2', { made: false }]]))]; // ['cb_1']
+ */
 export const madeIdsOf = (progress: ReadonlyMap<Id, CableProgress>): Set<Id> =>
   new Set([...progress].flatMap(([id, p]) => (p.made ? [id] : [])));
 
-/** Where every cable of a job stands. */
+/**
+ * Where every cable of a job stands.
+ * @example
+ * progressOfAll([], [], workshop).size; // 0
+ */
 export function progressOfAll(
   cables: readonly MadeCable[],
   records: readonly CableRecord[],

@@ -53,6 +53,8 @@ const inUnit = (unit: 'm' | 'pcs', quantity: number) => (unit === 'm' ? quantity
  * @param planned the parts list of the released revision
  * @param taken what the store gave out for the job
  * @param hours planned and worked, at the workshop's rate
+ * @example
+ * costRollUp([], [], { plannedH: 1, workedH: 3, hourRate: 50 }).differenceCents; // 10000
  */
 export function costRollUp(
   planned: readonly Pick<PartsLine, 'partId' | 'name' | 'unit' | 'quantity' | 'total' | 'supply'>[],

@@ -32,7 +32,11 @@ export const isCablePiece = (pieceId: Id): boolean => pieceId.endsWith('/cable')
 export const stepUsing = (piece: Pick<CutPiece, 'articleId'>): 'cut' | 'shrunk' =>
   piece.articleId.startsWith('shrink-') ? 'shrunk' : 'cut';
 
-/** The article a cable is cut from: its type, with the colour where a single wire has one. */
+/**
+ * The article a cable is cut from: its type, with the colour where a single wire has one.
+ * @example
+ * cableArticleId({ cableTypeId: 'pvc-16', cores: [{ colour: 'RD' }], flat: null, areaMm2: 16 }); // 'pvc-16/RD'
+ */
 export function cableArticleId(cable: Pick<MadeCable, 'cableTypeId' | 'cores' | 'flat' | 'areaMm2'>): Id {
   const type = cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`;
   return cable.cores.length === 1 && !cable.flat ? `${type}/${cable.cores[0]!.colour}` : type;
@@ -42,6 +46,8 @@ export function cableArticleId(cable: Pick<MadeCable, 'cableTypeId' | 'cores' | 
  * What a job's cables are cut from: cable with its trim, tube for every end that wants it, sleeve. Whole millimetres,
  * rounded up.
  * @param wanted only these cables; all when left out
+ * @example
+ * cutPieces({ id: 'j', number: 1 }, [], workshop); // []
  */
 export function cutPieces(
   job: { id: Id; number: number },

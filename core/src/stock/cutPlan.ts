@@ -189,6 +189,8 @@ export function planArticle(
  * All pieces of all jobs cut together, article by article, in the order of the bench: cable from thick to thin, then
  * tube and sleeve.
  * @param onProgress told before each article
+ * @example
+ * planCuts([], [], () => null, workshop).groups; // []
  */
 export function planCuts(
   pieces: readonly CutPiece[],
@@ -237,6 +239,11 @@ export interface PlanChoice {
   gapShare: number;
 }
 
+/**
+ * What of a plan is kept: its rods and patterns.
+ * @example
+ * choiceOf({ groups: [] }); // []
+ */
 export const choiceOf = (plan: CutPlan): PlanChoice[] =>
   plan.groups.map((g) => ({
     articleId: g.articleId,
@@ -248,6 +255,8 @@ export const choiceOf = (plan: CutPlan): PlanChoice[] =>
 /**
  * The plan a choice stands for, with the pieces and rods as they are now.
  * @throws RangeError naming a piece or rod that is not there, or a rod that is too short for its pieces
+ * @example
+ * planFromChoice([], [], [], () => null, workshop).groups; // []
  */
 export function planFromChoice(
   choice: readonly PlanChoice[],

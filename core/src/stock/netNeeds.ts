@@ -70,6 +70,8 @@ const NEAR_ENOUGH = { gapShare: 0.002, rounds: 40 };
 /**
  * What has to be bought for all released jobs together: their needs less what is in the store and on order, with spares
  * by kind, the best packs, and the last day to order.
+ * @example
+ * netNeeds([], { stock: [], orders: [] }, () => null, [], workshop, '2026-12-01'); // []
  */
 export function netNeeds(
   jobs: readonly JobNeed[],
@@ -190,7 +192,11 @@ export interface PurchaseList {
   leadDays: number;
 }
 
-/** Purchase lists, one a supplier, from the chosen packs; each total is the sum of its lines in cents. */
+/**
+ * Purchase lists, one a supplier, from the chosen packs; each total is the sum of its lines in cents.
+ * @example
+ * purchaseLists([]); // []
+ */
 export function purchaseLists(needs: readonly NeedLine[]): PurchaseList[] {
   const lists = new Map<string, PurchaseList>();
   for (const need of needs) {

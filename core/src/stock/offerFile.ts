@@ -7,6 +7,8 @@ const COLUMNS = ['article', 'supplier', 'pack', 'price', 'lead_days'] as const;
 /**
  * Reads a price list: one line an offer with article, supplier, pack (pieces, or metres of length), price and lead_days.
  * Checked whole: either every line is good or nothing comes of it.
+ * @example
+ * readOffers('', () => null).offers; // []
  */
 export function readOffers(
   text: string,

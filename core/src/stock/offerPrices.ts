@@ -2,7 +2,11 @@ import type { Id } from '../document/basics.ts';
 import type { Article } from './articles.ts';
 import type { Offer } from './packs.ts';
 
-/** What the cheapest offer asks for a piece or a metre, in whole cents so that a printed price times its count is right. */
+/**
+ * What the cheapest offer asks for a piece or a metre, in whole cents so that a printed price times its count is right.
+ * @example
+ * offerPrices([], () => null); // {}
+ */
 export function offerPrices(
   offers: readonly Offer[],
   articleById: (id: Id) => Pick<Article, 'unit'> | null,

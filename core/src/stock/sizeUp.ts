@@ -25,6 +25,8 @@ export interface SizeUp {
 /**
  * Makes every cable of one article a size up, derives the board anew and says what changes.
  * @returns null when the article is no cable of this board, or no larger size fits its terminals
+ * @example
+ * sizeUp(board, dossier, 'gone', 25, catalogue, profile, workshop); // null
  */
 export function sizeUp(
   board: Board,

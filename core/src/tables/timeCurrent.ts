@@ -104,7 +104,11 @@ export const TIME_CURRENT: Readonly<Record<FuseStyle, StyleCurve>> = {
   },
 };
 
-/** The curve that counts for a link: its maker's own where one was entered, else the band of its style. */
+/**
+ * The curve that counts for a link: its maker's own where one was entered, else the band of its style.
+ * @example
+ * curveOf('blade', null).gates.length > 1; // true
+ */
 export const curveOf = (style: FuseStyle, own: LinkCurve | null): StyleCurve =>
   own ? { ...own, leastS: TIME_CURRENT[style].leastS } : TIME_CURRENT[style];
 

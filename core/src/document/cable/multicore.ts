@@ -14,7 +14,11 @@ const pairOf = (c: Connection): string => [c.from.itemId, c.to.itemId].sort().jo
 /** Most conductors a sheathed cable of the catalogue has. */
 const coresSold = (catalogue: Catalogue): number => Math.max(...catalogue.cableTypes.map((t) => t.cores));
 
-/** Cables that could lie in one sheath with a cable: between the same two parts, of the same metal. */
+/**
+ * Cables that could lie in one sheath with a cable: between the same two parts, of the same metal.
+ * @example
+ * sheathMates(board, board.cables[5], catalogue).length; // 1
+ */
 export function sheathMates(board: Board, cable: Cable, catalogue: Catalogue): Cable[] {
   const own = ownOf(board, cable)[0];
   if (!own || cable.material === 'flatCopper') return [];
@@ -31,6 +35,8 @@ export function sheathMates(board: Board, cable: Cable, catalogue: Catalogue): C
 /**
  * Puts the cores of other cables into one: it keeps its name, its run and its place in the list. Cores are turned so that
  * all start at the same part. The size is worked out anew. Empty where one of them does not fit beside it.
+ * @example
+ * joinCables(board, board.cables[5].id, [], catalogue); // []
  */
 export function joinCables(board: Board, cableId: Id, otherIds: readonly Id[], catalogue: Catalogue): Command[] {
   const cable = board.cables.find((c) => c.id === cableId);
@@ -62,7 +68,11 @@ export function joinCables(board: Board, cableId: Id, otherIds: readonly Id[], c
   ];
 }
 
-/** Takes a sheathed cable apart: the first core keeps name and run, each further one becomes a wire of its own. */
+/**
+ * Takes a sheathed cable apart: the first core keeps name and run, each further one becomes a wire of its own.
+ * @example
+ * splitCable(board, board.cables[5]); // []
+ */
 export function splitCable(board: Board, cable: Cable): Command[] {
   const [first, ...rest] = cable.cores;
   if (!first || rest.length === 0) return [];

@@ -16,7 +16,11 @@ export const UNMEASURED_RUN_MM = 2000;
 /** Which surface something is on, not where on it. */
 export type Surface = { kind: 'unplaced' | 'location' } | { kind: 'panel'; panelId: Id; face: 'front' | 'back' };
 
-/** The segments a cable between two places starts with: along the panel, off it, or both. */
+/**
+ * The segments a cable between two places starts with: along the panel, off it, or both.
+ * @example
+ * defaultSegments(board.items[1], board.items[2], (n) => `s${n}`).map((s) => s.kind); // ['panelRoute']
+ */
 export function defaultSegments(
   from: { place: Surface },
   to: { place: Surface },
@@ -54,6 +58,8 @@ export function defaultSegments(
 /**
  * Joins two terminals with a new wire in a cable of its own.
  * @param seed makes the new ids repeatable (for fixes offered by findings); without it they are random.
+ * @example
+ * connectTerminals(board, { itemId: 'it_X1', terminalId: 's5' }, { itemId: 'it_F10', terminalId: 'w5' }).map((c) => c.collection); // ['connections', 'cables']
  */
 export function connectTerminals(
   board: { items: readonly { id: Id; place: Surface }[]; cables: readonly Pick<Cable, 'designation'>[] },
@@ -89,7 +95,11 @@ export function connectTerminals(
   ];
 }
 
-/** A second cable like the first, beside it between the same terminals: a doubled lead. Its choices start automatic. */
+/**
+ * A second cable like the first, beside it between the same terminals: a doubled lead. Its choices start automatic.
+ * @example
+ * duplicateCable(board, board.cables[0]).map((c) => c.kind); // ['add', 'add']
+ */
 export function duplicateCable(board: Pick<Board, 'connections' | 'cables'>, cable: Cable): Command[] {
   const connections = cable.cores.flatMap((core) => {
     const own = board.connections.find((c) => c.id === core.connectionId);
@@ -119,7 +129,11 @@ export function duplicateCable(board: Pick<Board, 'connections' | 'cables'>, cab
 export const usedTerminals = (connections: readonly Connection[]): Set<string> =>
   new Set(connections.flatMap((c) => [c.from, c.to]).map((r) => `${r.itemId} ${r.terminalId}`));
 
-/** Terminals of an item that nothing is connected to, in the part's order. */
+/**
+ * Terminals of an item that nothing is connected to, in the part's order.
+ * @example
+ * freeTerminals(board, board.items[2], parts.get('bar-plus-6x8')).length; // 4
+ */
 export function freeTerminals(board: Pick<Board, 'connections'>, item: Item, part: Part): Part['terminals'] {
   const used = new Set(
     board.connections
@@ -130,7 +144,11 @@ export function freeTerminals(board: Pick<Board, 'connections'>, item: Item, par
   return part.terminals.filter((t) => !used.has(t.id));
 }
 
-/** Takes wires off the board: their connections, and the cables whose last core that was. */
+/**
+ * Takes wires off the board: their connections, and the cables whose last core that was.
+ * @example
+ * removeConnections(board, new Set([board.connections[0].id])).map((c) => c.kind); // ['remove', 'remove']
+ */
 export function removeConnections(board: Board, connectionIds: ReadonlySet<Id>): Command[] {
   const commands: Command[] = [];
   for (const cable of board.cables) {

@@ -8,7 +8,11 @@ import type { Part, Polarity } from '../part/part.ts';
 import { connectTerminals, defaultSegments, freeTerminals } from './connect.ts';
 import type { TerminalRef } from './connection.ts';
 
-/** Terminals of a part that can stand in a wire of a side, in the part's order: it takes two. */
+/**
+ * Terminals of a part that can stand in a wire of a side, in the part's order: it takes two.
+ * @example
+ * waysIn(parts.get('isolator-100'), 'plus').length; // 2
+ */
 export const waysIn = (part: Part, side: Polarity): Part['terminals'] =>
   part.terminals.filter((t) => t.domain === 'dc' && (t.polarity === 'none' || t.polarity === side));
 
@@ -18,6 +22,8 @@ export const waysIn = (part: Part, side: Polarity): Part['terminals'] =>
  * unplaced. Null when the part has no two terminals of one side to go between, or the wire is not there.
  * @param sourceEnd the end of the wire that is nearer to what feeds it
  * @param side the pole the wire belongs to
+ * @example
+ * insertBetween(board, board.connections[1].id, board.connections[1].from, parts.get('isolator-100'), 'plus').item.designation; // '-Q1'
  */
 export function insertBetween(
   board: Board,
@@ -58,7 +64,11 @@ export function insertBetween(
   return { item, commands };
 }
 
-/** Where an end of a wire could go instead: free terminals of bars and fuse blocks of the same side, one per part. */
+/**
+ * Where an end of a wire could go instead: free terminals of bars and fuse blocks of the same side, one per part.
+ * @example
+ * otherPlaces(board, parts, board.connections[5].from).length; // 1
+ */
 export function otherPlaces(board: Board, parts: ReadonlyMap<Id, Part>, end: TerminalRef): TerminalRef[] {
   const own = board.items.find((i) => i.id === end.itemId);
   const side = own && parts.get(own.partId)?.terminals.find((t) => t.id === end.terminalId);
@@ -74,7 +84,11 @@ export function otherPlaces(board: Board, parts: ReadonlyMap<Id, Part>, end: Ter
   });
 }
 
-/** Takes one end of a wire to another terminal. */
+/**
+ * Takes one end of a wire to another terminal.
+ * @example
+ * moveEnd(board, 'gone', board.connections[0].from, board.connections[0].to); // []
+ */
 export function moveEnd(board: Board, connectionId: Id, end: TerminalRef, to: TerminalRef): Command[] {
   const connection = board.connections.find((c) => c.id === connectionId);
   if (!connection) return [];

@@ -18,7 +18,11 @@ export interface CopiedItems {
   customParts: Part[];
 }
 
-/** Lifts a copy of some items: what joins them among themselves comes along, what leads elsewhere does not. */
+/**
+ * Lifts a copy of some items: what joins them among themselves comes along, what leads elsewhere does not.
+ * @example
+ * copyItems(board, new Set(['it_X1', 'it_F10'])).connections.length; // 1
+ */
 export function copyItems(board: Board, ids: ReadonlySet<Id>): CopiedItems {
   const items = board.items.filter((i) => ids.has(i.id));
   const connections = board.connections.filter((c) => ids.has(c.from.itemId) && ids.has(c.to.itemId));
@@ -62,6 +66,8 @@ function onPanel(segments: readonly Segment[], panelId: Id): Segment[] {
  * Puts a copy down on a panel: everything gets ids and designations of its own, locked links of the other board's are let
  * go, and parts keep their places among each other.
  * @param parts of the board it comes to
+ * @example
+ * pasteItems(board, { format: 'ombrik-parts', items: [], connections: [], cables: [], customParts: [] }, parts, 'pn_main').commands; // []
  */
 export function pasteItems(
   board: Board,

@@ -10,7 +10,11 @@ import { blankItem } from './blankItem.ts';
 import type { Item, Place } from './item.ts';
 import { newLoad } from './newLoad.ts';
 
-/** A new item of a part; a load part gets a load row, a feed its voltages. */
+/**
+ * A new item of a part; a load part gets a load row, a feed its voltages.
+ * @example
+ * newItem(board, parts.get('isolator-100'), { kind: 'unplaced' }).designation; // '-Q1'
+ */
 export function newItem(board: Board, part: Part, place: Place, name = ''): Item {
   const feed = part.elements.find((e) => e.kind === 'feed');
   const nominalV = part.systemVoltagesV[0] ?? 12;
@@ -27,9 +31,18 @@ export function newItem(board: Board, part: Part, place: Place, name = ''): Item
   });
 }
 
+/**
+ * Puts an item on the board.
+ * @example
+ * addItem(board.items[0])[0].kind; // 'add'
+ */
 export const addItem = (item: Item): Command[] => [{ kind: 'add', collection: 'items', value: item, index: null }];
 
-/** Removes items with every wire that touches them. */
+/**
+ * Removes items with every wire that touches them.
+ * @example
+ * removeItems(board, new Set(['it_E1'])).length; // 5
+ */
 export function removeItems(board: Board, itemIds: ReadonlySet<Id>): Command[] {
   const touching = board.connections.filter((c) => itemIds.has(c.from.itemId) || itemIds.has(c.to.itemId));
   return [
@@ -44,6 +57,8 @@ export function removeItems(board: Board, itemIds: ReadonlySet<Id>): Command[] {
 /**
  * Puts an item somewhere. When it changes panel, face, or leaves the panel, its cables start their segments anew;
  * a move on the same face keeps them.
+ * @example
+ * placeItem(board, 'it_F1', { kind: 'unplaced' })[0].field; // 'place'
  */
 export function placeItem(board: Board, itemId: Id, place: Place): Command[] {
   const item = board.items.find((i) => i.id === itemId);
@@ -70,7 +85,11 @@ export function placeItem(board: Board, itemId: Id, place: Place): Command[] {
   return commands;
 }
 
-/** A copy of an item beside the first, unwired. */
+/**
+ * A copy of an item beside the first, unwired.
+ * @example
+ * duplicateItem(board, board.items[1], parts.get('holder-classT')).designation; // '-F2'
+ */
 export function duplicateItem(board: Board, item: Item, part: Part): Item {
   const place: Place =
     item.place.kind === 'panel'
@@ -88,7 +107,11 @@ export interface WiredLoads {
   left: Id[];
 }
 
-/** Wires several consumers to the next free ways and minus screws of a fuse block in one go. */
+/**
+ * Wires several consumers to the next free ways and minus screws of a fuse block in one go.
+ * @example
+ * wireToBlock(board, parts, 'it_F10', []).commands; // []
+ */
 export function wireToBlock(
   board: Board,
   parts: ReadonlyMap<Id, Part>,

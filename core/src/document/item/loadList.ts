@@ -69,6 +69,8 @@ export function readLoadsCsv(text: string): ReadLoads {
 /**
  * Reads cells pasted from a spreadsheet, tabs between them. Without a heading the first column is the name, the
  * second watts, the third hours a day.
+ * @example
+ * readPastedLoads('').rows; // []
  */
 export function readPastedLoads(text: string): ReadLoads {
   const lines = text
@@ -80,7 +82,11 @@ export function readPastedLoads(text: string): ReadLoads {
   return readLoadTable(headed ? cells : [['name', 'power_w', 'hours_per_day'], ...cells.map((c) => c.slice(0, 3))]);
 }
 
-/** Reads a load list from cells with a heading line: CSV, pasted cells and spreadsheets all come here. */
+/**
+ * Reads a load list from cells with a heading line: CSV, pasted cells and spreadsheets all come here.
+ * @example
+ * readLoadTable([['name', 'power_w', 'hours_per_day'], ['Lamp', '12', '4']]).rows.length; // 1
+ */
 export function readLoadTable(table: readonly (readonly string[])[]): ReadLoads {
   const found = (table[0] ?? []).map((c) => c.trim().toLowerCase());
   const problems: string[] = [];
@@ -158,7 +164,11 @@ function readLine(line: number, cell: (column: Column) => string, problems: stri
   return bad.length > 0 ? [] : [{ name, load: whole }];
 }
 
-/** The load list as cells with a heading, in the columns it is read by. */
+/**
+ * The load list as cells with a heading, in the columns it is read by.
+ * @example
+ * loadTable([]).length; // 1
+ */
 export function loadTable(items: readonly Item[]): string[][] {
   const yes = (x: boolean) => (x ? 'yes' : 'no');
   const cell = (item: Item, load: LoadDemand): Record<Column, string> => ({
@@ -181,16 +191,29 @@ export function loadTable(items: readonly Item[]): string[][] {
   return [[...LOAD_COLUMNS], ...rows.map((row) => LOAD_COLUMNS.map((c) => row[c]))];
 }
 
+/**
+ * The load list as CSV.
+ * @example
+ * loadsCsv([]).startsWith('name'); // true
+ */
 export const loadsCsv = (items: readonly Item[]): string => Papa.unparse(loadTable(items));
 
-/** The part a load row is: through the inverter it has mains terminals, else two clamps by its size. */
+/**
+ * The part a load row is: through the inverter it has mains terminals, else two clamps by its size.
+ * @example
+ * loadPartId(board.items[5].load, 12); // 'load-small'
+ */
 export function loadPartId(load: LoadDemand, systemVoltageV: number): Id {
   if (load.side === 'mains') return 'load-mains';
   const currentA = load.rating.kind === 'amps' ? load.rating.currentA : load.rating.powerW / systemVoltageV;
   return currentA > 15 ? 'load-large' : 'load-small';
 }
 
-/** Commands that add load rows as unplaced items. */
+/**
+ * Commands that add load rows as unplaced items.
+ * @example
+ * addLoads(board, [{ name: 'Lamp', load: board.items[5].load }], parts)[0].kind; // 'add'
+ */
 export function addLoads(board: Board, rows: readonly LoadRow[], parts: ReadonlyMap<Id, Part>): Command[] {
   const items: Item[] = [...board.items];
   return rows.map(({ name, load }): Command => {

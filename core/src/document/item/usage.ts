@@ -1,6 +1,10 @@
 import type { LoadDemand } from './item.ts';
 
-/** Hours a day a load is switched on. */
+/**
+ * Hours a day a load is switched on.
+ * @example
+ * hoursPerDayOf({ usage: { kind: 'painted', hours: [7, 8] } }); // 2
+ */
 export const hoursPerDayOf = (load: LoadDemand): number =>
   load.usage.kind === 'perDay' ? load.usage.hoursPerDay : load.usage.hours.length;
 

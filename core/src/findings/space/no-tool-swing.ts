@@ -4,7 +4,11 @@ import { onPanel } from '../../stages/lengths/geometry.ts';
 import { finding } from '../finding.ts';
 import { at, type Standing, standing } from './standing.ts';
 
-/** How long the spanner for a stud is, mm. Common practice, no source. */
+/**
+ * How long the spanner for a stud is, mm. Common practice, no source.
+ * @example
+ * spannerMm(8); // 124
+ */
 export const spannerMm = (studMm: number): number => 60 + 8 * studMm;
 const LARGEST_STUD_MM = 20;
 const DIRECTIONS = 24;

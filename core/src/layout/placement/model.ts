@@ -58,7 +58,11 @@ export interface PlacementModel {
   scale: { lengthM: number; copperKgA: number; voltsV: number };
 }
 
-/** Everything the placement solver knows of one panel's front: parts that stand there, or are to. */
+/**
+ * Everything the placement solver knows of one panel's front: parts that stand there, or are to.
+ * @example
+ * placementModel(board, parts, dossier, 'pn_main').movables.length; // 4
+ */
 export function placementModel(
   board: Board,
   parts: ReadonlyMap<Id, Part>,

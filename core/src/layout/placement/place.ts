@@ -14,7 +14,11 @@ export interface Placed {
 const snap = (x: number) => Math.round(x / RASTER_MM) * RASTER_MM;
 const copy = (l: Layout): Layout => ({ x: l.x.slice(), y: l.y.slice(), turns: l.turns.slice() });
 
-/** A layout with parts where they stand now; what is not placed yet starts in the middle. */
+/**
+ * A layout with parts where they stand now; what is not placed yet starts in the middle.
+ * @example
+ * startOf(model).x.length; // 4
+ */
 export function startOf(model: PlacementModel): Layout {
   const { box, movables } = model;
   const layout: Layout = {
@@ -75,6 +79,8 @@ const [PENALTY_START, PENALTY_END] = [0.002, 0.08];
  * standing in each other's way costs ever more. Held parts stay. Deterministic for a seed.
  * Source: simulated annealing (Kirkpatrick, Gelatt & Vecchi 1983).
  * @param onProgress share done; returning false stops with the best found so far
+ * @example
+ * place(model, weights, { seed: 1, steps: 200 }).legal; // true
  */
 export function place(
   model: PlacementModel,

@@ -49,7 +49,11 @@ export function leadMm(model: PlacementModel, layout: Layout, n: number): number
   return Math.abs(ax - layout.x[lead.b]! - pb.xMm) + Math.abs(ay - layout.y[lead.b]! - pb.yMm);
 }
 
-/** Every term of a layout. */
+/**
+ * Every term of a layout.
+ * @example
+ * Object.keys(termsOf(model, layout)).length; // 8
+ */
 export function termsOf(model: PlacementModel, layout: Layout): Terms {
   const { movables, leads, box, scale } = model;
   const n = movables.length;
@@ -128,6 +132,11 @@ export function termsOf(model: PlacementModel, layout: Layout): Terms {
   };
 }
 
+/**
+ * What an arrangement costs by the weights of a wish.
+ * @example
+ * totalOf({ a: 2 }, { a: 3 }); // 6
+ */
 export const totalOf = (terms: Terms, weights: Weights): number =>
   (Object.keys(weights) as (keyof Terms)[]).reduce((s, k) => s + weights[k] * terms[k], 0);
 

@@ -66,7 +66,11 @@ const tenth = (x: number) => Math.round(x * 10) / 10;
 const sum = (lines: readonly QuoteLine[], group: QuoteLine['group']) =>
   cents(lines.filter((l) => l.group === group).reduce((s, l) => s + l.total, 0));
 
-/** Hours reckoned for a job by kind of work, before its workshop's records are looked at. */
+/**
+ * Hours reckoned for a job by kind of work, before its workshop's records are looked at.
+ * @example
+ * Object.keys(reckonedHours(board, dossier, parts)); // ['design', 'cables', 'build', 'test', 'setup']
+ */
 export function reckonedHours(
   board: Board,
   dossier: Pick<Dossier, 'cables' | 'bench'>,
@@ -120,6 +124,8 @@ export const pastFactor =
 /**
  * The offer for a board: parts and copper as listed, hours by the workshop's own times when there are some, extras,
  * margin on parts. Every total is the sum of its printed lines.
+ * @example
+ * quoteOf(board, dossier, parts, workshop, {}).lines.length > 0; // true
  */
 export function quoteOf(
   board: Board,

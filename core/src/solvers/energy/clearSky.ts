@@ -22,6 +22,8 @@ export function clearBeam(sineHeight: number): number {
 /**
  * Clear-sky irradiance on a tilted plane for every hour of a year, W/m²: beam by incidence, and diffuse light (a tenth
  * of the beam) evenly from the sky the plane sees. No ground reflection, no horizon. Each hour at its middle.
+ * @example
+ * clearYear({ latitudeDeg: 47, tiltDeg: 40, azimuthDeg: 0 }).length; // 8760
  */
 export function clearYear({ latitudeDeg, tiltDeg, azimuthDeg }: PlaneOfArray): Float64Array {
   const seesSky = (1 + Math.cos((tiltDeg * Math.PI) / 180)) / 2;

@@ -106,6 +106,8 @@ const within = (hour: number, from: number, hours: number): number => {
  * the bank as far as it takes it; what is missing comes out of it. Below the usable share the sheddable loads are cut,
  * at the floor all are. Energy balances: sources used = served + change in the bank + losses.
  * @param clear clear-sky irradiance by hour for the model's plane, from `clearYear`
+ * @example
+ * simulateYear(system, weather, null).totals.bySourceWh.length; // 60
  */
 export function simulateYear(
   model: SystemModel,

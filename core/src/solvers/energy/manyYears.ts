@@ -17,6 +17,8 @@ export interface ManyYears {
 /**
  * Runs many years of different weather, one a step, so that a caller may show progress and stop. Days within a year
  * hang together, so the confidence is worked out from whole years (normal approximation of the mean).
+ * @example
+ * [...manyYears(system, 2)].length; // 2
  */
 export function* manyYears(model: SystemModel, years: number, firstSeed = 1): Generator<number, ManyYears, void> {
   const clear = model.plane ? clearYear(model.plane) : null;

@@ -37,6 +37,8 @@ export function seasonOf(day: number, southern: boolean): number {
  * A year of weather: the season's means with a first-order memory from day to day. Cloud is kept between 0 and 1 by a
  * logistic curve, so it gathers at clear and at overcast as skies do.
  * @param seed null gives the mean year, every day the same as its season
+ * @example
+ * weatherYear({ southern: false, coldestMonthC: -2, warmestMonthC: 18, winterCloudShare: 0.7, summerCloudShare: 0.5 }, 1).meanC.length; // 365
  */
 export function weatherYear(climate: Climate, seed: number | null): Weather {
   const random = seed === null ? null : seededRandom(seed);

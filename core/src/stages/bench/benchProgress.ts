@@ -30,6 +30,8 @@ export const withinLimits = (step: Pick<BenchStep, 'lowLimit' | 'highLimit'>, va
 /**
  * Where the test stands: the last record of each step counts, a pass against an older fingerprint counts as open
  * again, and no step may be recorded before every d.c. step ahead of it has passed.
+ * @example
+ * benchProgress(dossier.bench, []).passedCount; // 0
  */
 export function benchProgress(steps: readonly BenchStep[], records: readonly BenchRecord[]): BenchProgress {
   const last = new Map<string, BenchRecord>();

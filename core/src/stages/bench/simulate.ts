@@ -33,7 +33,11 @@ function withSwap(netlist: Netlist, itemId: Id): Netlist {
   return { ...netlist, branches };
 }
 
-/** What a meter with these probes would read on the simulated board, V or Ω. */
+/**
+ * What a meter with these probes would read on the simulated board, V or Ω.
+ * @example
+ * Math.round(simulateReading(simulated, allOn, acrossBank, 'voltage')); // 13
+ */
 export function simulateReading(
   board: SimulatedBoard,
   state: BenchState,

@@ -8,7 +8,11 @@ export interface Gap {
   where: 'brief' | 'power' | 'survey';
 }
 
-/** What is still unknown about an order: said of the job, never of a form. */
+/**
+ * What is still unknown about an order: said of the job, never of a form.
+ * @example
+ * briefGaps(board, null).some((g) => g.id === 'wantedOn'); // true
+ */
 export function briefGaps(board: Board, wantedOn: string | null): Gap[] {
   const { brief, power, survey } = board;
   const loads = board.items.filter((i) => i.load);

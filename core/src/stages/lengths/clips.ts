@@ -20,7 +20,11 @@ export interface Mark {
 /** Nearer than this to an end or a bend no clip is set, mm. Common practice, no source. */
 const FREE_END_MM = 40;
 
-/** Where a cable is clipped, bent and passes through, in order along it. */
+/**
+ * Where a cable is clipped, bent and passes through, in order along it.
+ * @example
+ * marksAlong([], 8); // []
+ */
 export function marksAlong(paths: readonly CablePath[], diameterMm: number): Mark[] {
   const spacing = clipSpacingMm(diameterMm);
   const marks: Mark[] = [];

@@ -50,7 +50,11 @@ export interface RectMm {
   bottomMm: number;
 }
 
-/** The rectangle an item covers on its panel, grown by `grow` on each side of the part before rotation. */
+/**
+ * The rectangle an item covers on its panel, grown by `grow` on each side of the part before rotation.
+ * @example
+ * itemRect({ place: { kind: 'unplaced' } }, { widthMm: 60, heightMm: 20 }); // null
+ */
 export function itemRect(
   item: Pick<Item, 'place'>,
   part: Pick<Part, 'widthMm' | 'heightMm'>,

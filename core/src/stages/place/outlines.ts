@@ -17,7 +17,11 @@ export function partOutline(part: Pick<Part, 'body' | 'widthMm' | 'heightMm'>): 
   ];
 }
 
-/** The outline of a placed item on its panel; null off the panel. */
+/**
+ * The outline of a placed item on its panel; null off the panel.
+ * @example
+ * itemOutline(board.items[1], parts.get('holder-classT')).length; // 4
+ */
 export function itemOutline(
   item: Pick<Item, 'place'>,
   part: Pick<Part, 'body' | 'widthMm' | 'heightMm'>,
@@ -26,6 +30,11 @@ export function itemOutline(
   return partOutline(part).map((p) => onPanel(item, p)!);
 }
 
+/**
+ * The outline of a keep-out, mm.
+ * @example
+ * keepOutOutline({ shape: { kind: 'polygon', points: [] } }); // []
+ */
 export const keepOutOutline = ({ shape }: Pick<KeepOut, 'shape'>): PointMm[] =>
   shape.kind === 'polygon' ? shape.points : sector(shape.centre, shape.radiusMm, shape.fromDeg, shape.toDeg);
 
@@ -37,11 +46,18 @@ export const keepOutOutline = ({ shape }: Pick<KeepOut, 'shape'>): PointMm[] =>
 export const holdsOn = (keepOut: Pick<KeepOut, 'face'>, face: Face): boolean =>
   keepOut.face === 'both' || keepOut.face === face;
 
+/**
+ * The smallest upright box round a panel, mm.
+ * @example
+ * panelBox(board.panels[0]).rightMm; // 900
+ */
 export const panelBox = (panel: Pick<Panel, 'outline'>): Box => boxOf(panel.outline);
 
 /**
  * A point as seen: from the front as it is, from the back with left and right exchanged, for that is how the panel looks
  * when it is turned over about its upright axis.
+ * @example
+ * asSeen(board.panels[0], 'front', { xMm: 10, yMm: 20 }); // { xMm: 10, yMm: 20 }
  */
 export function asSeen(panel: Pick<Panel, 'outline'>, face: Face, p: PointMm): PointMm {
   if (face === 'front') return p;

@@ -39,6 +39,8 @@ type Made = Pick<Cable, 'cores' | 'material'>;
 /**
  * The kind of cable a cable of the board is cut from at an area: single wire, the sheathed cable with cores enough, or
  * flat copper; null where none is sold.
+ * @example
+ * cableTypeOf({ cores: 1, material: 'copper' }, 16, profile, catalogue) !== null; // true
  */
 export function cableTypeOf(
   { cores, material }: Made,

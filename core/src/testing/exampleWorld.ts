@@ -1,0 +1,57 @@
+import { derive, deriveStages } from '../derive.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
+import { panelShapes } from '../drawing/panelShapes.ts';
+import { placementModel } from '../layout/placement/model.ts';
+import { startOf } from '../layout/placement/place.ts';
+import { WISHES } from '../layout/placement/score.ts';
+import { systemModelOf } from '../power/systemModel.ts';
+import { profileById } from '../profiles/profiles.ts';
+import { weatherYear } from '../solvers/energy/weather.ts';
+import { lampBoard, parts } from './kit.ts';
+
+/** What examples in docstrings may speak of beside their own file: a small sound board, and all that goes with it. */
+export function exampleWorld() {
+  const board = lampBoard();
+  const catalogue = genericCatalogue;
+  const profile = profileById('craft-iso');
+  const workshop = defaultWorkshop;
+  const dossier = derive(board, catalogue, profile, workshop);
+  const stages = deriveStages(board, catalogue, profile, workshop);
+  const ohm = stages.branchOhm(false);
+  return {
+    board,
+    parts,
+    catalogue,
+    profile,
+    workshop,
+    dossier,
+    /** Its panel's shapes, its year's model and its parts to be arranged, for what goes on from them. */
+    shapes: panelShapes(board, parts, board.panels[0]!, 'front', false),
+    system: systemModelOf({ ...board, parts, workshop }),
+    weather: weatherYear(systemModelOf({ ...board, parts, workshop }).climate, 1),
+    model: placementModel(board, parts, dossier, 'pn_main'),
+    weights: WISHES[0]!.weights,
+    layout: startOf(placementModel(board, parts, dossier, 'pn_main')),
+    simulated: {
+      netlist: stages.netlist,
+      potentials: stages.potentials,
+      flows: stages.demand.flows,
+      branchOhm: new Map(stages.netlist.branches.map((b, i) => [b.key, ohm(b, i)])),
+      defect: null,
+    },
+    allOn: {
+      batteriesConnected: true,
+      isolatorsClosed: true,
+      seatsIn: stages.sizing.seats.map((x) => x.key),
+      flowsOn: [],
+    },
+    acrossBank: [
+      {
+        plus: { itemId: 'it_G1', terminalId: 'plus' },
+        minus: { itemId: 'it_G1', terminalId: 'minus' },
+        sign: 1 as const,
+      },
+    ],
+  };
+}
