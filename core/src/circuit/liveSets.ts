@@ -1,4 +1,4 @@
-import { chargingOf, isIn } from '../devices/registry.ts';
+import { chargingOf, elementKindOf, isIn } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Item } from '../document/item/item.ts';
@@ -64,23 +64,20 @@ export function liveSets(board: Board, catalogue: Catalogue): LiveSets {
     .map((c) => ({ itemId: c.item.id, needs: [c.input.plus], node: c.output.plus }));
   for (const item of board.items)
     for (const e of parts.get(item.partId)?.elements ?? []) {
-      if (e.kind === 'mainsSource') sources.push({ itemId: item.id, node: nodeAt(item, e.line) });
-      else if (isIn(e, 'charging')) {
+      if (isIn(e, 'charging')) {
         const node = nodeAt(item, e.plus);
         const fedAt = chargingOf(e).fedAt(e);
         const input = fedAt === null ? null : nodeAt(item, fedAt);
         // Nobody has drawn where its mains comes from: taken as plugged in.
         if (input === null || !wired.has(input)) sources.push({ itemId: item.id, node });
         else passing.push({ itemId: item.id, needs: [input], node });
-      } else if (e.kind === 'inverter' && e.acOut !== null) {
-        const needs = [nodeAt(item, e.plus), ...(e.acIn === null ? [] : [nodeAt(item, e.acIn)])];
-        passing.push({ itemId: item.id, needs, node: nodeAt(item, e.acOut) });
-      } else if (e.kind === 'transfer')
-        passing.push({
-          itemId: item.id,
-          needs: [nodeAt(item, e.firstLine), nodeAt(item, e.secondLine)],
-          node: nodeAt(item, e.outLine),
-        });
+        continue;
+      }
+      const made = elementKindOf(e).makesLive?.(e as never);
+      if (!made) continue;
+      const node = nodeAt(item, made.at);
+      if (made.whileLive.length === 0) sources.push({ itemId: item.id, node });
+      else passing.push({ itemId: item.id, needs: made.whileLive.map((t) => nodeAt(item, t)), node });
     }
   const minusNodes = new Set(netlist.sources.map((s) => s.minus));
   const at = (closed: ReadonlySet<Id>): LiveRow['live'] => {

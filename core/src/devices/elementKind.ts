@@ -68,6 +68,8 @@ export interface ElementKind<K extends keyof ElementTypes = keyof ElementTypes> 
   older?: Readonly<Record<number, (element: Loose) => Loose>>;
   /** Of consumers. */
   draw?: (element: ElementTypes[K], asked: Asked) => Draw;
+  /** Of mains sides: the terminal it makes live while one of others is, or by itself where there are none. */
+  makesLive?: (element: ElementTypes[K]) => { at: Id; whileLive: readonly Id[] } | null;
   /** Of what charges the bank by itself. */
   charging?: Charging<ElementTypes[K]>;
 }

@@ -68,4 +68,6 @@ export const inverterElement = elementKind({
     surgeFactor: element.surgeW / element.acPowerW,
     operating: { kind: 'power', powerW: element.acPowerW / element.efficiencyShare },
   }),
+  makesLive: ({ plus, acIn, acOut }) =>
+    acOut === null ? null : { at: acOut, whileLive: acIn === null ? [plus] : [plus, acIn] },
 });

@@ -29,4 +29,5 @@ export const mainsSourceElement = elementKind({
   }),
   terminals: ['line', 'neutral'],
   sheet: {},
+  makesLive: ({ line }) => ({ at: line, whileLive: [] }),
 });

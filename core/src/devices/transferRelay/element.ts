@@ -24,4 +24,5 @@ export const transferElement = elementKind({
   schema: record({ kind: tagIs('transfer'), id: id(), outLine: id(), firstLine: id(), secondLine: id() }),
   terminals: ['outLine', 'firstLine', 'secondLine'],
   sheet: {},
+  makesLive: ({ outLine, firstLine, secondLine }) => ({ at: outLine, whileLive: [firstLine, secondLine] }),
 });
