@@ -8,7 +8,7 @@ import { deriveBoard } from '../testing/demoBoards.ts';
 import { lampBoard, parts } from '../testing/kit.ts';
 import { DEVICE_GROUPS } from './device.ts';
 import { genericCatalogue } from './genericCatalogue.ts';
-import { DEVICES, deviceOf, elementKindOf } from './registry.ts';
+import { DEVICES, deviceOf, elementKindOf, sheetField } from './registry.ts';
 
 describe.each(DEVICES.map((d) => [d.kind, d] as const))('%s', (kind, device) => {
   it('is found under a group of the palette, with a letter of IEC 81346-2', () => {
@@ -77,6 +77,23 @@ it('every kind of element is in some part, and names its fields as they are', ()
     if (kind.role === 'consumer') expect(kind.draw).toBeDefined();
     if (kind.role === 'charging') expect(kind.charging).toBeDefined();
   }
+});
+
+it('a number of a sheet is asked for within what the schema takes', () => {
+  for (const part of parts.values())
+    for (const element of part.elements)
+      for (const field of Object.keys(elementKindOf(element).sheet)) {
+        const range = sheetField(element, field)!;
+        const value = (element as unknown as Record<string, unknown>)[field];
+        if (typeof value === 'number') expect(value, `${part.id} ${field}`).toBeGreaterThanOrEqual(range.min);
+        for (const [at, good] of [
+          [range.min, true],
+          [range.max, true],
+          [range.max * 2, false],
+        ] as const)
+          expect(problemsOf(elementKindOf(element).schema, { ...element, [field]: at }).length === 0).toBe(good);
+      }
+  expect(sheetField({ kind: 'bar' }, 'id')).toBeNull();
 });
 
 it('an unknown kind is refused in words', () => {

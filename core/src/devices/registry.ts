@@ -1,4 +1,5 @@
 import type { Schema } from 'yup';
+import type { NumberField } from '../document/fields.ts';
 import type { Element, ElementRoles, ElementTypes, PartKind } from '../document/part/part.ts';
 import { taggedUnion } from '../document/schemaKit.ts';
 import { battery } from './battery/device.ts';
@@ -71,7 +72,26 @@ const ELEMENTS: ReadonlyMap<string, ElementKind> = new Map(DEVICES.flatMap((d) =
  */
 export const elementKindOf = <K extends keyof ElementTypes>(element: { kind: K }): ElementKind<K> =>
   ELEMENTS.get(element.kind) as unknown as ElementKind<K>;
-/** The same for a document of which nothing is known yet; undefined for what is no kind. */
+/**
+ * A number of an element's sheet as an input shows it: name and unit, and the range its schema holds it to; null for
+ * what people do not fill in.
+ * @example
+ * sheetField({ kind: 'bar' }, 'ratingA'); // { label: 'Rated current', unit: 'A', min: 0.001, max: 20000 }
+ */
+export function sheetField(element: Pick<Element, 'kind'>, field: string): NumberField | null {
+  const kind = elementKindOf(element);
+  const said = kind.sheet[field];
+  if (!said) return null;
+  const { fields } = kind.schema.describe() as unknown as { fields: Record<string, { tests: SchemaTest[] }> };
+  const limit = (name: 'min' | 'max') => fields[field]!.tests.find((t) => t.name === name)!.params![name]!;
+  return { label: said[0], unit: said[1], min: limit('min'), max: limit('max') };
+}
+interface SchemaTest {
+  name?: string;
+  params?: Record<string, number>;
+}
+
+/** What is said of a kind in a document of which nothing is known yet; undefined for what is no kind. */
 export const elementKindNamed = (kind: unknown): ElementKind | undefined =>
   typeof kind === 'string' ? ELEMENTS.get(kind) : undefined;
 

@@ -1,5 +1,5 @@
 import { resized } from '@ombrik/core/devices/partFile';
-import { elementKindOf } from '@ombrik/core/devices/registry';
+import { sheetField } from '@ombrik/core/devices/registry';
 import { newId } from '@ombrik/core/document/newId';
 import { attachmentText } from '@ombrik/core/document/part/attachmentText';
 import type { Element, Part, Terminal } from '@ombrik/core/document/part/part';
@@ -30,15 +30,12 @@ export function CustomPartForm({
   const setTerminal = (id: string, attachment: Terminal['attachment']) =>
     set({ terminals: part.terminals.map((t) => (t.id === id ? { ...t, attachment } : t)) });
   const resize = (widthMm: number, heightMm: number) => setPart((p) => resized(p, widthMm, heightMm));
-  const values = part.elements
-    .slice(0, 2)
-    .flatMap((e, i) =>
-      Object.entries(e).flatMap(([field, value]) =>
-        typeof value === 'number' && elementKindOf(e).sheet[field]
-          ? [{ i, field, value, label: elementKindOf(e).sheet[field]! }]
-          : [],
-      ),
-    );
+  const values = part.elements.slice(0, 2).flatMap((e, i) =>
+    Object.entries(e).flatMap(([field, value]) => {
+      const range = typeof value === 'number' ? sheetField(e, field) : null;
+      return range ? [{ i, field, value: value as number, range }] : [];
+    }),
+  );
   return (
     <section
       aria-label="A part of your own"
@@ -77,16 +74,8 @@ export function CustomPartForm({
           unit="kg"
           onCommit={(massKg) => set({ massKg })}
         />
-        {values.map(({ i, field, value, label }) => (
-          <NumberField
-            key={`${i}${field}`}
-            label={label[0]}
-            value={value}
-            min={0}
-            max={1e6}
-            unit={label[1]}
-            onCommit={(v) => setElement(i, field, v)}
-          />
+        {values.map(({ i, field, value, range }) => (
+          <NumberField key={`${i}${field}`} {...range} value={value} onCommit={(v) => setElement(i, field, v)} />
         ))}
         <NumberField
           {...PART_FIELDS.price}
