@@ -4,12 +4,10 @@ import type { Id } from '../document/basics.ts';
 import { type Surface, usedTerminals } from '../document/connection/connect.ts';
 import type { Element } from '../document/part/part.ts';
 import { each, stage } from '../engine/stage.ts';
-import { fact } from '../stages/inputs.ts';
+import { byId, fact } from '../stages/inputs.ts';
 import { connections, parts } from '../stages/stages.ts';
 
-/** Views of the board that several findings read. */
-const byId = <T extends { readonly id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> =>
-  new Map(list.map((entry) => [entry.id, entry]));
+// Views of the board that several findings read.
 
 /** Items by id with what they are called and which part they are. */
 export const names = stage('names', { items: fact('items', ['id', 'designation', 'partId']) }, ({ items }) =>

@@ -1,3 +1,4 @@
+import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Brief } from '../document/brief/brief.ts';
 import type { CollectionName, Collections } from '../document/commands.ts';
@@ -38,3 +39,7 @@ export const powerOf = <const F extends keyof PowerPlan & string>(fields: readon
 export const settingsOf = <const F extends keyof BoardSettings & string>(fields: readonly F[]) =>
   part(field(board, 'settings'), fields);
 export const workshopOf = <const F extends keyof Workshop & string>(fields: readonly F[]) => part(workshop, fields);
+
+/** Rows by id, in their order. */
+export const byId = <T extends { readonly id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> =>
+  new Map(list.map((entry) => [entry.id, entry]));

@@ -1,4 +1,4 @@
-import type { Choice, Id } from '../document/basics.ts';
+import type { Choice } from '../document/basics.ts';
 import type { Environment } from '../document/cable/cable.ts';
 import type { Connection } from '../document/connection/connection.ts';
 import type { ElectricLoad } from '../document/item/item.ts';
@@ -24,6 +24,7 @@ import { demandOf } from './demand/demand.ts';
 import { energyOf } from './demand/energy.ts';
 import {
   briefOf,
+  byId,
   collection,
   fact,
   powerOf,
@@ -50,8 +51,6 @@ import { terminateCable, terminateCores } from './terminations/terminations.ts';
  * not read, so an edit of it changes nothing here.
  */
 const lockedMm2 = (choice: Choice<number>): number | null => (choice.mode === 'locked' ? choice.value : null);
-const byId = <T extends { readonly id: Id }>(list: readonly T[]): ReadonlyMap<Id, T> =>
-  new Map(list.map((entry) => [entry.id, entry]));
 
 // What stands on the board ---------------------------------------------------------------------------------------------
 

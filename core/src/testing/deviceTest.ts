@@ -1,10 +1,11 @@
 import type { BoardBuilder } from '@ombrik/demo/boardBuilder';
-import { derive, deriveStages } from '../derive.ts';
+import { deriveStages } from '../derive.ts';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
 import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { profileById } from '../profiles/profiles.ts';
 import { circuitOf } from '../stages/sizing/electrical.ts';
+import { deriveBoard } from './demoBoards.ts';
 
 const boardOf = (b: Board | BoardBuilder): Board => ('board' in b ? b.board : b);
 
@@ -30,7 +31,4 @@ export function stagesOf(of: Board | BoardBuilder) {
   };
 }
 
-export const dossierOf = (of: Board | BoardBuilder) => {
-  const board = boardOf(of);
-  return derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
-};
+export const dossierOf = (of: Board | BoardBuilder) => deriveBoard(boardOf(of));

@@ -19,6 +19,8 @@ export function exampleWorld() {
   const dossier = derive(board, catalogue, profile, workshop);
   const stages = deriveStages(board, catalogue, profile, workshop);
   const ohm = stages.branchOhm(false);
+  const system = systemModelOf({ ...board, parts, workshop });
+  const model = placementModel(board, parts, dossier, 'pn_main');
   return {
     board,
     parts,
@@ -28,11 +30,11 @@ export function exampleWorld() {
     dossier,
     /** Its panel's shapes, its year's model and its parts to be arranged, for what goes on from them. */
     shapes: panelShapes(board, parts, board.panels[0]!, 'front', false),
-    system: systemModelOf({ ...board, parts, workshop }),
-    weather: weatherYear(systemModelOf({ ...board, parts, workshop }).climate, 1),
-    model: placementModel(board, parts, dossier, 'pn_main'),
+    system,
+    weather: weatherYear(system.climate, 1),
+    model,
     weights: WISHES[0]!.weights,
-    layout: startOf(placementModel(board, parts, dossier, 'pn_main')),
+    layout: startOf(model),
     simulated: {
       netlist: stages.netlist,
       potentials: stages.potentials,
