@@ -4,8 +4,11 @@ import type { Board } from '../document/board.ts';
 import type { Catalogue } from '../document/part/part.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
 import type { Profile } from '../profiles/profile.ts';
-import { emfV, SAME_SIDE_V } from '../stages/netlist/potentials.ts';
-import { branchCurrents, circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
+import { backsOf } from '../stages/faults/backs.ts';
+import { strongestShort } from '../stages/faults/faultModel.ts';
+import { faultNet } from '../stages/faults/faultNet.ts';
+import { faultShape } from '../stages/faults/faultShape.ts';
+import { allClosed } from '../stages/faults/states.ts';
 
 export interface FaultFlow {
   connectionId: Id;
@@ -17,8 +20,8 @@ export interface FaultFlow {
 }
 
 /**
- * What flows everywhere while a wire is bolted to its bank's minus at the far end: bank full and warm, copper at 20 °C,
- * loads dropped, chargers left out. The network is linear, so the fault is one more injection. Null where nothing feeds it.
+ * What flows everywhere while a wire is bolted at its far end to the strongest return: bank full and warm, copper at
+ * 20 °C, loads dropped, chargers at their rating. Null where nothing feeds it.
  * @example
  * faultFlow(board, catalogue, profile, workshop, board.connections[1].id) !== null; // true
  */
@@ -30,47 +33,29 @@ export function faultFlow(
   connectionId: Id,
 ): FaultFlow | null {
   const stages = deriveStages(board, catalogue, profile, workshop);
-  const { netlist, potentials } = stages;
-  const branch = netlist.branches.find((b) => b.connectionId === connectionId);
+  const { netlist, potentials, demand } = stages;
+  const at = netlist.branches.findIndex((b) => b.connectionId === connectionId);
+  const branch = netlist.branches[at];
   if (!branch) return null;
-  const island = potentials.islandOf[branch.a];
-  const base = netlist.sources.find(
-    (s) => potentials.islandOf[s.minus] === island && potentials.nodeV[s.minus]! < SAME_SIDE_V,
-  );
-  if (!base || potentials.nodeV[branch.a]! < SAME_SIDE_V) return null;
-  const circuit = circuitOf(netlist, stages.branchOhm(false));
-  const idle = operatingPoint(circuit, [], 'full').nodeV;
-  const across = (n: number, v: Float64Array) => v[n]! - v[base.minus]!;
-  const unitAt = (node: number) => {
-    const one = new Float64Array(netlist.nodeCount);
-    one[node] = -1;
-    one[base.minus] = 1;
-    return circuit.network.solve(one);
-  };
-  const [unitA, unitB] = [unitAt(branch.a), unitAt(branch.b)];
-  const far = -across(branch.a, unitA) > -across(branch.b, unitB) ? branch.a : branch.b;
-  const unit = far === branch.a ? unitA : unitB;
-  const ohm = -across(far, unit);
-  const openV = across(far, idle);
-  if (!(openV > 0 && ohm > 0)) return null;
-  const totalA = openV / ohm;
-  const nodeV = Float64Array.from(idle, (v, n) => v + totalA * unit[n]!);
-  const flows = branchCurrents(circuit, nodeV);
+  const wiring = allClosed(netlist.branches);
+  const net = faultNet(faultShape(netlist, potentials, wiring.closed, wiring.id), {
+    branchOhm: stages.branchOhm(false),
+    emf: 'full',
+    sourceFactor: () => 1,
+    charging: demand.flows.filter((f) => f.way === 'charge'),
+  });
+  const backs = backsOf(netlist, potentials);
+  const [a, b] = [strongestShort(net, branch.a, backs), strongestShort(net, branch.b, backs)];
+  const short = a && b ? (a.pathOhm > b.pathOhm ? a : b) : (a ?? b);
+  if (!short) return null;
   return {
     connectionId,
-    totalA,
+    totalA: short.totalA,
     wireA: netlist.branches.flatMap((b, i) =>
-      b.connectionId ? [{ connectionId: b.connectionId, currentA: flows[i]! }] : [],
+      b.connectionId ? [{ connectionId: b.connectionId, currentA: net.currentIn(i, short) }] : [],
     ),
     batteries: netlist.sources.flatMap((s, i) =>
-      s.element.kind === 'battery'
-        ? [
-            {
-              itemId: s.item.id,
-              currentA: (emfV(s, 'full') - (nodeV[s.plus]! - nodeV[s.minus]!)) / circuit.sourceOhm[i]!,
-            },
-          ]
-        : [],
+      s.element.kind === 'battery' ? [{ itemId: s.item.id, currentA: net.sourceA(i, short) }] : [],
     ),
   };
 }

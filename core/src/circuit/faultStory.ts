@@ -3,6 +3,7 @@ import type { Board } from '../document/board.ts';
 import type { FuseStyle, LinkCurve, Part } from '../document/part/part.ts';
 import type { Dossier } from '../dossier.ts';
 import { openingTime } from '../solvers/timeCurrent.ts';
+import type { SizedWire, WireShort } from '../stages/sizing/sizingResult.ts';
 import { curveOf } from '../tables/timeCurrent.ts';
 import { secondsInWords as seconds } from '../words.ts';
 
@@ -14,8 +15,9 @@ export interface FaultDevice {
   ratingA: number;
   style: FuseStyle;
   curve: LinkCurve | null;
-  /** Devices in parallel the current divides between. */
+  /** Devices in parallel the current divides between, and the part of the conductor's current this one carries. */
   together: number;
+  share: number;
   /** Somewhere between the two corners it may open before the first has surely opened. */
   mayOpenToo: boolean;
   /** Fastest at the largest fault, slowest at the smallest, s; null where it need not open. */
@@ -53,35 +55,36 @@ export function faultStory(
   const wire = dossier.sizing.wires.find((w) => w.connectionId === connectionId);
   if (!wire || wire.faultA === null || wire.faultSmallestA === null) return null;
   const seats = new Map(dossier.sizing.seats.map((s) => [s.key, s]));
-  const above = new Set<string>(wire.guardKeys);
-  for (const key of wire.guardKeys) for (const up of seats.get(key)?.upstreamKeys ?? []) above.add(up);
-  const together = Math.max(1, wire.guardKeys.length);
-  const devices = [...above].flatMap((key): FaultDevice[] => {
-    const seat = seats.get(key);
-    const item = seat && board.items.find((i) => i.id === seat.itemId);
-    // A dossier may be of the board a moment ago.
-    if (!seat || !item || seat.ratingA === null) return [];
-    const many = (parts.get(item.partId)?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0) > 1;
-    const share = wire.guardKeys.includes(key) ? together : Math.max(1, shareOf(key, dossier));
-    const curve = curveOf(seat.style, seat.curve);
-    return [
-      {
-        key,
-        itemId: item.id,
-        name: many ? `${item.designation}:${seat.seatId}` : item.designation,
-        ratingA: seat.ratingA,
-        style: seat.style,
-        curve: seat.curve,
-        together: share,
-        mayOpenToo: false,
-        fastS: finite(openingTime(curve, seat.ratingA, wire.faultA! / share).minS),
-        slowS: finite(openingTime(curve, seat.ratingA, wire.faultSmallestA! / share).maxS),
-      },
-    ];
-  });
+  const short = worstShort(wire);
+  const devices = (short?.layers ?? []).flatMap((layer) =>
+    layer.keys.flatMap((key, i): FaultDevice[] => {
+      const seat = seats.get(key);
+      const item = seat && board.items.find((i) => i.id === seat.itemId);
+      // A dossier may be of the board a moment ago.
+      if (!seat || !item || seat.ratingA === null) return [];
+      const many = (parts.get(item.partId)?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0) > 1;
+      const [largeA, smallA] = [layer.largeA[i]!, layer.smallA[i]!];
+      const curve = curveOf(seat.style, seat.curve);
+      return [
+        {
+          key,
+          itemId: item.id,
+          name: many ? `${item.designation}:${seat.seatId}` : item.designation,
+          ratingA: seat.ratingA,
+          style: seat.style,
+          curve: seat.curve,
+          together: layer.keys.length,
+          share: short!.largeA > 0 ? largeA / short!.largeA : 1,
+          mayOpenToo: false,
+          fastS: finite(openingTime(curve, seat.ratingA, largeA).minS),
+          slowS: finite(openingTime(curve, seat.ratingA, smallA).maxS),
+        },
+      ];
+    }),
+  );
   devices.sort((a, b) => (a.slowS ?? 1e12) - (b.slowS ?? 1e12));
   const first = devices[0];
-  if (first) for (const d of devices.slice(1)) d.mayOpenToo = mayOpenBefore(d, first, wire.faultSmallestA, wire.faultA);
+  if (first) for (const d of devices.slice(1)) d.mayOpenToo = mayOpenBefore(d, first, short!.smallA, short!.largeA);
   const bms = board.items.flatMap((i) =>
     (parts.get(i.partId)?.elements ?? []).flatMap((e) =>
       e.kind === 'battery' && e.bmsCutA !== null ? [{ itemId: i.id, cutA: e.bmsCutA }] : [],
@@ -106,16 +109,14 @@ export function faultStory(
 function mayOpenBefore(outer: FaultDevice, inner: FaultDevice, fromA: number, toA: number): boolean {
   for (let i = 0; i <= STEPS; i++) {
     const amps = fromA * (toA / fromA) ** (i / STEPS);
-    const sure = openingTime(curveOf(inner.style, inner.curve), inner.ratingA, amps / inner.together).maxS;
-    const soonest = openingTime(curveOf(outer.style, outer.curve), outer.ratingA, amps / outer.together).minS;
+    const sure = openingTime(curveOf(inner.style, inner.curve), inner.ratingA, amps * inner.share).maxS;
+    const soonest = openingTime(curveOf(outer.style, outer.curve), outer.ratingA, amps * outer.share).minS;
     if (Number.isFinite(soonest) && soonest < sure) return true;
   }
   return false;
 }
 const STEPS = 24;
 
-/** Into how many parallel ways the current of a fault divides at a device: its siblings of the same place. */
-function shareOf(key: string, dossier: Pick<Dossier, 'sizing'>): number {
-  const groups = dossier.sizing.wires.filter((w) => w.guardKeys.length > 1 && w.guardKeys.includes(key));
-  return groups.length > 0 ? groups[0]!.guardKeys.length : 1;
-}
+/** Of the sides a short is fed from and the states it can happen in, the one that ends worst. */
+const worstShort = (wire: SizedWire): WireShort | undefined =>
+  wire.shorts.find((s) => s.endedBy === wire.clearing?.by && s.largeA === wire.clearing.largeA) ?? wire.shorts[0];

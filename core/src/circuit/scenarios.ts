@@ -9,7 +9,7 @@ import type { Profile } from '../profiles/profile.ts';
 import { collapseAt, solveConstantPower } from '../solvers/constantPower.ts';
 import type { Flow } from '../stages/demand/demand.ts';
 import type { Netlist, SourcePort } from '../stages/netlist/netlist.ts';
-import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
+import { type EmfState, emfV, feedingOf } from '../stages/netlist/potentials.ts';
 import { branchCurrents, type Circuit, circuitOf, inject, shareOf } from '../stages/sizing/electrical.ts';
 import { COPPER_ALPHA_PER_K } from '../tables/conductorResistance.ts';
 import { COLD_AGED_FACTOR } from '../tables/sourceCorners.ts';
@@ -298,10 +298,10 @@ export function solveScenarios(
       elementA: netlist.branches.flatMap((b, i) => (b.itemId ? [{ key: b.key, currentA: branchA[i]! }] : [])),
       flows: scenario.flows.map(({ flow }, i) => {
         const voltageV = nodeV[flow.sink.plus]! - nodeV[flow.sink.minus]!;
-        const near = netlist.sources.filter((s) => potentials.islandOf[s.plus] === potentials.islandOf[flow.sink.plus]);
+        const { tops, bottoms } = feedingOf(potentials, potentials.netOf[flow.sink.plus]!);
         const sourceV = flow.supply
           ? nodeV[flow.supply.plus]! - nodeV[flow.supply.minus]!
-          : Math.max(0, ...near.map((s) => nodeV[s.plus]!)) - Math.min(...near.map((s) => nodeV[s.minus]!));
+          : Math.max(0, ...tops.map((s) => nodeV[s.plus]!)) - Math.min(...bottoms.map((s) => nodeV[s.minus]!));
         return {
           key: flow.key,
           itemId: flow.itemId,

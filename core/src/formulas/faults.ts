@@ -32,15 +32,14 @@ export const withstand = declareFormula({
 export const smallestFault = declareFormula({
   id: 'fault.smallest',
   title: 'Smallest fault current',
-  formula: 'lowV / (outOhm + backOhm)',
+  formula: 'lowV / loopOhm',
   unit: 'A',
   inputs: {
     lowV: { unit: 'V', what: 'open-circuit voltage of the low bank', sample: [11, 52] },
-    outOhm: { unit: 'Ω', what: 'cold and aged bank, hot conductors, to the far end', sample: [0.002, 0.3] },
-    backOhm: { unit: 'Ω', what: 'the way back', sample: [0.0005, 0.3] },
+    loopOhm: { unit: 'Ω', what: 'cold and aged bank, hot conductors, out and back', sample: [0.002, 0.6] },
   },
-  source: 'I = E/R: bank low, cold and aged, copper hot, far end, loads and chargers dropped',
-  compute: ({ lowV, outOhm, backOhm }) => lowV / (outOhm + backOhm),
+  source: 'I = E/R: bank low, cold and aged, copper hot, far end and back, loads and chargers dropped',
+  compute: ({ lowV, loopOhm }) => lowV / loopOhm,
 });
 
 /** Open-circuit voltage of a solar string in the cold. */

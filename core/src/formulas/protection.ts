@@ -42,18 +42,30 @@ export const requiredAmpacity = declareFormula({
   compute: ({ designCurrentA, guardA }) => Math.max(designCurrentA, guardA),
 });
 
-/** Prospective fault current at a node: bolted to the bank's minus, warm full bank, copper at 20 °C. */
+/** Prospective fault current at a place: bolted to its strongest return, warm full bank, copper at 20 °C. */
 export const prospectiveCurrent = declareFormula({
   id: 'protection.prospective',
   title: 'Prospective fault current',
-  formula: 'openCircuitV / pathOhm + chargersA',
+  formula: 'openCircuitV / pathOhm',
   unit: 'A',
   inputs: {
-    openCircuitV: { unit: 'V', what: 'open-circuit voltage of the full bank', sample: [12, 56] },
-    pathOhm: { unit: 'Ω', what: 'Thévenin resistance from the bank to this point, cold', sample: [0.0005, 0.1] },
-    chargersA: { unit: 'A', what: 'chargers that feed the same point, as current sources', sample: [0, 120] },
+    openCircuitV: { unit: 'V', what: 'voltage there with nothing drawn: bank full, chargers on', sample: [12, 56] },
+    pathOhm: { unit: 'Ω', what: 'Thévenin resistance of the loop, cold', sample: [0.0005, 0.1] },
   },
-  source:
-    'I = E/R, Thévenin at the point, and what chargers add; loads dropped, return path left out, so it is the largest',
-  compute: ({ openCircuitV, pathOhm, chargersA }) => openCircuitV / pathOhm + chargersA,
+  source: 'I = E/R, Thévenin at the place; loads dropped; the largest over all returns and all states',
+  compute: ({ openCircuitV, pathOhm }) => openCircuitV / pathOhm,
+});
+
+/** Current a fault sends through one device: what must be interrupted there. */
+export const throughCurrent = declareFormula({
+  id: 'protection.through',
+  title: 'Largest fault current through the device',
+  formula: 'share * faultA',
+  unit: 'A',
+  inputs: {
+    share: { unit: '', what: 'part of the fault that passes the device', sample: [0.1, 1] },
+    faultA: { unit: 'A', what: 'prospective fault current at its terminal', sample: [100, 20000] },
+  },
+  source: 'interrupt duty is the current through the device, not the sum at its terminal (IEC 60364-4-43 434.5.1)',
+  compute: ({ share, faultA }) => share * faultA,
 });

@@ -84,7 +84,7 @@ export const control = stage('control', { netlist }, ({ netlist }) => controlStu
 export const mains = stage(
   'mains',
   { netlist, potentials, items: fact('items', ['id', 'partId']), parts },
-  ({ netlist, potentials, items, parts }) => mainsStudy(netlist, items, parts, potentials.islandOf),
+  ({ netlist, potentials, items, parts }) => mainsStudy(netlist, items, parts, potentials.netOf),
 );
 
 /** Loads as the wiring sees them: hours, groups and standby change no current. */

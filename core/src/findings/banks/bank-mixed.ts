@@ -1,3 +1,4 @@
+import { banksOf } from '../../stages/netlist/potentials.ts';
 import { netlist, potentials } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { nameOf, namesOf } from '../places.ts';
@@ -14,13 +15,10 @@ export const bankMixed = finding({
   limits: {},
   reads: { netlist, potentials, names },
   judge: ({ netlist, potentials, names }) => {
-    const batteries = netlist.sources.flatMap((s) =>
-      s.element.kind === 'battery'
-        ? [{ itemId: s.item.id, element: s.element, island: potentials.islandOf[s.plus] }]
-        : [],
-    );
-    return [...new Set(batteries.map((b) => b.island))].flatMap((island) => {
-      const own = batteries.filter((b) => b.island === island);
+    return banksOf(netlist, potentials).flatMap((bank) => {
+      const own = bank.flatMap((s) =>
+        s.element.kind === 'battery' ? [{ itemId: s.item.id, element: s.element }] : [],
+      );
       const kinds = new Set(own.map((b) => `${b.element.chemistry} ${b.element.nominalV} ${b.element.capacityAh}`));
       if (kinds.size < 2) return [];
       const differ = new Set(own.map((b) => b.element.chemistry)).size > 1;

@@ -1,18 +1,40 @@
-import { ADIABATIC_LIMIT_S } from '../../stages/sizing/clearing.ts';
-import { ampsInWords as amps } from '../../words.ts';
+import { ADIABATIC_LIMIT_S } from '../../stages/faults/ends.ts';
+import { ampsInWords as amps, secondsInWords as seconds } from '../../words.ts';
+import type { Fix } from '../finding.ts';
 import { finding } from '../finding.ts';
-import { burns, guardedWires } from './guarded.ts';
+import { type Guarded, guardedWires } from './guarded.ts';
 
 const kA2s = (x: number) => `${(x / 1000).toPrecision(3)} kA²s`;
 
-/** Does the conductor outlive what its guard lets through? */
+/** What opens, and when: too much let through, or nothing in time. */
+function opens({ cable, guard, when, clearing: c }: Guarded): string {
+  if (c.passedA2s !== null)
+    return `${cable.designation} would not survive a short${when}: ${guard} lets ${kA2s(c.passedA2s)} through, it bears ${kA2s(c.withstandA2s)}`;
+  const bearsS = c.withstandA2s / Math.max(c.smallA, 1e-9) ** 2;
+  const late = c.clearS === null ? 'need not open' : `takes up to ${seconds(c.clearS)}`;
+  return `${cable.designation} burns in a short${when}: at ${amps(c.smallA)} ${guard} ${late}, it bears that for ${seconds(bearsS)}`;
+}
+
+const unlock = ({ cable }: Guarded): Fix[] =>
+  cable.conductorMm2.mode === 'locked'
+    ? [
+        {
+          label: 'Let its size be worked out',
+          commands: [
+            { kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: { mode: 'auto' } },
+          ],
+        },
+      ]
+    : [];
+
+/** Does the conductor outlive a short in it, from whichever side it is fed? */
 export const faultWithstand = finding({
   id: 'fault-withstand',
   subject: 'faults',
   station: 'circuit',
   severity: { stop: 'destroys' },
   protects: 'the conductor and what lies beside it: it glows before its fuse opens',
-  source: 'IEC 60364-4-43 434.5.2',
+  source: 'IEC 60364-4-43 434.5.2, 435.1 (from memory)',
   limits: {
     holdsS: {
       value: ADIABATIC_LIMIT_S,
@@ -24,12 +46,13 @@ export const faultWithstand = finding({
   reads: { guardedWires },
   judge: ({ guardedWires }, { holdsS }) =>
     guardedWires
-      .filter(({ clearing }) => burns(clearing))
-      .map(({ connectionId, cable, guard, faultA, clearing, curveSource }) => ({
-        entity: connectionId,
-        where: { label: cable.designation, cableIds: [cable.id] },
-        says: `${cable.designation} would not survive a short: ${guard} lets ${kA2s(clearing.passedA2s!)} through, it bears ${kA2s(clearing.withstandA2s)}`,
-        why: `up to ${amps(faultA)} near the source; I²t must stay under k²S² for the ${holdsS} s the equation holds`,
-        source: `IEC 60364-4-43 434.5.2; ${curveSource}`,
+      .filter(({ short }) => short.verdict === 'burns')
+      .map((g) => ({
+        entity: g.connectionId,
+        where: { label: g.cable.designation, cableIds: [g.cable.id] },
+        says: opens(g),
+        why: `${g.ends}: from ${amps(g.clearing.smallA)} to ${amps(g.clearing.largeA)} pass through it on the way to a short; only what stands between the source and the short ends it. I²t must stay under k²S² for the ${holdsS} s the equation holds`,
+        source: `IEC 60364-4-43 434.5.2, 435.1 (from memory); ${g.curveSource}`,
+        fixes: unlock(g),
       })),
 });

@@ -1,51 +1,60 @@
+import type { Cable } from '../../document/cable/cable.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { stage } from '../../engine/stage.ts';
-import type { Clearing } from '../../stages/sizing/clearing.ts';
-import { parts, seatOf, sizing } from '../../stages/stages.ts';
+import type { Clearing, WireShort } from '../../stages/sizing/sizingResult.ts';
+import { connectionOf, parts, seatOf, sizing } from '../../stages/stages.ts';
 import { curveOf } from '../../tables/timeCurrent.ts';
-import { seatName } from '../places.ts';
-import { cableAt, names } from '../views.ts';
+import { placeName, seatName } from '../places.ts';
+import { cableAt, cableOf, names } from '../views.ts';
 
-/** A wire with a fuse ahead of it, and how a short on it ends. */
+/** A conductor with a device ahead of it, and how the worst short in it ends. */
 export interface Guarded {
   connectionId: string;
-  cable: { id: string; designation: string };
-  /** Its guard, in words. */
+  cable: Pick<Cable, 'id' | 'designation' | 'conductorMm2'>;
+  polarity: 'plus' | 'minus' | 'link' | 'none';
+  /** The devices that end it, in words. */
   guard: string;
-  faultA: number;
-  smallestA: number;
+  /** The same where a state of the board is to be told. */
+  when: string;
+  /** Both ends of the conductor in words. */
+  ends: string;
+  short: WireShort;
   clearing: Clearing;
   curveSource: string;
 }
 
-/** Wires a short can be judged on: cabled, guarded, and fed by something stiff. */
+/** Conductors a short can be judged on: cabled, with a device ahead, and fed by something stiff. */
 export const guardedWires = stage(
   'guardedWires',
   {
-    wires: rows(field(sizing, 'wires'), ['connectionId', 'clearing', 'faultA', 'faultSmallestA', 'guardKeys']),
+    wires: rows(field(sizing, 'wires'), ['connectionId', 'polarity', 'clearing', 'shorts']),
     seatOf,
     cableAt,
+    cableOf,
+    connectionOf,
     names,
     parts,
   },
-  ({ wires, seatOf, cableAt, names, parts }): readonly Guarded[] =>
-    wires.flatMap(({ connectionId, clearing, faultA, faultSmallestA, guardKeys }) => {
-      const cable = cableAt.get(connectionId);
-      if (!clearing || !cable || faultSmallestA === null || faultA === null) return [];
-      const seat = seatOf.get(guardKeys[0] ?? '');
+  ({ wires, seatOf, cableAt, cableOf, connectionOf, names, parts }): readonly Guarded[] =>
+    wires.flatMap(({ connectionId, polarity, clearing, shorts }) => {
+      const cable = cableOf.get(cableAt.get(connectionId)?.id ?? '');
+      const connection = connectionOf.get(connectionId);
+      const short = clearing && shorts.find((s) => s.largeA === clearing.largeA && s.endedBy === clearing.by);
+      if (!clearing || !short || !cable || !connection) return [];
+      const seat = seatOf.get(clearing.by[0] ?? '');
+      const at = { names, parts };
       return [
         {
           connectionId,
           cable,
-          guard: guardKeys.map((k) => seatName({ names, parts }, seatOf, k)).join(' with '),
-          faultA,
-          smallestA: faultSmallestA,
+          polarity,
+          guard: clearing.by.map((k) => seatName(at, seatOf, k)).join(' with '),
+          when: short.state && ` (${short.state})`,
+          ends: `${placeName(at, connection.from)} to ${placeName(at, connection.to)}`,
+          short,
           clearing,
           curveSource: seat ? curveOf(seat.style, seat.curve).source : 'time–current curve',
         },
       ];
     }),
 );
-
-export const burns = ({ passedA2s, withstandA2s }: Clearing): boolean =>
-  passedA2s !== null && passedA2s > withstandA2s * (1 + 1e-9);

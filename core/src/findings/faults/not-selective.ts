@@ -19,22 +19,21 @@ export const notSelective = finding({
   judge: ({ seats, seatOf, names, parts }) => {
     const pairs = new Map<
       string,
-      { seat: SizedSeat; upper: SizedSeat; upToA: number; together: number; count: number }
+      { seat: SizedSeat; upper: SizedSeat; upToA: number; holdsA: number; count: number }
     >();
     for (const seat of seats)
-      for (const { upstreamKey, upToA, together } of seat.selectivity) {
+      for (const { upstreamKey, upToA, holdsA } of seat.selectivity) {
         const upper = seatOf.get(upstreamKey);
         if (upToA === null || !upper) continue;
         const key = `${seat.itemId}/${upper.itemId}`;
         const known = pairs.get(key);
-        if (!known) pairs.set(key, { seat, upper, upToA, together, count: 1 });
+        if (!known) pairs.set(key, { seat, upper, upToA, holdsA, count: 1 });
         else pairs.set(key, { ...known, count: known.count + 1, ...(upToA < known.upToA ? { seat, upToA } : {}) });
       }
     const name = (seat: SizedSeat) => seatName({ names, parts }, seatOf, seat.key);
-    return [...pairs.values()].map(({ seat, upper, upToA, together, count }) => {
+    return [...pairs.values()].map(({ seat, upper, upToA, holdsA, count }) => {
       const [inner, outer] = [name(seat), name(upper)];
-      const onlySwitch =
-        seat.ratingA !== null && upper.ratingA !== null && seat.ratingA >= together * upper.ratingA - 1e-9;
+      const onlySwitch = seat.ratingA !== null && upper.ratingA !== null && seat.ratingA >= holdsA - 1e-9;
       return {
         entity: `${seat.itemId}/${upper.itemId}`,
         severity: onlySwitch ? ('warn' as const) : ('note' as const),

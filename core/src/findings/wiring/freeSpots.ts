@@ -3,14 +3,15 @@ import type { Id } from '../../document/basics.ts';
 import type { TerminalRef } from '../../document/connection/connection.ts';
 import type { Item } from '../../document/item/item.ts';
 import type { Part } from '../../document/part/part.ts';
+import { bankTerminals } from '../../stages/bench/bankTerminals.ts';
 import type { Netlist } from '../../stages/netlist/netlist.ts';
 import type { Potentials } from '../../stages/netlist/potentials.ts';
 import { nodeAt } from '../places.ts';
 
-/** The island of the bank's minus; null where there is no bank. */
-export function bankIsland(netlist: Netlist, potentials: Potentials): number | null {
-  const bank = netlist.sources.find((s) => s.element.kind === 'battery');
-  return bank ? (potentials.islandOf[bank.minus] ?? null) : null;
+/** The net of the bank's plus or minus; null where there is no bank. */
+export function bankNet(netlist: Netlist, potentials: Potentials, pole: 'plus' | 'minus'): number | null {
+  const bank = bankTerminals(netlist, potentials);
+  return bank && potentials.netOf[nodeAt(netlist, bank[pole])]!;
 }
 
 /** Free studs of bus bars and fuse blocks at a potential side, for fixes that connect something. */
@@ -23,7 +24,7 @@ export function freeSpots(
     potentials: Potentials;
   },
   polarity: 'plus' | 'minus',
-  island: number | null,
+  net: number | null,
 ): TerminalRef[] {
   const spots: TerminalRef[] = [];
   for (const item of at.items) {
@@ -32,7 +33,7 @@ export function freeSpots(
     for (const t of part.terminals) {
       const ref = { itemId: item.id, terminalId: t.id };
       if (t.polarity !== polarity || t.required || at.used.has(`${item.id} ${t.id}`)) continue;
-      if (island !== null && at.potentials.islandOf[nodeAt(at.netlist, ref)] !== island) continue;
+      if (net !== null && at.potentials.netOf[nodeAt(at.netlist, ref)] !== net) continue;
       spots.push(ref);
     }
   }

@@ -43,7 +43,7 @@ export const minusBeforeShunt = finding({
             const wires = connections.filter(
               (c) => ref && (nodeAt(netlist, c.from) === node || nodeAt(netlist, c.to) === node),
             );
-            const spot = freeSpots(at, 'minus', potentials.islandOf[loadSide] ?? null).find(
+            const spot = freeSpots(at, 'minus', potentials.netOf[loadSide] ?? null).find(
               (s) => !batterySide.has(nodeAt(netlist, s)),
             );
             const wire = wires[0];

@@ -4,7 +4,7 @@ import { netlist, parts, potentials } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { placeName } from '../places.ts';
 import { names, surfaces, used } from '../views.ts';
-import { bankIsland, freeSpots } from './freeSpots.ts';
+import { bankNet, freeSpots } from './freeSpots.ts';
 import { unfedDevices, wordsOf } from './unfed.ts';
 
 /** Devices whose plus is fed and whose minus leads nowhere. */
@@ -30,7 +30,7 @@ export const noReturn = finding({
     unfedDevices
       .filter((u) => u.plusFed && !u.minusFed)
       .map(({ item, key, minusRef, minusOpen }) => {
-        const spot = freeSpots(at, 'minus', bankIsland(at.netlist, at.potentials))[0];
+        const spot = freeSpots(at, 'minus', bankNet(at.netlist, at.potentials, 'minus'))[0];
         return {
           entity: key,
           where: { label: item.designation, itemIds: [item.id], terminals: minusRef ? [minusRef] : [] },

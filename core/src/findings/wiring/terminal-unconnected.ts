@@ -5,7 +5,7 @@ import { electricLoads, netlist, parts, potentials } from '../../stages/stages.t
 import { finding } from '../finding.ts';
 import { placeName } from '../places.ts';
 import { names, surfaces, used } from '../views.ts';
-import { bankIsland, freeSpots } from './freeSpots.ts';
+import { bankNet, freeSpots } from './freeSpots.ts';
 
 /** Required terminals that nothing is connected to: the still-to-connect list. */
 export const terminalUnconnected = finding({
@@ -32,7 +32,7 @@ export const terminalUnconnected = finding({
     const isLoad = new Set(electricLoads.filter((l) => l.load).map((l) => l.id));
     let first: TerminalRef | null | undefined;
     const firstFree = () => {
-      first ??= freeSpots(at, 'minus', bankIsland(at.netlist, at.potentials))[0] ?? null;
+      first ??= freeSpots(at, 'minus', bankNet(at.netlist, at.potentials, 'minus'))[0] ?? null;
       return first;
     };
     return items.flatMap((item) =>

@@ -6,7 +6,6 @@ import { bankLimit } from '../../formulas/bench.ts';
 import { REST_VOLTAGE_PER_12V, REST_VOLTAGE_SOURCE } from '../../tables/batteryVoltage.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
-import { SAME_SIDE_V } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
 
@@ -56,13 +55,7 @@ function matchSteps(input: BankInput): Draft[] {
   const name = (id: Id) => input.items.find((i) => i.id === id)?.designation ?? id;
   const batteries = netlist.sources.filter((s) => s.element.kind === 'battery');
   return batteries.flatMap((battery, i): Draft[] => {
-    const first = batteries
-      .slice(0, i)
-      .find(
-        (b) =>
-          potentials.islandOf[b.plus] === potentials.islandOf[battery.plus] &&
-          Math.abs(potentials.nodeV[b.plus]! - potentials.nodeV[battery.plus]!) < SAME_SIDE_V,
-      );
+    const first = batteries.slice(0, i).find((b) => potentials.netOf[b.plus] === potentials.netOf[battery.plus]);
     if (!first) return [];
     const address = `bench/match/${battery.item.id}`;
     const limitV = use(bankLimit, { per12V: MATCH_PER_12V, systemVoltageV: brief.systemVoltageV }, address, {

@@ -44,7 +44,7 @@ export function coldSteps(input: {
   const ports = [...input.netlist.consumers, ...input.netlist.chargers.map((c) => c.output), ...input.netlist.charging];
   const items = new Map(input.items.map((i) => [i.id, i]));
   for (const port of ports) {
-    if (!bank || input.potentials.islandOf[port.minus] !== bank.island) continue;
+    if (!bank || input.potentials.netOf[port.plus] !== bank.net) continue;
     const plus = port.plusRef;
     const item = items.get(port.item.id)!;
     steps.push(

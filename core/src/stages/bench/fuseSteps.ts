@@ -6,8 +6,7 @@ import type { Workshop } from '../../document/workshop/workshop.ts';
 import { compareText } from '../../engine/compareText.ts';
 import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
 import type { Netlist } from '../netlist/netlist.ts';
-import type { Potentials } from '../netlist/potentials.ts';
-import { SAME_SIDE_V } from '../netlist/potentials.ts';
+import { feedingOf, type Potentials } from '../netlist/potentials.ts';
 import type { SizedSeat } from '../sizing/sizingResult.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
 
@@ -45,10 +44,8 @@ export function fuseSteps(input: {
     const element = part.elements.find((e) => e.id === seat.seatId);
     const branch = netlist.branches.find((b) => b.key === seat.key)!;
     if (element?.kind !== 'fuseSeat') continue;
-    const island = potentials.islandOf[branch.a]!;
-    const sources = netlist.sources.filter((s) => potentials.islandOf[s.minus] === island);
-    const base = sources.find((s) => potentials.nodeV[s.minus]! < SAME_SIDE_V);
-    if (!base || Number.isNaN(potentials.nodeV[branch.a]!)) continue;
+    const base = feedingOf(potentials, potentials.netOf[branch.a]!).bottoms[0];
+    if (!base) continue;
     inSoFar.push(seat.key);
     const fed = base.element.kind === 'battery';
     const many = part.elements.filter((e) => e.kind === 'fuseSeat').length > 1;

@@ -21,7 +21,7 @@ interface Input {
  */
 export function isolateSteps(
   { netlist, items, parts }: Input,
-  bank: { minus: TerminalRef; island: number } | null,
+  bank: { minus: TerminalRef } | null,
   seatsIn: readonly string[],
 ): Draft[] {
   if (!bank) return [];

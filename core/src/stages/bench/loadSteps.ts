@@ -40,7 +40,7 @@ export function loadPoints(
   const across = { plus: bankPlus, minus: bankMinus, port: hot.network.port(bankPlus, bankMinus) };
   return flows.flatMap((flow): LoadPoint[] => {
     if (flow.way !== 'discharge' || flow.key.endsWith('/input') || flow.operating.kind === 'resistance') return [];
-    if (potentials.islandOf[flow.sink.plus] !== bank.island) return [];
+    if (potentials.netOf[flow.sink.plus] !== bank.net) return [];
     const point = aloneOn(hot, idleV, flow, across);
     if (!point) return [];
     return [

@@ -37,13 +37,13 @@ type Held<K extends 'inverter' | 'mainsCharger' | 'mainsSource' | 'mainsLoad' | 
 /**
  * The mains side as wiring of live conductors, with and without mains at the inlets: inverters pass their input through
  * while it is live, transfer relays take the first live feed. Judged by the line conductor alone.
- * @param bankOf island of the d.c. plus of an item's element, to tell whether two hang on one bank
+ * @param netOf net of each node, to tell whether two hang on one bank by their d.c. plus, to tell whether two hang on one bank
  */
 export function mainsStudy(
   netlist: Netlist,
   items: readonly MainsItem[],
   parts: ReadonlyMap<Id, Part>,
-  islandOf: ArrayLike<number>,
+  netOf: ArrayLike<number>,
 ): MainsStudy {
   const node = (item: MainsItem, terminalId: Id): number => netlist.nodeOf.get(`${item.id} ${terminalId}`)!;
   const held = <K extends 'inverter' | 'mainsCharger' | 'mainsSource' | 'mainsLoad' | 'transfer'>(kind: K): Held<K>[] =>
@@ -125,7 +125,7 @@ export function mainsStudy(
     };
   };
   const states = [stateOf(true), stateOf(false)];
-  const bankAt = (item: MainsItem, plus: Id) => islandOf[node(item, plus)];
+  const bankAt = (item: MainsItem, plus: Id) => netOf[node(item, plus)];
   const loops = chargers.flatMap((c) =>
     inverters
       .filter((i) => bankAt(i.item, i.element.plus) === bankAt(c.item, c.element.plus))

@@ -6,9 +6,8 @@ import type { ElectricLoad } from '../../document/item/item.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { converterInputCurrent } from '../../formulas/demand.ts';
 import { solarDesignCurrent } from '../../formulas/solar.ts';
-import type { ChargerPort, Netlist, Port, SolarPort } from '../netlist/netlist.ts';
-import type { Potentials } from '../netlist/potentials.ts';
-import { SAME_SIDE_V } from '../netlist/potentials.ts';
+import type { ChargerPort, Netlist, Port, SolarPort, SourcePort } from '../netlist/netlist.ts';
+import { emfV, feedingOf, type Potentials, SAME_SIDE_V } from '../netlist/potentials.ts';
 
 /**
  * One current that flows round through the network: a consumer fed by its island's stiff sources, a charger charging
@@ -46,13 +45,13 @@ const pole = (potentials: Potentials, port: Port) => ({
 
 /** Modules in series from a controller's plus input downwards, one list a string; a broken string ends early. */
 function solarStrings(charger: ChargerPort, netlist: Netlist, potentials: Potentials): SolarPort[][] {
-  const island = (node: number) => potentials.islandOf[node]!;
+  const net = (node: number) => potentials.netOf[node]!;
   return netlist.solar
-    .filter((m) => island(m.plus) === island(charger.input.plus))
+    .filter((m) => net(m.plus) === net(charger.input.plus))
     .map((top) => {
       const string = [top];
-      while (island(string.at(-1)!.minus) !== island(charger.input.minus)) {
-        const next = netlist.solar.find((m) => island(m.plus) === island(string.at(-1)!.minus) && !string.includes(m));
+      while (net(string.at(-1)!.minus) !== net(charger.input.minus)) {
+        const next = netlist.solar.find((m) => net(m.plus) === net(string.at(-1)!.minus) && !string.includes(m));
         if (!next) break;
         string.push(next);
       }
@@ -60,14 +59,30 @@ function solarStrings(charger: ChargerPort, netlist: Netlist, potentials: Potent
     });
 }
 
+/** Where nothing feeds a converter, its input is reckoned with this. Common practice, no source. */
+const UNFED_INPUT_V = 11;
+
+/** The lowest voltage a converter is fed with, and where it is from. */
+function lowestOf(sources: readonly SourcePort[]): { voltageV: number; from: string } {
+  const low = sources.map((source) => ({
+    voltageV: emfV(source, 'low'),
+    from: source.element.kind === 'feed' ? 'lowest voltage stated for the feed' : 'battery that feeds it, low, at rest',
+  }));
+  return low.reduce(
+    (least, own) => (own.voltageV < least.voltageV ? own : least),
+    low[0] ?? {
+      voltageV: UNFED_INPUT_V,
+      from: `no feed connected: ${UNFED_INPUT_V} V assumed`,
+    },
+  );
+}
+
 function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potentials): Flow[] {
   const { element, item } = charger;
   const address = currentAddress(`${charger.key}/input`);
-  const inputIsland = potentials.islandOf[charger.input.plus];
   const flows: Flow[] = [];
   if (element.source === 'dcdc') {
-    const feed = netlist.sources.find((s) => potentials.islandOf[s.plus] === inputIsland);
-    const lowestInputV = feed?.item.feed?.lowestVoltageV ?? 11;
+    const lowest = lowestOf(feedingOf(potentials, potentials.netOf[charger.input.plus]!).tops);
     const designCurrentA =
       element.inputMaxA ??
       use(
@@ -75,14 +90,14 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
         {
           outputV: element.outputV,
           outputA: element.outputA,
-          lowestInputV,
+          lowestInputV: lowest.voltageV,
           efficiencyShare: element.efficiencyShare,
         },
         address,
         {
           outputV: given('part sheet'),
           outputA: given('part sheet'),
-          lowestInputV: given(feed ? 'lowest voltage stated for the feed' : 'no feed connected: 11 V assumed'),
+          lowestInputV: given(lowest.from),
           efficiencyShare: given('part sheet'),
         },
       );
@@ -178,8 +193,8 @@ export function demandOf(
     for (const flow of chargerFlows(charger, netlist, potentials)) {
       const { plusV, minusV, sameIsland } = pole(potentials, flow.sink);
       const solarReady = flow.supply
-        ? potentials.islandOf[flow.supply.plus] === potentials.islandOf[flow.sink.plus] &&
-          potentials.islandOf[flow.supply.minus] === potentials.islandOf[flow.sink.minus]
+        ? potentials.netOf[flow.supply.plus] === potentials.netOf[flow.sink.plus] &&
+          potentials.netOf[flow.supply.minus] === potentials.netOf[flow.sink.minus]
         : sameIsland && plusV - minusV > SAME_SIDE_V;
       if (solarReady) flows.push(flow);
       else

@@ -1,6 +1,7 @@
 import type { Id } from '../../document/basics.ts';
 import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
-import type { Netlist, SourcePort } from './netlist.ts';
+import type { Branch, Netlist, SourcePort } from './netlist.ts';
+import { neighbours, reachedFrom } from './reach.ts';
 
 /**
  * Two places whose reckoned resting potentials differ by less than this are on one side, V: far under a cell's voltage, far
@@ -8,7 +9,19 @@ import type { Netlist, SourcePort } from './netlist.ts';
  */
 export const SAME_SIDE_V = 0.5;
 
+/** A stretch of conductors: what wires and closed elements join, with no source or converter between. */
+export interface Net {
+  /** Stiff sources that stand on it with their plus, and with their minus. */
+  plusOf: readonly SourcePort[];
+  minusOf: readonly SourcePort[];
+}
+
 export interface Potentials {
+  /** Net of each node: two systems with a common minus share that net and keep their own on the plus. */
+  netOf: Int32Array;
+  nets: readonly Net[];
+  /** Wires on a way between the plus of one source and the minus of another: links of batteries in series, by branch. */
+  seriesLinks: ReadonlySet<number>;
   /** Nominal potential of each node within its island, V above the island's lowest; NaN where no stiff source reaches. */
   nodeV: Float64Array;
   /** Island number of each node, through wires, closed elements and sources. */
@@ -21,9 +34,16 @@ export interface Potentials {
   sourceClashes: { itemId: Id; differenceV: number }[];
 }
 
-/** Nominal electromotive force of a stiff source, V. */
+/** Systems people build, V. Source: common practice (IEC 60038 lists them as extra-low direct voltages; from memory). */
+const SYSTEMS_V = [6, 12, 24, 36, 48, 60, 72, 96];
+
+/** The system a voltage belongs to, V: 12.6 V at rest and 13.3 V full are both of 12 V. */
+export const systemOf = (voltageV: number): number =>
+  SYSTEMS_V.reduce((best, v) => (Math.abs(Math.log(voltageV / v)) < Math.abs(Math.log(voltageV / best)) ? v : best));
+
+/** Nominal electromotive force of a stiff source, V: its system's, for a resting volt more or less makes no other system. */
 export const nominalEmfV = (source: SourcePort): number =>
-  source.element.kind === 'battery' ? source.element.nominalV : (source.item.feed?.restingVoltageV ?? 12);
+  systemOf(source.element.kind === 'battery' ? source.element.nominalV : (source.item.feed?.restingVoltageV ?? 12));
 
 export type EmfState = 'full' | 'nominal' | 'low';
 /** Open-circuit voltage of a stiff source at a state of charge, V. */
@@ -36,6 +56,99 @@ export function emfV(source: SourcePort, state: EmfState): number {
 
 /** Sources side by side may differ by this much of their voltage: chemistry and charge. Common practice, no source. */
 const ALIKE_SHARE = 0.12;
+
+/** Nets of the whole wiring, every contact closed. */
+function netsOf(netlist: Netlist): Pick<Potentials, 'netOf' | 'nets' | 'seriesLinks'> {
+  const near = neighbours(netlist, () => true);
+  const netOf = new Int32Array(netlist.nodeCount).fill(-1);
+  const nets: { plusOf: SourcePort[]; minusOf: SourcePort[] }[] = [];
+  for (let node = 0; node < netlist.nodeCount; node++) {
+    if (netOf[node]! >= 0) continue;
+    for (const n of reachedFrom(near, [node])) netOf[n] = nets.length;
+    nets.push({ plusOf: [], minusOf: [] });
+  }
+  for (const s of netlist.sources) {
+    nets[netOf[s.plus]!]!.plusOf.push(s);
+    nets[netOf[s.minus]!]!.minusOf.push(s);
+  }
+  return { netOf, nets, seriesLinks: seriesLinksOf(netlist, netOf, nets) };
+}
+
+/** In nets with both poles of sources: what is left when every dead end is taken off leads from pole to pole. */
+function seriesLinksOf(netlist: Netlist, netOf: Int32Array, nets: readonly Net[]): Set<number> {
+  const mixed = (node: number) => {
+    const { plusOf, minusOf } = nets[netOf[node]!]!;
+    return plusOf.length > 0 && minusOf.length > 0;
+  };
+  const left = new Set<number>();
+  const at = new Map<number, Set<number>>();
+  netlist.branches.forEach((b, i) => {
+    if (!mixed(b.a)) return;
+    left.add(i);
+    for (const node of [b.a, b.b]) at.set(node, (at.get(node) ?? new Set()).add(i));
+  });
+  const poles = new Set(netlist.sources.flatMap((s) => [s.plus, s.minus]));
+  const ends = [...at.keys()];
+  for (const node of ends) {
+    const own = at.get(node)!;
+    if (own.size !== 1 || poles.has(node)) continue;
+    const branch = [...own][0]!;
+    const { a, b } = netlist.branches[branch]!;
+    own.delete(branch);
+    left.delete(branch);
+    const other = a === node ? b : a;
+    at.get(other)!.delete(branch);
+    ends.push(other);
+  }
+  return left;
+}
+
+/**
+ * The stiff sources a place hangs on: those with their plus in its net, and, of a bank in series, the ones below them
+ * down to its minus. A common minus brings no other system in.
+ */
+export interface Feeding {
+  /** With their plus in the net itself. */
+  tops: readonly SourcePort[];
+  /** Where the chain ends: their minus is in no net that another source of the chain stands on. */
+  bottoms: readonly SourcePort[];
+}
+
+/** What feeds a net, by its number. */
+export function feedingOf(potentials: Pick<Potentials, 'netOf' | 'nets'>, net: number): Feeding {
+  const tops = potentials.nets[net]!.plusOf;
+  const bottoms = new Set<SourcePort>();
+  const seen = new Set<SourcePort>();
+  const queue = [...tops];
+  for (const source of queue) {
+    if (seen.has(source)) continue;
+    seen.add(source);
+    const below = potentials.nets[potentials.netOf[source.minus]!]!.plusOf;
+    if (below.length === 0) bottoms.add(source);
+    else queue.push(...below);
+  }
+  return { tops, bottoms: [...bottoms] };
+}
+
+/** Batteries of each bank: joined on the plus, or in series one on another. A common minus makes no common bank. */
+export function banksOf(netlist: Netlist, { netOf, nets }: Pick<Potentials, 'netOf' | 'nets'>): SourcePort[][] {
+  const batteries = netlist.sources.filter((s) => s.element.kind === 'battery');
+  const seen = new Set<SourcePort>();
+  return batteries.flatMap((first) => {
+    if (seen.has(first)) return [];
+    const bank = [first];
+    seen.add(first);
+    for (const s of bank) {
+      const [plus, minus] = [nets[netOf[s.plus]!]!, nets[netOf[s.minus]!]!];
+      for (const other of [...plus.plusOf, ...plus.minusOf, ...minus.plusOf]) {
+        if (seen.has(other) || other.element.kind !== 'battery') continue;
+        seen.add(other);
+        bank.push(other);
+      }
+    }
+    return [bank.toSorted((a, b) => netlist.sources.indexOf(a) - netlist.sources.indexOf(b))];
+  });
+}
 
 /**
  * Spreads nominal potentials from every source through the net, wires last, so that a wrong wire shows as a clash.
@@ -96,10 +209,30 @@ export function spreadPotentials(netlist: Netlist): Potentials {
   for (const source of netlist.sources) if (islandOf[source.minus]! < 0) flood(source.minus, islandV.length);
   for (let i = 0; i < nodeCount; i++) if (islandOf[i]! < 0) flood(i, islandV.length);
   return {
+    ...netsOf(netlist),
     nodeV,
     islandOf,
     islandV,
     clashes: [...clashes].map(([connectionId, differenceV]) => ({ connectionId, differenceV })),
     sourceClashes: [...sourceClashes].map(([itemId, differenceV]) => ({ itemId, differenceV })),
   };
+}
+
+export type WirePolarity = 'plus' | 'minus' | 'link' | 'none';
+
+/**
+ * The polarity of a branch: the one it is reached with from a plus without passing a source or converter. What lies
+ * between batteries in series is a link; what taps there is live and counts as plus. Without a stiff source, what the
+ * sun or a charger puts out counts.
+ */
+export function polarityOf(branch: number, { a }: Branch, potentials: Potentials, netlist: Netlist): WirePolarity {
+  const { netOf, nets, seriesLinks } = potentials;
+  const own = netOf[a]!;
+  const { plusOf, minusOf } = nets[own]!;
+  if (plusOf.length > 0) return minusOf.length > 0 && seriesLinks.has(branch) ? 'link' : 'plus';
+  if (minusOf.length > 0) return 'minus';
+  const others = [...netlist.solar, ...netlist.charging, ...netlist.chargers.map((c) => c.output)];
+  const [onPlus, onMinus] = [others.some((p) => netOf[p.plus] === own), others.some((p) => netOf[p.minus] === own)];
+  if (onPlus) return onMinus ? 'link' : 'plus';
+  return onMinus ? 'minus' : 'none';
 }

@@ -5,8 +5,7 @@ import { dropShare } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
-import type { Potentials } from '../netlist/potentials.ts';
-import { SAME_SIDE_V } from '../netlist/potentials.ts';
+import { feedingOf, type Potentials } from '../netlist/potentials.ts';
 import type { OperatingPoint } from './electrical.ts';
 
 export interface FlowDrop {
@@ -41,27 +40,22 @@ export function dropsOf(
 ): FlowDrop[] {
   const { profile, loads } = context;
   const supplies = new Map<number, { plusV: number; minusV: number; voltageV: number }>();
-  /** What feeds an island: its highest and lowest source terminals, and the voltage it is judged by. */
-  const supplyOf = (island: number) => {
-    let found = supplies.get(island);
+  /** What feeds a flow, or takes its charge: the terminals of its own sources, and the voltage it is judged by. */
+  const supplyOf = (net: number) => {
+    let found = supplies.get(net);
     if (found) return found;
-    const near = netlist.sources.filter((s) => potentials.islandOf[s.plus] === island);
-    const top = Math.max(...near.map((s) => potentials.nodeV[s.plus]!));
-    const onFeed = near.length > 0 && near.every((s) => s.element.kind === 'feed');
+    const { tops, bottoms } = feedingOf(potentials, net);
+    const onFeed = tops.length > 0 && tops.every((s) => s.element.kind === 'feed');
     found = {
-      plusV: Math.max(
-        ...near.filter((s) => potentials.nodeV[s.plus]! > top - SAME_SIDE_V).map((s) => point.nodeV[s.plus]!),
-      ),
-      minusV: Math.min(
-        ...near.filter((s) => potentials.nodeV[s.minus]! < SAME_SIDE_V).map((s) => point.nodeV[s.minus]!),
-      ),
-      voltageV: onFeed ? (near[0]!.item.feed?.restingVoltageV ?? 12) : context.systemVoltageV,
+      plusV: Math.max(...tops.map((s) => point.nodeV[s.plus]!)),
+      minusV: Math.min(...bottoms.map((s) => point.nodeV[s.minus]!)),
+      voltageV: onFeed ? (tops[0]!.item.feed?.restingVoltageV ?? 12) : context.systemVoltageV,
     };
-    supplies.set(island, found);
+    supplies.set(net, found);
     return found;
   };
   return flows.map((flow, i) => {
-    const supply = supplyOf(potentials.islandOf[flow.sink.plus]!);
+    const supply = supplyOf(potentials.netOf[flow.sink.plus]!);
     const plusRef = flow.supply ? point.nodeV[flow.supply.plus]! : supply.plusV;
     const minusRef = flow.supply ? point.nodeV[flow.supply.minus]! : supply.minusV;
     const systemVoltageV = supply.voltageV;

@@ -1,29 +1,27 @@
 import { guardAt } from './relations.ts';
-import { ampacityAt, GREATER, type SizingState } from './state.ts';
+import { GREATER, type SizingState, shareIn } from './state.ts';
 
 /** Every conductor at least as large as its current and its fuse ask. @returns whether one grew */
 export function growConductors(state: SizingState, fusesGrew: boolean): boolean {
-  const { netlist, relations, ratingA, designA } = state;
+  const { netlist, relations, ratingA, designA, polarityOf } = state;
   let grew = false;
-  if (fusesGrew || state.guards.length === 0)
-    state.guards = netlist.branches.map((_, b) => guardAt(b, relations, ratingA));
+  if (fusesGrew || relations.divides || state.guards.length === 0)
+    state.guards = netlist.branches.map((_, b) =>
+      polarityOf[b] === 'minus' && onlyCoils(state, b) ? null : guardAt(b, relations, ratingA, partIn(state)),
+    );
   for (const cable of state.cables) {
     let [currentA, guardA] = [0, 0];
     for (const b of cable.branches) {
       currentA = Math.max(currentA, designA[b]!);
-      guardA = Math.max(guardA, state.guards[b]?.ratingA ?? 0);
+      guardA = Math.max(guardA, state.guards[b]?.holdsA ?? 0);
     }
     cable.designCurrentA = currentA;
     cable.requiredA = Math.max(currentA, guardA);
-    if (cable.locked) {
-      cable.guardUnmet = guardA > ampacityAt(cable, cable.areaMm2) * GREATER;
-      continue;
-    }
+    if (cable.locked) continue;
     const { areasMm2 } = cable.candidates;
     const enough = (amps: number) =>
       areasMm2.find((a, i) => a >= cable.areaMm2 && cable.ampacityA[i]! * GREATER >= amps);
     const forAll = enough(cable.requiredA);
-    cable.guardUnmet = forAll === undefined;
     const next = forAll ?? enough(currentA) ?? areasMm2.at(-1) ?? cable.areaMm2;
     if (next > cable.areaMm2) {
       cable.areaMm2 = next;
@@ -32,3 +30,22 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
   }
   return grew;
 }
+
+/** The largest part of what a fuse carries that goes on through a branch, over the flows they share. */
+const partIn =
+  (state: SizingState) =>
+  (branch: number, seat: number): number => {
+    let most = 0;
+    for (const f of state.relations.flowsOf[branch]!) {
+      const share = shareIn(state, f);
+      const through = Math.abs(share[seat]!);
+      if (through > 0) most = Math.max(most, Math.abs(share[branch]!) / through);
+    }
+    return most > 0 ? Math.min(1, most) : 1;
+  };
+
+/** A coil bounds its own current: its return carries no more, whatever fuse stands far behind it. */
+const onlyCoils = ({ relations, flows }: SizingState, branch: number): boolean => {
+  const own = relations.flowsOf[branch]!;
+  return own.length > 0 && own.every((f) => flows[f]!.operating.kind === 'resistance');
+};

@@ -1,33 +1,46 @@
 import { COLD_AGED_FACTOR } from '../../tables/sourceCorners.ts';
-import { type Clearing, cableWithstand, clearingOf, type GuardDevice } from './clearing.ts';
-import { circuitOf } from './electrical.ts';
-import { type Faults, faultsOf } from './faults.ts';
-import type { Seat } from './protection.ts';
-import type { Guard } from './relations.ts';
-import { branchOhm, GREATER, grow, nextArea, type SizingState, type WorkingCable } from './state.ts';
+import { backsOf } from '../faults/backs.ts';
+import { type LayerEnd, outlives, type Protector, type SideEnd, sideEnd } from '../faults/ends.ts';
+import { type FaultModel, faultModel, type Side } from '../faults/faultModel.ts';
+import { faultShape } from '../faults/faultShape.ts';
+import type { Branch } from '../netlist/netlist.ts';
+import { cableWithstand } from './clearing.ts';
+import { ampacityAt, branchOhm, GREATER, grow, nextArea, type SizingState, type WorkingCable } from './state.ts';
+import { tapRunOf } from './tapRun.ts';
 
-/** Both corners of the fault with the sizes as they stand. */
-export const faultsNow = (state: SizingState): Faults =>
-  faultsOf(
-    circuitOf(state.netlist, branchOhm(state, false)),
-    circuitOf(state.netlist, branchOhm(state, true), true, (s) =>
-      s.element.kind === 'battery' ? COLD_AGED_FACTOR[s.element.chemistry] : 1,
-    ),
-    state.potentials,
-    state.flows,
-  );
+/** Both corners of the fault, in every state, with the sizes as they stand. */
+export const faultsNow = (state: SizingState): FaultModel =>
+  faultModel({
+    netlist: state.netlist,
+    potentials: state.potentials,
+    backs: backsOf(state.netlist, state.potentials),
+    states: state.wirings,
+    shapes: state.wirings.map((w) => faultShape(state.netlist, state.potentials, w.closed, w.id)),
+    flows: state.flows,
+    strong: { branchOhm: branchOhm(state, false), emf: 'full', sourceFactor: () => 1 },
+    weak: {
+      branchOhm: branchOhm(state, true),
+      emf: 'low',
+      sourceFactor: (s) => (s.element.kind === 'battery' ? COLD_AGED_FACTOR[s.element.chemistry] : 1),
+    },
+  });
 
-/** The device in a seat with its rating as it stands. */
-export const deviceIn = ({ ratingA, lockedAt }: SizingState, seat: Seat) => ({
-  style: seat.element.style,
-  ratingA: ratingA[seat.branch]!,
-  curve: lockedAt.get(seat.branch)?.curve ?? null,
-});
+/** What an output that limits itself holds its current to, A. */
+const limitA = ({ element }: Branch): number => (element && 'ratingA' in element ? element.ratingA : 0);
 
-const guardDevice = (state: SizingState, guard: Guard): GuardDevice => ({
-  ...deviceIn(state, state.seatAt.get(guard.seats[0]!)!),
-  count: guard.seats.length,
-});
+/** The device in a branch with its rating as it stands. */
+export function protectorAt({ seatAt, ratingA, lockedAt, netlist }: SizingState): (branch: number) => Protector {
+  return (branch) => {
+    const seat = seatAt.get(branch);
+    if (!seat) return { kind: 'limiter', ratingA: limitA(netlist.branches[branch]!) };
+    return {
+      kind: 'fuse',
+      style: seat.element.style,
+      ratingA: ratingA[branch]!,
+      curve: lockedAt.get(branch)?.curve ?? null,
+    };
+  };
+}
 
 /** What a cable of the board may take of a fault, by its size, its insulation and how hot it runs. */
 export const withstandAt = ({ cable, areaMm2, candidates }: WorkingCable, { input }: SizingState) => ({
@@ -37,26 +50,63 @@ export const withstandAt = ({ cable, areaMm2, candidates }: WorkingCable, { inpu
   insulation: cable.material === 'flatCopper' ? ('bare' as const) : input.profile.insulation,
 });
 
-/** How a short on a branch ends; null without a guard, or where nothing stiff feeds it. */
-export function clearingAt(state: SizingState, faults: Faults, b: number, cable: WorkingCable): Clearing | null {
-  const guard = state.guards[b];
-  const branch = state.netlist.branches[b]!;
-  if (!guard) return null;
-  const largest = faults.largestA([branch.a, branch.b], null);
-  const smallest = faults.smallestA(branch, null);
-  if (largest === null || smallest === null) return null;
-  return clearingOf(guardDevice(state, guard), largest, smallest, cableWithstand(withstandAt(cable, state)));
+/** A short in a conductor from one side, and how it ends there. */
+export interface Exposure {
+  side: Side;
+  /** Null where no device stands on the way. */
+  end: SideEnd | null;
+  /**
+   * `guarded`: a device on the way ends it in time. `tap`: none does, but the run is short and ends in a device, which
+   * the rules allow. `unfused`: nothing stands on the way. `burns`: what stands there opens too late.
+   */
+  verdict: 'guarded' | 'tap' | 'unfused' | 'burns';
 }
 
-/** A conductor that would not survive its guard's let-through takes the next size. @returns whether one grew */
-export function growForFault(state: SizingState, faults: Faults): boolean {
+/** Every side a short in a conductor is fed from, judged with the sizes as they stand. */
+export function exposuresOf(state: SizingState, faults: FaultModel, b: number, cable: WorkingCable): Exposure[] {
+  const onMinus = state.polarityOf[b] === 'minus';
+  const at = protectorAt(state);
+  const bears = {
+    withstandA2s: cableWithstand(withstandAt(cable, state)),
+    ampacityA: ampacityAt(cable, cable.areaMm2),
+  };
+  return (onMinus ? faults.returnsOf(b) : faults.sidesOf(b)).map((side): Exposure => {
+    const end = sideEnd(side, at);
+    if (!end) return { side, end, verdict: 'unfused' };
+    if (outlives(end, bears)) return { side, end, verdict: 'guarded' };
+    return { side, end, verdict: !onMinus && tapRunOf(state, b, side)?.allowed ? 'tap' : 'burns' };
+  });
+}
+
+/** What the devices on the way hold for good where no flow tells: the least on each side, the most of the sides. */
+export function heldFromBehind(exposures: readonly Exposure[]): LayerEnd | null {
+  let most: LayerEnd | null = null;
+  for (const { end, verdict } of exposures)
+    if (end && verdict !== 'tap' && (!most || end.holder.holdsA > most.holdsA)) most = end.holder;
+  return most;
+}
+
+/** Judges every conductor with the sizes as they stand. */
+export function judgeFaults(state: SizingState, faults: FaultModel): void {
+  for (const cable of state.cables)
+    for (const b of cable.branches) state.exposures[b] = exposuresOf(state, faults, b, cable);
+}
+
+/**
+ * A conductor that would not survive a short takes the next size, and so does one that carries less than what feeds it
+ * holds where nothing else guards it. @returns whether one grew
+ */
+export function growForFault(state: SizingState, faults: FaultModel): boolean {
+  judgeFaults(state, faults);
   let grew = false;
   for (const cable of state.cables) {
     let burns = false;
     for (const b of cable.branches) {
-      const clearing = clearingAt(state, faults, b, cable);
-      state.clearings[b] = clearing;
-      if (clearing?.passedA2s != null && clearing.passedA2s > clearing.withstandA2s * GREATER) burns = true;
+      const own = state.exposures[b]!;
+      if (own.some((e) => e.verdict === 'burns')) burns = true;
+      if (state.guards[b] || state.polarityOf[b] === 'minus') continue;
+      const held = heldFromBehind(own);
+      if (held && held.holdsA > ampacityAt(cable, cable.areaMm2) * GREATER) burns = true;
     }
     const next = burns && !cable.locked ? nextArea(cable) : undefined;
     if (next === undefined) continue;

@@ -1,6 +1,5 @@
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
-import { SAME_SIDE_V } from '../netlist/potentials.ts';
 import type { Circuit } from './electrical.ts';
 
 /** A lost source's resistance is this many times its own: as good as open. */
@@ -9,9 +8,7 @@ export const LOST_OHM = 1e9;
 /** Batteries with another beside them at the same height of the same bank, by their place among the sources. */
 export function besideOthers(netlist: Netlist, potentials: Potentials): number[] {
   const batteries = netlist.sources.flatMap((s, i) => (s.element.kind === 'battery' ? [{ s, i }] : []));
-  const beside = (a: number, b: number) =>
-    potentials.islandOf[a] === potentials.islandOf[b] &&
-    Math.abs(potentials.nodeV[a]! - potentials.nodeV[b]!) < SAME_SIDE_V;
+  const beside = (a: number, b: number) => potentials.netOf[a] === potentials.netOf[b];
   return batteries
     .filter(({ s }) => batteries.some((o) => o.s !== s && beside(o.s.plus, s.plus) && beside(o.s.minus, s.minus)))
     .map(({ i }) => i);

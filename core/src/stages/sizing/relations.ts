@@ -17,10 +17,8 @@ export interface Relations {
   together: number[][];
   /** By fuse: the fuses directly downstream, with no other between. */
   children: Map<number, number[]>;
-  /** By fuse: fuses between it and a source, in series with it or on one of several ways there. */
-  upstream: Map<number, number[]>;
-  /** The same by key, for the dossier. */
-  upstreamKeysOf: Map<number, string[]>;
+  /** By branch: whether some flow divides here, so that the branch carries a part of what its guard does. */
+  divided: boolean[];
   /** True where some flow divides between ways, so that shares depend on resistances. */
   divides: boolean;
 }
@@ -61,26 +59,13 @@ export function relationsOf(netlist: Netlist, flows: readonly FlowWay[]): Relati
   const together = netlist.branches.map((_, b) => (divides && inSeries[b]!.length === 0 ? togetherFor(b) : []));
   const inside = (outer: number, inner: number) =>
     outer !== inner && inSeries[inner]!.includes(outer) && !inSeries[outer]!.includes(inner);
-  // Fuses that carry a branch together, or what a further fuse carries alone, stand beside each other, not above.
-  const groups = divides ? [...together, ...seats.map(togetherFor)] : [];
-  const beside = new Set(groups.flatMap((own) => own.flatMap((a) => own.map((b) => `${a} ${b}`))));
   const children = new Map<number, number[]>();
-  const upstream = new Map<number, number[]>();
   for (const seat of seats) {
     // A fuse with a single flow can have none below it that carries less.
     const below = flowsOf[seat]!.length > 1 ? seats.filter((s) => inside(seat, s)) : [];
     children.set(
       seat,
       below.filter((s) => !below.some((o) => inside(o, s))),
-    );
-    const own = flowsOf[seat]!;
-    upstream.set(
-      seat,
-      seats.filter((s) => {
-        if (s === seat || own.length === 0 || beside.has(`${s} ${seat}`)) return false;
-        if (!own.every((f) => at(f, s) > NEGLIGIBLE)) return false;
-        return flowsOf[s]!.length > own.length || own.some((f) => at(f, s) < at(f, seat) - NEGLIGIBLE);
-      }),
     );
   }
   return {
@@ -89,8 +74,7 @@ export function relationsOf(netlist: Netlist, flows: readonly FlowWay[]): Relati
     inSeries,
     together,
     children,
-    upstream,
-    upstreamKeysOf: new Map([...upstream].map(([seat, own]) => [seat, own.map((o) => netlist.branches[o]!.key)])),
+    divided: netlist.branches.map((_, b) => flowsOf[b]!.some((f) => partly(share[f]![b]!))),
     divides,
   };
 }
@@ -99,20 +83,34 @@ export interface Guard {
   /** Branch indexes of the fuses: one in series, or several in parallel that feed the branch together. */
   seats: number[];
   ratingA: number;
+  /** Part of what the fuse carries that goes through the branch: less than 1 where conductors stand side by side. */
+  part: number;
+  /** What the guard lets the branch carry for good, A: its rating, times that part. */
+  holdsA: number;
 }
 
 /**
  * The fuse that guards a branch at given ratings: the smallest in series, else the parallel ones. Of equal ones the one
  * that carries less beside, for it stands nearer; then the lower index.
  */
-export function guardAt(branch: number, relations: Relations, ratingA: Float64Array): Guard | null {
+export function guardAt(
+  branch: number,
+  relations: Relations,
+  ratingA: Float64Array,
+  partOf: (branch: number, seat: number) => number,
+): Guard | null {
   let best = -1;
   for (const seat of relations.inSeries[branch]!) {
     const less = best < 0 ? -1 : ratingA[seat]! - ratingA[best]!;
     const nearer = best >= 0 && relations.flowsOf[seat]!.length < relations.flowsOf[best]!.length;
     if (less < -1e-9 || (less <= 1e-9 && nearer)) best = seat;
   }
-  if (best >= 0) return { seats: [best], ratingA: ratingA[best]! };
+  if (best >= 0) {
+    // Conductors side by side share what their fuse lets pass, and their ratings add (IEC 60364-4-43 433.4).
+    const part = relations.divided[branch] ? partOf(branch, best) : 1;
+    return { seats: [best], ratingA: ratingA[best]!, part, holdsA: ratingA[best]! * part };
+  }
   const seats = relations.together[branch]!;
-  return seats.length === 0 ? null : { seats, ratingA: seats.reduce((sum, s) => sum + ratingA[s]!, 0) };
+  const sumA = seats.reduce((sum, s) => sum + ratingA[s]!, 0);
+  return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA };
 }

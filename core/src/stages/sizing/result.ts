@@ -1,5 +1,5 @@
+import type { FaultModel } from '../faults/faultModel.ts';
 import { mostPower } from './electrical.ts';
-import type { Faults } from './faults.ts';
 import { sizedCables } from './sizedCables.ts';
 import { sizedSeats } from './sizedSeats.ts';
 import { sizedWires } from './sizedWires.ts';
@@ -8,12 +8,16 @@ import type { SizingState } from './state.ts';
 import { bankShares, barCurrents } from './throughParts.ts';
 
 /** What the settled state comes to, with every figure told to whoever traces. */
-export function resultOf(state: SizingState, faults: Faults, end: { settled: boolean; rounds: number }): SizingResult {
+export function resultOf(
+  state: SizingState,
+  faults: FaultModel,
+  end: { settled: boolean; rounds: number },
+): SizingResult {
   const { netlist, flows, circuit, designA } = state;
   return {
     ...end,
     cables: sizedCables(state),
-    wires: sizedWires(state, faults, end.settled),
+    wires: sizedWires(state, faults),
     seats: sizedSeats(state, faults),
     elements: netlist.branches.flatMap((b, i) =>
       b.itemId && b.element && b.element.kind !== 'fuseSeat'

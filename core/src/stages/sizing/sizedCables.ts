@@ -1,20 +1,24 @@
-import { choose, figure, type Origin, sumFigure, use } from '../../engine/formula.ts';
+import { choose, figure, type Origin, type SumTerm, sumFigure, use } from '../../engine/formula.ts';
 import { requiredAmpacity } from '../../formulas/protection.ts';
 import { lockedResult, type Rejected } from './choiceResult.ts';
 import { ampacityTableOf } from './conductors.ts';
+import { protectorAt } from './growForFault.ts';
 import { seatRatingOrigin } from './seatFigures.ts';
 import type { SizedConductor } from './sizingResult.ts';
 import { ampacityAt, GREATER, type SizingState, type WorkingCable } from './state.ts';
+import { wireGuard } from './wireGuard.ts';
 
 const connectionAt = (state: SizingState, b: number): string => `connection/${state.netlist.branches[b]!.connectionId}`;
+
+const guardedAt = (state: SizingState, b: number): number => wireGuard(state, b)?.holdsA ?? 0;
 
 /** Current and guard of a cable as the figures they came from; the largest of its cores counts. */
 function loadOf(state: SizingState, cable: WorkingCable): { designCurrentA: Origin; guardA: Origin } {
   let [mostA, mostAt, largestA, guardAt] = [0, cable.branches[0] ?? -1, 0, -1];
   for (const b of cable.branches) {
     if (state.designA[b]! > mostA) [mostA, mostAt] = [state.designA[b]!, b];
-    const rating = state.guards[b]?.ratingA ?? 0;
-    if (rating > largestA) [largestA, guardAt] = [rating, b];
+    const holdsA = guardedAt(state, b);
+    if (holdsA > largestA) [largestA, guardAt] = [holdsA, b];
   }
   return {
     designCurrentA: mostAt < 0 ? { given: 'joins nothing' } : figure(`${connectionAt(state, mostAt)}/designCurrentA`),
@@ -25,22 +29,30 @@ function loadOf(state: SizingState, cable: WorkingCable): { designCurrentA: Orig
 /** Tells the rating of each wire's guard: one fuse, or the parallel ones that guard it together. */
 function guardFigures(state: SizingState, cable: WorkingCable): void {
   for (const b of cable.branches) {
-    const guard = state.guards[b];
+    const guard = wireGuard(state, b);
     if (!guard) continue;
-    sumFigure(guard.ratingA, {
+    sumFigure(guard.holdsA, {
       terms: () =>
-        guard.seats.map((branch) => {
-          const seat = state.seatAt.get(branch)!;
+        guard.devices.map((branch): SumTerm => {
+          const seat = state.seatAt.get(branch);
+          const { itemId, elementId } = state.netlist.branches[branch]!;
+          const name = state.input.items.find((i) => i.id === itemId)?.designation ?? itemId;
           return {
-            name: `A_${state.input.items.find((i) => i.id === seat.itemId)?.designation ?? seat.itemId}_${seat.element.id}`,
-            value: state.ratingA[branch]!,
-            what: 'rating of the fuse',
-            origin: seatRatingOrigin(state, seat),
+            name: `A_${name}_${elementId}`,
+            value: protectorAt(state)(branch).ratingA,
+            share: {
+              name: `k_${name}`,
+              value: guard.ratingA > 0 ? guard.holdsA / guard.ratingA : 1,
+              what: 'part of what it lets pass that goes through this conductor',
+            },
+            what: seat ? 'rating of the fuse' : 'what its output limits itself to',
+            origin: seat ? seatRatingOrigin(state, seat) : { given: 'part sheet' },
           };
         }),
       unit: 'A',
-      title: () => (guard.seats.length > 1 ? 'Fuses that guard it together' : 'Fuse that guards it'),
-      source: 'the smallest fuse in series, or all the parallel ones that feed it',
+      title: () => (guard.devices.length > 1 ? 'Fuses that guard it together' : 'Fuse that guards it'),
+      source:
+        'the smallest device in series, all the parallel ones that feed it, or what stands behind a wire without load',
       address: () => `${connectionAt(state, b)}/guardA`,
     });
   }
@@ -67,11 +79,11 @@ function turnedDown(state: SizingState, cable: WorkingCable): Rejected<number>[]
 }
 
 function sizedCable(state: SizingState, cable: WorkingCable): SizedConductor {
-  const { cable: own, areaMm2, candidates, designCurrentA, guardUnmet } = cable;
+  const { cable: own, areaMm2, candidates, designCurrentA } = cable;
   const ampacityA = ampacityAt(cable, areaMm2);
   guardFigures(state, cable);
   let guardA = 0;
-  for (const b of cable.branches) guardA = Math.max(guardA, state.guards[b]?.ratingA ?? 0);
+  for (const b of cable.branches) guardA = Math.max(guardA, guardedAt(state, b));
   const address = `cable/${own.id}`;
   const requiredA = use(
     requiredAmpacity,
@@ -115,7 +127,7 @@ function sizedCable(state: SizingState, cable: WorkingCable): SizedConductor {
     requiredA,
     designCurrentA,
     columnC: candidates.columnC,
-    guardUnmet,
+    guardUnmet: guardA > ampacityA * GREATER,
   };
 }
 

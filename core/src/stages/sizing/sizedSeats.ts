@@ -1,9 +1,8 @@
 import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import { choose, figure, given, sumFigure, type TraceInput, use } from '../../engine/formula.ts';
-import { feederMinimum, fuseMinimum } from '../../formulas/protection.ts';
+import { feederMinimum, fuseMinimum, prospectiveCurrent, throughCurrent } from '../../formulas/protection.ts';
+import type { FaultModel, Side } from '../faults/faultModel.ts';
 import { designFigure } from './designFigure.ts';
-import type { Faults } from './faults.ts';
-import { deviceIn } from './growForFault.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink } from './protection.ts';
 import { isSpare, seatAddress, seatRatingOrigin } from './seatFigures.ts';
 import { selectiveTo } from './selectivity.ts';
@@ -51,19 +50,69 @@ function minimumFigures(state: SizingState, seat: Seat, { fusesSchoolA }: SeatMi
   return { designCurrentA, loadsSchoolA, fusesSchoolA: fusesA, minimumA };
 }
 
-/** The nearest seats upstream: those with no other of the upstream ones between. */
-function selectivityOf(state: SizingState, seat: Seat, prospectiveA: number | null): SizedSeat['selectivity'] {
-  if (prospectiveA === null) return [];
-  const { upstream } = state.relations;
-  const above = upstream.get(seat.branch)!;
-  const nearest = above.filter((u) => !above.some((o) => o !== u && upstream.get(o)!.includes(u)));
-  // Several nearest ones share what this one carries: together they stand as one of their summed rating.
-  return nearest.map((u) => {
-    const outer = state.seatAt.get(u)!;
-    const together = { ...deviceIn(state, outer), ratingA: state.ratingA[u]! * nearest.length };
-    const upToA = selectiveTo(deviceIn(state, seat), together);
-    return { upstreamKey: outer.key, upToA: upToA < prospectiveA ? upToA : null, together: nearest.length };
-  });
+/** The device in a seat with its rating as it stands. */
+const deviceIn = ({ ratingA, lockedAt }: SizingState, seat: Seat) => ({
+  style: seat.element.style,
+  ratingA: ratingA[seat.branch]!,
+  curve: lockedAt.get(seat.branch)?.curve ?? null,
+});
+
+/** Sides of a seat a short is fed from: behind it as the sources see it first. */
+function sidesOf(state: SizingState, faults: FaultModel, seat: Seat): { side: Side; forward: boolean }[] {
+  const { a, b } = state.netlist.branches[seat.branch]!;
+  const far = (faults.strongestAt(a)?.pathOhm ?? 0) > (faults.strongestAt(b)?.pathOhm ?? 0) ? a : b;
+  return faults.sidesOf(seat.branch).map((side) => ({ side, forward: side.end === far }));
+}
+
+/** Two devices at the ends of a line that is fed from both: each guards its own side, neither stands behind the other. */
+const facesBack = (faults: FaultModel, seat: number, outer: number): boolean =>
+  faults.sidesOf(outer).some((s) => s.layers[0]?.devices.includes(seat)) &&
+  faults.sidesOf(seat).some((s) => s.layers[0]?.devices.includes(outer));
+
+/** The nearest seats upstream: what else a short right behind this one passes first. */
+function selectivityOf(state: SizingState, faults: FaultModel, seat: Seat): SizedSeat['selectivity'] {
+  const own = deviceIn(state, seat);
+  const found = new Map<number, SizedSeat['selectivity'][number]>();
+  for (const { side } of sidesOf(state, faults, seat)) {
+    const layer = side.layers[0];
+    layer?.devices.forEach((branch, i) => {
+      const outer = state.seatAt.get(branch);
+      if (!outer || facesBack(faults, seat.branch, branch)) return;
+      // What it holds as current of this one: side by side with others it carries a part only.
+      const holdsA = (state.ratingA[branch]! * side.largeA) / layer.largeA[i]!;
+      const upToA = selectiveTo(own, { ...deviceIn(state, outer), ratingA: holdsA });
+      const known = found.get(branch);
+      const upTo = upToA < side.largeA ? upToA : null;
+      if (!known || (upTo ?? Number.POSITIVE_INFINITY) < (known.upToA ?? Number.POSITIVE_INFINITY))
+        found.set(branch, { upstreamKey: outer.key, upToA: upTo, holdsA });
+    });
+  }
+  return [...found.values()];
+}
+
+/** The largest current a fault sends through a device, at either of its terminals, told as figures. */
+function dutyOf(faults: FaultModel, seat: Seat, address: string): { currentA: number; voltageV: number } | null {
+  const sides = faults.sidesOf(seat.branch);
+  if (sides.length === 0) return null;
+  const worst = sides.reduce((w, s) => (s.largeA > w.largeA ? s : w));
+  const { openV, pathOhm, totalA, state } = faults.strongestAt(worst.end)!;
+  const { title } = faults.states[state]!;
+  const faultA = use(
+    prospectiveCurrent,
+    { openCircuitV: openV, pathOhm },
+    () => `${address}/faultA`,
+    () => ({
+      openCircuitV: given(`full bank at rest, chargers on${title && `; ${title}`}`),
+      pathOhm: given('solved network: bank warm, cables at 20 °C, fuses, contacts, the strongest return'),
+    }),
+  );
+  const currentA = use(
+    throughCurrent,
+    { share: worst.largeA / totalA, faultA },
+    () => `${address}/prospectiveA`,
+    () => ({ share: given('solved network: the part that passes this device'), faultA: figure(`${address}/faultA`) }),
+  );
+  return { currentA, voltageV: openV };
 }
 
 /** A branch's current while the one consumer starts that adds most; they seldom start together. */
@@ -86,15 +135,16 @@ const nothingFed = {
   fits: true,
 };
 
-function sizedSeat(state: SizingState, faults: Faults, seat: Seat): SizedSeat {
+function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSeat {
   const { catalogue, systemVoltageV, profile } = state.input;
   const spare = isSpare(state, seat);
   const address = seatAddress(seat);
   const branch = state.netlist.branches[seat.branch]!;
   designFigure(state, seat.branch, () => `${address}/designCurrentA`);
   const need = minimumFigures(state, seat, state.minimum.get(seat.branch)!);
-  const voltageV = faults.openCircuitV(branch.a) ?? systemVoltageV;
-  const prospectiveA = spare ? null : faults.largestA([branch.a, branch.b], () => `${address}/prospectiveA`);
+  const duty = spare ? null : dutyOf(faults, seat, address);
+  const voltageV = duty?.voltageV ?? faults.openCircuitV(branch.a) ?? systemVoltageV;
+  const prospectiveA = duty?.currentA ?? null;
   const ratingA = state.ratingA[seat.branch]!;
   const link =
     spare && seat.choice.mode === 'auto'
@@ -145,15 +195,24 @@ function sizedSeat(state: SizingState, faults: Faults, seat: Seat): SizedSeat {
     prospectiveA,
     faultVoltageV: voltageV,
     interruptA: chosen ? interruptA(chosen, voltageV) : null,
-    upstreamKeys: state.relations.upstreamKeysOf.get(seat.branch)!,
+    upstreamKeys: [
+      ...new Set(
+        sidesOf(state, faults, seat)
+          .filter((s) => s.forward)
+          .flatMap(({ side }) => side.layers.flatMap((l) => l.devices))
+          .flatMap((d) => state.seatAt.get(d)?.key ?? []),
+      ),
+    ],
     surgeA: spare ? 0 : surgeAt(state, seat.branch),
     style: seat.element.style,
     curve: state.lockedAt.get(seat.branch)?.curve ?? null,
-    lineIsFar: prospectiveA !== null && faults.farNode(branch) === branch.a,
-    selectivity: spare ? [] : selectivityOf(state, seat, prospectiveA),
+    lineIsFar:
+      prospectiveA !== null &&
+      (faults.strongestAt(branch.a)?.pathOhm ?? 0) > (faults.strongestAt(branch.b)?.pathOhm ?? 0),
+    selectivity: spare ? [] : selectivityOf(state, faults, seat),
   };
 }
 
 /** Every fuse seat with its link, and why. */
-export const sizedSeats = (state: SizingState, faults: Faults): SizedSeat[] =>
+export const sizedSeats = (state: SizingState, faults: FaultModel): SizedSeat[] =>
   state.seats.map((seat) => sizedSeat(state, faults, seat));

@@ -1,15 +1,18 @@
 import { figure, given, use } from '../../engine/formula.ts';
 import { conductorResistance, dropV } from '../../formulas/cables.ts';
+import { smallestFault } from '../../formulas/faults.ts';
+import { prospectiveCurrent } from '../../formulas/protection.ts';
 import { CLASS5_SOURCE } from '../../tables/conductorResistance.ts';
-import { CCA } from '../../tables/sourceCorners.ts';
+import { CCA, COLD_AGED_SOURCE } from '../../tables/sourceCorners.ts';
+import type { FaultModel } from '../faults/faultModel.ts';
+import type { Branch } from '../netlist/netlist.ts';
 import { UNKNOWN_OHM } from './branchResistance.ts';
 import { withstandFigure } from './clearing.ts';
 import { designFigure } from './designFigure.ts';
-import type { Faults } from './faults.ts';
-import { clearingAt, withstandAt } from './growForFault.ts';
-import type { SizedWire } from './sizingResult.ts';
+import { type Exposure, withstandAt } from './growForFault.ts';
+import type { SizedWire, WireShort } from './sizingResult.ts';
 import { resistanceInputs, type SizingState, type WorkingCable } from './state.ts';
-import { wirePolarity } from './throughParts.ts';
+import { wireGuard } from './wireGuard.ts';
 
 /** Resistance of a cable at the temperature its ampacity column allows, Ω. */
 function hotOhm(cable: WorkingCable): number {
@@ -29,7 +32,62 @@ function hotOhm(cable: WorkingCable): number {
   );
 }
 
-function sizedWire(state: SizingState, faults: Faults, settled: boolean, b: number): SizedWire | null {
+/** The end of a branch that a short meets with more resistance on the way. */
+const farNode = (faults: FaultModel, { a, b }: Branch): number =>
+  (faults.strongestAt(a)?.pathOhm ?? 0) > (faults.strongestAt(b)?.pathOhm ?? 0) ? a : b;
+
+/** The strongest short over some places, told as a figure. */
+function largestFigure(faults: FaultModel, nodes: readonly number[], address: () => string): number | null {
+  const found = nodes.flatMap((n) => faults.strongestAt(n) ?? []);
+  if (found.length === 0) return null;
+  const { openV, pathOhm, state } = found.reduce((w, s) => (s.totalA > w.totalA ? s : w));
+  const { title } = faults.states[state]!;
+  return use(prospectiveCurrent, { openCircuitV: openV, pathOhm }, address, () => ({
+    openCircuitV: given(`full bank at rest, chargers on${title && `; ${title}`}`),
+    pathOhm: given('solved network: bank warm, cables at 20 °C, fuses, contacts, the strongest return'),
+  }));
+}
+
+function smallestFigure(faults: FaultModel, node: number, address: () => string): number | null {
+  const found = faults.weakestAt(node);
+  if (!found) return null;
+  const { title } = faults.states[found.state]!;
+  return use(smallestFault, { lowV: found.openV, loopOhm: found.pathOhm }, address, () => ({
+    lowV: given(`bank low, at rest${title && `; ${title}`}`),
+    loopOhm: given(`solved network, hot copper, to the minus of what stands at this end; ${COLD_AGED_SOURCE}`),
+  }));
+}
+
+/** A short in a conductor from one side, in words of the document. */
+function shortOf(state: SizingState, faults: FaultModel, { side, end, verdict }: Exposure): WireShort {
+  const keyOf = (b: number) => state.netlist.branches[b]!.key;
+  return {
+    state: faults.states[side.state]!.title,
+    endNode: side.end,
+    layers: side.layers.map(({ devices, largeA, smallA }) => ({ keys: devices.map(keyOf), largeA, smallA })),
+    openItemIds: side.open.map((s) => state.netlist.sources[s]!.item.id),
+    largeA: side.largeA,
+    smallA: side.smallA,
+    verdict,
+    endedBy: end ? end.best.devices.map(keyOf) : [],
+    holdsA: end ? end.holder.holdsA : null,
+    clearS: end ? end.best.clearS : null,
+    passedA2s: end ? end.best.passedA2s : null,
+  };
+}
+
+/** Of several shorts the one that leaves the conductor least: it burns, or the most energy passes. */
+const worstOf = (shorts: readonly WireShort[]): WireShort | null =>
+  shorts
+    .filter((s) => s.verdict !== 'unfused')
+    .reduce<WireShort | null>((worst, s) => {
+      if (!worst) return s;
+      const rank = (x: WireShort) => (x.verdict === 'burns' ? 2 : x.verdict === 'tap' ? 0 : 1);
+      if (rank(s) !== rank(worst)) return rank(s) > rank(worst) ? s : worst;
+      return (s.passedA2s ?? Number.POSITIVE_INFINITY) > (worst.passedA2s ?? Number.POSITIVE_INFINITY) ? s : worst;
+    }, null);
+
+function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire | null {
   const branch = state.netlist.branches[b]!;
   const { connectionId } = branch;
   if (!connectionId) return null;
@@ -37,10 +95,12 @@ function sizedWire(state: SizingState, faults: Faults, settled: boolean, b: numb
   const cable = state.cableOfBranch.get(b);
   const resistanceOhm = cable ? hotOhm(cable) : UNKNOWN_OHM;
   const currentA = Math.max(Math.abs(state.operating.branchA[b]!), Math.abs(state.charging.branchA[b]!));
-  const guard = state.guards[b] ?? null;
-  const polarity = wirePolarity(branch, state.potentials, state.netlist);
+  const guard = wireGuard(state, b);
+  const polarity = state.polarityOf[b]!;
   const live = polarity !== 'minus';
-  const clearing = cable && live ? (settled ? state.clearings[b]! : clearingAt(state, faults, b, cable)) : null;
+  const shorts = (state.exposures[b] ?? []).map((e) => shortOf(state, faults, e));
+  const worst = worstOf(shorts);
+  const far = farNode(faults, branch);
   return {
     connectionId,
     polarity,
@@ -53,16 +113,20 @@ function sizedWire(state: SizingState, faults: Faults, settled: boolean, b: numb
         ? figure(`cable/${cable.cable.id}/resistanceOhm`)
         : given('no cable carries it: counted as next to nothing'),
     })),
-    guardKeys: (guard?.seats ?? []).map((seat) => state.netlist.branches[seat]!.key),
-    guardRatingA: guard?.ratingA ?? null,
-    faultA: live ? faults.largestA([branch.a, branch.b], at('faultA')) : null,
-    faultFarA: live ? faults.largestA([faults.farNode(branch)], at('faultFarA')) : null,
-    faultSmallestA: live ? faults.smallestA(branch, at('faultSmallestA')) : null,
+    guardKeys: (guard?.devices ?? []).map((d) => state.netlist.branches[d]!.key),
+    guardRatingA: guard?.holdsA ?? null,
+    faultA: live ? largestFigure(faults, [branch.a, branch.b], at('faultA')) : null,
+    faultFarA: live ? largestFigure(faults, [far], at('faultFarA')) : null,
+    faultSmallestA: live ? smallestFigure(faults, far, at('faultSmallestA')) : null,
+    shorts,
     clearing:
-      clearing && cable
+      worst && cable
         ? {
-            clearS: clearing.clearS,
-            passedA2s: clearing.passedA2s,
+            by: worst.endedBy,
+            largeA: worst.largeA,
+            smallA: worst.smallA,
+            clearS: worst.clearS,
+            passedA2s: worst.passedA2s,
             withstandA2s: withstandFigure(withstandAt(cable, state)),
           }
         : null,
@@ -71,5 +135,5 @@ function sizedWire(state: SizingState, faults: Faults, settled: boolean, b: numb
 }
 
 /** Every wire with its currents, drop, guard and faults. */
-export const sizedWires = (state: SizingState, faults: Faults, settled: boolean): SizedWire[] =>
-  state.netlist.branches.flatMap((_, b) => sizedWire(state, faults, settled, b) ?? []);
+export const sizedWires = (state: SizingState, faults: FaultModel): SizedWire[] =>
+  state.netlist.branches.flatMap((_, b) => sizedWire(state, faults, b) ?? []);

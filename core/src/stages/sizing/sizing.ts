@@ -1,11 +1,11 @@
 import type { Flow } from '../demand/demand.ts';
+import type { FaultModel } from '../faults/faultModel.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import type { Circuit } from './electrical.ts';
-import type { Faults } from './faults.ts';
 import { growConductors } from './growConductors.ts';
 import { growForDrop, measureDrops } from './growForDrop.ts';
-import { faultsNow, growForFault } from './growForFault.ts';
+import { faultsNow, growForFault, judgeFaults } from './growForFault.ts';
 import { growFuses } from './growFuses.ts';
 import type { Relations } from './relations.ts';
 import { resultOf } from './result.ts';
@@ -37,7 +37,7 @@ export function sizeAll(
   const state = startState(input, netlist, potentials, flows, relations);
   let rounds = 0;
   let settled = false;
-  let latest: Faults | null = null;
+  let latest: FaultModel | null = null;
   while (rounds < ROUND_CAP && !settled) {
     rounds++;
     solveDesign(state);
@@ -50,5 +50,6 @@ export function sizeAll(
     settled = !growForFault(state, latest);
   }
   const faults = settled && latest ? latest : faultsNow(state);
+  if (!settled) judgeFaults(state, faults);
   return { result: resultOf(state, faults, { settled, rounds }), hot: state.circuit };
 }

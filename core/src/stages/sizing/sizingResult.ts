@@ -1,8 +1,8 @@
 import type { Id } from '../../document/basics.ts';
 import type { FuseStyle, LinkCurve } from '../../document/part/part.ts';
 import type { ChoiceResult } from './choiceResult.ts';
-import type { Clearing } from './clearing.ts';
 import type { FlowDrop } from './drops.ts';
+import type { Exposure } from './growForFault.ts';
 import type { SeatMinimum } from './protection.ts';
 
 export interface SizedConductor {
@@ -14,6 +14,40 @@ export interface SizedConductor {
   columnC: number;
   /** The guarding fuse is larger than what any cable that fits could carry. */
   guardUnmet: boolean;
+}
+/** A short seen by one conductor, fed from one side in one state of the board. */
+export interface WireShort {
+  /** The state in words; empty where the board has one only. */
+  state: string;
+  /** Node of the place shorted. */
+  endNode: number;
+  /** Devices on the way, nearest first, with the current each carries at the largest and the smallest fault, A. */
+  layers: { keys: string[]; largeA: readonly number[]; smallA: readonly number[] }[];
+  /** Sources that feed it with nothing between. */
+  openItemIds: Id[];
+  /** Through the conductor, A. */
+  largeA: number;
+  smallA: number;
+  verdict: Exposure['verdict'];
+  /** The devices that end it best, what they let the conductor carry for good, and how long and how much they take. */
+  endedBy: string[];
+  holdsA: number | null;
+  clearS: number | null;
+  passedA2s: number | null;
+}
+
+/** How the worst short in a conductor ends, against what the conductor withstands. */
+export interface Clearing {
+  /** Keys of the devices that end it. */
+  by: string[];
+  /** Through the conductor at the largest and the smallest fault, A. */
+  largeA: number;
+  smallA: number;
+  /** Slowest opening at the smallest fault, s; null when the device need not open at all. */
+  clearS: number | null;
+  /** Worst energy through the conductor before it opens, A²s; null where nothing opens within 5 s. */
+  passedA2s: number | null;
+  withstandA2s: number;
 }
 export interface SizedWire {
   connectionId: Id;
@@ -29,6 +63,9 @@ export interface SizedWire {
   faultA: number | null;
   faultFarA: number | null;
   faultSmallestA: number | null;
+  /** A short in it, from each side that feeds it, in each state. */
+  shorts: WireShort[];
+  /** How the worst of them ends; null where no device stands on the way. */
   clearing: Clearing | null;
   flowKeys: string[];
 }
@@ -44,7 +81,7 @@ export interface SizedSeat extends SeatMinimum {
   prospectiveA: number | null;
   faultVoltageV: number;
   interruptA: number | null;
-  /** Seats in series between this one and every source. */
+  /** Devices a short at its load side passes on the way from the sources. */
   upstreamKeys: string[];
   style: FuseStyle;
   /** The maker's own curve of the link in it; null where its style's band counts. */
@@ -53,9 +90,9 @@ export interface SizedSeat extends SeatMinimum {
   lineIsFar: boolean;
   /**
    * Nearest seats upstream, and up to which current this one surely opens first; null is at every current there is.
-   * `together` seats side by side share what this one carries.
+   * `holdsA` is what the upper one holds, as current of this one: several side by side share it.
    */
-  selectivity: { upstreamKey: string; upToA: number | null; together: number }[];
+  selectivity: { upstreamKey: string; upToA: number | null; holdsA: number }[];
 }
 /** How a battery shares the current of the bank, by the resistances. */
 export interface BankShare {

@@ -3,12 +3,13 @@ import type { FuseLink } from '../../document/part/part.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';
+import { allClosed, type WiringState } from '../faults/states.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
-import type { Potentials } from '../netlist/potentials.ts';
+import { type Potentials, polarityOf, type WirePolarity } from '../netlist/potentials.ts';
 import { UNKNOWN_OHM, UNSIZED_FUSE_OHM } from './branchResistance.ts';
-import type { Clearing } from './clearing.ts';
 import type { FlowDrop } from './drops.ts';
 import { type BranchOhm, type Circuit, circuitOf, type OperatingPoint, operatingPoint, shareOf } from './electrical.ts';
+import type { Exposure } from './growForFault.ts';
 import { besideOthers } from './lostBattery.ts';
 import { lockedLink, type Seat, type SeatMinimum, seatRating } from './protection.ts';
 import type { Guard, Relations } from './relations.ts';
@@ -24,7 +25,6 @@ export interface WorkingCable extends SizedCable {
   areaMm2: number;
   requiredA: number;
   designCurrentA: number;
-  guardUnmet: boolean;
   /** Which consumer's drop, or the fault, asked for more than this area; null until one does. */
   drivenBy: Map<number, string> | null;
   branches: number[];
@@ -50,7 +50,14 @@ export interface SizingState {
   readonly designA: Float64Array;
   /** By branch: the battery whose loss asks most of it, by its place among the sources; −1 with all there. */
   readonly lostAt: Int16Array;
-  readonly clearings: (Clearing | null)[];
+  /** Every state of the contacts that can occur. */
+  readonly wirings: readonly WiringState[];
+  /** By branch. */
+  readonly polarityOf: readonly WirePolarity[];
+  /** Branches at each node. */
+  readonly touching: readonly (readonly number[])[];
+  /** By branch: how a short in it ends from every side, as last judged. */
+  readonly exposures: Exposure[][];
   circuit: Circuit;
   /** Part of each flow in every branch, solved when it is asked for. */
   share: Map<number, Float64Array>;
@@ -82,7 +89,6 @@ function workingCables({ cables }: SizingInput, netlist: Netlist): WorkingCable[
       areaMm2: startMm2,
       requiredA: 0,
       designCurrentA: 0,
-      guardUnmet: false,
       drivenBy: null,
       branches,
     };
@@ -98,6 +104,15 @@ function seatsOf({ items }: SizingInput, netlist: Netlist): Seat[] {
     const choice = item.inserts.find((i) => i.seatId === element.id)?.link ?? { mode: 'auto' as const };
     return [{ branch, key: b.key, itemId: item.id, element, choice }];
   });
+}
+
+function touchingOf(netlist: Netlist): number[][] {
+  const touching: number[][] = Array.from({ length: netlist.nodeCount }, () => []);
+  netlist.branches.forEach(({ a, b }, i) => {
+    touching[a]!.push(i);
+    if (b !== a) touching[b]!.push(i);
+  });
+  return touching;
 }
 
 /** Every automatic cable at its smallest candidate, every fuse at its smallest rating. */
@@ -130,7 +145,10 @@ export function startState(
     minimum: new Map(),
     designA: new Float64Array(count),
     lostAt: new Int16Array(count).fill(-1),
-    clearings: [],
+    wirings: [allClosed(netlist.branches)],
+    polarityOf: netlist.branches.map((b, i) => polarityOf(i, b, potentials, netlist)),
+    touching: touchingOf(netlist),
+    exposures: [],
     share: new Map(),
     guards: [],
     drops: [],

@@ -1,9 +1,7 @@
 import type { Flow } from '../demand/demand.ts';
-import type { Branch, Netlist } from '../netlist/netlist.ts';
-import type { Potentials } from '../netlist/potentials.ts';
-import { SAME_SIDE_V } from '../netlist/potentials.ts';
+import type { Netlist } from '../netlist/netlist.ts';
 import { type Circuit, inject } from './electrical.ts';
-import type { BankShare, SizedWire, SizingResult } from './sizingResult.ts';
+import type { BankShare, SizingResult } from './sizingResult.ts';
 
 /** Below this a branch carries nothing: what is left is rounding of the solver. */
 export const NO_CURRENT_A = 1e-6;
@@ -48,20 +46,4 @@ export function bankShares(circuit: Circuit, flows: readonly Flow[]): BankShare[
     dischargeOff: off(out, i),
     chargeOff: off(back, i),
   }));
-}
-
-/** Whether a wire is on the plus side, the minus side, or links batteries in series. */
-export function wirePolarity(branch: Branch, potentials: Potentials, netlist: Netlist): SizedWire['polarity'] {
-  const v = potentials.nodeV[branch.a]!;
-  const solar = netlist.solar.find(
-    (s) =>
-      potentials.islandOf[s.plus] === potentials.islandOf[branch.a] ||
-      potentials.islandOf[s.minus] === potentials.islandOf[branch.a],
-  );
-  if (Number.isNaN(v)) {
-    if (!solar) return 'none';
-    return potentials.islandOf[solar.plus] === potentials.islandOf[branch.a] ? 'plus' : 'minus';
-  }
-  if (v < SAME_SIDE_V) return 'minus';
-  return v > potentials.islandV[potentials.islandOf[branch.a]!]! - SAME_SIDE_V ? 'plus' : 'link';
 }

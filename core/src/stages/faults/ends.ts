@@ -1,0 +1,102 @@
+import type { FuseStyle, LinkCurve } from '../../document/part/part.ts';
+import { letThroughA2s, openingTime } from '../../solvers/timeCurrent.ts';
+import { curveOf } from '../../tables/timeCurrent.ts';
+import type { Side, SideLayer } from './faultModel.ts';
+
+/** A device as it stands in a branch: a fuse or breaker, or an output that holds its own current. */
+export type Protector =
+  | { kind: 'fuse'; style: FuseStyle; ratingA: number; curve: LinkCurve | null }
+  | { kind: 'limiter'; ratingA: number };
+export type ProtectorAt = (branch: number) => Protector;
+
+/** Beyond this the adiabatic equation says too much; the ampacity covers what is slower. Source: IEC 60364-4-43. */
+export const ADIABATIC_LIMIT_S = 5;
+
+/** How one layer ends a short in a conductor. */
+export interface LayerEnd {
+  devices: readonly number[];
+  /** What the layer holds for good, as current of the conductor, A. */
+  holdsA: number;
+  /** Slowest opening at the smallest fault, s; null where it need not open. */
+  clearS: number | null;
+  /** Worst energy through the conductor, A²s; null where it opens later than the adiabatic equation goes. */
+  passedA2s: number | null;
+}
+
+/**
+ * How a layer ends a short: the last of its devices to open, each at its own current; the energy is the conductor's
+ * part of it.
+ */
+export function layerEnd(side: Side, layer: SideLayer, at: ProtectorAt): LayerEnd {
+  let holdsA = 0;
+  let sharedA = 0;
+  let clearS = 0;
+  let passedA2s: number | null = 0;
+  layer.devices.forEach((branch, i) => {
+    const device = at(branch);
+    holdsA += device.ratingA;
+    sharedA += layer.largeA[i]!;
+    if (device.kind === 'limiter') return;
+    const curve = curveOf(device.style, device.curve);
+    for (const [throughA, wireA] of [
+      [layer.largeA[i]!, side.largeA],
+      [layer.smallA[i]!, side.smallA],
+    ] as const) {
+      const { maxS } = openingTime(curve, device.ratingA, throughA);
+      if (throughA === layer.smallA[i]) clearS = Math.max(clearS, maxS);
+      if (maxS > ADIABATIC_LIMIT_S) passedA2s = null;
+      else if (passedA2s !== null && throughA > 0)
+        passedA2s = Math.max(passedA2s, letThroughA2s(curve, device.ratingA, throughA) * (wireA / throughA) ** 2);
+    }
+  });
+  return {
+    devices: layer.devices,
+    holdsA: sharedA > 0 ? (holdsA * side.largeA) / sharedA : holdsA,
+    clearS: Number.isFinite(clearS) ? clearS : null,
+    passedA2s,
+  };
+}
+
+/** How a short in a conductor ends from one side: by the layer that ends it best. */
+export interface SideEnd {
+  side: Side;
+  best: LayerEnd;
+  /** The layer that holds least for good: what guards against an overload. */
+  holder: LayerEnd;
+}
+
+/** Compares ends: one that clears in time before one that does not, then by energy, then by time. */
+function better(a: LayerEnd, b: LayerEnd): boolean {
+  if ((a.passedA2s === null) !== (b.passedA2s === null)) return b.passedA2s === null;
+  if (a.passedA2s !== null && a.passedA2s !== b.passedA2s) return a.passedA2s < b.passedA2s!;
+  return (a.clearS ?? Number.POSITIVE_INFINITY) < (b.clearS ?? Number.POSITIVE_INFINITY);
+}
+
+/** Null where no device stands on the way. */
+export function sideEnd(side: Side, at: ProtectorAt): SideEnd | null {
+  if (side.layers.length === 0) return null;
+  const ends = side.layers.map((layer) => layerEnd(side, layer, at));
+  return {
+    side,
+    best: ends.reduce((best, own) => (better(own, best) ? own : best)),
+    holder: ends.reduce((least, own) => (own.holdsA < least.holdsA ? own : least)),
+  };
+}
+
+/** What a conductor bears, and what it carries for good. */
+export interface Bears {
+  withstandA2s: number;
+  ampacityA: number;
+}
+
+const ROOM = 1 + 1e-9;
+
+/**
+ * Whether a conductor outlives a short from one side. A device that holds no more than the conductor carries guards it
+ * at every current that is not adiabatic (IEC 60364-4-43 435.1); a larger one must open within the time the adiabatic
+ * equation holds, and let no more through than k²S² (434.5.2).
+ */
+export function outlives({ best, holder }: SideEnd, { withstandA2s, ampacityA }: Bears): boolean {
+  if (best.passedA2s === null) return holder.holdsA <= ampacityA * ROOM;
+  return best.passedA2s <= withstandA2s * ROOM;
+}

@@ -1,0 +1,147 @@
+import { networkWith } from '../../solvers/resistiveNetwork.ts';
+import type { Flow } from '../demand/demand.ts';
+import type { SourcePort } from '../netlist/netlist.ts';
+import { type EmfState, emfV } from '../netlist/potentials.ts';
+import type { BranchOhm } from '../sizing/electrical.ts';
+import type { FaultShape } from './faultShape.ts';
+
+/** A bolted short between two places, and what it draws. */
+export interface Short {
+  node: number;
+  /** Where it returns: a place on the minus side. */
+  back: number;
+  openV: number;
+  pathOhm: number;
+  totalA: number;
+  /** Core voltages for one ampere taken out at the one place and put in at the other. */
+  unitV: Float64Array;
+  /** Branches of the dead ends it passes, with the direction from a to b as +1. */
+  along: ReadonlyMap<number, 1 | -1>;
+}
+
+/** The fault network in one state and one corner. */
+export interface FaultNet {
+  shape: FaultShape;
+  /** A short between two places; null where nothing stiff drives a current through it. */
+  short(node: number, back: number): Short | null;
+  /** Current in a branch while a short stands, from a to b, A. */
+  currentIn(branch: number, short: Short): number;
+  /** Current a source gives into its plus while a short stands, A. */
+  sourceA(source: number, short: Short): number;
+  /** Voltage between two places with nothing shorted and nothing drawn, V; NaN where no core joins them. */
+  openV(node: number, back: number): number;
+}
+
+export interface Corner {
+  branchOhm: BranchOhm;
+  emf: EmfState;
+  sourceFactor: (source: SourcePort) => number;
+  /** Flows that charge while the short stands: chargers are current sources and add no more than their rating. */
+  charging: readonly Flow[];
+}
+
+/** Smallest resistance that is told apart from none, Ω. */
+const LEAST_OHM = 1e-7;
+
+/** Values put on a shape: one factorisation of its core. */
+export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
+  const { netlist, coreBranches, coreNodes, coreOf, anchorOf, parentBranch, parentNode, outward, closed } = shape;
+  const { branches, sources } = netlist;
+  const ohm = new Float64Array(branches.length);
+  for (let i = 0; i < branches.length; i++)
+    ohm[i] = closed[i] ? Math.max(corner.branchOhm(branches[i]!, i), LEAST_OHM) : Number.POSITIVE_INFINITY;
+  const sourceOhm = Float64Array.from(sources, (s) => s.element.resistanceOhm * corner.sourceFactor(s));
+  const sourceEmf = Float64Array.from(sources, (s) => emfV(s, corner.emf));
+  const values = new Float64Array(coreBranches.length + sources.length);
+  coreBranches.forEach((branch, i) => {
+    values[i] = 1 / ohm[branch]!;
+  });
+  sourceOhm.forEach((r, i) => {
+    values[coreBranches.length + i] = 1 / r;
+  });
+  const network = networkWith(shape.pattern, values);
+  const stubOhm = new Float64Array(netlist.nodeCount);
+  for (const n of outward) stubOhm[n] = stubOhm[parentNode[n]!]! + ohm[parentBranch[n]!]!;
+
+  // At rest: sources against each other, and what charges.
+  const injection = new Float64Array(coreNodes.length);
+  sources.forEach((s, i) => {
+    injection[coreOf[s.plus]!]! += sourceEmf[i]! / sourceOhm[i]!;
+    injection[coreOf[s.minus]!]! -= sourceEmf[i]! / sourceOhm[i]!;
+  });
+  const restA = new Float64Array(branches.length);
+  const carry = (from: number, amps: number) => {
+    for (let n = from; parentBranch[n]! >= 0; n = parentNode[n]!)
+      restA[parentBranch[n]!]! += branches[parentBranch[n]!]!.a === n ? amps : -amps;
+  };
+  const island = (node: number) => network.islandOf[coreOf[anchorOf[node]!]!]!;
+  for (const { sink, designCurrentA } of corner.charging) {
+    if (island(sink.plus) !== island(sink.minus)) continue;
+    injection[coreOf[anchorOf[sink.plus]!]!]! += designCurrentA;
+    injection[coreOf[anchorOf[sink.minus]!]!]! -= designCurrentA;
+    carry(sink.plus, designCurrentA);
+    carry(sink.minus, -designCurrentA);
+  }
+  const restV = network.solve(injection);
+  for (const branch of coreBranches) {
+    const { a, b } = branches[branch]!;
+    restA[branch] = (restV[coreOf[a]!]! - restV[coreOf[b]!]!) / ohm[branch]!;
+  }
+
+  const openV = (node: number, back: number): number => {
+    const [n, r] = [coreOf[anchorOf[node]!]!, coreOf[anchorOf[back]!]!];
+    return network.islandOf[n] === network.islandOf[r] ? restV[n]! - restV[r]! : Number.NaN;
+  };
+  const units = new Map<number, { v: Float64Array; ohm: number }>();
+  const unitOf = (n: number, r: number) => {
+    const key = n * coreNodes.length + r;
+    let unit = units.get(key);
+    if (!unit) {
+      const one = new Float64Array(coreNodes.length);
+      one[n] = -1;
+      one[r]! += 1;
+      const v = network.solve(one);
+      unit = { v, ohm: v[r]! - v[n]! };
+      units.set(key, unit);
+    }
+    return unit;
+  };
+  const short = (node: number, back: number): Short | null => {
+    const drivingV = openV(node, back);
+    if (!(drivingV > 0)) return null;
+    const unit = unitOf(coreOf[anchorOf[node]!]!, coreOf[anchorOf[back]!]!);
+    const pathOhm = unit.ohm + stubOhm[node]! + stubOhm[back]!;
+    if (!(pathOhm > 0)) return null;
+    const along = new Map<number, 1 | -1>();
+    // Current comes out of the core to the one place and goes back into it from the other.
+    for (const [end, inward] of [
+      [node, -1],
+      [back, 1],
+    ] as const)
+      for (let n = end; parentBranch[n]! >= 0; n = parentNode[n]!) {
+        const branch = parentBranch[n]!;
+        const sign = (branches[branch]!.a === n ? inward : -inward) as 1 | -1;
+        if (along.get(branch) === -sign) along.delete(branch);
+        else along.set(branch, sign);
+      }
+    return { node, back, openV: drivingV, pathOhm, totalA: drivingV / pathOhm, unitV: unit.v, along };
+  };
+  return {
+    shape,
+    short,
+    openV,
+    currentIn(branch, { unitV, totalA, along }) {
+      if (!closed[branch]) return 0;
+      const { a, b } = branches[branch]!;
+      const [ca, cb] = [coreOf[a]!, coreOf[b]!];
+      const unit = ca >= 0 && cb >= 0 ? (unitV[ca]! - unitV[cb]!) / ohm[branch]! : (along.get(branch) ?? 0);
+      return restA[branch]! + totalA * unit;
+    },
+    sourceA(source, { unitV, totalA }) {
+      const { plus, minus } = sources[source]!;
+      const [p, m] = [coreOf[plus]!, coreOf[minus]!];
+      const acrossV = restV[p]! - restV[m]! + totalA * (unitV[p]! - unitV[m]!);
+      return (sourceEmf[source]! - acrossV) / sourceOhm[source]!;
+    },
+  };
+}
