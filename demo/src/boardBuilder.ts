@@ -24,6 +24,8 @@ export interface WireOptions {
   /** Measured run off the panel, mm. */
   runMm?: number;
   sheathed?: boolean;
+  /** Held at this size; worked out where nothing is said. */
+  mm2?: number;
 }
 
 /** Builds a board with readable, repeatable ids: for the demo and for tests, never for people's own boards. */
@@ -47,7 +49,7 @@ export class BoardBuilder {
     designation: string,
     partId: Id,
     spot: Spot,
-    more: { name?: string; load?: Partial<LoadDemand>; feed?: FeedSource } = {},
+    more: { name?: string; load?: Partial<LoadDemand>; feed?: FeedSource; links?: Record<string, Id> } = {},
   ): this {
     const item = blankItem({
       id: `it_${designation}`,
@@ -67,6 +69,10 @@ export class BoardBuilder {
           : { kind: 'location', location: spot.location },
       load: more.load ? newLoad(more.load) : null,
       feed: more.feed ?? null,
+      inserts: Object.entries(more.links ?? {}).map(([seatId, value]) => ({
+        seatId,
+        link: { mode: 'locked', value, reason: 'as the shop builds it', who: 'Mira Holt' },
+      })),
       ownership: more.load || more.feed ? 'customer' : 'workshop',
     });
     this.board.items = [...this.board.items, item];
@@ -107,7 +113,9 @@ export class BoardBuilder {
           },
         ],
         segments,
-        conductorMm2: { mode: 'auto' },
+        conductorMm2: options.mm2
+          ? { mode: 'locked', value: options.mm2, reason: 'as the shop builds it', who: 'Mira Holt' }
+          : { mode: 'auto' },
         material: 'copper',
       },
     ];

@@ -1,6 +1,6 @@
 import { deviceOf } from '../devices/registry.ts';
-import type { Board } from './board.ts';
 import type { Cable } from './cable/cable.ts';
+import type { Item } from './item/item.ts';
 import type { PartKind } from './part/part.ts';
 
 const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): string => {
@@ -14,7 +14,7 @@ const lowestFree = (taken: ReadonlySet<string>, make: (n: number) => string): st
  * @example
  * nextDesignation([{ designation: '-F1' }], 'fuseHolder'); // '-F2'
  */
-export const nextDesignation = (items: Board['items'], kind: PartKind): string =>
+export const nextDesignation = (items: readonly Pick<Item, 'designation'>[], kind: PartKind): string =>
   lowestFree(new Set(items.map((i) => i.designation)), (n) => `-${deviceOf(kind).letter}${n}`);
 
 /**

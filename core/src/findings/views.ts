@@ -17,6 +17,8 @@ export const names = stage('names', { items: fact('items', ['id', 'designation',
 export const words = stage('words', { items: fact('items', ['id', 'designation', 'name', 'partId']) }, ({ items }) =>
   byId(items),
 );
+/** An item with the surface it is on. */
+export type SurfacedItem = { id: Id; partId: Id; place: Surface };
 /** On which surface each item is: moving it about there changes nothing for who is joined to whom. */
 export const surfaces = each(
   'surfaces',
@@ -30,7 +32,7 @@ export const surfaces = each(
     panelId: place.kind === 'panel' ? place.panelId : null,
     face: place.kind === 'panel' ? place.face : null,
   }),
-  ({ id, partId, kind, panelId, face }): { id: Id; partId: Id; place: Surface } => ({
+  ({ id, partId, kind, panelId, face }): SurfacedItem => ({
     id,
     partId,
     place: kind === 'panel' ? { kind, panelId: panelId!, face: face! } : { kind },

@@ -60,12 +60,17 @@ export function openingTime(curve: StyleCurve, ratingA: number, currentA: number
 export function letThroughA2s(curve: StyleCurve, ratingA: number, currentA: number): number {
   const { maxS } = openingTime(curve, ratingA, currentA);
   const plain = currentA * currentA * maxS;
-  const limits = curve.letThroughPerA2 !== null && currentA >= LIMITS_FROM * ratingA;
-  return limits ? Math.min(plain, curve.letThroughPerA2! * ratingA * ratingA) : plain;
+  return Math.min(plain, limitedA2s(curve, ratingA, currentA) ?? Number.POSITIVE_INFINITY);
 }
 
+/** What a link lets through where it limits the current, A²s; null where it does not, by its kind or for the fault is too small. */
+export const limitedA2s = (curve: StyleCurve, ratingA: number, currentA: number): number | null =>
+  curve.letThroughPerA2 !== null && currentA >= LIMITS_FROM * ratingA
+    ? curve.letThroughPerA2 * ratingA * ratingA
+    : null;
+
 /** A link limits only where the fault is far above its rating; below that its curve counts. Common practice, no source. */
-const LIMITS_FROM = 15;
+export const LIMITS_FROM = 15;
 
 /** Currents that occur on boards of this kind end well below this. */
 const HIGHEST_A = 60_000;

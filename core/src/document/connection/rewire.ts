@@ -1,12 +1,14 @@
 import { deviceOf } from '../../devices/registry.ts';
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
+import type { Cable } from '../cable/cable.ts';
 import type { Command } from '../commands.ts';
+import { fingerprint } from '../fingerprint.ts';
 import type { Item } from '../item/item.ts';
 import { addItem, newItem } from '../item/items.ts';
 import type { Part, Polarity } from '../part/part.ts';
-import { connectTerminals, defaultSegments, freeTerminals } from './connect.ts';
-import type { TerminalRef } from './connection.ts';
+import { connectTerminals, defaultSegments, freeTerminals, type Surface } from './connect.ts';
+import type { Connection, TerminalRef } from './connection.ts';
 
 /**
  * Terminals of a part that can stand in a wire of a side, in the part's order: it takes two.
@@ -16,34 +18,50 @@ import type { TerminalRef } from './connection.ts';
 export const waysIn = (part: Part, side: Polarity): Part['terminals'] =>
   part.terminals.filter((t) => t.domain === 'dc' && (t.polarity === 'none' || t.polarity === side));
 
+/** What of a board is read to put a part into a wire. */
+type Placed = { id: Id; designation: string; place: Surface };
+type Laid = Pick<Cable, 'id' | 'designation' | 'cores' | 'segments'>;
+
+/** Gives the run of a new cable a length somebody still has to measure. */
+function shortened(command: Command, lengthMm: number | undefined): Command {
+  if (lengthMm === undefined || command.kind !== 'add' || command.collection !== 'cables') return command;
+  const segments = command.value.segments.map((s) => (s.kind === 'measuredRun' ? { ...s, lengthMm } : s));
+  return { ...command, value: { ...command.value, segments } };
+}
+
 /**
  * Puts a new part into a wire: source side to the part's first power terminal, its second one on to where the wire went.
  * The wire keeps its name and its measured run on the load side; the piece before the part is new. The part starts
  * unplaced. Null when the part has no two terminals of one side to go between, or the wire is not there.
  * @param sourceEnd the end of the wire that is nearer to what feeds it
  * @param side the pole the wire belongs to
+ * @param options.seed makes the new ids repeatable, for fixes offered by findings
+ * @param options.beforeMm how long the new piece shall be, where it is not laid on the board yet
  * @example
  * insertBetween(board, board.connections[1].id, board.connections[1].from, parts.get('isolator-100'), 'plus').item.designation; // '-Q1'
  */
 export function insertBetween(
-  board: Board,
+  board: { items: readonly Placed[]; connections: readonly Connection[]; cables: readonly Laid[] },
   connectionId: Id,
   sourceEnd: TerminalRef,
   part: Part,
   side: Polarity,
+  options: { seed?: string; beforeMm?: number } = {},
 ): { item: Item; commands: Command[] } | null {
   const connection = board.connections.find((c) => c.id === connectionId);
   const cable = board.cables.find((c) => c.cores.some((k) => k.connectionId === connectionId));
   const ways = waysIn(part, side);
   if (!connection || !cable || ways.length < 2) return null;
   const fromFirst = connection.from.itemId === sourceEnd.itemId && connection.from.terminalId === sourceEnd.terminalId;
-  const item = newItem(board, part, { kind: 'unplaced' });
+  const { seed, beforeMm } = options;
+  const made = newItem(board, part, { kind: 'unplaced' });
+  const item = seed ? { ...made, id: `it_${fingerprint([seed, connectionId, part.id]).slice(0, 12)}` } : made;
   const [into, out] = [ways[0]!, ways[1]!].map((t): TerminalRef => ({ itemId: item.id, terminalId: t.id }));
   const withItem = { items: [...board.items, item], cables: board.cables };
   const commands: Command[] = [
     ...addItem(item),
     { kind: 'set', collection: 'connections', id: connectionId, field: fromFirst ? 'from' : 'to', value: out! },
-    ...connectTerminals(withItem, sourceEnd, into!),
+    ...connectTerminals(withItem, sourceEnd, into!, seed ? { seed } : {}).map((c) => shortened(c, beforeMm)),
   ];
   if (!cable.segments.some((s) => s.kind === 'measuredRun')) {
     const far = board.items.find((i) => i.id === (fromFirst ? connection.to : connection.from).itemId);

@@ -15,7 +15,12 @@ import { newLoad } from './newLoad.ts';
  * @example
  * newItem(board, parts.get('isolator-100'), { kind: 'unplaced' }).designation; // '-Q1'
  */
-export function newItem(board: Board, part: Part, place: Place, name = ''): Item {
+export function newItem(
+  board: { items: readonly Pick<Item, 'designation'>[] },
+  part: Part,
+  place: Place,
+  name = '',
+): Item {
   const feed = part.elements.find((e) => e.kind === 'feed');
   const nominalV = part.systemVoltagesV[0] ?? 12;
   return blankItem({

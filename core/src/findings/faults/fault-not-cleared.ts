@@ -22,7 +22,8 @@ export const faultNotCleared = finding({
   reads: { guardedWires },
   judge: ({ guardedWires }, { clearS }) =>
     guardedWires
-      .filter(({ short, clearing: c }) => short.verdict === 'guarded' && !(c.clearS !== null && c.clearS <= clearS))
+      // Its return is told with it.
+      .filter(({ polarity, short, clearing: c }) => polarity !== 'minus' && short.verdict === 'guarded' && !(c.clearS !== null && c.clearS <= clearS))
       .map(({ connectionId, cable, guard, when, ends, clearing, curveSource }) => ({
         entity: connectionId,
         where: { label: cable.designation, cableIds: [cable.id] },

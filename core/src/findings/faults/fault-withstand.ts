@@ -1,7 +1,14 @@
+import type { Id } from '../../document/basics.ts';
+import { field, rows } from '../../engine/fact.ts';
+import type { Profile } from '../../profiles/profile.ts';
 import { ADIABATIC_LIMIT_S } from '../../stages/faults/ends.ts';
+import { fact, profile } from '../../stages/inputs.ts';
+import { catalogue, connections, parts, sizing } from '../../stages/stages.ts';
 import { ampsInWords as amps, secondsInWords as seconds } from '../../words.ts';
-import type { Fix } from '../finding.ts';
-import { finding } from '../finding.ts';
+import { type Fix, finding } from '../finding.ts';
+import { fuseInto, holderFor, type Insertable } from '../fuseAtNearEnd.ts';
+import { type Names, nameOf } from '../places.ts';
+import { names, type SurfacedItem, surfaces } from '../views.ts';
 import { type Guarded, guardedWires } from './guarded.ts';
 
 const kA2s = (x: number) => `${(x / 1000).toPrecision(3)} kA²s`;
@@ -27,6 +34,25 @@ const unlock = ({ cable }: Guarded): Fix[] =>
       ]
     : [];
 
+/** A fuse where the conductor leaves what feeds it, in a holder of its own. */
+function nearFuse(
+  { connectionId, cable, fedEnd, designCurrentA, faultA, faultVoltageV }: Guarded,
+  ampacities: readonly { cableId: Id; ampacityA: number }[],
+  { fuseFactor }: Profile,
+  { names, ...board }: Omit<Insertable, 'items'> & { items: readonly SurfacedItem[]; names: Names },
+): Fix[] {
+  const ampacityA = ampacities.find((a) => a.cableId === cable.id)?.ampacityA ?? 0;
+  const holder = holderFor(board.catalogue, {
+    leastA: fuseFactor.value * designCurrentA,
+    mostA: ampacityA,
+    faultA: faultA ?? 0,
+    voltageV: faultVoltageV,
+  });
+  if (!fedEnd || !holder) return [];
+  const items = board.items.map((i) => ({ ...i, designation: nameOf(names, i.id) }));
+  return fuseInto({ ...board, items }, connectionId, fedEnd, holder, 'near');
+}
+
 /** Does the conductor outlive a short in it, from whichever side it is fed? */
 export const faultWithstand = finding({
   id: 'fault-withstand',
@@ -43,8 +69,18 @@ export const faultWithstand = finding({
       source: 'IEC 60364-4-43',
     },
   },
-  reads: { guardedWires },
-  judge: ({ guardedWires }, { holdsS }) =>
+  reads: {
+    guardedWires,
+    ampacities: rows(field(sizing, 'cables'), ['cableId', 'ampacityA']),
+    profile,
+    catalogue,
+    items: surfaces,
+    names,
+    parts,
+    connections,
+    cables: fact('cables', ['id', 'designation', 'cores', 'segments']),
+  },
+  judge: ({ guardedWires, ampacities, profile, ...board }, { holdsS }) =>
     guardedWires
       .filter(({ short }) => short.verdict === 'burns')
       .map((g) => ({
@@ -53,6 +89,6 @@ export const faultWithstand = finding({
         says: opens(g),
         why: `${g.ends}: from ${amps(g.clearing.smallA)} to ${amps(g.clearing.largeA)} pass through it on the way to a short; only what stands between the source and the short ends it. I²t must stay under k²S² for the ${holdsS} s the equation holds`,
         source: `IEC 60364-4-43 434.5.2, 435.1 (from memory); ${g.curveSource}`,
-        fixes: unlock(g),
+        fixes: [...nearFuse(g, ampacities, profile, board), ...unlock(g)],
       })),
 });

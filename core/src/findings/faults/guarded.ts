@@ -1,4 +1,5 @@
 import type { Cable } from '../../document/cable/cable.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { stage } from '../../engine/stage.ts';
 import type { Clearing, WireShort } from '../../stages/sizing/sizingResult.ts';
@@ -19,6 +20,11 @@ export interface Guarded {
   /** Both ends of the conductor in words. */
   ends: string;
   short: WireShort;
+  /** The end it is fed by; null on the minus side. */
+  fedEnd: TerminalRef | null;
+  designCurrentA: number;
+  faultA: number | null;
+  faultVoltageV: number;
   clearing: Clearing;
   curveSource: string;
 }
@@ -27,7 +33,7 @@ export interface Guarded {
 export const guardedWires = stage(
   'guardedWires',
   {
-    wires: rows(field(sizing, 'wires'), ['connectionId', 'polarity', 'clearing', 'shorts']),
+    wires: rows(field(sizing, 'wires'), ['connectionId', 'polarity', 'clearing', 'shorts', 'designCurrentA', 'faultA']),
     seatOf,
     cableAt,
     cableOf,
@@ -36,7 +42,7 @@ export const guardedWires = stage(
     parts,
   },
   ({ wires, seatOf, cableAt, cableOf, connectionOf, names, parts }): readonly Guarded[] =>
-    wires.flatMap(({ connectionId, polarity, clearing, shorts }) => {
+    wires.flatMap(({ connectionId, polarity, clearing, shorts, designCurrentA, faultA }) => {
       const cable = cableOf.get(cableAt.get(connectionId)?.id ?? '');
       const connection = connectionOf.get(connectionId);
       const short = clearing && shorts.find((s) => s.largeA === clearing.largeA && s.endedBy === clearing.by);
@@ -52,6 +58,10 @@ export const guardedWires = stage(
           when: short.state && ` (${short.state})`,
           ends: `${placeName(at, connection.from)} to ${placeName(at, connection.to)}`,
           short,
+          fedEnd: short.fedBy && connection[short.fedBy],
+          designCurrentA,
+          faultA,
+          faultVoltageV: seat?.faultVoltageV ?? 0,
           clearing,
           curveSource: seat ? curveOf(seat.style, seat.curve).source : 'time–current curve',
         },

@@ -51,7 +51,7 @@ export function layerEnd(side: Side, layer: SideLayer, at: ProtectorAt): LayerEn
   });
   return {
     devices: layer.devices,
-    holdsA: sharedA > 0 ? (holdsA * side.largeA) / sharedA : holdsA,
+    holdsA: sharedA > 0 ? holdsA * Math.min(1, side.largeA / sharedA) : holdsA,
     clearS: Number.isFinite(clearS) ? clearS : null,
     passedA2s,
   };

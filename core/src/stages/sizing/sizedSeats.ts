@@ -1,6 +1,8 @@
 import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import { choose, figure, given, sumFigure, type TraceInput, use } from '../../engine/formula.ts';
 import { feederMinimum, fuseMinimum, prospectiveCurrent, throughCurrent } from '../../formulas/protection.ts';
+import { limitedA2s } from '../../solvers/timeCurrent.ts';
+import { curveOf } from '../../tables/timeCurrent.ts';
 import type { FaultModel, Side } from '../faults/faultModel.ts';
 import { designFigure } from './designFigure.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink } from './protection.ts';
@@ -90,8 +92,23 @@ function selectivityOf(state: SizingState, faults: FaultModel, seat: Seat): Size
   return [...found.values()];
 }
 
+/** Single devices that carry all a seat does, and what a current-limiting one lets through then (434.5.1). */
+function aheadOf(state: SizingState, side: Side): SizedSeat['ahead'] {
+  return side.layers.flatMap(({ devices, largeA }) => {
+    const outer = devices.length === 1 ? state.seatAt.get(devices[0]!) : undefined;
+    if (!outer) return [];
+    const { style, ratingA, curve } = deviceIn(state, outer);
+    const passedA2s = limitedA2s(curveOf(style, curve), ratingA, largeA[0]!);
+    return [{ key: outer.key, throughA: largeA[0]!, letThroughA2s: passedA2s }];
+  });
+}
+
 /** The largest current a fault sends through a device, at either of its terminals, told as figures. */
-function dutyOf(faults: FaultModel, seat: Seat, address: string): { currentA: number; voltageV: number } | null {
+function dutyOf(
+  faults: FaultModel,
+  seat: Seat,
+  address: string,
+): { currentA: number; voltageV: number; side: Side } | null {
   const sides = faults.sidesOf(seat.branch);
   if (sides.length === 0) return null;
   const worst = sides.reduce((w, s) => (s.largeA > w.largeA ? s : w));
@@ -112,7 +129,7 @@ function dutyOf(faults: FaultModel, seat: Seat, address: string): { currentA: nu
     () => `${address}/prospectiveA`,
     () => ({ share: given('solved network: the part that passes this device'), faultA: figure(`${address}/faultA`) }),
   );
-  return { currentA, voltageV: openV };
+  return { currentA, voltageV: openV, side: worst };
 }
 
 /** A branch's current while the one consumer starts that adds most; they seldom start together. */
@@ -209,6 +226,7 @@ function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSea
     lineIsFar:
       prospectiveA !== null &&
       (faults.strongestAt(branch.a)?.pathOhm ?? 0) > (faults.strongestAt(branch.b)?.pathOhm ?? 0),
+    ahead: duty ? aheadOf(state, duty.side) : [],
     selectivity: spare ? [] : selectivityOf(state, faults, seat),
   };
 }

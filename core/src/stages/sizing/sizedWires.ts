@@ -59,11 +59,11 @@ function smallestFigure(faults: FaultModel, node: number, address: () => string)
 }
 
 /** A short in a conductor from one side, in words of the document. */
-function shortOf(state: SizingState, faults: FaultModel, { side, end, verdict }: Exposure): WireShort {
+function shortOf(state: SizingState, faults: FaultModel, b: number, { side, end, verdict }: Exposure): WireShort {
   const keyOf = (b: number) => state.netlist.branches[b]!.key;
   return {
     state: faults.states[side.state]!.title,
-    endNode: side.end,
+    fedBy: state.polarityOf[b] === 'minus' ? null : side.from === state.netlist.branches[b]!.a ? 'from' : 'to',
     layers: side.layers.map(({ devices, largeA, smallA }) => ({ keys: devices.map(keyOf), largeA, smallA })),
     openItemIds: side.open.map((s) => state.netlist.sources[s]!.item.id),
     largeA: side.largeA,
@@ -98,7 +98,7 @@ function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire
   const guard = wireGuard(state, b);
   const polarity = state.polarityOf[b]!;
   const live = polarity !== 'minus';
-  const shorts = (state.exposures[b] ?? []).map((e) => shortOf(state, faults, e));
+  const shorts = (state.exposures[b] ?? []).map((e) => shortOf(state, faults, b, e));
   const worst = worstOf(shorts);
   const far = farNode(faults, branch);
   return {

@@ -19,8 +19,8 @@ export interface SizedConductor {
 export interface WireShort {
   /** The state in words; empty where the board has one only. */
   state: string;
-  /** Node of the place shorted. */
-  endNode: number;
+  /** The end of the connection the current comes in by; null on the minus side, where it is on its way home. */
+  fedBy: 'from' | 'to' | null;
   /** Devices on the way, nearest first, with the current each carries at the largest and the smallest fault, A. */
   layers: { keys: string[]; largeA: readonly number[]; smallA: readonly number[] }[];
   /** Sources that feed it with nothing between. */
@@ -86,6 +86,8 @@ export interface SizedSeat extends SeatMinimum {
   style: FuseStyle;
   /** The maker's own curve of the link in it; null where its style's band counts. */
   curve: LinkCurve | null;
+  /** Devices all of its largest fault passes before it, with what each lets through then, A²s; null where it does not limit. */
+  ahead: { key: string; throughA: number; letThroughA2s: number | null }[];
   /** Its line side is further from the sources than its load side: it stands the wrong way round. */
   lineIsFar: boolean;
   /**

@@ -1,0 +1,61 @@
+import type { Id } from '../document/basics.ts';
+import type { Cable } from '../document/cable/cable.ts';
+import type { Surface } from '../document/connection/connect.ts';
+import type { Connection, TerminalRef } from '../document/connection/connection.ts';
+import { insertBetween } from '../document/connection/rewire.ts';
+import type { Item } from '../document/item/item.ts';
+import type { Catalogue, Part } from '../document/part/part.ts';
+import type { Fix } from './finding.ts';
+import { placeName } from './places.ts';
+
+/** What of a board is read to put a fuse into a wire. */
+export interface Insertable {
+  items: readonly { id: Id; designation: string; partId: Id; place: Surface }[];
+  parts: ReadonlyMap<Id, Part>;
+  connections: readonly Connection[];
+  cables: readonly Pick<Cable, 'id' | 'designation' | 'cores' | 'segments'>[];
+  catalogue: Catalogue;
+}
+
+/** A holder stands this near to what feeds the wire until somebody places it. Common practice, no source. */
+const BEFORE_MM = 20;
+
+/**
+ * The smallest holder in the catalogue whose links reach a rating, break a fault and stay under what the conductor
+ * carries.
+ */
+export function holderFor(
+  catalogue: Catalogue,
+  need: { leastA: number; mostA: number; faultA: number; voltageV: number; limiting?: boolean },
+): Part | null {
+  const fits = (part: Part): boolean => {
+    const seat = part.kind === 'fuseHolder' ? part.elements.find((e) => e.kind === 'fuseSeat') : undefined;
+    if (seat?.kind !== 'fuseSeat' || seat.polarised) return false;
+    if (need.limiting && seat.style !== 'classT') return false;
+    return catalogue.fuseLinks.some(
+      (l) =>
+        !l.curve &&
+        l.style === seat.style &&
+        l.ratingA <= seat.maxRatingA &&
+        l.ratingA >= need.leastA - 1e-9 &&
+        l.ratingA <= need.mostA + 1e-9 &&
+        (l.interrupt.find((r) => need.voltageV <= r.upToV)?.currentA ?? 0) >= need.faultA,
+    );
+  };
+  const able = catalogue.parts.filter(fits);
+  return able.reduce<Part | null>((best, p) => (!best || (p.price ?? 1e9) < (best.price ?? 1e9) ? p : best), null);
+}
+
+/** Puts a fuse holder into a wire at the end it is fed by. */
+export function fuseInto(board: Insertable, connectionId: Id, fedEnd: TerminalRef, holder: Part, seed: string): Fix[] {
+  const made = insertBetween(board, connectionId, fedEnd, holder, 'plus', { seed, beforeMm: BEFORE_MM });
+  const names = new Map(board.items.map((i) => [i.id, i]));
+  return made
+    ? [
+        {
+          label: `Put a ${holder.name} in at ${placeName({ names, parts: board.parts }, fedEnd)}`,
+          commands: made.commands,
+        },
+      ]
+    : [];
+}
