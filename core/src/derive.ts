@@ -83,7 +83,7 @@ export function deriveStages(
     parts: of(stages.parts),
     potentials: of(stages.potentials),
     demand: of(stages.demand),
-    relations: of(stages.relations),
+    plan: of(stages.plan),
     made: of(stages.made),
     bench: of(stages.bench),
     partLines: of(stages.partLines),

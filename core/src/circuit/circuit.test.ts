@@ -326,7 +326,7 @@ describe('findings of the circuit engine', () => {
     const thin: Board = {
       ...hut,
       cables: hut.cables.map((c) =>
-        c.id === 'cb_9' ? { ...c, conductorMm2: { mode: 'locked', value: 4, reason: 'test', who: 'test' } } : c,
+        c.id === 'cb_9' ? { ...c, conductorMm2: { mode: 'locked', value: 1.5, reason: 'test', who: 'test' } } : c,
       ),
     };
     expect(rules(thin)).toContain('fault-withstand');

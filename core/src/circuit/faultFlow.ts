@@ -8,7 +8,7 @@ import { backsOf } from '../stages/faults/backs.ts';
 import { strongestShort } from '../stages/faults/faultModel.ts';
 import { faultNet } from '../stages/faults/faultNet.ts';
 import { faultShape } from '../stages/faults/faultShape.ts';
-import { allClosed } from '../stages/faults/states.ts';
+import { allClosed } from '../stages/states/boardStates.ts';
 
 export interface FaultFlow {
   connectionId: Id;

@@ -87,8 +87,7 @@ describe('a board with a link of its own', () => {
     expect(seats.map((s) => s.link.value)).toEqual(deriveBoard(hut).sizing.seats.map((s) => s.link.value));
   });
   it('its slower curve lets more through and is not selective to the main fuse', () => {
-    const wireAt = (b: Board) =>
-      deriveBoard(b).sizing.wires.find((w) => w.guardKeys[0] === 'item/it_F3/seat' && w.clearing)!;
+    const wireAt = (b: Board) => deriveBoard(b).sizing.wires.find((w) => w.clearing?.by.includes('item/it_F3/seat'))!;
     expect(wireAt(board).clearing!.clearS!).toBeGreaterThan(wireAt(hut).clearing!.clearS!);
     const source = deriveBoard(board).findings.find(
       (f) => f.kind === 'not-selective' && f.id.includes('it_F3'),

@@ -172,7 +172,7 @@ describe('protection findings', () => {
     );
     const found = finding(board, 'interrupt-rating');
     expect(found.severity).toBe('stop');
-    expect(found.says).toMatch(/can interrupt 2\.0 kA at 26\.8 V; up to \d+\.\d kA can flow/);
+    expect(found.says).toMatch(/can interrupt 2\.0 kA at 26\.9 V; up to \d+\.\d kA can flow/);
     fixed(board, 'interrupt-rating');
   });
   it('an inverter far over what its bank and line can push collapses, and says so', () => {

@@ -60,6 +60,21 @@ export const converterInputCurrent = declareFormula({
     (outputV * outputA) / (lowestInputV * efficiencyShare),
 });
 
+/** What an alternator gives into a low bank through a joining relay. */
+export const alternatorCurrent = declareFormula({
+  id: 'demand.alternatorCurrent',
+  title: 'Current of the alternator into the bank joined to it',
+  formula: 'min(ratedA, gapV / loopOhm)',
+  unit: 'A',
+  inputs: {
+    ratedA: { unit: 'A', what: 'rating of the alternator', sample: [40, 300] },
+    gapV: { unit: 'V', what: 'charging voltage over the low bank', sample: [1.5, 5] },
+    loopOhm: { unit: 'Ω', what: 'loop from the alternator through the bank and back', sample: [0.008, 0.06] },
+  },
+  source: 'I = U/R, 2.3 V over 20 mΩ asks 115 A; never more than the alternator gives (common practice, no source)',
+  compute: ({ ratedA, gapV, loopOhm }) => Math.min(ratedA, gapV / loopOhm),
+});
+
 /** Current a mains-side load takes out of the bank, through the inverter. */
 export const mainsLoadCurrent = declareFormula({
   id: 'demand.mainsLoadCurrent',

@@ -40,8 +40,9 @@ import { buildNetlist } from './netlist/netlist.ts';
 import { spreadPotentials } from './netlist/potentials.ts';
 import { cableLines, deviceLines, fuseLines, inChunks, partsList } from './parts/parts.ts';
 import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
-import { relationsOf } from './sizing/relations.ts';
 import { sizeAll } from './sizing/sizing.ts';
+import { boardStates } from './states/boardStates.ts';
+import { workPlan } from './states/workPlan.ts';
 import { sleeveOf } from './terminations/sleeves.ts';
 import { stacksOf } from './terminations/stacks.ts';
 import { terminateCable, terminateCores } from './terminations/terminations.ts';
@@ -244,11 +245,11 @@ export const lengths = stage(
 
 // Sizes ----------------------------------------------------------------------------------------------------------------
 
-/** Which fuses stand where, as far as the wiring alone decides it. */
-export const relations = stage(
-  'relations',
-  { netlist, flows: rows(flows, ['key', 'way', 'sink', 'supply', 'modules']) },
-  ({ netlist, flows }) => relationsOf(netlist, flows),
+/** Every state that can occur, what flows in each, and which fuses then stand where: the wiring alone decides it. */
+export const plan = stage(
+  'plan',
+  { netlist, control, flows: rows(flows, ['key', 'way', 'sink', 'supply', 'modules']) },
+  ({ netlist, control, flows }) => workPlan(netlist, flows, boardStates(netlist, control)),
 );
 /** Cables as sizing sees them: where one runs changes no size as long as it stays as long and as cool. */
 const sizedCables = each(
@@ -283,17 +284,18 @@ export const sized = stage(
     netlist,
     potentials,
     flows,
-    relations,
+    plan,
     items: fact('items', ['id', 'designation', 'inserts']),
     loads: electricLoads,
     cables: sizedCables,
     brief: briefOf(['systemVoltageV']),
+    power: powerOf(['alternator']),
     settings: settingsOf(['feederSchool', 'lostBattery']),
     profile,
     catalogue,
   },
-  ({ netlist, potentials, flows, relations, brief, settings, ...rest }) =>
-    sizeAll({ ...rest, ...settings, ...brief }, netlist, potentials, flows, relations),
+  ({ netlist, potentials, flows, plan, brief, power, settings, ...rest }) =>
+    sizeAll({ ...rest, ...settings, ...brief, ...power }, netlist, potentials, flows, plan),
 );
 export const sizing = field(sized, 'result');
 export const wires = stage(

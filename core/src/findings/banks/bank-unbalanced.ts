@@ -26,7 +26,9 @@ export const bankUnbalanced = finding({
     const most = (b: (typeof bank)[number]) => Math.max(Math.abs(b.dischargeOff), Math.abs(b.chargeOff));
     const off = bank.filter((b) => most(b) > offShare);
     if (off.length === 0) return [];
-    const worst = off.reduce((w, b) => (most(b) > most(w) ? b : w));
+    // Of two the one that works harder is named: it ages first.
+    const hardest = (b: (typeof bank)[number]) => Math.max(b.dischargeOff, b.chargeOff);
+    const worst = off.reduce((w, b) => (hardest(b) > hardest(w) ? b : w));
     const percent = (x: number) => `${x > 0 ? '+' : ''}${Math.round(x * 100)} %`;
     const way = Math.abs(worst.dischargeOff) >= Math.abs(worst.chargeOff) ? 'discharging' : 'charging';
     const name = nameOf(names, worst.itemId);

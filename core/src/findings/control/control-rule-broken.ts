@@ -1,9 +1,9 @@
+import { CONDITION_WORDS } from '../../stages/control/conditionWords.ts';
 import { collection } from '../../stages/inputs.ts';
 import { control } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { nameOf } from '../places.ts';
 import { names } from '../views.ts';
-import { CONDITION_WORDS } from './conditionWords.ts';
 import { LOGIC, whereOf } from './truth.ts';
 
 /** What somebody wrote down must happen, and does not. */

@@ -1,9 +1,9 @@
+import { CONDITION_WORDS } from '../../stages/control/conditionWords.ts';
 import type { ControlRow } from '../../stages/control/controlStudy.ts';
 import { control, parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { namesOf } from '../places.ts';
 import { names } from '../views.ts';
-import { CONDITION_WORDS } from './conditionWords.ts';
 import { LOGIC, whereOf } from './truth.ts';
 
 const effect = (r: ControlRow) => JSON.stringify([r.charging, r.fed, r.joined]);

@@ -23,7 +23,10 @@ export const faultNotCleared = finding({
   judge: ({ guardedWires }, { clearS }) =>
     guardedWires
       // Its return is told with it.
-      .filter(({ polarity, short, clearing: c }) => polarity !== 'minus' && short.verdict === 'guarded' && !(c.clearS !== null && c.clearS <= clearS))
+      .filter(
+        ({ polarity, short, clearing: c }) =>
+          polarity !== 'minus' && short.verdict === 'guarded' && !(c.clearS !== null && c.clearS <= clearS),
+      )
       .map(({ connectionId, cable, guard, when, ends, clearing, curveSource }) => ({
         entity: connectionId,
         where: { label: cable.designation, cableIds: [cable.id] },

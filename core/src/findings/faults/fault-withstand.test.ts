@@ -12,7 +12,7 @@ const behind300 = (mm2: number) =>
 findingTest('fault-withstand', {
   speaks: () => behind300(10),
   silent: () => twoLamps(),
-  says: /W2 burns in a short: at .* -F1/,
+  says: /W2 would not survive a short: -F1 lets .* through/,
   fix: /Put a .* in at -F1:load/,
 });
 

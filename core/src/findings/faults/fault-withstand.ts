@@ -15,7 +15,7 @@ const kA2s = (x: number) => `${(x / 1000).toPrecision(3)} kA²s`;
 
 /** What opens, and when: too much let through, or nothing in time. */
 function opens({ cable, guard, when, clearing: c }: Guarded): string {
-  if (c.passedA2s !== null)
+  if (c.passedA2s !== null && c.clearS !== null && c.clearS <= ADIABATIC_LIMIT_S)
     return `${cable.designation} would not survive a short${when}: ${guard} lets ${kA2s(c.passedA2s)} through, it bears ${kA2s(c.withstandA2s)}`;
   const bearsS = c.withstandA2s / Math.max(c.smallA, 1e-9) ** 2;
   const late = c.clearS === null ? 'need not open' : `takes up to ${seconds(c.clearS)}`;
@@ -87,7 +87,7 @@ export const faultWithstand = finding({
         entity: g.connectionId,
         where: { label: g.cable.designation, cableIds: [g.cable.id] },
         says: opens(g),
-        why: `${g.ends}: from ${amps(g.clearing.smallA)} to ${amps(g.clearing.largeA)} pass through it on the way to a short; only what stands between the source and the short ends it. I²t must stay under k²S² for the ${holdsS} s the equation holds`,
+        why: `${g.ends}: from ${amps(g.clearing.smallA)} to ${amps(g.clearing.largeA)} pass through it on the way to a short; only what stands between the source and the short ends it. I²t must stay under k²S² (exact to ${holdsS} s, on the safe side beyond)`,
         source: `IEC 60364-4-43 434.5.2, 435.1 (from memory); ${g.curveSource}`,
         fixes: [...nearFuse(g, ampacities, profile, board), ...unlock(g)],
       })),

@@ -9,7 +9,7 @@ export type Protector =
   | { kind: 'limiter'; ratingA: number };
 export type ProtectorAt = (branch: number) => Protector;
 
-/** Beyond this the adiabatic equation says too much; the ampacity covers what is slower. Source: IEC 60364-4-43. */
+/** Beyond this the adiabatic equation asks for more than need be: heat flows off meanwhile. Source: IEC 60364-4-43 434.5.2. */
 export const ADIABATIC_LIMIT_S = 5;
 
 /** How one layer ends a short in a conductor. */
@@ -19,7 +19,7 @@ export interface LayerEnd {
   holdsA: number;
   /** Slowest opening at the smallest fault, s; null where it need not open. */
   clearS: number | null;
-  /** Worst energy through the conductor, A²s; null where it opens later than the adiabatic equation goes. */
+  /** Worst energy through the conductor, A²s; null where it need not open. */
   passedA2s: number | null;
 }
 
@@ -44,7 +44,7 @@ export function layerEnd(side: Side, layer: SideLayer, at: ProtectorAt): LayerEn
     ] as const) {
       const { maxS } = openingTime(curve, device.ratingA, throughA);
       if (throughA === layer.smallA[i]) clearS = Math.max(clearS, maxS);
-      if (maxS > ADIABATIC_LIMIT_S) passedA2s = null;
+      if (!Number.isFinite(maxS)) passedA2s = null;
       else if (passedA2s !== null && throughA > 0)
         passedA2s = Math.max(passedA2s, letThroughA2s(curve, device.ratingA, throughA) * (wireA / throughA) ** 2);
     }
@@ -93,8 +93,8 @@ const ROOM = 1 + 1e-9;
 
 /**
  * Whether a conductor outlives a short from one side. A device that holds no more than the conductor carries guards it
- * at every current that is not adiabatic (IEC 60364-4-43 435.1); a larger one must open within the time the adiabatic
- * equation holds, and let no more through than k²S² (434.5.2).
+ * at every current it need not open at (IEC 60364-4-43 435.1); else it must let no more through than k²S² (434.5.2), which
+ * past five seconds is on the safe side, for the equation knows no cooling.
  */
 export function outlives({ best, holder }: SideEnd, { withstandA2s, ampacityA }: Bears): boolean {
   if (best.passedA2s === null) return holder.holdsA <= ampacityA * ROOM;

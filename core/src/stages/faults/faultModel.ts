@@ -1,11 +1,11 @@
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import type { WiringState } from '../states/boardStates.ts';
 import type { Backs } from './backs.ts';
 import { type Corner, type FaultNet, faultNet, type Short } from './faultNet.ts';
 import type { FaultShape } from './faultShape.ts';
 import { CARRIES_SHARE, type Guarding, guardingOf } from './layers.ts';
-import type { WiringState } from './states.ts';
 
 /** Devices that together carry what a fault draws past them, with what each carries at both corners. */
 export interface SideLayer {

@@ -16,10 +16,13 @@ export interface Net {
   minusOf: readonly SourcePort[];
 }
 
-export interface Potentials {
+export interface Nets {
   /** Net of each node: two systems with a common minus share that net and keep their own on the plus. */
   netOf: Int32Array;
   nets: readonly Net[];
+}
+
+export interface Potentials extends Nets {
   /** Wires on a way between the plus of one source and the minus of another: links of batteries in series, by branch. */
   seriesLinks: ReadonlySet<number>;
   /** Nominal potential of each node within its island, V above the island's lowest; NaN where no stiff source reaches. */
@@ -57,9 +60,9 @@ export function emfV(source: SourcePort, state: EmfState): number {
 /** Sources side by side may differ by this much of their voltage: chemistry and charge. Common practice, no source. */
 const ALIKE_SHARE = 0.12;
 
-/** Nets of the whole wiring, every contact closed. */
-function netsOf(netlist: Netlist): Pick<Potentials, 'netOf' | 'nets' | 'seriesLinks'> {
-  const near = neighbours(netlist, () => true);
+/** Nets of the wiring, by the branches that conduct: all where nothing is said. */
+export function netsOf(netlist: Netlist, conducts: (branch: Branch) => boolean = () => true): Nets {
+  const near = neighbours(netlist, conducts);
   const netOf = new Int32Array(netlist.nodeCount).fill(-1);
   const nets: { plusOf: SourcePort[]; minusOf: SourcePort[] }[] = [];
   for (let node = 0; node < netlist.nodeCount; node++) {
@@ -71,7 +74,7 @@ function netsOf(netlist: Netlist): Pick<Potentials, 'netOf' | 'nets' | 'seriesLi
     nets[netOf[s.plus]!]!.plusOf.push(s);
     nets[netOf[s.minus]!]!.minusOf.push(s);
   }
-  return { netOf, nets, seriesLinks: seriesLinksOf(netlist, netOf, nets) };
+  return { netOf, nets };
 }
 
 /** In nets with both poles of sources: what is left when every dead end is taken off leads from pole to pole. */
@@ -115,7 +118,7 @@ export interface Feeding {
 }
 
 /** What feeds a net, by its number. */
-export function feedingOf(potentials: Pick<Potentials, 'netOf' | 'nets'>, net: number): Feeding {
+export function feedingOf(potentials: Nets, net: number): Feeding {
   const tops = potentials.nets[net]!.plusOf;
   const bottoms = new Set<SourcePort>();
   const seen = new Set<SourcePort>();
@@ -131,7 +134,7 @@ export function feedingOf(potentials: Pick<Potentials, 'netOf' | 'nets'>, net: n
 }
 
 /** Batteries of each bank: joined on the plus, or in series one on another. A common minus makes no common bank. */
-export function banksOf(netlist: Netlist, { netOf, nets }: Pick<Potentials, 'netOf' | 'nets'>): SourcePort[][] {
+export function banksOf(netlist: Netlist, { netOf, nets }: Nets): SourcePort[][] {
   const batteries = netlist.sources.filter((s) => s.element.kind === 'battery');
   const seen = new Set<SourcePort>();
   return batteries.flatMap((first) => {
@@ -208,8 +211,11 @@ export function spreadPotentials(netlist: Netlist): Potentials {
   };
   for (const source of netlist.sources) if (islandOf[source.minus]! < 0) flood(source.minus, islandV.length);
   for (let i = 0; i < nodeCount; i++) if (islandOf[i]! < 0) flood(i, islandV.length);
+  const { netOf, nets } = netsOf(netlist);
   return {
-    ...netsOf(netlist),
+    netOf,
+    nets,
+    seriesLinks: seriesLinksOf(netlist, netOf, nets),
     nodeV,
     islandOf,
     islandV,

@@ -4,17 +4,20 @@ import { given, use } from '../../engine/formula.ts';
 import { dropShare } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { Flow } from '../demand/demand.ts';
-import type { Netlist } from '../netlist/netlist.ts';
-import { feedingOf, type Potentials } from '../netlist/potentials.ts';
+import { feedingOf, type Nets } from '../netlist/potentials.ts';
 import type { OperatingPoint } from './electrical.ts';
 
 export interface FlowDrop {
   key: string;
   itemId: Id;
   way: Flow['way'];
+  /** Place of the state in which it is worst. */
+  work: number;
   currentA: number;
   plusDropV: number;
   minusDropV: number;
+  /** What it is judged by, V. */
+  systemVoltageV: number;
   share: number;
   limitShare: number;
   dropClass: 'critical' | 'other';
@@ -34,9 +37,14 @@ function dropClassOf(flow: Flow, loads: ReadonlyMap<Id, ElectricLoad | null>): '
 export function dropsOf(
   flows: readonly Flow[],
   point: OperatingPoint,
-  netlist: Netlist,
-  potentials: Potentials,
-  context: { systemVoltageV: number; profile: Profile; loads: ReadonlyMap<Id, ElectricLoad | null> },
+  nets: Nets,
+  context: {
+    systemVoltageV: number;
+    profile: Profile;
+    loads: ReadonlyMap<Id, ElectricLoad | null>;
+    work: number;
+    skip: (flowKey: string) => boolean;
+  },
 ): FlowDrop[] {
   const { profile, loads } = context;
   const supplies = new Map<number, { plusV: number; minusV: number; voltageV: number }>();
@@ -44,7 +52,7 @@ export function dropsOf(
   const supplyOf = (net: number) => {
     let found = supplies.get(net);
     if (found) return found;
-    const { tops, bottoms } = feedingOf(potentials, net);
+    const { tops, bottoms } = feedingOf(nets, net);
     const onFeed = tops.length > 0 && tops.every((s) => s.element.kind === 'feed');
     found = {
       plusV: Math.max(...tops.map((s) => point.nodeV[s.plus]!)),
@@ -54,33 +62,45 @@ export function dropsOf(
     supplies.set(net, found);
     return found;
   };
-  return flows.map((flow, i) => {
-    const supply = supplyOf(potentials.netOf[flow.sink.plus]!);
+  return flows.flatMap((flow, i) => {
+    const supply = supplyOf(nets.netOf[flow.sink.plus]!);
     const plusRef = flow.supply ? point.nodeV[flow.supply.plus]! : supply.plusV;
     const minusRef = flow.supply ? point.nodeV[flow.supply.minus]! : supply.minusV;
+    // An alternator's own battery stands beside it, taken out: there is nothing to measure its drop against.
+    if (context.skip(flow.key)) return [];
     const systemVoltageV = supply.voltageV;
     const plusDropV = Math.abs(plusRef - point.nodeV[flow.sink.plus]!);
     const minusDropV = Math.abs(point.nodeV[flow.sink.minus]! - minusRef);
     const dropClass = dropClassOf(flow, loads);
-    return {
-      key: flow.key,
-      itemId: flow.itemId,
-      way: flow.way,
-      currentA: point.flowA[i]!,
-      plusDropV,
-      minusDropV,
-      share: use(
-        dropShare,
-        { plusDropV, minusDropV, systemVoltageV },
-        () => `flow/${flow.key}/dropShare`,
-        () => ({
-          plusDropV: given('node voltages of the solved network, hot copper, fuses and contacts included'),
-          minusDropV: given('node voltages of the solved network, hot copper, shunt included'),
-          systemVoltageV: given('nominal voltage of what feeds it'),
-        }),
-      ),
-      dropClass,
-      limitShare: dropClass === 'critical' ? profile.drop.criticalShare : profile.drop.otherShare,
-    };
+    return [
+      {
+        key: flow.key,
+        itemId: flow.itemId,
+        way: flow.way,
+        work: context.work,
+        currentA: point.flowA[i]!,
+        plusDropV,
+        minusDropV,
+        systemVoltageV,
+        share: dropShare.compute({ plusDropV, minusDropV, systemVoltageV }),
+        dropClass,
+        limitShare: dropClass === 'critical' ? profile.drop.criticalShare : profile.drop.otherShare,
+      },
+    ];
   });
 }
+
+/** Tells a drop as a figure, with the state in which it is worst. */
+export const dropFigure = ({ key, plusDropV, minusDropV, systemVoltageV }: FlowDrop, state: string): number =>
+  use(
+    dropShare,
+    { plusDropV, minusDropV, systemVoltageV },
+    () => `flow/${key}/dropShare`,
+    () => ({
+      plusDropV: given(
+        `node voltages of the solved network, hot copper, fuses and contacts included${state && `; ${state}`}`,
+      ),
+      minusDropV: given('node voltages of the solved network, hot copper, shunt included'),
+      systemVoltageV: given('nominal voltage of what feeds it'),
+    }),
+  );

@@ -20,12 +20,18 @@ export interface Circuit {
   sourceOhm: Float64Array;
 }
 
-/** Wiring of a netlist with everything closed, analysed once: sizing solves it many times with other values. */
-const closedWiring = new WeakMap<object, NetworkPattern>();
+/** Wiring of a netlist in each state, analysed once: sizing solves it many times with other values. */
+const knownWiring = new WeakMap<object, Map<string, NetworkPattern>>();
+const WIRINGS_KEPT = 64;
 
 function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolean): NetworkPattern {
-  const whole = sourcesIn && closed.length === netlist.branches.length;
-  const known = whole ? closedWiring.get(netlist) : undefined;
+  const key = sourcesIn ? (closed.length === netlist.branches.length ? 'all' : closed.join(' ')) : null;
+  let kept = knownWiring.get(netlist);
+  if (!kept || kept.size > WIRINGS_KEPT) {
+    kept = new Map();
+    knownWiring.set(netlist, kept);
+  }
+  const known = key === null ? undefined : kept.get(key);
   if (known) return known;
   const sources = sourcesIn ? netlist.sources : [];
   const made = networkPattern(
@@ -34,7 +40,7 @@ function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolea
     Int32Array.from([...closed.map((i) => netlist.branches[i]!.b), ...sources.map((s) => s.minus)]),
     netlist.sources.map((s) => s.minus),
   );
-  if (whole) closedWiring.set(netlist, made);
+  if (key !== null) kept.set(key, made);
   return made;
 }
 

@@ -1,14 +1,12 @@
-import { guardAt } from './relations.ts';
-import { GREATER, type SizingState, shareIn } from './state.ts';
+import { type Guard, guardAt } from './relations.ts';
+import { GREATER, type SizingState, shareIn, type Work } from './state.ts';
 
 /** Every conductor at least as large as its current and its fuse ask. @returns whether one grew */
 export function growConductors(state: SizingState, fusesGrew: boolean): boolean {
-  const { netlist, relations, ratingA, designA, polarityOf } = state;
+  const { netlist, works, designA } = state;
   let grew = false;
-  if (fusesGrew || relations.divides || state.guards.length === 0)
-    state.guards = netlist.branches.map((_, b) =>
-      polarityOf[b] === 'minus' && onlyCoils(state, b) ? null : guardAt(b, relations, ratingA, partIn(state)),
-    );
+  if (fusesGrew || state.guards.length === 0 || works.some((w) => w.relations.divides))
+    state.guards = netlist.branches.map((_, b) => guardOver(state, b));
   for (const cable of state.cables) {
     let [currentA, guardA] = [0, 0];
     for (const b of cable.branches) {
@@ -31,13 +29,24 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
   return grew;
 }
 
+/** The guard of a branch in the state in which it lets most pass; null where nothing guards it in any. */
+function guardOver(state: SizingState, b: number): Guard | null {
+  let most: Guard | null = null;
+  for (const work of state.works) {
+    if (state.polarityOf[b] === 'minus' && onlyCoils(state, work, b)) continue;
+    const own = guardAt(b, work.relations, state.ratingA, partIn(state, work));
+    if (own && (!most || own.holdsA > most.holdsA)) most = own;
+  }
+  return most;
+}
+
 /** The largest part of what a fuse carries that goes on through a branch, over the flows they share. */
 const partIn =
-  (state: SizingState) =>
+  (state: SizingState, work: Work) =>
   (branch: number, seat: number): number => {
     let most = 0;
-    for (const f of state.relations.flowsOf[branch]!) {
-      const share = shareIn(state, f);
+    for (const f of work.relations.flowsOf[branch]!) {
+      const share = shareIn(state, work, f);
       const through = Math.abs(share[seat]!);
       if (through > 0) most = Math.max(most, Math.abs(share[branch]!) / through);
     }
@@ -45,7 +54,7 @@ const partIn =
   };
 
 /** A coil bounds its own current: its return carries no more, whatever fuse stands far behind it. */
-const onlyCoils = ({ relations, flows }: SizingState, branch: number): boolean => {
+const onlyCoils = ({ flows }: SizingState, { relations }: Work, branch: number): boolean => {
   const own = relations.flowsOf[branch]!;
   return own.length > 0 && own.every((f) => flows[f]!.operating.kind === 'resistance');
 };

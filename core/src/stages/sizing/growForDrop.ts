@@ -1,22 +1,34 @@
 import { conductorResistance } from '../../formulas/cables.ts';
-import { dropsOf } from './drops.ts';
+import { dropsOf, type FlowDrop } from './drops.ts';
 import { operatingPoint } from './electrical.ts';
 import { passes } from './relations.ts';
 import { GREATER, grow, nextArea, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
 
 /** Volts lost to every flow with everything on, and with everything charging. */
 export function measureDrops(state: SizingState): void {
-  const { circuit, flows, netlist, potentials, input } = state;
-  const discharge = flows.filter((f) => f.way !== 'charge');
-  const charge = flows.filter((f) => f.way === 'charge');
-  state.operating = operatingPoint(circuit, discharge, 'nominal');
-  state.charging = operatingPoint(circuit, charge, 'nominal');
+  const { flows, input } = state;
   const { systemVoltageV, profile } = input;
-  const context = { systemVoltageV, profile, loads: new Map(input.loads.map((l) => [l.id, l.load])) };
-  state.drops = [
-    ...dropsOf(discharge, state.operating, netlist, potentials, context),
-    ...dropsOf(charge, state.charging, netlist, potentials, context),
-  ];
+  const context = {
+    systemVoltageV,
+    profile,
+    loads: new Map(input.loads.map((l) => [l.id, l.load])),
+    skip: (key: string) => state.transfers.some((t) => t.key === key),
+  };
+  const worst = new Map<string, FlowDrop>();
+  state.works.forEach((work, w) => {
+    const [discharge, charge] = [work.out, work.back].map((own) => own.map((f) => flows[f]!));
+    work.operating = operatingPoint(work.circuit, discharge!, 'nominal');
+    work.charging = operatingPoint(work.circuit, charge!, 'nominal');
+    for (const drop of [
+      ...dropsOf(discharge!, work.operating, work.nets, { ...context, work: w }),
+      ...dropsOf(charge!, work.charging, work.nets, { ...context, work: w }),
+    ]) {
+      const known = worst.get(drop.key);
+      if (!known || drop.share > known.share * GREATER) worst.set(drop.key, drop);
+    }
+  });
+  // In the order of the flows: a state that comes first shall not decide where a flow stands.
+  state.drops = flows.flatMap((f) => worst.get(f.key) ?? []);
 }
 
 interface Step {
@@ -45,6 +57,7 @@ export function growForDrop(state: SizingState): boolean {
     if (drop.share <= drop.limitShare * GREATER) continue;
     const share = shareIn(
       state,
+      state.works[drop.work]!,
       state.flows.findIndex((x) => x.key === drop.key),
     );
     let best: Step | null = null;

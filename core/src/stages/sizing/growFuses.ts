@@ -6,7 +6,7 @@ export function growFuses(state: SizingState): boolean {
   const { input, ratingA } = state;
   let grew = false;
   for (const seat of state.seats) {
-    const children = state.relations.children.get(seat.branch)!.map((s) => ratingA[s]!);
+    const children = childrenOf(state, seat.branch).map((s) => ratingA[s]!);
     const need = seatMinimum(state.designA[seat.branch]!, children, input.feederSchool, input.profile);
     state.minimum.set(seat.branch, need);
     const rating = seatRating(seat, need.minimumA, input.catalogue);
@@ -17,3 +17,8 @@ export function growFuses(state: SizingState): boolean {
   }
   return grew;
 }
+
+/** Fuses directly below a fuse, over all states. */
+export const childrenOf = ({ works }: SizingState, seat: number): number[] => [
+  ...new Set(works.flatMap((w) => w.relations.children.get(seat)!)),
+];

@@ -1,6 +1,8 @@
 import type { FlowWay } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
+import type { BoardState } from '../states/boardStates.ts';
 import { circuitOf, shareOf } from './electrical.ts';
+import { LOST_OHM } from './lostBattery.ts';
 
 const NEGLIGIBLE = 1e-6;
 export const passes = (share: Float64Array, branch: number): boolean => Math.abs(share[branch]!) > NEGLIGIBLE;
@@ -28,15 +30,29 @@ const EVEN_OHM = 0.001;
 const GOLDEN = 0.6180339887;
 
 /**
- * Works out the relations of every fuse to every branch from the wiring alone.
+ * Works out the relations of every fuse to every branch in one state from the wiring alone.
  *
  * Equal shares do not prove series: two equal batteries in parallel carry equal shares. So every branch is given a
  * slightly different resistance: in series shares stay equal, in parallel they part.
+ * @param without the source taken out, −1 for none; @param active flows that run, as places among all
  */
-export function relationsOf(netlist: Netlist, flows: readonly FlowWay[]): Relations {
+export function relationsOf(
+  netlist: Netlist,
+  flows: readonly FlowWay[],
+  { closed }: Pick<BoardState, 'closed'>,
+  without: number,
+  active: readonly number[],
+): Relations {
   const seats = netlist.branches.flatMap((b, i) => (b.kind === 'fuseSeat' ? [i] : []));
-  const uneven = circuitOf(netlist, (_, i) => EVEN_OHM * (1 + 0.05 * ((i * GOLDEN) % 1)));
-  const share = flows.map((flow) => shareOf(uneven, flow));
+  const uneven = circuitOf(
+    netlist,
+    (_, i) => (closed[i] ? EVEN_OHM * (1 + 0.05 * ((i * GOLDEN) % 1)) : Number.POSITIVE_INFINITY),
+    true,
+    (s) => (s === netlist.sources[without] ? LOST_OHM : 1),
+  );
+  const runs = new Set(active);
+  const nothing = new Float64Array(netlist.branches.length);
+  const share = flows.map((flow, f) => (runs.has(f) ? shareOf(uneven, flow) : nothing));
   const partly = (x: number) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE;
   const divides = share.some((s) => s.some(partly));
   const flowsOf = netlist.branches.map((_, b) => flows.flatMap((_f, f) => (passes(share[f]!, b) ? [f] : [])));

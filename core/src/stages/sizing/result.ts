@@ -1,11 +1,34 @@
 import type { FaultModel } from '../faults/faultModel.ts';
+import { dropFigure } from './drops.ts';
 import { mostPower } from './electrical.ts';
 import { sizedCables } from './sizedCables.ts';
 import { sizedSeats } from './sizedSeats.ts';
 import { sizedWires } from './sizedWires.ts';
 import type { SizingResult } from './sizingResult.ts';
-import type { SizingState } from './state.ts';
+import type { SizingState, Work } from './state.ts';
 import { bankShares, barCurrents } from './throughParts.ts';
+import { transferFigure } from './transferFigure.ts';
+
+/** Tells what each alternator gives, as a figure. */
+function tellTransfers(state: SizingState, work: Work): void {
+  for (const transfer of state.transfers)
+    if (transfer.feed === work.without)
+      transferFigure(
+        state,
+        transfer,
+        work.circuit.network.resistanceOhm(transfer.port.plus, transfer.port.minus),
+        () => `flow/${transfer.key}/currentA`,
+      );
+}
+
+/** Consumers that cannot be fed in some state, each told once. */
+function collapsedOf({ works }: SizingState): SizingResult['collapsed'] {
+  const found = new Map<string, SizingResult['collapsed'][number]>();
+  for (const { operating, circuit } of works)
+    for (const f of operating.collapsed)
+      if (!found.has(f.key)) found.set(f.key, { itemId: f.itemId, key: f.key, ...mostPower(circuit, f) });
+  return [...found.values()];
+}
 
 /** What the settled state comes to, with every figure told to whoever traces. */
 export function resultOf(
@@ -13,7 +36,8 @@ export function resultOf(
   faults: FaultModel,
   end: { settled: boolean; rounds: number },
 ): SizingResult {
-  const { netlist, flows, circuit, designA } = state;
+  const { netlist, designA } = state;
+  for (const work of state.works) tellTransfers(state, work);
   return {
     ...end,
     cables: sizedCables(state),
@@ -33,8 +57,12 @@ export function resultOf(
         : [],
     ),
     bars: barCurrents(netlist, designA),
-    bank: bankShares(circuit, flows),
-    drops: state.drops,
-    collapsed: state.operating.collapsed.map((f) => ({ itemId: f.itemId, key: f.key, ...mostPower(circuit, f) })),
+    bank: bankShares(state.works[0]!, state.flows),
+    drops: state.drops.map((drop) => {
+      dropFigure(drop, state.works[drop.work]!.board.title);
+      return drop;
+    }),
+    collapsed: collapsedOf(state),
+    states: state.states.map((s) => s.title),
   };
 }

@@ -5,6 +5,7 @@ import { limitedA2s } from '../../solvers/timeCurrent.ts';
 import { curveOf } from '../../tables/timeCurrent.ts';
 import type { FaultModel, Side } from '../faults/faultModel.ts';
 import { designFigure } from './designFigure.ts';
+import { childrenOf } from './growFuses.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink } from './protection.ts';
 import { isSpare, seatAddress, seatRatingOrigin } from './seatFigures.ts';
 import { selectiveTo } from './selectivity.ts';
@@ -27,7 +28,7 @@ function minimumFigures(state: SizingState, seat: Seat, { fusesSchoolA }: SeatMi
   if (!summed) return { designCurrentA, loadsSchoolA, fusesSchoolA, minimumA: loadsSchoolA };
   const fusesA = sumFigure(fusesSchoolA, {
     terms: () =>
-      state.relations.children.get(seat.branch)!.map((branch) => {
+      childrenOf(state, seat.branch).map((branch) => {
         const child = state.seatAt.get(branch)!;
         const name = items.find((i) => i.id === child.itemId)?.designation ?? child.itemId;
         return {
@@ -135,11 +136,12 @@ function dutyOf(
 /** A branch's current while the one consumer starts that adds most; they seldom start together. */
 function surgeAt(state: SizingState, b: number): number {
   let most = 0;
-  for (const f of state.relations.flowsOf[b]!) {
-    const flow = state.flows[f]!;
-    if (flow.surgeFactor > 1)
-      most = Math.max(most, Math.abs(shareIn(state, f)[b]!) * flow.designCurrentA * (flow.surgeFactor - 1));
-  }
+  for (const work of state.works)
+    for (const f of work.relations.flowsOf[b]!) {
+      const flow = state.flows[f]!;
+      if (flow.surgeFactor > 1)
+        most = Math.max(most, Math.abs(shareIn(state, work, f)[b]!) * flow.designCurrentA * (flow.surgeFactor - 1));
+    }
   return state.designA[b]! + most;
 }
 

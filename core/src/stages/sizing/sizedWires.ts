@@ -94,7 +94,9 @@ function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire
   const at = (figureName: string) => () => `connection/${connectionId}/${figureName}`;
   const cable = state.cableOfBranch.get(b);
   const resistanceOhm = cable ? hotOhm(cable) : UNKNOWN_OHM;
-  const currentA = Math.max(Math.abs(state.operating.branchA[b]!), Math.abs(state.charging.branchA[b]!));
+  const currentA = Math.max(
+    ...state.works.flatMap((w) => [Math.abs(w.operating.branchA[b]!), Math.abs(w.charging.branchA[b]!)]),
+  );
   const guard = wireGuard(state, b);
   const polarity = state.polarityOf[b]!;
   const live = polarity !== 'minus';
@@ -105,6 +107,7 @@ function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire
     connectionId,
     polarity,
     designCurrentA: designFigure(state, b, at('designCurrentA')),
+    state: state.works[state.workAt[b]!]!.board.title,
     operatingCurrentA: currentA,
     resistanceOhm,
     dropV: use(dropV, { currentA, resistanceOhm }, at('dropV'), () => ({
@@ -130,7 +133,7 @@ function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire
             withstandA2s: withstandFigure(withstandAt(cable, state)),
           }
         : null,
-    flowKeys: state.relations.flowKeysOf[b]!,
+    flowKeys: [...new Set(state.works.flatMap((w) => w.relations.flowKeysOf[b]!))],
   };
 }
 

@@ -1,18 +1,19 @@
+import { figure } from '../../engine/formula.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { FaultModel } from '../faults/faultModel.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
-import type { Circuit } from './electrical.ts';
+import { type Plan, transferWay } from '../states/workPlan.ts';
+import { type Circuit, circuitOf } from './electrical.ts';
 import { growConductors } from './growConductors.ts';
 import { growForDrop, measureDrops } from './growForDrop.ts';
 import { faultsNow, growForFault, judgeFaults } from './growForFault.ts';
 import { growFuses } from './growFuses.ts';
-import type { Relations } from './relations.ts';
 import { resultOf } from './result.ts';
 import type { SizingInput } from './sizingInput.ts';
 import type { SizingResult } from './sizingResult.ts';
 import { solveDesign } from './solveDesign.ts';
-import { startState } from './state.ts';
+import { branchOhm, startState } from './state.ts';
 
 /** Stated cap: every round grows at least one size or ends, so this is reached only by very large boards. */
 export const ROUND_CAP = 400;
@@ -23,6 +24,21 @@ export interface Sizing {
   hot: Circuit;
 }
 
+/** The flows of the board, and those of alternators joined to a bank, which grow with the sizes. */
+const withTransfers = (flows: readonly Flow[], { transfers }: Plan): Flow[] => [
+  ...flows,
+  ...transfers.map(
+    (t): Flow => ({
+      ...transferWay(t),
+      itemId: t.port.item.id,
+      designCurrentA: 0,
+      origin: figure(`flow/${t.key}/currentA`),
+      surgeFactor: 1,
+      operating: { kind: 'current', currentA: 0 },
+    }),
+  ),
+];
+
 /**
  * Network, conductors and protection together. Starts every automatic cable at its smallest candidate and every fuse
  * at its smallest rating; each round solves the network and only lets sizes grow, so it ends.
@@ -32,9 +48,9 @@ export function sizeAll(
   netlist: Netlist,
   potentials: Potentials,
   flows: readonly Flow[],
-  relations: Relations,
+  plan: Plan,
 ): Sizing {
-  const state = startState(input, netlist, potentials, flows, relations);
+  const state = startState(input, netlist, potentials, withTransfers(flows, plan), plan);
   let rounds = 0;
   let settled = false;
   let latest: FaultModel | null = null;
@@ -51,5 +67,5 @@ export function sizeAll(
   }
   const faults = settled && latest ? latest : faultsNow(state);
   if (!settled) judgeFaults(state, faults);
-  return { result: resultOf(state, faults, { settled, rounds }), hot: state.circuit };
+  return { result: resultOf(state, faults, { settled, rounds }), hot: circuitOf(netlist, branchOhm(state, true)) };
 }

@@ -2,6 +2,7 @@ import type { Id } from '../../document/basics.ts';
 import type { Cable, Environment } from '../../document/cable/cable.ts';
 import type { ElectricLoad, Item } from '../../document/item/item.ts';
 import type { Catalogue } from '../../document/part/part.ts';
+import type { AlternatorSource } from '../../document/power/power.ts';
 import type { BoardSettings, FeederSchool } from '../../document/settings/settings.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { Candidates } from './conductors.ts';
@@ -26,6 +27,8 @@ export interface SizingInput {
   loads: readonly { id: Id; load: ElectricLoad | null }[];
   cables: readonly SizedCable[];
   systemVoltageV: number;
+  /** What the power sheet says of an alternator; null where nobody has said. */
+  alternator: AlternatorSource | null;
   feederSchool: FeederSchool;
   lostBattery: BoardSettings['lostBattery'];
   profile: Profile;

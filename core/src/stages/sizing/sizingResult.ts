@@ -45,7 +45,7 @@ export interface Clearing {
   smallA: number;
   /** Slowest opening at the smallest fault, s; null when the device need not open at all. */
   clearS: number | null;
-  /** Worst energy through the conductor before it opens, A²s; null where nothing opens within 5 s. */
+  /** Worst energy through the conductor before it opens, A²s; null where nothing need open. */
   passedA2s: number | null;
   withstandA2s: number;
 }
@@ -53,6 +53,8 @@ export interface SizedWire {
   connectionId: Id;
   polarity: 'plus' | 'minus' | 'link' | 'none';
   designCurrentA: number;
+  /** The state that asks most of it, in words; empty where the board has one only. */
+  state: string;
   operatingCurrentA: number;
   resistanceOhm: number;
   dropV: number;
@@ -108,6 +110,8 @@ export interface BankShare {
 export interface SizingResult {
   settled: boolean;
   rounds: number;
+  /** Every state that was judged, in words; one without words where the board has one only. */
+  states: string[];
   cables: SizedConductor[];
   wires: SizedWire[];
   seats: SizedSeat[];

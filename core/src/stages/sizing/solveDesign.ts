@@ -1,42 +1,63 @@
-import type { Flow } from '../demand/demand.ts';
-import { circuitOf, inject } from './electrical.ts';
+import { inject } from './electrical.ts';
 import { leftShare, withoutSource } from './lostBattery.ts';
-import { branchOhm, GREATER, type SizingState } from './state.ts';
+import { branchOhm, circuitIn, GREATER, type SizingState, type Work } from './state.ts';
+import { transferFigure } from './transferFigure.ts';
 
-/** Solves the network with the sizes as they stand: the design current of every branch. */
+/** Solves the network of every state with the sizes as they stand: the design current of every branch is the largest. */
 export function solveDesign(state: SizingState): void {
-  const { netlist, flows, relations, designA, lostAt } = state;
-  state.circuit = circuitOf(netlist, branchOhm(state, true));
-  const { circuit } = state;
-  // Shares depend on sizes only where a flow divides; who is in series with whom, never.
-  if (relations.divides) state.share = new Map();
+  const { designA, lostAt, workAt, works, netlist } = state;
+  designA.fill(0);
+  lostAt.fill(-1);
+  workAt.fill(0);
+  const ohm = branchOhm(state, true);
+  works.forEach((work, w) => {
+    work.circuit = circuitIn(netlist, work, ohm);
+    // Shares depend on sizes only where a flow divides; who is in series with whom, never.
+    if (work.relations.divides) work.share = new Map();
+    if (work.without >= 0) giveTransfers(state, work);
+    solveWork(state, work, w);
+  });
+  // To the nanoampere: rounding of the solver shall not make a current look new.
+  for (let b = 0; b < designA.length; b++) designA[b] = Math.round(designA[b]! * 1e9) / 1e9;
+}
+
+/** What an alternator gives into the bank it is joined to: the voltage gap over the loop, and no more than its rating. */
+function giveTransfers(state: SizingState, work: Work): void {
+  for (const transfer of state.transfers) {
+    if (transfer.feed !== work.without) continue;
+    const flow = state.flows.find((f) => f.key === transfer.key)!;
+    const { plus, minus } = transfer.port;
+    flow.designCurrentA = transferFigure(state, transfer, work.circuit.network.resistanceOhm(plus, minus), null);
+    flow.operating = { kind: 'current', currentA: flow.designCurrentA };
+  }
+}
+
+function solveWork(state: SizingState, work: Work, w: number): void {
+  const { netlist, flows, designA, lostAt, workAt } = state;
+  const { circuit } = work;
   // The network is linear, so all flows of one way are solved together.
-  const together = (ways: (way: Flow['way']) => boolean): Float64Array => {
+  const together = (which: readonly number[]): Float64Array => {
     const injection = new Float64Array(netlist.nodeCount);
-    for (const flow of flows) if (ways(flow.way)) inject(flow, flow.designCurrentA, injection);
+    for (const f of which) inject(flows[f]!, flows[f]!.designCurrentA, injection);
     return circuit.network.solve(injection);
   };
   const branchA = (nodeV: Float64Array, b: number): number => {
     const branch = netlist.branches[b]!;
     return (nodeV[branch.a]! - nodeV[branch.b]!) * circuit.conductanceS[b]!;
   };
-  const [out, back] = [together((w) => w !== 'charge'), together((w) => w === 'charge')];
-  for (let b = 0; b < designA.length; b++) {
-    designA[b] = Math.max(Math.abs(branchA(out, b)), Math.abs(branchA(back, b)));
-    lostAt[b] = -1;
-  }
+  const [out, back] = [together(work.out), together(work.back)];
+  const take = (b: number, amps: number, lost: number) => {
+    if (amps <= designA[b]! * (lost < 0 && w === 0 ? 1 : GREATER)) return;
+    designA[b] = amps;
+    lostAt[b] = lost;
+    workAt[b] = w;
+  };
+  for (let b = 0; b < designA.length; b++) take(b, Math.max(Math.abs(branchA(out, b)), Math.abs(branchA(back, b))), -1);
   for (const lost of state.losable)
     for (const nodeV of [out, back]) {
       const left = withoutSource(circuit, nodeV, lost);
       if (!left) continue;
       const part = nodeV === out ? leftShare(circuit, left, lost) : 1;
-      for (let b = 0; b < designA.length; b++) {
-        const amps = part * Math.abs(branchA(left, b));
-        if (amps <= designA[b]! * GREATER) continue;
-        designA[b] = amps;
-        lostAt[b] = lost;
-      }
+      for (let b = 0; b < designA.length; b++) take(b, part * Math.abs(branchA(left, b)), lost);
     }
-  // To the nanoampere: rounding of the solver shall not make a current look new.
-  for (let b = 0; b < designA.length; b++) designA[b] = Math.round(designA[b]! * 1e9) / 1e9;
 }

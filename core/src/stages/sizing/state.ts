@@ -3,16 +3,17 @@ import type { FuseLink } from '../../document/part/part.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';
-import { allClosed, type WiringState } from '../faults/states.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { type Potentials, polarityOf, type WirePolarity } from '../netlist/potentials.ts';
+import type { BoardState } from '../states/boardStates.ts';
+import type { Plan, Transfer, WorkPlan } from '../states/workPlan.ts';
 import { UNKNOWN_OHM, UNSIZED_FUSE_OHM } from './branchResistance.ts';
 import type { FlowDrop } from './drops.ts';
 import { type BranchOhm, type Circuit, circuitOf, type OperatingPoint, operatingPoint, shareOf } from './electrical.ts';
 import type { Exposure } from './growForFault.ts';
-import { besideOthers } from './lostBattery.ts';
+import { besideOthers, LOST_OHM } from './lostBattery.ts';
 import { lockedLink, type Seat, type SeatMinimum, seatRating } from './protection.ts';
-import type { Guard, Relations } from './relations.ts';
+import type { Guard } from './relations.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
 
 /** Sizes are compared with this much room for the rounding of the solver. */
@@ -30,13 +31,37 @@ export interface WorkingCable extends SizedCable {
   branches: number[];
 }
 
+/** The currents of one state as its network stands with the sizes of the moment. */
+export interface Work extends WorkPlan {
+  circuit: Circuit;
+  /** Part of each flow in every branch, solved when it is asked for. */
+  share: Map<number, Float64Array>;
+  /** Everything on, and everything charging. */
+  operating: OperatingPoint;
+  charging: OperatingPoint;
+}
+
+/** The network of one state with the sizes as they stand. */
+export const circuitIn = (netlist: Netlist, { board, without }: WorkPlan, ohm: BranchOhm): Circuit =>
+  circuitOf(
+    netlist,
+    (b, i) => (board.closed[i] ? ohm(b, i) : Number.POSITIVE_INFINITY),
+    true,
+    (s) => (s === netlist.sources[without] ? LOST_OHM : 1),
+  );
+
+function workOf(netlist: Netlist, plan: WorkPlan, ohm: BranchOhm): Work {
+  const circuit = circuitIn(netlist, plan, ohm);
+  const idle = operatingPoint(circuit, [], 'nominal');
+  return { ...plan, circuit, share: new Map(), operating: idle, charging: idle };
+}
+
 /** Everything that grows from round to round, and what it grows on. */
 export interface SizingState {
   readonly input: SizingInput;
   readonly netlist: Netlist;
   readonly potentials: Potentials;
   readonly flows: readonly Flow[];
-  readonly relations: Relations;
   readonly cables: readonly WorkingCable[];
   readonly cableOfBranch: ReadonlyMap<number, WorkingCable>;
   readonly seats: readonly Seat[];
@@ -50,21 +75,20 @@ export interface SizingState {
   readonly designA: Float64Array;
   /** By branch: the battery whose loss asks most of it, by its place among the sources; −1 with all there. */
   readonly lostAt: Int16Array;
-  /** Every state of the contacts that can occur. */
-  readonly wirings: readonly WiringState[];
+  /** Every state that can occur, and the currents of each. */
+  readonly states: readonly BoardState[];
+  readonly works: readonly Work[];
+  readonly transfers: readonly Transfer[];
+  /** Which work asks most of each branch, by its place. */
+  readonly workAt: Int16Array;
   /** By branch. */
   readonly polarityOf: readonly WirePolarity[];
   /** Branches at each node. */
   readonly touching: readonly (readonly number[])[];
   /** By branch: how a short in it ends from every side, as last judged. */
   readonly exposures: Exposure[][];
-  circuit: Circuit;
-  /** Part of each flow in every branch, solved when it is asked for. */
-  share: Map<number, Float64Array>;
   guards: (Guard | null)[];
   drops: FlowDrop[];
-  operating: OperatingPoint;
-  charging: OperatingPoint;
 }
 
 function workingCables({ cables }: SizingInput, netlist: Netlist): WorkingCable[] {
@@ -121,7 +145,7 @@ export function startState(
   netlist: Netlist,
   potentials: Potentials,
   flows: readonly Flow[],
-  relations: Relations,
+  plan: Plan,
 ): SizingState {
   const { catalogue } = input;
   const cables = workingCables(input, netlist);
@@ -134,7 +158,6 @@ export function startState(
     netlist,
     potentials,
     flows,
-    relations,
     cables,
     cableOfBranch: new Map(cables.flatMap((cable) => cable.branches.map((b) => [b, cable] as const))),
     seats,
@@ -145,17 +168,17 @@ export function startState(
     minimum: new Map(),
     designA: new Float64Array(count),
     lostAt: new Int16Array(count).fill(-1),
-    wirings: [allClosed(netlist.branches)],
+    states: plan.states,
+    transfers: plan.transfers,
+    workAt: new Int16Array(count),
     polarityOf: netlist.branches.map((b, i) => polarityOf(i, b, potentials, netlist)),
     touching: touchingOf(netlist),
     exposures: [],
-    share: new Map(),
     guards: [],
     drops: [],
   };
-  const circuit = circuitOf(netlist, branchOhm(grown, true));
-  const idle = operatingPoint(circuit, [], 'nominal');
-  return { ...grown, circuit, operating: idle, charging: idle };
+  const ohm = branchOhm(grown, true);
+  return { ...grown, works: plan.works.map((own) => workOf(netlist, own, ohm)) };
 }
 
 /** What a cable's resistance is worked out from, at a conductor temperature. */
@@ -192,12 +215,12 @@ export function branchOhm(
   };
 }
 
-/** Part of one flow in every branch. */
-export function shareIn(state: SizingState, f: number): Float64Array {
-  let own = state.share.get(f);
+/** Part of one flow in every branch, in one state. */
+export function shareIn(state: SizingState, work: Work, f: number): Float64Array {
+  let own = work.share.get(f);
   if (!own) {
-    own = shareOf(state.circuit, state.flows[f]!);
-    state.share.set(f, own);
+    own = shareOf(work.circuit, state.flows[f]!);
+    work.share.set(f, own);
   }
   return own;
 }

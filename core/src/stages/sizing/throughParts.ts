@@ -1,7 +1,8 @@
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
-import { type Circuit, inject } from './electrical.ts';
+import { inject } from './electrical.ts';
 import type { BankShare, SizingResult } from './sizingResult.ts';
+import type { Work } from './state.ts';
 
 /** Below this a branch carries nothing: what is left is rounding of the solver. */
 export const NO_CURRENT_A = 1e-6;
@@ -22,16 +23,16 @@ export function barCurrents(netlist: Netlist, designA: Float64Array): SizingResu
 }
 
 /** Per-battery currents with everything discharging and everything charging; batteries in series share one current. */
-export function bankShares(circuit: Circuit, flows: readonly Flow[]): BankShare[] {
+export function bankShares({ circuit, out: gives, back: takes }: Work, flows: readonly Flow[]): BankShare[] {
   const { netlist } = circuit;
   const batteries = netlist.sources.flatMap((s, i) => (s.element.kind === 'battery' ? [{ s, i }] : []));
-  const currentsOf = (ways: (way: Flow['way']) => boolean): number[] => {
+  const currentsOf = (which: readonly number[]): number[] => {
     const injection = new Float64Array(netlist.nodeCount);
-    for (const flow of flows) if (ways(flow.way)) inject(flow, flow.designCurrentA, injection);
+    for (const f of which) inject(flows[f]!, flows[f]!.designCurrentA, injection);
     const v = circuit.network.solve(injection);
     return batteries.map(({ s, i }) => Math.abs(v[s.plus]! - v[s.minus]!) / circuit.sourceOhm[i]!);
   };
-  const [out, back] = [currentsOf((w) => w === 'discharge'), currentsOf((w) => w === 'charge')];
+  const [out, back] = [currentsOf(gives.filter((f) => flows[f]!.way === 'discharge')), currentsOf(takes)];
   const capacityAh = batteries.map(({ s }) => (s.element.kind === 'battery' ? s.element.capacityAh : 0));
   const bankAh = capacityAh.reduce((s, c) => s + c, 0);
   // A fair share goes by capacity: a battery twice the size should give twice the current.

@@ -1,7 +1,7 @@
 import type { ControlRule } from '@ombrik/core/document/control/controlRule';
 import { newId } from '@ombrik/core/document/newId';
 import { CONDITIONS, type ConditionId } from '@ombrik/core/document/part/part';
-import { CONDITION_WORDS } from '@ombrik/core/findings/control/conditionWords';
+import { CONDITION_WORDS } from '@ombrik/core/stages/control/conditionWords';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
