@@ -45,8 +45,8 @@ export const seriesRating = finding({
           entity: b.itemId,
           ...place(b),
           why: enough
-            ? `half the sum of what its wires carry; a plain copper bar of ${enough} mm would do`
-            : 'half the sum of what its wires carry; no single bar of the table does: two side by side',
+            ? `what goes in comes out; a plain copper bar of ${enough} mm would do`
+            : 'what goes in comes out; no single bar of the table does: two side by side',
           source: `part sheet; ${COPPER_BARS_SOURCE}`,
         };
       }),

@@ -1,7 +1,7 @@
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
-import type { WiringState } from '../states/boardStates.ts';
+import type { BoardState } from '../states/boardStates.ts';
 import type { Backs } from './backs.ts';
 import { type Corner, type FaultNet, faultNet, type Short } from './faultNet.ts';
 import type { FaultShape } from './faultShape.ts';
@@ -42,7 +42,7 @@ export interface Strongest extends Pick<Short, 'openV' | 'pathOhm' | 'totalA' | 
  * Smallest: to the way back of the device that stands there, bank low, cold and aged, copper hot, nothing charging.
  */
 export interface FaultModel {
-  states: readonly WiringState[];
+  states: readonly BoardState[];
   /** The strongest short at a place; null where nothing stiff feeds it. */
   strongestAt(node: number): Strongest | null;
   /** The weakest short at a place; null where nothing stiff feeds it. */
@@ -64,7 +64,7 @@ export interface FaultInput {
   netlist: Netlist;
   potentials: Potentials;
   backs: Backs;
-  states: readonly WiringState[];
+  states: readonly BoardState[];
   shapes: readonly FaultShape[];
   flows: readonly Flow[];
   strong: Omit<Corner, 'charging'>;
@@ -74,10 +74,11 @@ export interface FaultInput {
 /** Builds the model: one small factorisation a state and corner; everything else is asked for. */
 export function faultModel(input: FaultInput): FaultModel {
   const { netlist, backs, states, shapes } = input;
-  const charging = input.flows.filter((f) => f.way === 'charge');
+  const chargingIn = ({ charging }: BoardState) =>
+    input.flows.filter((f) => f.way === 'charge' && (charging === null || charging.has(f.itemId)));
   const pairs = shapes.map(
-    (shape): Pair => ({
-      strong: faultNet(shape, { ...input.strong, charging }),
+    (shape, state): Pair => ({
+      strong: faultNet(shape, { ...input.strong, charging: chargingIn(states[state]!) }),
       weak: faultNet(shape, { ...input.weak, charging: [] }),
     }),
   );

@@ -88,9 +88,17 @@ export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
     restA[branch] = (restV[coreOf[a]!]! - restV[coreOf[b]!]!) / ohm[branch]!;
   }
 
+  // What charges out in a dead end lifts the voltage along it.
+  const liftV = new Float64Array(netlist.nodeCount);
+  for (const n of outward) {
+    const branch = parentBranch[n]!;
+    const towardsCore = branches[branch]!.a === n ? restA[branch]! : -restA[branch]!;
+    liftV[n] = liftV[parentNode[n]!]! + towardsCore * ohm[branch]!;
+  }
   const openV = (node: number, back: number): number => {
     const [n, r] = [coreOf[anchorOf[node]!]!, coreOf[anchorOf[back]!]!];
-    return network.islandOf[n] === network.islandOf[r] ? restV[n]! - restV[r]! : Number.NaN;
+    if (network.islandOf[n] !== network.islandOf[r]) return Number.NaN;
+    return restV[n]! + liftV[node]! - restV[r]! - liftV[back]!;
   };
   const units = new Map<number, { v: Float64Array; ohm: number }>();
   const unitOf = (n: number, r: number) => {

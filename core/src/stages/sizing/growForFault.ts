@@ -14,8 +14,8 @@ export const faultsNow = (state: SizingState): FaultModel =>
     netlist: state.netlist,
     potentials: state.potentials,
     backs: backsOf(state.netlist, state.potentials),
-    states: state.states,
-    shapes: state.states.map((w) => faultShape(state.netlist, state.potentials, w.closed, w.id)),
+    states: state.wirings,
+    shapes: state.wirings.map((w) => faultShape(state.netlist, state.potentials, w.closed, w.id)),
     flows: state.flows,
     strong: { branchOhm: branchOhm(state, false), emf: 'full', sourceFactor: () => 1 },
     weak: {

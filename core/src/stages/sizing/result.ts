@@ -56,7 +56,7 @@ export function resultOf(
           ]
         : [],
     ),
-    bars: barCurrents(netlist, designA),
+    bars: barCurrents(state),
     bank: bankShares(state.works[0]!, state.flows),
     drops: state.drops.map((drop) => {
       dropFigure(drop, state.works[drop.work]!.board.title);

@@ -118,7 +118,7 @@ export interface SizingResult {
   /** Design current of contacts, shunts and other resistances inside parts. */
   elements: { key: string; itemId: Id; elementId: Id; designCurrentA: number; ratingA: number }[];
   /** Current through bus bars: what goes in is what comes out. */
-  bars: { itemId: Id; elementId: Id; designCurrentA: number; ratingA: number }[];
+  bars: { itemId: Id; elementId: Id; designCurrentA: number; state: string; ratingA: number }[];
   bank: BankShare[];
   drops: FlowDrop[];
   /** Consumers that cannot be fed, with the current at which their line alone gives way, and the power it brings then. */

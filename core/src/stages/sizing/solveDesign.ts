@@ -9,6 +9,7 @@ export function solveDesign(state: SizingState): void {
   designA.fill(0);
   lostAt.fill(-1);
   workAt.fill(0);
+  state.barA.fill(0);
   const ohm = branchOhm(state, true);
   works.forEach((work, w) => {
     work.circuit = circuitIn(netlist, work, ohm);
@@ -53,6 +54,16 @@ function solveWork(state: SizingState, work: Work, w: number): void {
     workAt[b] = w;
   };
   for (let b = 0; b < designA.length; b++) take(b, Math.max(Math.abs(branchA(out, b)), Math.abs(branchA(back, b))), -1);
+  // What goes into a bar comes out: half of all that touches it, discharging or charging but never both.
+  netlist.bars.forEach(({ node }, i) => {
+    for (const nodeV of [out, back]) {
+      const through = state.touching[node]!.reduce((s, b) => s + Math.abs(branchA(nodeV, b)) / 2, 0);
+      if (through > state.barA[i]! * GREATER) {
+        state.barA[i] = through;
+        state.barWorkAt[i] = w;
+      }
+    }
+  });
   for (const lost of state.losable)
     for (const nodeV of [out, back]) {
       const left = withoutSource(circuit, nodeV, lost);

@@ -77,8 +77,12 @@ export interface SizingState {
   readonly lostAt: Int16Array;
   /** Every state that can occur, and the currents of each. */
   readonly states: readonly BoardState[];
+  readonly wirings: readonly BoardState[];
   readonly works: readonly Work[];
   readonly transfers: readonly Transfer[];
+  /** Current through each bar, A, and the work that asks most of it. */
+  readonly barA: Float64Array;
+  readonly barWorkAt: Int16Array;
   /** Which work asks most of each branch, by its place. */
   readonly workAt: Int16Array;
   /** By branch. */
@@ -169,8 +173,11 @@ export function startState(
     designA: new Float64Array(count),
     lostAt: new Int16Array(count).fill(-1),
     states: plan.states,
+    wirings: plan.wirings,
     transfers: plan.transfers,
     workAt: new Int16Array(count),
+    barA: new Float64Array(netlist.bars.length),
+    barWorkAt: new Int16Array(netlist.bars.length),
     polarityOf: netlist.branches.map((b, i) => polarityOf(i, b, potentials, netlist)),
     touching: touchingOf(netlist),
     exposures: [],

@@ -1,26 +1,20 @@
 import type { Flow } from '../demand/demand.ts';
-import type { Netlist } from '../netlist/netlist.ts';
 import { inject } from './electrical.ts';
 import type { BankShare, SizingResult } from './sizingResult.ts';
-import type { Work } from './state.ts';
+import type { SizingState, Work } from './state.ts';
 
 /** Below this a branch carries nothing: what is left is rounding of the solver. */
 export const NO_CURRENT_A = 1e-6;
 
-/** What goes through each bus bar: half the sum over its wires and elements of what each carries at most. */
-export function barCurrents(netlist: Netlist, designA: Float64Array): SizingResult['bars'] {
-  const through = new Float64Array(netlist.nodeCount);
-  netlist.branches.forEach((b, i) => {
-    through[b.a]! += designA[i]! / 2;
-    through[b.b]! += designA[i]! / 2;
-  });
-  return netlist.bars.map((bar) => ({
+/** What goes through each bus bar, in the state that asks most of it. */
+export const barCurrents = ({ netlist, barA, barWorkAt, works }: SizingState): SizingResult['bars'] =>
+  netlist.bars.map((bar, i) => ({
     itemId: bar.itemId,
     elementId: bar.elementId,
-    designCurrentA: through[bar.node]!,
+    designCurrentA: barA[i]!,
+    state: works[barWorkAt[i]!]!.board.title,
     ratingA: bar.ratingA,
   }));
-}
 
 /** Per-battery currents with everything discharging and everything charging; batteries in series share one current. */
 export function bankShares({ circuit, out: gives, back: takes }: Work, flows: readonly Flow[]): BankShare[] {

@@ -32,6 +32,8 @@ export interface WorkPlan {
 
 export interface Plan {
   states: readonly BoardState[];
+  /** Of the states those whose contacts differ: a short knows no more of them. */
+  wirings: readonly BoardState[];
   works: readonly WorkPlan[];
   transfers: readonly Transfer[];
 }
@@ -81,7 +83,7 @@ export function workPlan(netlist: Netlist, flows: readonly FlowWay[], states: re
       ),
     ];
   });
-  return { states, works, transfers: list };
+  return { states, wirings: apart(states), works, transfers: list };
 }
 
 /** Feeds whose plus is joined to a battery's in a state in which an engine may run. */
@@ -117,4 +119,15 @@ function openIn(netlist: Netlist, board: BoardState): (flow: FlowWay) => boolean
     supply
       ? reachedFrom(near, [supply.plus]).has(sink.plus) && reachedFrom(near, [supply.minus]).has(sink.minus)
       : plus.has(sink.plus) && minus.has(sink.minus);
+}
+
+/** One state for each way the contacts stand, with the most chargers at work. */
+function apart(states: readonly BoardState[]): BoardState[] {
+  const best = new Map<string, BoardState>();
+  for (const state of states) {
+    const key = state.closed.join('');
+    const known = best.get(key);
+    if (!known || (state.charging?.size ?? 0) > (known.charging?.size ?? 0)) best.set(key, state);
+  }
+  return [...best.values()];
 }
