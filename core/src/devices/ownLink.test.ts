@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { faultStory } from '../circuit/faultStory.ts';
 import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
+import { partIndex } from '../document/references.ts';
 import { openingTime } from '../solvers/timeCurrent.ts';
 import { curveOf } from '../tables/timeCurrent.ts';
 import { deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
@@ -87,8 +89,11 @@ describe('a board with a link of its own', () => {
     expect(seats.map((s) => s.link.value)).toEqual(deriveBoard(hut).sizing.seats.map((s) => s.link.value));
   });
   it('its slower curve lets more through and is not selective to the main fuse', () => {
-    const wireAt = (b: Board) => deriveBoard(b).sizing.wires.find((w) => w.clearing?.by.includes('item/it_F3/seat'))!;
-    expect(wireAt(board).clearing!.clearS!).toBeGreaterThan(wireAt(hut).clearing!.clearS!);
+    const slowest = (b: Board) =>
+      faultStory(b, partIndex(b, genericCatalogue), deriveBoard(b), 'cn_10')!.devices.find(
+        (d) => d.key === 'item/it_F3/seat',
+      )!.slowS!;
+    expect(slowest(board)).toBeGreaterThan(slowest(hut));
     const source = deriveBoard(board).findings.find(
       (f) => f.kind === 'not-selective' && f.id.includes('it_F3'),
     )!.source;

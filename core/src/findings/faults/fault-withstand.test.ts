@@ -45,3 +45,33 @@ describe('a fuse at the far end', () => {
     expect(wire.guardKeys).toEqual(['item/it_F2/seat']);
   });
 });
+
+describe('a bond to metal', () => {
+  const bonded = (mm2: number) =>
+    bench()
+      .item('G1', 'battery-lifepo4-12-200', shelf)
+      .item('F1', 'holder-classT', { at: [110, 90] }, { links: { seat: 'classT-300' } })
+      .item('X1', 'bar-plus-6x8', { at: [420, 90] })
+      .item('X2', 'bar-minus-6x8', { at: [420, 500] })
+      .item('X9', 'frame-8', shelf)
+      .item('T1', 'inverter-12-1600', { at: [700, 300] })
+      .wire('G1:plus', 'F1:line', { runMm: 150, sheathed: true })
+      .wire('F1:load', 'X1:s1')
+      .wire('G1:minus', 'X2:s1', { runMm: 300 })
+      .wire('X1:s2', 'T1:plus', { runMm: 500 })
+      .wire('X2:s2', 'T1:minus', { runMm: 500 })
+      .wire('X9:p1', 'X2:s3', { runMm: 800, ...(mm2 ? { mm2 } : {}) }).board;
+  const bond = (mm2: number) => {
+    const { findings, sizing } = deriveBoard(bonded(mm2));
+    return {
+      stops: findings.filter((f) => f.kind === 'fault-withstand').map((f) => f.where.label),
+      areaMm2: sizing.cables.find((c) => c.cableId === 'cb_6')!.conductor.value,
+    };
+  };
+  it('carries no load, but must outlive the short that a plus touching it makes', () => {
+    expect(bond(1.5).stops).toEqual(['W6']);
+    const auto = bond(0);
+    expect(auto.stops).toEqual([]);
+    expect(auto.areaMm2).toBeGreaterThan(6);
+  });
+});

@@ -1,5 +1,6 @@
 import type { Netlist, Port } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
+import { protects } from './layers.ts';
 
 /** Where the current of a short goes home. */
 export interface Backs {
@@ -8,7 +9,9 @@ export interface Backs {
   /** Minus terminals of what stands at a place, which is where a short there happens; empty where nothing does. */
   at: readonly (readonly number[])[];
   /** Pairs of a fed plus and its own minus: a short across a device. */
-  across: readonly { itemId: string; plus: number; minus: number }[];
+  across: readonly { itemId: string; plus: number; minus: number; metal: boolean }[];
+  /** Minus bars: a bond to metal ends there. */
+  bars: ReadonlySet<number>;
 }
 
 const known = new WeakMap<object, Backs>();
@@ -39,7 +42,7 @@ function findBacks(netlist: Netlist, { netOf, nets }: Potentials): Backs {
     ...netlist.chargers.flatMap((c) => [c.input, c.output]),
   ];
   const across = ports.flatMap(({ item, plus, minus }) =>
-    isMinus(minus) && !isMinus(plus) ? [{ itemId: item.id, plus, minus }] : [],
+    isMinus(minus) && !isMinus(plus) ? [{ itemId: item.id, plus, minus, metal: false }] : [],
   );
   const at: Set<number>[] = Array.from({ length: netlist.nodeCount }, () => new Set());
   for (const { plus, minus } of across) at[plus]!.add(minus);
@@ -55,5 +58,13 @@ function findBacks(netlist: Netlist, { netOf, nets }: Potentials): Backs {
     if (minuses.length === 0) continue;
     for (const node of nodes) if (!isMinus(node) && at[node]!.size === 0) for (const m of minuses) at[node]!.add(m);
   }
-  return { strong: [...strong], at: at.map((own) => [...own]), across };
+  // A plus that touches metal goes home through what bonds the metal: a case its own, a frame any behind a device.
+  for (const { itemId, node, plus } of netlist.cases)
+    if (isMinus(node) && !isMinus(plus)) across.push({ itemId, plus, minus: node, metal: true });
+  for (const { node } of netlist.frames)
+    if (isMinus(node))
+      for (const branch of netlist.branches)
+        if (protects(branch) && !isMinus(branch.b))
+          across.push({ itemId: branch.itemId ?? '', plus: branch.b, minus: node, metal: true });
+  return { bars: new Set(netlist.bars.map((b) => b.node)), strong: [...strong], at: at.map((own) => [...own]), across };
 }

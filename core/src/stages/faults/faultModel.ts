@@ -191,15 +191,16 @@ function returnsBy(pairs: readonly Pair[], backs: Backs, netlist: Netlist): Faul
   const prepare = (): Across[] => {
     const all: Across[] = [];
     pairs.forEach(({ strong, weak }, state) => {
-      for (const { plus, minus } of backs.across) {
+      for (const { plus, minus, metal } of backs.across) {
         const short = strong.openV(plus, minus) > LEAST_V ? strong.short(plus, minus) : null;
         if (!short) continue;
         const small = weak.short(plus, minus);
         const guarding = withSmall(guardingOf(strong, short, plus, short.totalA, -1), weak, small);
         const across = { state, plus, guarding, short, small };
-        all.push(across);
+        if (!metal) all.push(across);
         const { parentBranch, parentNode } = strong.shape;
-        for (let n = minus; parentBranch[n]! >= 0; n = parentNode[n]!) {
+        // What bonds metal is judged up to the bar it ends on: beyond, the device's own return tells the worst.
+        for (let n = minus; parentBranch[n]! >= 0 && !(metal && backs.bars.has(n)); n = parentNode[n]!) {
           const own = onWay.get(parentBranch[n]!);
           if (own) own.push(across);
           else onWay.set(parentBranch[n]!, [across]);

@@ -57,6 +57,8 @@ export interface Netlist {
   bars: { itemId: Id; elementId: Id; node: number; ratingA: number }[];
   /** Metal frames that carry returns, each as the node all its points meet in. */
   frames: { itemId: Id; node: number }[];
+  /** Cases of devices with a terminal for a protective conductor, and the direct-current plus inside that may touch them. */
+  cases: { itemId: Id; node: number; plus: number }[];
 }
 
 /**
@@ -107,7 +109,14 @@ export function buildNetlist(
     charging: [],
     bars,
     frames: [],
+    cases: [],
   };
+  for (const item of items) {
+    const terminals = parts.get(item.partId)?.terminals ?? [];
+    for (const own of terminals.filter((t) => t.domain === 'earth'))
+      for (const plus of terminals.filter((t) => t.domain === 'dc' && t.polarity === 'plus'))
+        netlist.cases.push({ itemId: item.id, node: at(item, own.id), plus: at(item, plus.id) });
+  }
   for (const { item, element, key } of owned) {
     const port = (plus: Id, minus: Id, suffix = ''): Port => ({
       key: key + suffix,

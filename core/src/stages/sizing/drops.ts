@@ -55,7 +55,12 @@ export function dropsOf(
     const { tops, bottoms } = feedingOf(nets, net);
     const onFeed = tops.length > 0 && tops.every((s) => s.element.kind === 'feed');
     found = {
-      plusV: Math.max(...tops.map((s) => point.nodeV[s.plus]!)),
+      // Wired any way at all, a place may hang on the minus posts of batteries alone: those feed it then.
+      plusV: Math.max(
+        ...(tops.length > 0
+          ? tops.map((s) => point.nodeV[s.plus]!)
+          : nets.nets[net]!.minusOf.map((s) => point.nodeV[s.minus]!)),
+      ),
       minusV: Math.min(...bottoms.map((s) => point.nodeV[s.minus]!)),
       voltageV: onFeed ? (tops[0]!.item.feed?.restingVoltageV ?? 12) : context.systemVoltageV,
     };
@@ -65,7 +70,11 @@ export function dropsOf(
   return flows.flatMap((flow, i) => {
     const supply = supplyOf(nets.netOf[flow.sink.plus]!);
     const plusRef = flow.supply ? point.nodeV[flow.supply.plus]! : supply.plusV;
-    const minusRef = flow.supply ? point.nodeV[flow.supply.minus]! : supply.minusV;
+    const minusRef = flow.supply
+      ? point.nodeV[flow.supply.minus]!
+      : Number.isFinite(supply.minusV)
+        ? supply.minusV
+        : point.nodeV[flow.sink.minus]!;
     // An alternator's own battery stands beside it, taken out: there is nothing to measure its drop against.
     if (context.skip(flow.key)) return [];
     const systemVoltageV = supply.voltageV;
