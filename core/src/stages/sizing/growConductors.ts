@@ -1,4 +1,4 @@
-import { type Guard, guardAt } from './relations.ts';
+import { type Guard, guardAt, guardBelow } from './relations.ts';
 import { GREATER, type SizingState, shareIn, type Work } from './state.ts';
 
 /** Every conductor at least as large as its current and its fuse ask. @returns whether one grew */
@@ -8,25 +8,40 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
   if (fusesGrew || state.guards.length === 0 || works.some((w) => w.relations.divides))
     state.guards = netlist.branches.map((_, b) => guardOver(state, b));
   for (const cable of state.cables) {
+    const { areasMm2 } = cable.candidates;
+    const mostA = cable.ampacityA.at(-1) ?? cable.startAmpacityA;
     let [currentA, guardA] = [0, 0];
     for (const b of cable.branches) {
       currentA = Math.max(currentA, designA[b]!);
+      // Where no size bears what stands ahead, the fuses that its branches end on may guard it between them; a size
+      // somebody holds is judged by what stands ahead of it, as the trade does.
+      if (!cable.locked && (state.guards[b]?.holdsA ?? 0) > mostA * GREATER) state.guards[b] = lesser(state, b, mostA);
       guardA = Math.max(guardA, state.guards[b]?.holdsA ?? 0);
     }
     cable.designCurrentA = currentA;
     cable.requiredA = Math.max(currentA, guardA);
     if (cable.locked) continue;
-    const { areasMm2 } = cable.candidates;
     const enough = (amps: number) =>
       areasMm2.find((a, i) => a >= cable.areaMm2 && cable.ampacityA[i]! * GREATER >= amps);
-    const forAll = enough(cable.requiredA);
-    const next = forAll ?? enough(currentA) ?? areasMm2.at(-1) ?? cable.areaMm2;
+    const next = enough(cable.requiredA) ?? enough(currentA) ?? areasMm2.at(-1) ?? cable.areaMm2;
     if (next > cable.areaMm2) {
       cable.areaMm2 = next;
       grew = true;
     }
   }
   return grew;
+}
+
+/** The guard below a branch where the conductor bears that one; else the one it has. */
+function lesser(state: SizingState, b: number, mostA: number): Guard | null {
+  let most: Guard | null = null;
+  for (const { relations } of state.works) {
+    if (relations.flowsOf[b]!.length === 0) continue;
+    const below = guardBelow(b, relations, state.ratingA);
+    if (!below || below.holdsA > mostA * GREATER) return state.guards[b]!;
+    if (!most || below.holdsA > most.holdsA) most = below;
+  }
+  return most ?? state.guards[b]!;
 }
 
 /** The guard of a branch in the state in which it lets most pass; null where nothing guards it in any. */

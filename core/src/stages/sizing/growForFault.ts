@@ -5,8 +5,10 @@ import { type FaultModel, faultModel, type Side } from '../faults/faultModel.ts'
 import { faultShape } from '../faults/faultShape.ts';
 import type { Branch } from '../netlist/netlist.ts';
 import { cableWithstand } from './clearing.ts';
+import { linksFor } from './protection.ts';
 import { ampacityAt, branchOhm, GREATER, grow, nextArea, type SizingState, type WorkingCable } from './state.ts';
 import { tapRunOf } from './tapRun.ts';
+import { NO_CURRENT_A } from './throughParts.ts';
 
 /** Both corners of the fault, in every state, with the sizes as they stand. */
 export const faultsNow = (state: SizingState): FaultModel =>
@@ -115,3 +117,43 @@ export function growForFault(state: SizingState, faults: FaultModel): boolean {
   }
   return grew;
 }
+
+/**
+ * A feeder's fuse that is left to be worked out stands above what stands behind it, where its conductors bear the next
+ * size: else either may open first, and the one behind is only a switch. @returns whether one grew
+ */
+export function growForSelectivity(state: SizingState, faults: FaultModel): boolean {
+  const { seats, seatAt, ratingA, input } = state;
+  let grew = false;
+  for (const seat of seats) {
+    if (state.designA[seat.branch]! <= NO_CURRENT_A) continue;
+    for (const side of faults.sidesOf(seat.branch)) {
+      const layer = side.layers[0];
+      const outer = layer?.devices.length === 1 ? seatAt.get(layer.devices[0]!) : undefined;
+      if (!outer || outer.choice.mode === 'locked' || facesBack(faults, seat.branch, outer.branch)) continue;
+      if (ratingA[outer.branch]! > ratingA[seat.branch]! * GREATER) continue;
+      const next = linksFor(outer, input.catalogue).find((l) => l.ratingA > ratingA[seat.branch]! * GREATER);
+      if (!next || next.ratingA > mostBehind(state, outer.branch)) continue;
+      state.floorA.set(outer.branch, next.ratingA);
+      grew = true;
+    }
+  }
+  return grew;
+}
+
+/** The largest rating the conductors a fuse guards can be sized for, A. */
+function mostBehind(state: SizingState, seat: number): number {
+  let most = Number.POSITIVE_INFINITY;
+  for (const cable of state.cables)
+    for (const b of cable.branches)
+      if (state.guards[b]?.seats.includes(seat)) {
+        const bears = cable.locked ? ampacityAt(cable, cable.areaMm2) : (cable.ampacityA.at(-1) ?? 0);
+        most = Math.min(most, bears / state.guards[b]!.part);
+      }
+  return most;
+}
+
+/** Two devices at the ends of a line that is fed from both: each guards its own side, neither stands behind the other. */
+export const facesBack = (faults: FaultModel, seat: number, outer: number): boolean =>
+  faults.sidesOf(outer).some((s) => s.layers[0]?.devices.includes(seat)) &&
+  faults.sidesOf(seat).some((s) => s.layers[0]?.devices.includes(outer));

@@ -9,7 +9,7 @@ export function growFuses(state: SizingState): boolean {
     const children = childrenOf(state, seat.branch).map((s) => ratingA[s]!);
     const need = seatMinimum(state.designA[seat.branch]!, children, input.feederSchool, input.profile);
     state.minimum.set(seat.branch, need);
-    const rating = seatRating(seat, need.minimumA, input.catalogue);
+    const rating = seatRating(seat, Math.max(need.minimumA, state.floorA.get(seat.branch) ?? 0), input.catalogue);
     if (rating > ratingA[seat.branch]! * GREATER) {
       ratingA[seat.branch] = rating;
       grew = true;

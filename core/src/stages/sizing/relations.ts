@@ -15,8 +15,13 @@ export interface Relations {
   flowKeysOf: string[][];
   /** By branch: fuses in series with everything it carries. */
   inSeries: number[][];
-  /** By branch: fuses in parallel that together carry all it carries, such as one on each battery of a bank. */
-  together: number[][];
+  /**
+   * By branch: ways in parallel that together carry all it carries, such as one for each battery of a bank; each way with
+   * the fuses in series on it.
+   */
+  together: number[][][];
+  /** By branch: the fuses nearest below it that between them carry all it carries; empty where some of it passes none. */
+  below: number[][];
   /** By fuse: the fuses directly downstream, with no other between. */
   children: Map<number, number[]>;
   /** By branch: whether some flow divides here, so that the branch carries a part of what its guard does. */
@@ -63,16 +68,43 @@ export function relationsOf(
     flowsOf[inner]!.length > 0 &&
     flowsOf[inner]!.every((f) => at(f, outer) >= 1 - NEGLIGIBLE || Math.abs(at(f, outer) - at(f, inner)) <= NEGLIGIBLE);
 
-  const togetherFor = (b: number): number[] => {
+  const togetherFor = (b: number): number[][] => {
     const through = flowsOf[b]!;
     if (through.length === 0) return [];
     const part = seats.filter((s) => through.every((f) => at(f, s) > NEGLIGIBLE && at(f, s) < at(f, b) - NEGLIGIBLE));
-    const whole = through.every((f) => part.reduce((sum, s) => sum + at(f, s), 0) >= at(f, b) - NEGLIGIBLE);
-    return part.length > 1 && whole ? part : [];
+    // Fuses with the very same part of everything stand one behind the other on one way.
+    const alike = (s: number, o: number) => flows.every((_, f) => Math.abs(at(f, s) - at(f, o)) <= NEGLIGIBLE);
+    const ways: number[][] = [];
+    for (const s of part) {
+      const way = ways.find((w) => alike(w[0]!, s));
+      if (way) way.push(s);
+      else ways.push([s]);
+    }
+    const whole = through.every((f) => ways.reduce((sum, w) => sum + at(f, w[0]!), 0) >= at(f, b) - NEGLIGIBLE);
+    return ways.length > 1 && whole ? ways : [];
   };
 
   const inSeries = netlist.branches.map((_, b) => seats.filter((s) => carriesAll(s, b)));
   const together = netlist.branches.map((_, b) => (divides && inSeries[b]!.length === 0 ? togetherFor(b) : []));
+  const belowOf = (b: number): number[] => {
+    const through = flowsOf[b]!;
+    if (through.length < 2) return [];
+    const within = seats.filter(
+      (s) =>
+        s !== b &&
+        flowsOf[s]!.length > 0 &&
+        flowsOf[s]!.length < through.length &&
+        flowsOf[s]!.every((f) => through.includes(f)),
+    );
+    const nearest = within.filter(
+      (s) =>
+        !within.some(
+          (o) =>
+            o !== s && flowsOf[o]!.length > flowsOf[s]!.length && flowsOf[s]!.every((f) => flowsOf[o]!.includes(f)),
+        ),
+    );
+    return through.every((f) => nearest.some((s) => flowsOf[s]!.includes(f))) ? nearest : [];
+  };
   const inside = (outer: number, inner: number) =>
     outer !== inner && inSeries[inner]!.includes(outer) && !inSeries[outer]!.includes(inner);
   const children = new Map<number, number[]>();
@@ -89,6 +121,7 @@ export function relationsOf(
     flowKeysOf: flowsOf.map((own) => own.map((f) => flows[f]!.key)),
     inSeries,
     together,
+    below: netlist.branches.map((branch, b) => (branch.kind === 'wire' ? belowOf(b) : [])),
     children,
     divided: netlist.branches.map((_, b) => flowsOf[b]!.some((f) => partly(share[f]![b]!))),
     divides,
@@ -126,7 +159,14 @@ export function guardAt(
     const part = relations.divided[branch] ? partOf(branch, best) : 1;
     return { seats: [best], ratingA: ratingA[best]!, part, holdsA: ratingA[best]! * part };
   }
-  const seats = relations.together[branch]!;
+  const seats = relations.together[branch]!.map((way) => way.reduce((w, s) => (ratingA[s]! < ratingA[w]! ? s : w)));
+  const sumA = seats.reduce((sum, s) => sum + ratingA[s]!, 0);
+  return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA };
+}
+
+/** The fuses below a branch as its guard: where nothing branches off before them they see its overload (433.2). */
+export function guardBelow(branch: number, relations: Relations, ratingA: Float64Array): Guard | null {
+  const seats = relations.below[branch]!;
   const sumA = seats.reduce((sum, s) => sum + ratingA[s]!, 0);
   return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA };
 }

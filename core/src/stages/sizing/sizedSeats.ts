@@ -5,6 +5,7 @@ import { limitedA2s } from '../../solvers/timeCurrent.ts';
 import { curveOf } from '../../tables/timeCurrent.ts';
 import type { FaultModel, Side } from '../faults/faultModel.ts';
 import { designFigure } from './designFigure.ts';
+import { facesBack } from './growForFault.ts';
 import { childrenOf } from './growFuses.ts';
 import { interruptA, type Seat, type SeatMinimum, seatLink } from './protection.ts';
 import { isSpare, seatAddress, seatRatingOrigin } from './seatFigures.ts';
@@ -66,11 +67,6 @@ function sidesOf(state: SizingState, faults: FaultModel, seat: Seat): { side: Si
   const far = (faults.strongestAt(a)?.pathOhm ?? 0) > (faults.strongestAt(b)?.pathOhm ?? 0) ? a : b;
   return faults.sidesOf(seat.branch).map((side) => ({ side, forward: side.end === far }));
 }
-
-/** Two devices at the ends of a line that is fed from both: each guards its own side, neither stands behind the other. */
-const facesBack = (faults: FaultModel, seat: number, outer: number): boolean =>
-  faults.sidesOf(outer).some((s) => s.layers[0]?.devices.includes(seat)) &&
-  faults.sidesOf(seat).some((s) => s.layers[0]?.devices.includes(outer));
 
 /** The nearest seats upstream: what else a short right behind this one passes first. */
 function selectivityOf(state: SizingState, faults: FaultModel, seat: Seat): SizedSeat['selectivity'] {
@@ -165,10 +161,11 @@ function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSea
   const voltageV = duty?.voltageV ?? faults.openCircuitV(branch.a) ?? systemVoltageV;
   const prospectiveA = duty?.currentA ?? null;
   const ratingA = state.ratingA[seat.branch]!;
+  const floorA = state.floorA.get(seat.branch) ?? 0;
   const link =
     spare && seat.choice.mode === 'auto'
       ? nothingFed
-      : seatLink(seat, need.minimumA, ratingA, { currentA: prospectiveA ?? 0, voltageV }, catalogue);
+      : seatLink(seat, Math.max(need.minimumA, floorA), ratingA, { currentA: prospectiveA ?? 0, voltageV }, catalogue);
   const chosen = catalogueIndex(catalogue).fuseLink.get(link.value ?? '');
   if (chosen)
     choose({
@@ -186,6 +183,17 @@ function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSea
           what: 'smallest rating',
           origin: figure(`${address}/minimumA`),
         },
+        ...(floorA > need.minimumA
+          ? [
+              {
+                name: 'aboveA',
+                value: floorA,
+                unit: 'A',
+                what: 'so that what stands behind it opens first',
+                origin: given('the next size above the fuse behind it'),
+              } satisfies TraceInput,
+            ]
+          : []),
         ...(need.fusesSchoolA === null
           ? []
           : [

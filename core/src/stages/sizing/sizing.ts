@@ -7,7 +7,7 @@ import { type Plan, transferWay } from '../states/workPlan.ts';
 import { type Circuit, circuitOf } from './electrical.ts';
 import { growConductors } from './growConductors.ts';
 import { growForDrop, measureDrops } from './growForDrop.ts';
-import { faultsNow, growForFault, judgeFaults } from './growForFault.ts';
+import { faultsNow, growForFault, growForSelectivity, judgeFaults } from './growForFault.ts';
 import { growFuses } from './growFuses.ts';
 import { resultOf } from './result.ts';
 import type { SizingInput } from './sizingInput.ts';
@@ -63,7 +63,8 @@ export function sizeAll(
     measureDrops(state);
     if (growForDrop(state)) continue;
     latest = faultsNow(state);
-    settled = !growForFault(state, latest);
+    const selective = !growForSelectivity(state, latest);
+    settled = !growForFault(state, latest) && selective;
   }
   const faults = settled && latest ? latest : faultsNow(state);
   if (!settled) judgeFaults(state, faults);

@@ -72,6 +72,8 @@ export interface SizingState {
   /** Rating in each fuse seat, by branch. */
   readonly ratingA: Float64Array;
   readonly minimum: Map<number, SeatMinimum>;
+  /** By fuse: the least it may be so that what stands behind it opens first, A. */
+  readonly floorA: Map<number, number>;
   readonly designA: Float64Array;
   /** By branch: the battery whose loss asks most of it, by its place among the sources; −1 with all there. */
   readonly lostAt: Int16Array;
@@ -170,6 +172,7 @@ export function startState(
     losable: input.lostBattery === 'carries' ? besideOthers(netlist, potentials) : [],
     ratingA,
     minimum: new Map(),
+    floorA: new Map(),
     designA: new Float64Array(count),
     lostAt: new Int16Array(count).fill(-1),
     states: plan.states,

@@ -1,0 +1,177 @@
+import type { Board } from '@ombrik/core/document/board';
+import { type Fitting, Shape } from './shape.ts';
+
+const lamps = (count: number, runMm = 2500): Fitting[] => Array.from({ length: count }, () => ({ watts: 8, runMm }));
+const hut: Fitting[] = [...lamps(4), { watts: 45, runMm: 3000 }, { watts: 60, runMm: 1500 }];
+
+export interface Sound {
+  name: string;
+  board: () => Board;
+}
+
+/** Boards a good shop would build: nothing on them is wrong, and nothing may be called so. */
+export const SOUND: readonly Sound[] = [
+  {
+    name: 'one 12 V battery, a block of lamps, small craft',
+    board: () =>
+      new Shape({ brief: { systemVoltageV: 12, profileId: 'craft-iso' }, battery: 'battery-lifepo4-12-100' }).block(hut)
+        .board,
+  },
+  {
+    name: 'two 12 V batteries side by side, taken off across, inverter 800 W, road',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'road' },
+        battery: 'battery-lifepo4-12-100',
+        count: 2,
+        shunt: 'shunt-500',
+        isolator: 'isolator-300',
+      })
+        .block(lamps(6), { fuse: 'holder-sf30' })
+        .own('inverter-12-800', 500).board,
+  },
+  {
+    name: 'four 12 V batteries, a fuse at each post, inverter 1600 W, gauges',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-abyc' },
+        battery: 'battery-lifepo4-12-200',
+        count: 4,
+        ownFuses: true,
+        bars: '6x10',
+      }).own('inverter-12-1600', 400, { holder: 'holder-classT' }).board,
+  },
+  {
+    name: '24 V hut with sun, inverter 2 kW, fixed',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'fixed-iec' },
+        battery: 'battery-lifepo4-24-200',
+        shunt: 'shunt-500',
+        isolator: 'isolator-300',
+      })
+        .block(hut, { fuse: 'holder-classT' })
+        .own('inverter-24-2000', 500, { holder: 'holder-classT' })
+        .sun('mppt-150-35', 'solar-400', 2).board,
+  },
+  {
+    name: '48 V rack, inverter 2.4 kW, fixed, gauges',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 48, profileId: 'fixed-nec' },
+        battery: 'battery-lifepo4-48-100',
+        isolator: 'isolator-300',
+      }).own('inverter-48-2400', 600, { holder: 'holder-classT' }).board,
+  },
+  {
+    name: '24 V of two 12 V batteries in series, sealed lead, pumps',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'craft-iso', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+        count: 2,
+        series: true,
+      }).block([{ watts: 90, runMm: 2500 }, { watts: 120, runMm: 3000 }, ...lamps(4)]).board,
+  },
+  {
+    name: '12 V sealed lead bank joined to the engine by a relay, common minus',
+    board: () => {
+      const s = new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-iso', chemistry: 'agm' },
+        battery: 'battery-agm-12-100',
+      })
+        .block(hut)
+        .engine()
+        .joined();
+      s.builder.power({
+        alternator: {
+          nominalV: 12,
+          chargingV: 14.2,
+          ecoV: 13.4,
+          ratedA: 90,
+          shareMax: 0.5,
+          maxA: 60,
+          idleMaxA: 30,
+          idleShare: 0.2,
+          hoursPerDay: 2,
+        },
+      });
+      return s.board;
+    },
+  },
+  {
+    name: '12 V lithium charged from the engine by a converter, common minus',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'road' },
+        battery: 'battery-lifepo4-12-100',
+        shunt: 'shunt-500',
+      })
+        .block(hut)
+        .engine()
+        .converter('dcdc-12-12-30').board,
+  },
+  {
+    name: '24 V lithium charged from a 12 V engine, systems apart but for the minus',
+    board: () =>
+      new Shape({ brief: { systemVoltageV: 24, profileId: 'craft-iso' }, battery: 'battery-lifepo4-24-100' })
+        .block(hut, { fuse: 'holder-classT' })
+        .engine()
+        .converter('dcdc-12-24-15').board,
+  },
+  {
+    name: 'doubled leads to a 1600 W inverter',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-iso' },
+        battery: 'battery-lifepo4-12-200',
+        count: 2,
+        ownFuses: true,
+        bars: '6x10',
+      }).own('inverter-12-1600', 900, { holder: 'holder-classT', times: 2 }).board,
+  },
+  {
+    name: 'two inverters on one 24 V bank',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'craft-iso' },
+        battery: 'battery-lifepo4-24-200',
+        count: 2,
+        ownFuses: true,
+        bars: '6x10',
+      })
+        .own('inverter-24-800', 600, { holder: 'holder-classT' })
+        .own('inverter-24-2000', 600, { holder: 'holder-classT' }).board,
+  },
+  {
+    name: 'a satellite block behind a feeder fused at its near end',
+    board: () =>
+      new Shape({ brief: { systemVoltageV: 12, profileId: 'road' }, battery: 'battery-lifepo4-12-100' })
+        .block(hut)
+        .block(lamps(4, 1200), { fuse: 'holder-sf30', feedMm: 4500 }).board,
+  },
+  {
+    name: 'sun and a mains charger on a repeater, sealed lead',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'fixed-iec', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+        shunt: 'shunt-100',
+      })
+        .block([{ watts: 40, runMm: 1500 }, ...lamps(2)])
+        .sun('mppt-100-20', 'solar-200').board,
+  },
+  {
+    name: 'wind and sun on a 24 V shed',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'fixed-iec', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+        count: 2,
+        series: true,
+      })
+        .block(lamps(5), { fuse: 'holder-sf51' })
+        .sun('mppt-100-30', 'solar-400', 1)
+        .own('wind-24-20', 600, { holder: 'holder-sf51' }).board,
+  },
+];
