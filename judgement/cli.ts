@@ -1,24 +1,26 @@
-import { derive } from '@ombrik/core/derive';
-import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
-import { profileById } from '@ombrik/core/profiles/profiles';
+import { asBuilt, casesOf, judgeMutant, judgeSound } from './judge.ts';
 import { SOUND } from './sound.ts';
 
-for (const { name, board } of SOUND) {
-  const b = board();
-  const d = derive(b, genericCatalogue, profileById(b.brief.profileId), defaultWorkshop);
-  const bad = d.findings.filter((f) => f.severity !== 'note');
-  console.log(
-    `## ${name}: ${bad.filter((f) => f.severity === 'stop').length} stops, ${bad.filter((f) => f.severity === 'warn').length} warnings; states ${d.sizing.states.length}, rounds ${d.sizing.rounds}`,
-  );
-  for (const f of bad) console.log(`   ${f.severity} ${f.kind}: ${f.says} | ${f.why}`);
-  if (process.argv[2])
+for (const sound of [
+  ...SOUND,
+  ...SOUND.map((s) => ({ name: `${s.name}, as built`, board: () => asBuilt(s.board()) })),
+]) {
+  const { stops, warnings, name } = judgeSound(sound);
+  if (stops.length || warnings.length)
     console.log(
-      d.sizing.cables
-        .map(
-          (c) =>
-            `${d.lengths.find((l) => l.cableId === c.cableId) && b.cables.find((x) => x.id === c.cableId)!.designation} ${c.conductor.value} (${c.designCurrentA.toFixed(1)} A)`,
-        )
-        .join(', '),
+      name,
+      [...stops, ...warnings].map((f) => f.severity + ' ' + f.kind + ': ' + f.says),
     );
 }
+let [n, bad] = [0, 0];
+for (const c of casesOf()) {
+  const { found, others } = judgeMutant(c);
+  n++;
+  if (!found || others.length) {
+    bad++;
+    console.log(
+      `${c.mutant.name} | ${c.sound.name} | at ${c.at} | ${found ? 'found' : 'MISSED ' + c.mutant.kinds} ${others.map((f) => `\n      + ${f.kind}: ${f.says}`).join('')}`,
+    );
+  }
+}
+console.log(n, 'cases', bad, 'bad');

@@ -59,8 +59,9 @@ export class Shape {
   }
 
   next(letter: string, from = 1): string {
-    const n = (this.#count.get(letter) ?? from - 1) + 1;
-    this.#count.set(letter, n);
+    const key = `${letter}${from}`;
+    const n = (this.#count.get(key) ?? from - 1) + 1;
+    this.#count.set(key, n);
     return `${letter}${n}`;
   }
 
@@ -164,7 +165,7 @@ export class Shape {
 
   /** A converter from the engine's battery, fused at both its ends. */
   converter(part: string, options: { runMm?: number; holder?: string } = {}): this {
-    const { runMm = 4000, holder = 'holder-sf30' } = options;
+    const { runMm = 3000, holder = 'holder-sf30' } = options;
     const [t, f] = [this.next('T'), this.next('F', 30)];
     this.item(t, part).item(f, holder);
     this.wire('F9:load', `${t}:inPlus`, runMm).wire('G9:minus', `${t}:inMinus`, runMm);

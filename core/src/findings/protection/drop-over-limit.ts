@@ -35,6 +35,11 @@ export const dropOverLimit = finding({
       const known = worst.get(drop.itemId);
       if (!known || drop.share > known.share) worst.set(drop.itemId, drop);
     }
+    const blamed = (blame: (typeof drops)[number]['blame']) => {
+      const cable = blame?.connectionId ? cableAt.get(blame.connectionId) : undefined;
+      const name = cable?.designation ?? words.get(blame?.itemId ?? '')?.designation;
+      return blame && name ? `; ${Math.round(blame.share * 100)} % of it in ${name}` : '';
+    };
     return [...worst.values()].map((drop) => {
       const item = words.get(drop.itemId)!;
       const onPath = wires
@@ -45,7 +50,7 @@ export const dropOverLimit = finding({
         entity: drop.key,
         where: { label: item.designation, itemIds: [item.id], cableIds: onPath.map((c) => c.id) },
         says: `${item.designation} ${item.name} loses ${percent(drop.share)}, limit ${percent(drop.limitShare)}`,
-        why: `${drop.plusDropV.toFixed(2)} V out and ${drop.minusDropV.toFixed(2)} V back at ${amps(drop.currentA)}, hot copper, fuses and shunt included`,
+        why: `${drop.plusDropV.toFixed(2)} V out and ${drop.minusDropV.toFixed(2)} V back at ${amps(drop.currentA)}, hot copper, fuses and shunt included${blamed(drop.blame)}`,
         source: profile.drop.source,
         fixes: locked.length
           ? [

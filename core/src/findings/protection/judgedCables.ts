@@ -1,7 +1,7 @@
 import type { Cable } from '../../document/cable/cable.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { stage } from '../../engine/stage.ts';
-import type { SizedConductor } from '../../stages/sizing/sizingResult.ts';
+import type { SizedConductor, SizedWire } from '../../stages/sizing/sizingResult.ts';
 import { sizing } from '../../stages/stages.ts';
 import type { Fix } from '../finding.ts';
 import { cableOf } from '../views.ts';
@@ -12,6 +12,9 @@ export interface JudgedCable {
   sized: SizedConductor;
   guardA: number;
   guardKeys: readonly string[];
+  /** Where fuses below guard it: what those ahead would hold, A. */
+  aheadA: number | null;
+  polarity: SizedWire['polarity'];
 }
 
 /** Every conductor with the largest guard over its cores. */
@@ -19,7 +22,7 @@ export const judgedCables = stage(
   'judgedCables',
   {
     sized: field(sizing, 'cables'),
-    wires: rows(field(sizing, 'wires'), ['connectionId', 'guardKeys', 'guardRatingA']),
+    wires: rows(field(sizing, 'wires'), ['connectionId', 'guardKeys', 'guardRatingA', 'aheadA', 'polarity']),
     cableOf,
   },
   ({ sized, wires, cableOf }): readonly JudgedCable[] => {
@@ -28,13 +31,16 @@ export const judgedCables = stage(
       const cable = cableOf.get(s.cableId)!;
       let guardA = 0;
       let guardKeys: readonly string[] = [];
+      let aheadA: number | null = null;
+      const polarity = wireOf.get(cable.cores[0]!.connectionId)?.polarity ?? 'none';
       for (const core of cable.cores) {
         const wire = wireOf.get(core.connectionId);
         if (!wire || (wire.guardRatingA ?? 0) <= guardA) continue;
         guardA = wire.guardRatingA!;
         guardKeys = wire.guardKeys;
+        aheadA = wire.aheadA;
       }
-      return { cable, sized: s, guardA, guardKeys };
+      return { cable, sized: s, guardA, guardKeys, aheadA, polarity };
     });
   },
 );

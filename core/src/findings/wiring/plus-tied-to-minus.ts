@@ -1,4 +1,4 @@
-import { connectionOf, parts, potentials } from '../../stages/stages.ts';
+import { connectionOf, netlist, parts, potentials } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { placeName } from '../places.ts';
 import { cableAt, names } from '../views.ts';
@@ -13,9 +13,9 @@ export const plusTiedToMinus = finding({
   protects: 'whoever puts the last wire on: it is a dead short',
   source: 'nominal potentials of the sources (Kirchhoff)',
   limits: {},
-  reads: { potentials, connectionOf, cableAt, names, parts },
-  judge: ({ potentials, connectionOf, cableAt, names, parts }) =>
-    potentials.clashes.map(({ connectionId, differenceV }) => {
+  reads: { netlist, potentials, connectionOf, cableAt, names, parts },
+  judge: ({ netlist, potentials, connectionOf, cableAt, names, parts }) =>
+    [...netlist.ties, ...potentials.clashes].map(({ connectionId, differenceV }) => {
       const connection = connectionOf.get(connectionId)!;
       const cable = cableAt.get(connectionId);
       const place = [connection.from, connection.to].map((ref) => placeName({ names, parts }, ref)).join(' and ');

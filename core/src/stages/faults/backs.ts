@@ -8,8 +8,10 @@ export interface Backs {
   strong: readonly number[];
   /** Minus terminals of what stands at a place, which is where a short there happens; empty where nothing does. */
   at: readonly (readonly number[])[];
-  /** Pairs of a fed plus and its own minus: a short across a device. */
-  across: readonly { itemId: string; plus: number; minus: number; metal: boolean }[];
+  /**
+   * Pairs of a fed plus and a minus: a short across a device, to metal that is bonded, or over the bond of two systems.
+   */
+  across: readonly { itemId: string; plus: number; minus: number; how: 'device' | 'metal' | 'bond' }[];
   /** Minus bars: a bond to metal ends there. */
   bars: ReadonlySet<number>;
 }
@@ -41,8 +43,8 @@ function findBacks(netlist: Netlist, { netOf, nets }: Potentials): Backs {
     ...netlist.charging,
     ...netlist.chargers.flatMap((c) => [c.input, c.output]),
   ];
-  const across = ports.flatMap(({ item, plus, minus }) =>
-    isMinus(minus) && !isMinus(plus) ? [{ itemId: item.id, plus, minus, metal: false }] : [],
+  const across: Backs['across'][number][] = ports.flatMap(({ item, plus, minus }) =>
+    isMinus(minus) && !isMinus(plus) ? [{ itemId: item.id, plus, minus, how: 'device' as const }] : [],
   );
   const at: Set<number>[] = Array.from({ length: netlist.nodeCount }, () => new Set());
   for (const { plus, minus } of across) at[plus]!.add(minus);
@@ -60,11 +62,20 @@ function findBacks(netlist: Netlist, { netOf, nets }: Potentials): Backs {
   }
   // A plus that touches metal goes home through what bonds the metal: a case its own, a frame any behind a device.
   for (const { itemId, node, plus } of netlist.cases)
-    if (isMinus(node) && !isMinus(plus)) across.push({ itemId, plus, minus: node, metal: true });
+    if (isMinus(node) && !isMinus(plus)) across.push({ itemId, plus, minus: node, how: 'metal' });
   for (const { node } of netlist.frames)
     if (isMinus(node))
       for (const branch of netlist.branches)
         if (protects(branch) && !isMinus(branch.b))
-          across.push({ itemId: branch.itemId ?? '', plus: branch.b, minus: node, metal: true });
+          across.push({ itemId: branch.itemId ?? '', plus: branch.b, minus: node, how: 'metal' });
+  // Two systems that meet on the minus: a plus of the one that touches what the other calls minus goes home over the bond.
+  for (const own of netlist.sources)
+    for (const other of netlist.sources) {
+      const [ownNet, otherNet] = [netOf[own.plus]!, netOf[other.plus]!];
+      if (ownNet === otherNet || netOf[own.minus] !== netOf[other.minus] || !isMinus(own.minus)) continue;
+      for (const branch of netlist.branches)
+        if (protects(branch) && netOf[branch.b] === ownNet)
+          across.push({ itemId: branch.itemId ?? '', plus: branch.b, minus: other.minus, how: 'bond' });
+    }
   return { bars: new Set(netlist.bars.map((b) => b.node)), strong: [...strong], at: at.map((own) => [...own]), across };
 }

@@ -69,6 +69,8 @@ export interface FaultInput {
   flows: readonly Flow[];
   strong: Omit<Corner, 'charging'>;
   weak: Omit<Corner, 'charging'>;
+  /** Design current of a branch, A: what carries none is there for the short alone. */
+  carriesA: (branch: number) => number;
 }
 
 /** Builds the model: one small factorisation a state and corner; everything else is asked for. */
@@ -125,7 +127,7 @@ export function faultModel(input: FaultInput): FaultModel {
     strongestAt,
     weakestAt,
     sidesOf,
-    returnsOf: returnsBy(pairs, backs, netlist),
+    returnsOf: returnsBy(pairs, backs, netlist, input.carriesA),
     openCircuitV: (node) => strongestAt(node)?.openV ?? null,
   };
 }
@@ -153,6 +155,8 @@ function withSmall({ layers, open }: Guarding, weak: FaultNet, small: Short | nu
   };
 }
 
+/** Less than this is no load, A: rounding of the solver. */
+const NO_LOAD_A = 1e-6;
 /** Voltages smaller than this drive no fault worth the name, V. */
 const LEAST_V = 0.5;
 
@@ -178,10 +182,16 @@ function weakestShort(net: FaultNet, node: number, backs: Backs): Short | null {
 }
 
 /** Shorts across devices, and by conductor of the minus side those whose current it carries home. */
-function returnsBy(pairs: readonly Pair[], backs: Backs, netlist: Netlist): FaultModel['returnsOf'] {
+function returnsBy(
+  pairs: readonly Pair[],
+  backs: Backs,
+  netlist: Netlist,
+  carriesA: (branch: number) => number,
+): FaultModel['returnsOf'] {
   interface Across {
     state: number;
     plus: number;
+    how: Backs['across'][number]['how'];
     guarding: Pick<Side, 'layers' | 'open'>;
     short: Short;
     small: Short | null;
@@ -191,16 +201,16 @@ function returnsBy(pairs: readonly Pair[], backs: Backs, netlist: Netlist): Faul
   const prepare = (): Across[] => {
     const all: Across[] = [];
     pairs.forEach(({ strong, weak }, state) => {
-      for (const { plus, minus, metal } of backs.across) {
+      for (const { plus, minus, how } of backs.across) {
         const short = strong.openV(plus, minus) > LEAST_V ? strong.short(plus, minus) : null;
         if (!short) continue;
         const small = weak.short(plus, minus);
         const guarding = withSmall(guardingOf(strong, short, plus, short.totalA, -1), weak, small);
-        const across = { state, plus, guarding, short, small };
-        if (!metal) all.push(across);
+        const across = { state, plus, how, guarding, short, small };
+        if (how !== 'metal') all.push(across);
         const { parentBranch, parentNode } = strong.shape;
         // What bonds metal is judged up to the bar it ends on: beyond, the device's own return tells the worst.
-        for (let n = minus; parentBranch[n]! >= 0 && !(metal && backs.bars.has(n)); n = parentNode[n]!) {
+        for (let n = minus; parentBranch[n]! >= 0 && !(how === 'metal' && backs.bars.has(n)); n = parentNode[n]!) {
           const own = onWay.get(parentBranch[n]!);
           if (own) own.push(across);
           else onWay.set(parentBranch[n]!, [across]);
@@ -215,21 +225,25 @@ function returnsBy(pairs: readonly Pair[], backs: Backs, netlist: Netlist): Faul
     const deadEnd = pairs.some(
       ({ strong: { shape } }) => shape.parentBranch[a] === branch || shape.parentBranch[b] === branch,
     );
-    return (deadEnd ? (onWay.get(branch) ?? []) : inCore).flatMap(({ state, plus, guarding, short, small }): Side[] => {
-      const { strong, weak } = pairs[state]!;
-      const largeA = Math.abs(strong.currentIn(branch, short));
-      if (largeA < CARRIES_SHARE * short.totalA) return [];
-      return [
-        {
-          state,
-          end: plus,
-          from: a,
-          layers: guarding.layers,
-          open: guarding.open,
-          largeA,
-          smallA: small ? Math.abs(weak.currentIn(branch, small)) : 0,
-        },
-      ];
-    });
+    return (deadEnd ? (onWay.get(branch) ?? []) : inCore).flatMap(
+      ({ state, plus, how, guarding, short, small }): Side[] => {
+        // What carries a load is sized by its own shorts; a bond by those it alone brings home.
+        if (how === 'bond' && carriesA(branch) > NO_LOAD_A) return [];
+        const { strong, weak } = pairs[state]!;
+        const largeA = Math.abs(strong.currentIn(branch, short));
+        if (largeA < CARRIES_SHARE * short.totalA) return [];
+        return [
+          {
+            state,
+            end: plus,
+            from: a,
+            layers: guarding.layers,
+            open: guarding.open,
+            largeA,
+            smallA: small ? Math.abs(weak.currentIn(branch, small)) : 0,
+          },
+        ];
+      },
+    );
   };
 }

@@ -20,6 +20,8 @@ export interface FlowDrop {
   systemVoltageV: number;
   share: number;
   limitShare: number;
+  /** Of a drop past its limit: what loses most on the way, and its part of it; null within the limit. */
+  blame: { connectionId: Id | null; itemId: Id | null; share: number } | null;
   dropClass: 'critical' | 'other';
 }
 
@@ -92,6 +94,7 @@ export function dropsOf(
         minusDropV,
         systemVoltageV,
         share: dropShare.compute({ plusDropV, minusDropV, systemVoltageV }),
+        blame: null,
         dropClass,
         limitShare: dropClass === 'critical' ? profile.drop.criticalShare : profile.drop.otherShare,
       },

@@ -1,5 +1,5 @@
 import { type Guard, guardAt, guardBelow } from './relations.ts';
-import { GREATER, type SizingState, shareIn, type Work } from './state.ts';
+import { ampacityAt, GREATER, type SizingState, shareIn, type Work } from './state.ts';
 
 /** Every conductor at least as large as its current and its fuse ask. @returns whether one grew */
 export function growConductors(state: SizingState, fusesGrew: boolean): boolean {
@@ -9,13 +9,12 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
     state.guards = netlist.branches.map((_, b) => guardOver(state, b));
   for (const cable of state.cables) {
     const { areasMm2 } = cable.candidates;
-    const mostA = cable.ampacityA.at(-1) ?? cable.startAmpacityA;
+    const mostA = cable.locked ? ampacityAt(cable, cable.areaMm2) : (cable.ampacityA.at(-1) ?? cable.startAmpacityA);
     let [currentA, guardA] = [0, 0];
     for (const b of cable.branches) {
       currentA = Math.max(currentA, designA[b]!);
-      // Where no size bears what stands ahead, the fuses that its branches end on may guard it between them; a size
-      // somebody holds is judged by what stands ahead of it, as the trade does.
-      if (!cable.locked && (state.guards[b]?.holdsA ?? 0) > mostA * GREATER) state.guards[b] = lesser(state, b, mostA);
+      // Where no size bears what stands ahead, the fuses that its branches end on may guard it between them.
+      if ((state.guards[b]?.holdsA ?? 0) > mostA * GREATER) state.guards[b] = lesser(state, b, mostA);
       guardA = Math.max(guardA, state.guards[b]?.holdsA ?? 0);
     }
     cable.designCurrentA = currentA;
@@ -37,7 +36,7 @@ function lesser(state: SizingState, b: number, mostA: number): Guard | null {
   let most: Guard | null = null;
   for (const { relations } of state.works) {
     if (relations.flowsOf[b]!.length === 0) continue;
-    const below = guardBelow(b, relations, state.ratingA);
+    const below = guardBelow(b, relations, state.ratingA, state.guards[b]!.holdsA);
     if (!below || below.holdsA > mostA * GREATER) return state.guards[b]!;
     if (!most || below.holdsA > most.holdsA) most = below;
   }

@@ -50,7 +50,21 @@ function stepOf(cable: WorkingCable, share: Float64Array): Step | null {
 const better = (a: Step, b: Step): boolean =>
   a.merit > b.merit * GREATER || (a.merit > b.merit / GREATER && a.cable.cable.id < b.cable.cable.id);
 
-/** For each consumer over its limit, one cable on its way grows: the most volts saved per copper. @returns whether one grew */
+/** A cable that makes less of a drop than this is not worth thickening where the limit is out of reach. Common practice, no source. */
+const WORTH_SHARE = 0.2;
+
+/** Volts a cable on a flow's way loses, and what it would lose at its largest. */
+function lossOf(cable: WorkingCable): { nowV: number; leastV: number } {
+  const nowV = conductorResistance.compute(resistanceInputs(cable, cable.candidates.columnC)) * cable.designCurrentA;
+  const largest = cable.locked ? cable.areaMm2 : Math.max(cable.areaMm2, cable.candidates.areasMm2.at(-1) ?? 0);
+  return { nowV, leastV: (nowV * cable.areaMm2) / largest };
+}
+
+/**
+ * For each consumer over its limit, one cable on its way grows: the most volts saved per copper. Where not even the
+ * largest sizes would meet the limit, only what makes much of the drop grows on, and the rest no thicker than that.
+ * @returns whether one grew
+ */
 export function growForDrop(state: SizingState): boolean {
   const grown = new Set<WorkingCable>();
   for (const drop of state.drops) {
@@ -60,9 +74,16 @@ export function growForDrop(state: SizingState): boolean {
       state.works[drop.work]!,
       state.flows.findIndex((x) => x.key === drop.key),
     );
+    const onWay = state.cables.filter((c) => c.branches.some((b) => passes(share, b)));
+    const lostV = drop.plusDropV + drop.minusDropV;
+    const couldSaveV = onWay.reduce((s, c) => s + lossOf(c).nowV - lossOf(c).leastV, 0);
+    const outOfReach = lostV - couldSaveV > drop.limitShare * drop.systemVoltageV;
+    const asThickMm2 = Math.max(...onWay.filter((c) => lossOf(c).nowV >= WORTH_SHARE * lostV).map((c) => c.areaMm2));
     let best: Step | null = null;
-    for (const cable of state.cables) {
-      const step = cable.locked || grown.has(cable) ? null : stepOf(cable, share);
+    for (const cable of onWay) {
+      if (cable.locked || grown.has(cable)) continue;
+      const step = stepOf(cable, share);
+      if (step && outOfReach && lossOf(cable).nowV < WORTH_SHARE * lostV && step.next > asThickMm2) continue;
       if (step && (best === null || better(step, best))) best = step;
     }
     if (!best) continue;

@@ -19,6 +19,7 @@ export const faultsNow = (state: SizingState): FaultModel =>
     states: state.wirings,
     shapes: state.wirings.map((w) => faultShape(state.netlist, state.potentials, w.closed, w.id)),
     flows: state.flows,
+    carriesA: (b) => state.designA[b]!,
     strong: { branchOhm: branchOhm(state, false), emf: 'full', sourceFactor: () => 1 },
     weak: {
       branchOhm: branchOhm(state, true),

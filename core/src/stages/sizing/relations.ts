@@ -72,8 +72,8 @@ export function relationsOf(
     const through = flowsOf[b]!;
     if (through.length === 0) return [];
     const part = seats.filter((s) => through.every((f) => at(f, s) > NEGLIGIBLE && at(f, s) < at(f, b) - NEGLIGIBLE));
-    // Fuses with the very same part of everything stand one behind the other on one way.
-    const alike = (s: number, o: number) => flows.every((_, f) => Math.abs(at(f, s) - at(f, o)) <= NEGLIGIBLE);
+    // Fuses with the very same part of all it carries stand one behind the other on one way.
+    const alike = (s: number, o: number) => through.every((f) => Math.abs(at(f, s) - at(f, o)) <= NEGLIGIBLE);
     const ways: number[][] = [];
     for (const s of part) {
       const way = ways.find((w) => alike(w[0]!, s));
@@ -136,6 +136,8 @@ export interface Guard {
   part: number;
   /** What the guard lets the branch carry for good, A: its rating, times that part. */
   holdsA: number;
+  /** Of fuses below: what those ahead would hold, A; null where the guard stands ahead. */
+  aheadA: number | null;
 }
 
 /**
@@ -157,16 +159,16 @@ export function guardAt(
   if (best >= 0) {
     // Conductors side by side share what their fuse lets pass, and their ratings add (IEC 60364-4-43 433.4).
     const part = relations.divided[branch] ? partOf(branch, best) : 1;
-    return { seats: [best], ratingA: ratingA[best]!, part, holdsA: ratingA[best]! * part };
+    return { seats: [best], ratingA: ratingA[best]!, part, holdsA: ratingA[best]! * part, aheadA: null };
   }
   const seats = relations.together[branch]!.map((way) => way.reduce((w, s) => (ratingA[s]! < ratingA[w]! ? s : w)));
   const sumA = seats.reduce((sum, s) => sum + ratingA[s]!, 0);
-  return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA };
+  return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA, aheadA: null };
 }
 
 /** The fuses below a branch as its guard: where nothing branches off before them they see its overload (433.2). */
-export function guardBelow(branch: number, relations: Relations, ratingA: Float64Array): Guard | null {
+export function guardBelow(branch: number, relations: Relations, ratingA: Float64Array, aheadA: number): Guard | null {
   const seats = relations.below[branch]!;
   const sumA = seats.reduce((sum, s) => sum + ratingA[s]!, 0);
-  return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA };
+  return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA, aheadA };
 }

@@ -1,13 +1,35 @@
 import type { FaultModel } from '../faults/faultModel.ts';
-import { dropFigure } from './drops.ts';
+import { dropFigure, type FlowDrop } from './drops.ts';
 import { mostPower } from './electrical.ts';
 import { sizedCables } from './sizedCables.ts';
 import { sizedSeats } from './sizedSeats.ts';
 import { sizedWires } from './sizedWires.ts';
 import type { SizingResult } from './sizingResult.ts';
-import type { SizingState, Work } from './state.ts';
+import { GREATER, type SizingState, shareIn, type Work } from './state.ts';
 import { bankShares, barCurrents } from './throughParts.ts';
 import { transferFigure } from './transferFigure.ts';
+
+/** What loses most of a drop: by Tellegen the parts add up to the whole. */
+function blameFor(state: SizingState, drop: FlowDrop): FlowDrop['blame'] {
+  const work = state.works[drop.work]!;
+  const share = shareIn(
+    state,
+    work,
+    state.flows.findIndex((f) => f.key === drop.key),
+  );
+  const { branchA } = drop.way === 'charge' ? work.charging : work.operating;
+  let worst = -1;
+  let worstV = 0;
+  let sumV = 0;
+  state.netlist.branches.forEach((_, b) => {
+    const conductance = work.circuit.conductanceS[b]!;
+    const volts = conductance > 0 ? Math.abs((share[b]! * branchA[b]!) / conductance) : 0;
+    sumV += volts;
+    if (volts > worstV * GREATER) [worst, worstV] = [b, volts];
+  });
+  const branch = state.netlist.branches[worst];
+  return branch && sumV > 0 ? { connectionId: branch.connectionId, itemId: branch.itemId, share: worstV / sumV } : null;
+}
 
 /** Tells what each alternator gives, as a figure. */
 function tellTransfers(state: SizingState, work: Work): void {
@@ -60,7 +82,7 @@ export function resultOf(
     bank: bankShares(state.works[0]!, state.flows),
     drops: state.drops.map((drop) => {
       dropFigure(drop, state.works[drop.work]!.board.title);
-      return drop;
+      return drop.share > drop.limitShare * GREATER ? { ...drop, blame: blameFor(state, drop) } : drop;
     }),
     collapsed: collapsedOf(state),
     states: state.states.map((s) => s.title),

@@ -118,6 +118,7 @@ function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire
     })),
     guardKeys: (guard?.devices ?? []).map((d) => state.netlist.branches[d]!.key),
     guardRatingA: guard?.holdsA ?? null,
+    aheadA: guard?.aheadA ?? null,
     faultA: live ? largestFigure(faults, [branch.a, branch.b], at('faultA')) : null,
     faultFarA: live ? largestFigure(faults, [far], at('faultFarA')) : null,
     faultSmallestA: live ? smallestFigure(faults, far, at('faultSmallestA')) : null,

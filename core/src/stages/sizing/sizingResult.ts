@@ -61,6 +61,8 @@ export interface SizedWire {
   /** The fuse in series that protects it, or the parallel fuses that do so together. */
   guardKeys: string[];
   guardRatingA: number | null;
+  /** Where fuses below guard it: what those ahead would hold, A. */
+  aheadA: number | null;
   /** Largest at its near end, largest and smallest at its far end; null on the minus side and where nothing stiff feeds. */
   faultA: number | null;
   faultFarA: number | null;

@@ -8,6 +8,8 @@ export interface WireGuard {
   ratingA: number;
   /** What they let it carry for good, A. */
   holdsA: number;
+  /** Of fuses below: what those ahead would hold, A; null where the guard stands ahead. */
+  aheadA: number | null;
 }
 
 /**
@@ -16,10 +18,15 @@ export interface WireGuard {
  */
 export function wireGuard(state: SizingState, b: number): WireGuard | null {
   const own = state.guards[b];
-  if (own) return { devices: own.seats, ratingA: own.ratingA, holdsA: own.holdsA };
+  if (own) return { devices: own.seats, ratingA: own.ratingA, holdsA: own.holdsA, aheadA: own.aheadA };
   if (state.polarityOf[b] === 'minus') return null;
   const held = heldFromBehind(state.exposures[b] ?? []);
   if (!held) return null;
   const at = protectorAt(state);
-  return { devices: held.devices, ratingA: held.devices.reduce((s, d) => s + at(d).ratingA, 0), holdsA: held.holdsA };
+  return {
+    devices: held.devices,
+    ratingA: held.devices.reduce((s, d) => s + at(d).ratingA, 0),
+    holdsA: held.holdsA,
+    aheadA: null,
+  };
 }
