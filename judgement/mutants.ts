@@ -33,6 +33,9 @@ const where =
   (holds: (board: Board) => boolean, defect: Defect): Defect =>
   (board) =>
     holds(board) ? defect(board) : null;
+/** One lead out and one back to the inverter. */
+const single = (board: Board) =>
+  board.connections.filter((c) => c.to.itemId === 'it_T1' || c.from.itemId === 'it_T1').length === 2;
 const chemistry = (which: 'agm' | 'lifepo4') => (board: Board) =>
   board.items.some((i) => i.partId.startsWith(`battery-${which}`));
 const parallel = (board: Board) => hasItem(board, 'G2') && !cableAt(board, 'G1:plus', 'G2:minus');
@@ -46,6 +49,10 @@ const controller =
 /** The main link one asks for is smaller than what runs. */
 const runsOver = (amps: number) => (board: Board) =>
   (dossierOf(board).sizing.seats.find((s) => s.itemId === 'it_F1')?.designCurrentA ?? 0) > amps;
+
+/** The main fuse as built is larger than this. */
+const mainOver = (amps: number) => (board: Board) =>
+  (dossierOf(board).sizing.seats.find((x) => x.itemId === 'it_F1')?.ratingA ?? 0) > amps;
 
 /** Defects of the kinds that burn, hurt or disappoint, each done to every sound board it can be done to. */
 export const MUTANTS: readonly Mutant[] = [
@@ -71,32 +78,27 @@ export const MUTANTS: readonly Mutant[] = [
     brings: ['fault-withstand', 'cable-below-fuse', 'interrupt-rating'],
   },
   {
-    name: 'a converter’s output without its fuse',
-    defect: bridged('F30', ['load', 'line'], 1500),
+    name: 'a thin feeder behind the main fuse',
+    defect: where(mainOver(35), thin('F10:feed', 'X1:s2', 1)),
     kinds: ['cable-below-fuse', 'fault-withstand'],
     severity: 'stop',
   },
   {
-    name: 'a thin feeder behind the main fuse',
-    defect: thin('F10:feed', 'X1:s2', 1),
-    kinds: ['cable-below-fuse'],
-    severity: 'stop',
-  },
-  {
     name: 'a thin lead to the inverter',
-    defect: thin('F20:load', 'T1:plus', 6),
+    defect: where(single, thin('F20:load', 'T1:plus', 2.5)),
     kinds: ['cable-below-current'],
     severity: 'stop',
   },
   {
     name: 'a thin return from the inverter',
-    defect: thin('X2:s3', 'T1:minus', 6),
+    defect: where(single, thin('X2:s3', 'T1:minus', 2.5)),
     kinds: ['cable-below-current', 'cable-below-fuse'],
     severity: 'stop',
   },
   {
     name: 'the inverter’s fuse at its far end',
-    defect: farEnd('F20', 'T1:plus', 4),
+    defect: where(single, farEnd('F20', 'T1:plus', 4)),
+    brings: ['line-collapses'],
     kinds: ['fault-withstand', 'cable-below-current'],
     severity: 'stop',
   },
@@ -109,9 +111,8 @@ export const MUTANTS: readonly Mutant[] = [
   {
     name: 'a fuse of 400 A in the main holder',
     defect: link('F1', 'classT-400'),
-    kinds: ['cable-below-fuse'],
+    kinds: ['cable-below-fuse', 'fault-withstand'],
     severity: 'stop',
-    brings: ['fault-withstand'],
   },
   {
     name: 'a way of 30 A over lamp wire',
@@ -148,7 +149,7 @@ export const MUTANTS: readonly Mutant[] = [
     name: 'a fitting that nothing feeds',
     defect: leftOff('E1:plus'),
     kinds: ['not-fed', 'terminal-unconnected'],
-    severity: 'stop',
+    severity: 'warn',
   },
   {
     name: 'an isolator too small',
@@ -167,6 +168,7 @@ export const MUTANTS: readonly Mutant[] = [
     defect: astray('F10:m1', 'R1:battery', '-E1'),
     kinds: ['minus-before-shunt'],
     severity: 'stop',
+    brings: ['lug-does-not-fit'],
   },
   { name: 'plus tied to minus', defect: added('X1:s6', 'X2:s6', 300), kinds: ['plus-tied-to-minus'], severity: 'stop' },
   {
@@ -174,7 +176,7 @@ export const MUTANTS: readonly Mutant[] = [
     defect: where(chemistry('lifepo4'), added('F9:load', 'X1:s6', 3000, '-G9')),
     kinds: ['lithium-on-alternator'],
     severity: 'stop',
-    brings: ['cable-below-fuse', 'fault-withstand', 'interrupt-rating'],
+    brings: ['cable-below-fuse', 'cable-below-current', 'fault-withstand', 'interrupt-rating'],
   },
   {
     name: 'a bond that the short burns',
@@ -196,7 +198,7 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     name: 'a lamp far out on thin wire',
-    defect: stretched('F10:w4', 'E4:plus', 120_000, '-E4'),
+    defect: stretched('F10:w4', 'E4:plus', 400_000, '-E4'),
     kinds: ['drop-over-limit'],
     severity: 'warn',
   },
@@ -211,6 +213,7 @@ export const MUTANTS: readonly Mutant[] = [
     defect: where((b) => parallel(b) && chemistry('lifepo4')(b), other('G2', 'battery-agm-12-100')),
     kinds: ['bank-mixed', 'sources-clash'],
     severity: 'stop',
+    brings: ['cable-below-fuse'],
   },
   {
     name: 'a battery of another size',

@@ -1,7 +1,7 @@
 import { findingTest } from '../../testing/findingTest.ts';
 import { bench, load, shelf } from '../../testing/kit.ts';
 
-/** A lamp at the end of so many bars, each 200 m further: every step of every cable asks for a round of its own. */
+/** A lamp at the end of so many bars, each 3 m further: every step of every cable asks for a round of its own. */
 function chain(bars: number) {
   const b = bench()
     .item('G1', 'battery-lifepo4-12-100', shelf)
@@ -11,7 +11,7 @@ function chain(bars: number) {
   let [plus, minus] = ['F1:load', 'G1:minus'];
   for (let n = 1; n <= bars; n++) {
     b.item(`X${2 * n}`, 'bar-plus-4x8', shelf).item(`X${2 * n + 1}`, 'bar-minus-4x8', shelf);
-    b.wire(plus, `X${2 * n}:s1`, { runMm: 200_000 }).wire(minus, `X${2 * n + 1}:s1`, { runMm: 200_000 });
+    b.wire(plus, `X${2 * n}:s1`, { runMm: 3_000 }).wire(minus, `X${2 * n + 1}:s1`, { runMm: 3_000 });
     [plus, minus] = [`X${2 * n}:s2`, `X${2 * n + 1}:s2`];
   }
   return load(b.wire(plus, 'E1:plus', { runMm: 500 }).wire(minus, 'E1:minus', { runMm: 500 }).board, 'E1', {});

@@ -28,33 +28,45 @@ export interface LayerEnd {
  * part of it.
  */
 export function layerEnd(side: Side, layer: SideLayer, at: ProtectorAt): LayerEnd {
-  let holdsA = 0;
-  let sharedA = 0;
-  let clearS = 0;
-  let passedA2s: number | null = 0;
-  layer.devices.forEach((branch, i) => {
-    const device = at(branch);
-    holdsA += device.ratingA;
-    sharedA += layer.largeA[i]!;
-    if (device.kind === 'limiter') return;
-    const curve = curveOf(device.style, device.curve);
-    for (const [throughA, wireA] of [
-      [layer.largeA[i]!, side.largeA],
-      [layer.smallA[i]!, side.smallA],
-    ] as const) {
-      const { maxS } = openingTime(curve, device.ratingA, throughA);
-      if (throughA === layer.smallA[i]) clearS = Math.max(clearS, maxS);
-      if (!Number.isFinite(maxS)) passedA2s = null;
-      else if (passedA2s !== null && throughA > 0)
-        passedA2s = Math.max(passedA2s, letThroughA2s(curve, device.ratingA, throughA) * (wireA / throughA) ** 2);
-    }
-  });
+  const devices = layer.devices.map(at);
+  const holdsA = devices.reduce((s, d) => s + d.ratingA, 0);
+  const sharedA = layer.largeA.reduce((s, a) => s + a, 0);
+  const large = cornerEnd(devices, layer.largeA, side.largeA);
+  const small = cornerEnd(devices, layer.smallA, side.smallA);
   return {
     devices: layer.devices,
     holdsA: sharedA > 0 ? holdsA * Math.min(1, side.largeA / sharedA) : holdsA,
-    clearS: Number.isFinite(clearS) ? clearS : null,
-    passedA2s,
+    clearS: small.clearS,
+    passedA2s: large.passedA2s === null || small.passedA2s === null ? null : Math.max(large.passedA2s, small.passedA2s),
   };
+}
+
+/** One corner of a short: as each device of the layer opens, the conductor carries what the others still bring. */
+function cornerEnd(
+  devices: readonly Protector[],
+  throughA: readonly number[],
+  wireA: number,
+): Pick<LayerEnd, 'clearS' | 'passedA2s'> {
+  const allA = throughA.reduce((s, a) => s + a, 0);
+  const own = devices.map((device, i) => {
+    if (device.kind === 'limiter') return { amps: throughA[i]!, openS: 0, passed: 0 };
+    const curve = curveOf(device.style, device.curve);
+    const amps = throughA[i]!;
+    const { maxS } = openingTime(curve, device.ratingA, amps);
+    const passed =
+      amps > 0 && Number.isFinite(maxS) ? letThroughA2s(curve, device.ratingA, amps) * (wireA / amps) ** 2 : 0;
+    return { amps, openS: maxS, passed };
+  });
+  const lastS = Math.max(...own.map((o) => o.openS));
+  if (!Number.isFinite(lastS)) return { clearS: null, passedA2s: null };
+  let [leftA, beforeS, steps] = [allA, 0, 0];
+  for (const { amps, openS } of own.toSorted((a, b) => a.openS - b.openS)) {
+    if (allA > 0) steps += ((wireA * leftA) / allA) ** 2 * (openS - beforeS);
+    beforeS = openS;
+    leftA -= amps;
+  }
+  // A limiting device passes less than its current and time say.
+  return { clearS: lastS, passedA2s: Math.min(steps, Math.max(...own.map((o) => o.passed))) };
 }
 
 /** How a short in a conductor ends from one side: by the layer that ends it best. */

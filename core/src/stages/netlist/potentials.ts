@@ -153,6 +153,26 @@ export function banksOf(netlist: Netlist, { netOf, nets }: Nets): SourcePort[][]
   });
 }
 
+/** Sources that do not agree with the others on how high their nets stand, with the difference, V. */
+function againstOthers(netlist: Netlist, netOf: Int32Array, nets: readonly Net[]): Map<Id, number> {
+  const netV = new Map<number, number>();
+  const against = new Map<Id, number>();
+  for (const start of netlist.sources) {
+    if (netV.has(netOf[start.minus]!)) continue;
+    netV.set(netOf[start.minus]!, 0);
+    for (const net of netV.keys())
+      for (const s of [...nets[net]!.plusOf, ...nets[net]!.minusOf]) {
+        const up = netOf[s.minus] === net;
+        const other = netOf[up ? s.plus : s.minus]!;
+        const v = netV.get(net)! + (up ? nominalEmfV(s) : -nominalEmfV(s));
+        const known = netV.get(other);
+        if (known === undefined) netV.set(other, v);
+        else if (Math.abs(known - v) > ALIKE_SHARE * nominalEmfV(s)) against.set(s.item.id, Math.abs(known - v));
+      }
+  }
+  return against;
+}
+
 /**
  * Spreads nominal potentials from every source through the net, wires last, so that a wrong wire shows as a clash.
  */
@@ -212,6 +232,14 @@ export function spreadPotentials(netlist: Netlist): Potentials {
   for (const source of netlist.sources) if (islandOf[source.minus]! < 0) flood(source.minus, islandV.length);
   for (let i = 0; i < nodeCount; i++) if (islandOf[i]! < 0) flood(i, islandV.length);
   const { netOf, nets } = netsOf(netlist);
+  // The ring may have closed on a fuse or a contact, where no wire is to blame: the sources then stand against each other.
+  const told = new Set([
+    ...netlist.branches.filter((b) => b.connectionId && clashes.has(b.connectionId)).map((b) => islandOf[b.a]!),
+    ...netlist.sources.filter((s) => sourceClashes.has(s.item.id)).map((s) => islandOf[s.minus]!),
+  ]);
+  for (const [itemId, differenceV] of againstOthers(netlist, netOf, nets))
+    if (!told.has(islandOf[netlist.sources.find((s) => s.item.id === itemId)!.minus]!))
+      sourceClashes.set(itemId, differenceV);
   return {
     netOf,
     nets,
