@@ -37,7 +37,7 @@ import {
 import type { PlacedItem } from './lengths/geometry.ts';
 import { cableLength } from './lengths/lengths.ts';
 import { buildNetlist } from './netlist/netlist.ts';
-import { spreadPotentials } from './netlist/potentials.ts';
+import { polarityOf, spreadPotentials } from './netlist/potentials.ts';
 import { cableLines, deviceLines, fuseLines, inChunks, partsList } from './parts/parts.ts';
 import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
 import { sizeAll } from './sizing/sizing.ts';
@@ -248,8 +248,14 @@ export const lengths = stage(
 /** Every state that can occur, what flows in each, and which fuses then stand where: the wiring alone decides it. */
 export const plan = stage(
   'plan',
-  { netlist, control, flows: rows(flows, ['key', 'way', 'sink', 'supply', 'modules']) },
-  ({ netlist, control, flows }) => workPlan(netlist, flows, boardStates(netlist, control)),
+  { netlist, potentials, control, flows: rows(flows, ['key', 'way', 'sink', 'supply', 'modules']) },
+  ({ netlist, potentials, control, flows }) =>
+    workPlan(
+      netlist,
+      flows,
+      boardStates(netlist, control),
+      (b) => polarityOf(b, netlist.branches[b]!, potentials, netlist) === 'minus',
+    ),
 );
 /** Cables as sizing sees them: where one runs changes no size as long as it stays as long and as cool. */
 const sizedCables = each(

@@ -14,7 +14,8 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
     for (const b of cable.branches) {
       currentA = Math.max(currentA, designA[b]!);
       // Where no size bears what several ways ahead bring together, the fuses its branches end on may guard it.
-      if ((state.guards[b]?.seats.length ?? 0) > 1 && state.guards[b]!.holdsA > mostA * GREATER) state.guards[b] = lesser(state, b, mostA);
+      if ((state.guards[b]?.seats.length ?? 0) > 1 && state.guards[b]!.holdsA > mostA * GREATER)
+        state.guards[b] = lesser(state, b, mostA);
       guardA = Math.max(guardA, state.guards[b]?.holdsA ?? 0);
     }
     cable.designCurrentA = currentA;

@@ -3,6 +3,7 @@ import type { Netlist } from '../netlist/netlist.ts';
 import type { BoardState } from '../states/boardStates.ts';
 import { circuitOf, shareOf } from './electrical.ts';
 import { LOST_OHM } from './lostBattery.ts';
+import { positionsOf } from './runs.ts';
 
 const NEGLIGIBLE = 1e-6;
 export const passes = (share: Float64Array, branch: number): boolean => Math.abs(share[branch]!) > NEGLIGIBLE;
@@ -15,6 +16,15 @@ export interface Relations {
   flowKeysOf: string[][];
   /** By branch: fuses in series with everything it carries. */
   inSeries: number[][];
+  /**
+   * Of these the ones that guard it: between it and a source, or at the end of its own run. What stands behind a bar
+   * with room for more sees only today's load. On the minus side, those that carry no more than it does.
+   */
+  guards: number[][];
+  /** By branch: of several as tight on the minus side the largest counts. */
+  largestCounts: boolean[];
+  /** By branch: whether another conductor joins the very same two places. */
+  twin: boolean[];
   /**
    * By branch: ways in parallel that together carry all it carries, such as one for each battery of a bank; each way with
    * the fuses in series on it.
@@ -47,6 +57,7 @@ export function relationsOf(
   { closed }: Pick<BoardState, 'closed'>,
   without: number,
   active: readonly number[],
+  onMinus: (branch: number) => boolean,
 ): Relations {
   const seats = netlist.branches.flatMap((b, i) => (b.kind === 'fuseSeat' ? [i] : []));
   const uneven = circuitOf(
@@ -68,6 +79,19 @@ export function relationsOf(
     flowsOf[inner]!.length > 0 &&
     flowsOf[inner]!.every((f) => at(f, outer) >= 1 - NEGLIGIBLE || Math.abs(at(f, outer) - at(f, inner)) <= NEGLIGIBLE);
 
+  const { depth, runEnds } = positionsOf(netlist, closed, without);
+  const guardsOf = (b: number): number[] => {
+    const own = inSeries[b]!;
+    if (own.length === 0) return own;
+    const ends = own.filter((s) => runEnds[b]!.includes(s));
+    if (onMinus(b)) {
+      if (ends.length > 0) return ends;
+      // The tightest of those that carry it all; of several as tight, all: the largest of them counts.
+      const fewest = Math.min(...own.map((s) => flowsOf[s]!.length));
+      return own.filter((s) => flowsOf[s]!.length === fewest);
+    }
+    return own.filter((s) => ends.includes(s) || depth[s]! < depth[b]!);
+  };
   const togetherFor = (b: number): number[][] => {
     const through = flowsOf[b]!;
     if (through.length === 0) return [];
@@ -120,6 +144,9 @@ export function relationsOf(
     flowsOf,
     flowKeysOf: flowsOf.map((own) => own.map((f) => flows[f]!.key)),
     inSeries,
+    guards: netlist.branches.map((_, b) => guardsOf(b)),
+    twin: twinsOf(netlist),
+    largestCounts: netlist.branches.map((_, b) => onMinus(b) && !inSeries[b]!.some((s) => runEnds[b]!.includes(s))),
     together,
     below: netlist.branches.map((branch, b) => (branch.kind === 'wire' ? belowOf(b) : [])),
     children,
@@ -151,14 +178,16 @@ export function guardAt(
   partOf: (branch: number, seat: number) => number,
 ): Guard | null {
   let best = -1;
-  for (const seat of relations.inSeries[branch]!) {
+  if (relations.largestCounts[branch])
+    for (const seat of relations.guards[branch]!) if (best < 0 || ratingA[seat]! > ratingA[best]!) best = seat;
+  for (const seat of relations.largestCounts[branch] ? [] : relations.guards[branch]!) {
     const less = best < 0 ? -1 : ratingA[seat]! - ratingA[best]!;
     const nearer = best >= 0 && relations.flowsOf[seat]!.length < relations.flowsOf[best]!.length;
     if (less < -1e-9 || (less <= 1e-9 && nearer)) best = seat;
   }
   if (best >= 0) {
     // Conductors side by side share what their fuse lets pass, and their ratings add (IEC 60364-4-43 433.4).
-    const part = relations.divided[branch] ? partOf(branch, best) : 1;
+    const part = relations.divided[branch] && relations.twin[branch] ? partOf(branch, best) : 1;
     return { seats: [best], ratingA: ratingA[best]!, part, holdsA: ratingA[best]! * part, aheadA: null };
   }
   const seats = relations.together[branch]!.map((way) => way.reduce((w, s) => (ratingA[s]! < ratingA[w]! ? s : w)));
@@ -171,4 +200,12 @@ export function guardBelow(branch: number, relations: Relations, ratingA: Float6
   const seats = relations.below[branch]!;
   const sumA = seats.reduce((sum, s) => sum + ratingA[s]!, 0);
   return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA, aheadA };
+}
+
+/** Conductors side by side between the same two places: a doubled lead. */
+function twinsOf({ branches }: Netlist): boolean[] {
+  const key = ({ a, b }: { a: number; b: number }) => (a < b ? `${a} ${b}` : `${b} ${a}`);
+  const count = new Map<string, number>();
+  for (const b of branches) if (b.kind === 'wire') count.set(key(b), (count.get(key(b)) ?? 0) + 1);
+  return branches.map((b) => b.kind === 'wire' && count.get(key(b))! > 1);
 }

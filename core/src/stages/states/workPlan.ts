@@ -51,7 +51,12 @@ export const transferWay = ({ key, port }: Transfer): FlowWay => ({
  * Every state worked through: in each the flows that are joined to a source run, those that charge as the state says,
  * and where an engine may run and a contact joins it to a bank its alternator charges that.
  */
-export function workPlan(netlist: Netlist, flows: readonly FlowWay[], states: readonly BoardState[]): Plan {
+export function workPlan(
+  netlist: Netlist,
+  flows: readonly FlowWay[],
+  states: readonly BoardState[],
+  onMinus: (branch: number) => boolean,
+): Plan {
   const transfers = new Map<string, Transfer>();
   const joinedIn = states.map((state) => joinedFeeds(netlist, state));
   for (const joined of joinedIn) for (const t of joined) transfers.set(t.key, t);
@@ -74,7 +79,7 @@ export function workPlan(netlist: Netlist, flows: readonly FlowWay[], states: re
       out: o,
       back: b,
       nets,
-      relations: relationsOf(netlist, all, board, without, [...o, ...b]),
+      relations: relationsOf(netlist, all, board, without, [...o, ...b], onMinus),
     });
     return [
       plan(-1, out, back),
