@@ -79,6 +79,7 @@ describe('sizing, whatever the board', () => {
       for (const wire of after.wires.filter((w) => w.guardKeys.length === 1 && w.guardKeys[0] === seat.key)) {
         const cable = board.cables.find((c) => c.cores.some((k) => k.connectionId === wire.connectionId))!;
         const sized = after.cables.find((c) => c.cableId === cable.id)!;
+        if (sized.guardUnmet) continue;
         expect(sized.ampacityA, cable.designation).toBeGreaterThanOrEqual(wire.guardRatingA! * (1 - 1e-9));
       }
       tried++;

@@ -18,7 +18,7 @@ function chain(bars: number) {
 }
 
 findingTest('sizing-unsettled', {
-  speaks: () => chain(40),
+  speaks: () => chain(90),
   silent: () => chain(1),
   says: /Sizing did not settle in 400 rounds/,
   everyEdit: false,

@@ -18,11 +18,11 @@ export interface Relations {
   inSeries: number[][];
   /**
    * Of these the ones that guard it: between it and a source, or at the end of its own run. What stands behind a bar
-   * with room for more sees only today's load. On the minus side, those that carry no more than it does.
+   * with room for more sees only today's load.
    */
   guards: number[][];
-  /** By branch: of several as tight on the minus side the largest counts. */
-  largestCounts: boolean[];
+  /** By branch of the minus side: fuses as tight as its return is, of which the largest counts. */
+  tightest: number[][];
   /** By branch: whether another conductor joins the very same two places. */
   twin: boolean[];
   /**
@@ -80,15 +80,23 @@ export function relationsOf(
     flowsOf[inner]!.every((f) => at(f, outer) >= 1 - NEGLIGIBLE || Math.abs(at(f, outer) - at(f, inner)) <= NEGLIGIBLE);
 
   const { depth, runEnds } = positionsOf(netlist, closed, without);
+  /** Of the fuses in series with a return the tightest: several where one way only hangs on it today. */
+  const tightestOf = (b: number): number[] => {
+    const own = inSeries[b]!;
+    if (!onMinus(b) || own.some((s) => runEnds[b]!.includes(s))) return [];
+    const fewest = Math.min(...own.map((s) => flowsOf[s]!.length));
+    return own.filter((s) => flowsOf[s]!.length === fewest);
+  };
   const guardsOf = (b: number): number[] => {
     const own = inSeries[b]!;
     if (own.length === 0) return own;
     const ends = own.filter((s) => runEnds[b]!.includes(s));
     if (onMinus(b)) {
-      if (ends.length > 0) return ends;
-      // The tightest of those that carry it all; of several as tight, all: the largest of them counts.
-      const fewest = Math.min(...own.map((s) => flowsOf[s]!.length));
-      return own.filter((s) => flowsOf[s]!.length === fewest);
+      // As the plus side of the same run: its end, and what stands ahead of that.
+      const from = ends.length > 0 ? Math.min(...ends.map((s) => depth[s]!)) : Number.POSITIVE_INFINITY;
+      if (ends.length > 0) return own.filter((s) => ends.includes(s) || depth[s]! < from);
+      const tight = tightestOf(b);
+      return own.filter((s) => !tight.includes(s));
     }
     return own.filter((s) => ends.includes(s) || depth[s]! < depth[b]!);
   };
@@ -146,7 +154,7 @@ export function relationsOf(
     inSeries,
     guards: netlist.branches.map((_, b) => guardsOf(b)),
     twin: twinsOf(netlist),
-    largestCounts: netlist.branches.map((_, b) => onMinus(b) && !inSeries[b]!.some((s) => runEnds[b]!.includes(s))),
+    tightest: netlist.branches.map((_, b) => tightestOf(b)),
     together,
     below: netlist.branches.map((branch, b) => (branch.kind === 'wire' ? belowOf(b) : [])),
     children,
@@ -178,9 +186,8 @@ export function guardAt(
   partOf: (branch: number, seat: number) => number,
 ): Guard | null {
   let best = -1;
-  if (relations.largestCounts[branch])
-    for (const seat of relations.guards[branch]!) if (best < 0 || ratingA[seat]! > ratingA[best]!) best = seat;
-  for (const seat of relations.largestCounts[branch] ? [] : relations.guards[branch]!) {
+  for (const seat of relations.tightest[branch]!) if (best < 0 || ratingA[seat]! > ratingA[best]!) best = seat;
+  for (const seat of relations.guards[branch]!) {
     const less = best < 0 ? -1 : ratingA[seat]! - ratingA[best]!;
     const nearer = best >= 0 && relations.flowsOf[seat]!.length < relations.flowsOf[best]!.length;
     if (less < -1e-9 || (less <= 1e-9 && nearer)) best = seat;
