@@ -7,7 +7,12 @@ export default defineConfig({
     projects: [
       {
         // Pure functions: nothing one file leaves behind can be seen by another, so they share their modules.
-        test: { ...limits, name: 'core', include: ['core/src/**/*.test.ts', 'golden/**/*.test.ts'], isolate: false },
+        test: {
+          ...limits,
+          name: 'core',
+          include: ['core/src/**/*.test.ts', 'golden/**/*.test.ts', 'judgement/**/*.test.ts'],
+          isolate: false,
+        },
       },
       { test: { ...limits, name: 'server', include: ['server/src/**/*.test.ts', 'cli/src/**/*.test.ts'] } },
     ],

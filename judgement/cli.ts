@@ -1,26 +1,9 @@
-import { asBuilt, casesOf, judgeMutant, judgeSound } from './judge.ts';
-import { SOUND } from './sound.ts';
+import { writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { report } from './report.ts';
 
-for (const sound of [
-  ...SOUND,
-  ...SOUND.map((s) => ({ name: `${s.name}, as built`, board: () => asBuilt(s.board()) })),
-]) {
-  const { stops, warnings, name } = judgeSound(sound);
-  if (stops.length || warnings.length)
-    console.log(
-      name,
-      [...stops, ...warnings].map((f) => f.severity + ' ' + f.kind + ': ' + f.says),
-    );
-}
-let [n, bad] = [0, 0];
-for (const c of casesOf()) {
-  const { found, others } = judgeMutant(c);
-  n++;
-  if (!found || others.length) {
-    bad++;
-    console.log(
-      `${c.mutant.name} | ${c.sound.name} | at ${c.at} | ${found ? 'found' : 'MISSED ' + c.mutant.kinds} ${others.map((f) => `\n      + ${f.kind}: ${f.says}`).join('')}`,
-    );
-  }
-}
-console.log(n, 'cases', bad, 'bad');
+/** `npm run judgement`: writes docs/judgement.md and says how many verdicts did not hold. */
+const { page, failures } = report();
+writeFileSync(fileURLToPath(new URL('../docs/judgement.md', import.meta.url)), page);
+process.stdout.write(`${page.trimEnd().split('\n').at(-1)}\n`);
+process.exitCode = failures > 0 ? 1 : 0;

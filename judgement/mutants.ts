@@ -1,5 +1,6 @@
 import type { Board } from '@ombrik/core/document/board';
-import type { FindingId, Severity } from '@ombrik/core/findings/registry';
+import type { Severity } from '@ombrik/core/findings/finding';
+import type { FindingId } from '@ombrik/core/findings/registry';
 import {
   added,
   astray,

@@ -2,9 +2,11 @@ import { deriveStages } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileById } from '@ombrik/core/profiles/profiles';
+import { backsOf } from '@ombrik/core/stages/faults/backs';
+import { faultModel } from '@ombrik/core/stages/faults/faultModel';
+import { faultShape } from '@ombrik/core/stages/faults/faultShape';
 import { emfV } from '@ombrik/core/stages/netlist/potentials';
-import { circuitOf, operatingPoint } from '@ombrik/core/stages/sizing/electrical';
-import { faultsOf } from '@ombrik/core/stages/sizing/faults';
+import { circuitOf } from '@ombrik/core/stages/sizing/electrical';
 import { COLD_AGED_FACTOR } from '@ombrik/core/tables/sourceCorners';
 import { boardWith } from './boards.ts';
 import { median, simulate, timed } from './measure.ts';
@@ -16,22 +18,31 @@ function sweepOf(connections: number) {
   const profile = profileById(board.brief.profileId);
   const stages = deriveStages(board, genericCatalogue, profile, defaultWorkshop);
   const { potentials, demand } = stages;
-  const address = () => '';
   const run = () => {
     // A netlist of its own each time, so that its wiring is analysed anew and nothing is remembered.
     const netlist = { ...stages.netlist };
-    const strong = circuitOf(netlist, stages.branchOhm(false));
-    const weak = circuitOf(netlist, stages.branchOhm(true), true, (s) =>
-      s.element.kind === 'battery' ? COLD_AGED_FACTOR[s.element.chemistry] : 1,
-    );
-    operatingPoint(strong, demand.flows, 'nominal');
-    const faults = faultsOf(strong, weak, potentials, demand.flows);
+    const own = { ...potentials };
+    const faults = faultModel({
+      netlist,
+      potentials: own,
+      backs: backsOf(netlist, own),
+      states: stages.plan.wirings,
+      shapes: stages.plan.wirings.map((w) => faultShape(netlist, own, w.closed, w.id)),
+      flows: demand.flows,
+      carriesA: () => 1,
+      strong: { branchOhm: stages.branchOhm(false), emf: 'full', sourceFactor: () => 1 },
+      weak: {
+        branchOhm: stages.branchOhm(true),
+        emf: 'low',
+        sourceFactor: (s) => (s.element.kind === 'battery' ? COLD_AGED_FACTOR[s.element.chemistry] : 1),
+      },
+    });
     let count = 0;
-    for (const branch of netlist.branches) {
-      if (faults.largestA([branch.a], address) !== null) count++;
-      if (faults.largestA([branch.b], address) !== null) count++;
-      if (faults.smallestA(branch, address) !== null) count++;
-    }
+    netlist.branches.forEach((branch, b) => {
+      if (faults.strongestAt(branch.a) !== null) count++;
+      if (faults.strongestAt(branch.b) !== null) count++;
+      count += faults.sidesOf(b).length;
+    });
     return count;
   };
   return { board, stages, run };

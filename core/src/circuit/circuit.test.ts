@@ -10,15 +10,14 @@ import { applyCommands } from '../document/commands.ts';
 import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { PROFILES, profileById } from '../profiles/profiles.ts';
 import { collapseAt, solveConstantPower } from '../solvers/constantPower.ts';
-import { type EmfState, emfV } from '../stages/netlist/potentials.ts';
-import { type Circuit, circuitOf, operatingPoint } from '../stages/sizing/electrical.ts';
-import { COLD_AGED_FACTOR } from '../tables/sourceCorners.ts';
+import { emfV } from '../stages/netlist/potentials.ts';
+import { type Circuit, operatingPoint } from '../stages/sizing/electrical.ts';
 import { demoBoards, deriveBoard, mountainHutBoard, wiredCart } from '../testing/demoBoards.ts';
 import { type Scenario, solveScenarios } from './scenarios.ts';
 
 const scenariosOf = (board: Board) =>
   solveScenarios(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
-const stagesOf = (board: Board) =>
+const _stagesOf = (board: Board) =>
   deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
 
 /** Twelve boards: the demos at their own and at three other sets of run lengths. */

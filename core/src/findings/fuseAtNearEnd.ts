@@ -3,7 +3,6 @@ import type { Cable } from '../document/cable/cable.ts';
 import type { Surface } from '../document/connection/connect.ts';
 import type { Connection, TerminalRef } from '../document/connection/connection.ts';
 import { insertBetween } from '../document/connection/rewire.ts';
-import type { Item } from '../document/item/item.ts';
 import type { Catalogue, Part } from '../document/part/part.ts';
 import type { Fix } from './finding.ts';
 import { placeName } from './places.ts';

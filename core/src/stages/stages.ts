@@ -38,6 +38,7 @@ import type { PlacedItem } from './lengths/geometry.ts';
 import { cableLength } from './lengths/lengths.ts';
 import { buildNetlist } from './netlist/netlist.ts';
 import { polarityOf, spreadPotentials } from './netlist/potentials.ts';
+import { withoutTies } from './netlist/ties.ts';
 import { cableLines, deviceLines, fuseLines, inChunks, partsList } from './parts/parts.ts';
 import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
 import { sizeAll } from './sizing/sizing.ts';
@@ -76,7 +77,7 @@ export const connectionOf = stage('connectionOf', { connections }, ({ connection
 export const netlist = stage(
   'netlist',
   { items: fact('items', ['id', 'partId', 'feed']), parts, connections },
-  ({ items, parts, connections }) => buildNetlist(items, parts, connections),
+  ({ items, parts, connections }) => withoutTies(buildNetlist(items, parts, connections)),
 );
 export const potentials = stage('potentials', { netlist }, ({ netlist }) => spreadPotentials(netlist));
 /** Truth table of the control circuits. */

@@ -4,7 +4,6 @@ import type { Id } from '../../document/basics.ts';
 import type { Connection, TerminalRef } from '../../document/connection/connection.ts';
 import type { WiredItem } from '../../document/item/item.ts';
 import type { Element, Part, Polarity } from '../../document/part/part.ts';
-import { withoutTies } from './ties.ts';
 
 type Owned<K extends Element['kind']> = { item: WiredItem; part: Part; element: ElementOf<K>; key: string };
 
@@ -60,6 +59,8 @@ export interface Netlist {
   frames: { itemId: Id; node: number }[];
   /** Wires that tie the plus of a source to its own minus: told as what they are, and left out of all that is worked out. */
   ties: { connectionId: Id; differenceV: number }[];
+  /** What a place is by its terminals' own marks. */
+  marks: Map<number, Polarity>;
   /** Cases of devices with a terminal for a protective conductor, and the direct-current plus inside that may touch them. */
   cases: { itemId: Id; node: number; plus: number }[];
 }
@@ -114,6 +115,7 @@ export function buildNetlist(
     frames: [],
     cases: [],
     ties: [],
+    marks: new Map(),
   };
   for (const item of items) {
     const terminals = parts.get(item.partId)?.terminals ?? [];
@@ -191,18 +193,8 @@ export function buildNetlist(
       element: null,
     });
   }
-  return withoutTies(netlist, poles(items, parts, at));
-}
-
-/** What each place is by its terminals' own marks: plus, minus or neither. */
-function poles(
-  items: readonly WiredItem[],
-  parts: ReadonlyMap<Id, Part>,
-  at: (item: WiredItem, terminalId: Id) => number,
-): (node: number) => Polarity {
-  const marked = new Map<number, Polarity>();
   for (const item of items)
     for (const t of parts.get(item.partId)?.terminals ?? [])
-      if (t.domain === 'dc' && t.polarity !== 'none') marked.set(at(item, t.id), t.polarity);
-  return (node) => marked.get(node) ?? 'none';
+      if (t.domain === 'dc' && t.polarity !== 'none') netlist.marks.set(at(item, t.id), t.polarity);
+  return netlist;
 }

@@ -5,9 +5,10 @@ import { nominalEmfV, SAME_SIDE_V } from './potentials.ts';
 /**
  * The netlist without the wires that tie the plus of a source to its own minus through nothing but conductors. With such
  * a wire in, nothing else can be worked out; it is told for what it is, and the rest is judged as if it were gone.
- * @param poleAt what a place is by its terminals' own marks: of the wires in the ring, the one between two marks is meant
+ * Of the wires in a ring the one between a plus mark and a minus mark is meant.
  */
-export function withoutTies(netlist: Netlist, poleAt: (node: number) => Polarity): Netlist {
+export function withoutTies(netlist: Netlist): Netlist {
+  const poleAt = (node: number): Polarity => netlist.marks.get(node) ?? 'none';
   const ties: Netlist['ties'] = [...netlist.ties];
   let { branches } = netlist;
   for (const { connectionId, differenceV } of acrossBank(netlist, poleAt)) {

@@ -1,10 +1,11 @@
 import { COLD_AGED_FACTOR } from '../../tables/sourceCorners.ts';
 import { backsOf } from '../faults/backs.ts';
-import { type LayerEnd, outlives, type Protector, type SideEnd, sideEnd } from '../faults/ends.ts';
-import { type FaultModel, faultModel, type Side } from '../faults/faultModel.ts';
+import { type LayerEnd, outlives, type Protector, sideEnd } from '../faults/ends.ts';
+import { type FaultModel, faultModel } from '../faults/faultModel.ts';
 import { faultShape } from '../faults/faultShape.ts';
 import type { Branch } from '../netlist/netlist.ts';
 import { cableWithstand } from './clearing.ts';
+import type { Exposure } from './exposure.ts';
 import { linksFor } from './protection.ts';
 import { ampacityAt, branchOhm, GREATER, grow, nextArea, type SizingState, type WorkingCable } from './state.ts';
 import { tapRunOf } from './tapRun.ts';
@@ -52,18 +53,6 @@ export const withstandAt = ({ cable, areaMm2, candidates }: WorkingCable, { inpu
   startC: candidates.columnC,
   insulation: cable.material === 'flatCopper' ? ('bare' as const) : input.profile.insulation,
 });
-
-/** A short in a conductor from one side, and how it ends there. */
-export interface Exposure {
-  side: Side;
-  /** Null where no device stands on the way. */
-  end: SideEnd | null;
-  /**
-   * `guarded`: a device on the way ends it in time. `tap`: none does, but the run is short and ends in a device, which
-   * the rules allow. `unfused`: nothing stands on the way. `burns`: what stands there opens too late.
-   */
-  verdict: 'guarded' | 'tap' | 'unfused' | 'burns';
-}
 
 /** Every side a short in a conductor is fed from, judged with the sizes as they stand. */
 export function exposuresOf(state: SizingState, faults: FaultModel, b: number, cable: WorkingCable): Exposure[] {

@@ -2,7 +2,7 @@ import type { Id } from '../../document/basics.ts';
 import type { FuseStyle, LinkCurve } from '../../document/part/part.ts';
 import type { ChoiceResult } from './choiceResult.ts';
 import type { FlowDrop } from './drops.ts';
-import type { Exposure } from './growForFault.ts';
+import type { Exposure } from './exposure.ts';
 import type { SeatMinimum } from './protection.ts';
 
 export interface SizedConductor {

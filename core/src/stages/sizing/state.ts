@@ -10,7 +10,7 @@ import type { Plan, Transfer, WorkPlan } from '../states/workPlan.ts';
 import { UNKNOWN_OHM, UNSIZED_FUSE_OHM } from './branchResistance.ts';
 import type { FlowDrop } from './drops.ts';
 import { type BranchOhm, type Circuit, circuitOf, type OperatingPoint, operatingPoint, shareOf } from './electrical.ts';
-import type { Exposure } from './growForFault.ts';
+import type { Exposure } from './exposure.ts';
 import { besideOthers, LOST_OHM } from './lostBattery.ts';
 import { lockedLink, type Seat, type SeatMinimum, seatRating } from './protection.ts';
 import type { Guard } from './relations.ts';
