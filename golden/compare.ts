@@ -18,11 +18,6 @@ export function compareWithPin(report: (n: number, difference: string) => void):
       JSON.stringify(derive(migrated, genericCatalogue, profileOf(migrated, defaultWorkshop), defaultWorkshop)),
     );
     for (const each of [dossier, now]) for (const { leaveOut } of DIFFERENCES) leaveOut(each);
-    for (const finding of dossier.findings) {
-      // A finding's kind was called its rule.
-      finding.kind ??= finding.rule;
-      delete finding.rule;
-    }
     // Versions tell which core made a dossier; they are not an answer.
     const difference = firstDifference({ ...dossier, inputs: null }, { ...now, inputs: null });
     if (difference) report(n, difference);

@@ -1,12 +1,12 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { duplicateCable } from '@ombrik/core/board/actions/connect';
-import { checkBoard } from '@ombrik/core/board/checkBoard';
-import { applyCommands } from '@ombrik/core/board/commands';
-import { genericCatalogue } from '@ombrik/core/catalogue/genericCatalogue';
 import { derive } from '@ombrik/core/derive';
-import { rulesOf } from '@ombrik/core/rules/profiles/ownRules';
-import { PROFILES } from '@ombrik/core/rules/profiles/profiles';
-import { defaultWorkshop } from '@ombrik/core/rules/workshop';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { checkBoard } from '@ombrik/core/document/checkBoard';
+import { applyCommands } from '@ombrik/core/document/commands';
+import { duplicateCable } from '@ombrik/core/document/connection/connect';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
+import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { demoBoards } from '@ombrik/core/testing/demoBoards';
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 
@@ -302,7 +302,7 @@ mkdirSync(folder, { recursive: true });
 const boards = [...demoBoards(), ...Array.from({ length: RANDOM_BOARDS }, (_, seed) => randomBoard(seed + 1))];
 const seen = new Map<string, number>();
 boards.forEach((board: any, n) => {
-  const dossier: any = derive(board, genericCatalogue, rulesOf(board, defaultWorkshop), defaultWorkshop);
+  const dossier: any = derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
   for (const f of dossier.findings) seen.set(f.kind ?? f.rule, (seen.get(f.kind ?? f.rule) ?? 0) + 1);
   writeFileSync(`${folder}/${n}.json`, JSON.stringify({ board, dossier }));
 });

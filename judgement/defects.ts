@@ -25,12 +25,12 @@ export function cableAt(board: Board, from: string, to?: string): Cable | undefi
   return wire && board.cables.find((c) => c.cores.some((k) => k.connectionId === wire.id));
 }
 
-export const withCable = (board: Board, cable: Cable, change: Partial<Cable>): Board => ({
+const withCable = (board: Board, cable: Cable, change: Partial<Cable>): Board => ({
   ...board,
   cables: board.cables.map((c) => (c.id === cable.id ? { ...c, ...change } : c)),
 });
 const locked = <T>(value: T) => ({ mode: 'locked' as const, value, reason: 'what was on the reel', who: 'Mira Holt' });
-export const withItem = (board: Board, name: string, change: Partial<Item>): Board => ({
+const withItem = (board: Board, name: string, change: Partial<Item>): Board => ({
   ...board,
   items: board.items.map((i) => (i.id === `it_${name}` ? { ...i, ...change } : i)),
 });
@@ -51,7 +51,7 @@ const withoutCable = (board: Board, cable: Cable): Board => ({
   cables: board.cables.filter((c) => c.id !== cable.id),
   connections: board.connections.filter((c) => !cable.cores.some((k) => k.connectionId === c.id)),
 });
-export const run = (cable: Cable, lengthMm: number): Partial<Cable> => ({
+const run = (cable: Cable, lengthMm: number): Partial<Cable> => ({
   segments: cable.segments.map((s) => (s.kind === 'measuredRun' ? { ...s, lengthMm } : s)),
 });
 
@@ -173,17 +173,4 @@ export const stretched =
   (board) => {
     const cable = cableAt(board, from, to);
     return cable ? { board: withCable(board, cable, run(cable, lengthMm)), at } : null;
-  };
-
-/** A load that takes more than was said. */
-export const heavier =
-  (name: string, powerW: number, at?: string): Defect =>
-  (board) => {
-    const item = itemOf(board, name);
-    return item?.load
-      ? {
-          board: withItem(board, name, { load: { ...item.load, rating: { kind: 'watts', powerW } } }),
-          at: at ?? `-${name}`,
-        }
-      : null;
   };
