@@ -30,8 +30,11 @@ export interface Relations {
    * the fuses in series on it.
    */
   together: number[][][];
-  /** By branch: the fuses nearest below it that between them carry all it carries; empty where some of it passes none. */
-  below: number[][];
+  /**
+   * The fuses nearest below a branch that between them carry all it carries; empty where some of it passes none. Asked
+   * for seldom, so worked out when it is.
+   */
+  below: (branch: number) => number[];
   /** By fuse: the fuses directly downstream, with no other between. */
   children: Map<number, number[]>;
   /** By branch: whether some flow divides here, so that the branch carries a part of what its guard does. */
@@ -156,7 +159,7 @@ export function relationsOf(
     twin: twinsOf(netlist),
     tightest: netlist.branches.map((_, b) => tightestOf(b)),
     together,
-    below: netlist.branches.map((branch, b) => (branch.kind === 'wire' ? belowOf(b) : [])),
+    below: belowOf,
     children,
     divided: netlist.branches.map((_, b) => flowsOf[b]!.some((f) => partly(share[f]![b]!))),
     divides,
@@ -204,7 +207,7 @@ export function guardAt(
 
 /** The fuses below a branch as its guard: where nothing branches off before them they see its overload (433.2). */
 export function guardBelow(branch: number, relations: Relations, ratingA: Float64Array, aheadA: number): Guard | null {
-  const seats = relations.below[branch]!;
+  const seats = relations.below(branch);
   const sumA = seats.reduce((sum, s) => sum + ratingA[s]!, 0);
   return seats.length === 0 ? null : { seats, ratingA: sumA, part: 1, holdsA: sumA, aheadA };
 }
