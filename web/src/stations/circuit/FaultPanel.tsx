@@ -3,6 +3,7 @@ import type { FaultStory } from '@ombrik/core/circuit/faultStory';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
 import { amps, seconds } from '../../ui/format.ts';
+import { ProtectionTable } from './ProtectionTable.tsx';
 import { TimeCurrentChart } from './TimeCurrentChart.tsx';
 import type { FaultPlay } from './useFaultPlay.ts';
 
@@ -27,6 +28,7 @@ export function FaultPanel({
     return (
       <p>Nothing stiff feeds {cable?.designation}: a short there draws no more than its charger or module gives.</p>
     );
+  const wire = dossier.sizing.wires.find((w) => w.connectionId === connectionId);
   const sized = dossier.sizing.cables.find((c) => c.cableId === cable?.id);
   const bears = story.passedA2s === null ? null : story.passedA2s <= (story.withstandA2s ?? 0);
   return (
@@ -65,7 +67,7 @@ export function FaultPanel({
               <dt className="dim">let through</dt>
               <dd className={bears === false ? 'stripe-stop px-1' : ''}>
                 <span className="num">
-                  {story.passedA2s === null ? 'more than 5 s' : `${squared(story.passedA2s)} A²s`}
+                  {story.passedA2s === null ? 'need not open' : `${squared(story.passedA2s)} A²s`}
                 </span>
                 {' of '}
                 <Askable address={`cable/${cable?.id}/withstandA2s`}>{squared(story.withstandA2s)} A²s</Askable>
@@ -73,6 +75,7 @@ export function FaultPanel({
             </>
           )}
         </dl>
+        {wire && <ProtectionTable board={board} wire={wire} />}
         {story.devices.length > 0 && (
           <table className="table table-xs mt-1" aria-label="What opens">
             <thead>
