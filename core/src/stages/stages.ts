@@ -104,14 +104,16 @@ export const electricLoads = each(
     needsSine: load?.needsSine,
     essential: load?.essential,
     dropClass: load?.dropClass,
+    groupId: load?.groupId,
   }),
   ({ id, ...load }) => ({ id, load: load.rating ? (load as ElectricLoad) : null }),
 );
 /** Every current the network must carry, and who cannot be fed. */
 export const demand = stage(
   'demand',
-  { netlist, potentials, brief: briefOf(['systemVoltageV']), electricLoads },
-  ({ netlist, potentials, brief, electricLoads }) => demandOf(netlist, potentials, brief, electricLoads),
+  { netlist, potentials, brief: briefOf(['systemVoltageV']), electricLoads, power: powerOf(['loadGroups']) },
+  ({ netlist, potentials, brief, electricLoads, power }) =>
+    demandOf(netlist, potentials, brief, electricLoads, power.loadGroups),
 );
 export const flows = field(demand, 'flows');
 /** Daily charge, peak and surge of the load list. */

@@ -78,5 +78,5 @@ export type WiredItem = Pick<Item, 'id' | 'partId' | 'feed'>;
 /** What of a load changes a current, a size or a judgement of the wiring; its hours change none. */
 export type ElectricLoad = Pick<
   LoadDemand,
-  'rating' | 'side' | 'surgeFactor' | 'softStart' | 'needsSine' | 'essential' | 'dropClass'
+  'rating' | 'side' | 'surgeFactor' | 'softStart' | 'needsSine' | 'essential' | 'dropClass' | 'groupId'
 >;

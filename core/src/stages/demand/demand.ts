@@ -3,6 +3,7 @@ import { chargingOf, elementKindOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { ElectricalBrief } from '../../document/brief/brief.ts';
 import type { ElectricLoad } from '../../document/item/item.ts';
+import type { LoadGroup } from '../../document/power/power.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { converterInputCurrent } from '../../formulas/demand.ts';
 import { solarDesignCurrent } from '../../formulas/solar.ts';
@@ -17,6 +18,8 @@ export interface Flow extends Draw {
   key: string;
   itemId: Id;
   way: 'discharge' | 'charge' | 'solar';
+  /** The group of loads it takes turns with: of these one is on at a time; null where it may be on with everything. */
+  turnsIn: Id | null;
   /** Current is taken out at `sink` and, for solar, put in at `supply`; stiff sources close the loop otherwise. */
   sink: Port;
   /** A solar string as a whole: the plus of its top module, the minus of its bottom one. */
@@ -105,6 +108,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
       key: `${charger.key}/input`,
       itemId: item.id,
       way: 'discharge',
+      turnsIn: null,
       designCurrentA,
       origin: element.inputMaxA === null ? figure(address) : given('part sheet: input current'),
       surgeFactor: 1,
@@ -125,6 +129,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
         key: `${top.key}/string`,
         itemId: top.item.id,
         way: 'solar',
+        turnsIn: null,
         designCurrentA,
         origin: figure(currentAddress(`${top.key}/string`)),
         surgeFactor: 1,
@@ -139,6 +144,7 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
     key: `${charger.key}/output`,
     itemId: item.id,
     way: 'charge',
+    turnsIn: null,
     designCurrentA: element.outputA,
     origin: given('part sheet: output current'),
     surgeFactor: 1,
@@ -159,8 +165,14 @@ export function demandOf(
   potentials: Potentials,
   brief: Pick<ElectricalBrief, 'systemVoltageV'>,
   items: readonly { id: Id; load: ElectricLoad | null }[],
+  loadGroups: readonly LoadGroup[] = [],
 ): Demand {
   const loads = new Map(items.map((i) => [i.id, i.load]));
+  const taking = new Set(loadGroups.filter((g) => g.mode === 'oneAtATime').map((g) => g.id));
+  const turnsIn = (itemId: Id): Id | null => {
+    const groupId = loads.get(itemId)?.groupId;
+    return groupId && taking.has(groupId) ? groupId : null;
+  };
   const flows: Flow[] = [];
   const unfed: Demand['unfed'] = [];
   for (const port of netlist.consumers) {
@@ -184,6 +196,7 @@ export function demandOf(
         itemId: port.item.id,
         key: port.key,
         way: 'discharge',
+        turnsIn: turnsIn(port.item.id),
         sink: port,
         supply: null,
         modules: [],
@@ -215,6 +228,7 @@ export function demandOf(
         key: port.key,
         itemId: port.item.id,
         way: 'charge',
+        turnsIn: null,
         designCurrentA: charge.designCurrentA,
         origin: charge.origin,
         surgeFactor: 1,

@@ -2,6 +2,7 @@ import { conductorResistance } from '../../formulas/cables.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
 import { operatingPoint } from './electrical.ts';
 import { passes } from './relations.ts';
+import { turnsIn } from './solveDesign.ts';
 import { GREATER, grow, nextArea, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
 
 /** Volts lost to every flow with everything on, and with everything charging. */
@@ -16,13 +17,19 @@ export function measureDrops(state: SizingState): void {
   };
   const worst = new Map<string, FlowDrop>();
   state.works.forEach((work, w) => {
-    const [discharge, charge] = [work.out, work.back].map((own) => own.map((f) => flows[f]!));
-    work.operating = operatingPoint(work.circuit, discharge!, 'nominal');
-    work.charging = operatingPoint(work.circuit, charge!, 'nominal');
-    for (const drop of [
-      ...dropsOf(discharge!, work.operating, work.nets, { ...context, work: w }),
-      ...dropsOf(charge!, work.charging, work.nets, { ...context, work: w }),
-    ]) {
+    const charge = work.back.map((f) => flows[f]!);
+    work.charging = operatingPoint(work.circuit, charge, 'nominal');
+    const found = dropsOf(charge, work.charging, work.nets, { ...context, work: w });
+    // Loads that take turns: as many times through as the largest group has, each time another of each is on.
+    const turns = turnsIn(state, work);
+    for (let turn = 0; turn < Math.max(1, ...turns.map((g) => g.length)); turn++) {
+      const off = new Set(turns.flatMap((g) => g.filter((_, i) => i !== turn % g.length)));
+      const discharge = work.out.filter((f) => !off.has(f)).map((f) => flows[f]!);
+      const point = operatingPoint(work.circuit, discharge, 'nominal');
+      if (turn === 0) work.operating = point;
+      found.push(...dropsOf(discharge, point, work.nets, { ...context, work: w }));
+    }
+    for (const drop of found) {
       const known = worst.get(drop.key);
       if (!known || drop.share > known.share * GREATER) worst.set(drop.key, drop);
     }

@@ -30,6 +30,7 @@ const withTransfers = (flows: readonly Flow[], { transfers }: Plan): Flow[] => [
   ...transfers.map(
     (t): Flow => ({
       ...transferWay(t),
+      turnsIn: null,
       itemId: t.port.item.id,
       designCurrentA: 0,
       origin: figure(`flow/${t.key}/currentA`),

@@ -1,6 +1,6 @@
 import { inject } from './electrical.ts';
 import { leftShare, withoutSource } from './lostBattery.ts';
-import { branchOhm, circuitIn, GREATER, type SizingState, type Work } from './state.ts';
+import { branchOhm, circuitIn, GREATER, type SizingState, shareIn, type Work } from './state.ts';
 import { transferFigure } from './transferFigure.ts';
 
 /** Solves the network of every state with the sizes as they stand: the design current of every branch is the largest. */
@@ -46,18 +46,25 @@ function solveWork(state: SizingState, work: Work, w: number): void {
     const branch = netlist.branches[b]!;
     return (nodeV[branch.a]! - nodeV[branch.b]!) * circuit.conductanceS[b]!;
   };
-  const [out, back] = [together(work.out), together(work.back)];
+  const turns = turnsIn(state, work);
+  const alone = new Set(turns.flat());
+  const [out, back] = [together(work.out.filter((f) => !alone.has(f))), together(work.back)];
+  // With a battery lost all of them are reckoned with: what is left must bear the worst.
+  const everything = turns.length > 0 ? together(work.out) : out;
+  // Of loads that take turns, in each branch only the one counts that asks most of it.
+  const extraA = turns.length > 0 ? mostOfTurns(state, work, turns, (b) => branchA(out, b)) : null;
+  const outA = (b: number): number => branchA(out, b) + (extraA?.[b] ?? 0);
   const take = (b: number, amps: number, lost: number) => {
     if (amps <= designA[b]! * (lost < 0 && w === 0 ? 1 : GREATER)) return;
     designA[b] = amps;
     lostAt[b] = lost;
     workAt[b] = w;
   };
-  for (let b = 0; b < designA.length; b++) take(b, Math.max(Math.abs(branchA(out, b)), Math.abs(branchA(back, b))), -1);
+  for (let b = 0; b < designA.length; b++) take(b, Math.max(Math.abs(outA(b)), Math.abs(branchA(back, b))), -1);
   // What goes into a bar comes out: half of all that touches it, discharging or charging but never both.
   netlist.bars.forEach(({ node }, i) => {
-    for (const nodeV of [out, back]) {
-      const through = state.touching[node]!.reduce((s, b) => s + Math.abs(branchA(nodeV, b)) / 2, 0);
+    for (const amps of [outA, (b: number) => branchA(back, b)]) {
+      const through = state.touching[node]!.reduce((s, b) => s + Math.abs(amps(b)) / 2, 0);
       if (through > state.barA[i]! * GREATER) {
         state.barA[i] = through;
         state.barWorkAt[i] = w;
@@ -65,10 +72,45 @@ function solveWork(state: SizingState, work: Work, w: number): void {
     }
   });
   for (const lost of state.losable)
-    for (const nodeV of [out, back]) {
+    for (const nodeV of [everything, back]) {
       const left = withoutSource(circuit, nodeV, lost);
       if (!left) continue;
-      const part = nodeV === out ? leftShare(circuit, left, lost) : 1;
+      const part = nodeV === everything ? leftShare(circuit, left, lost) : 1;
       for (let b = 0; b < designA.length; b++) take(b, part * Math.abs(branchA(left, b)), lost);
     }
+}
+
+/** Flows that take turns, group by group, as they run in a state. */
+export function turnsIn({ flows }: Pick<SizingState, 'flows'>, { out }: Pick<Work, 'out'>): number[][] {
+  const groups = new Map<string, number[]>();
+  for (const f of out) {
+    const group = flows[f]!.turnsIn;
+    if (group === null) continue;
+    const own = groups.get(group);
+    if (own) own.push(f);
+    else groups.set(group, [f]);
+  }
+  return [...groups.values()].filter((g) => g.length > 1);
+}
+
+/** By branch what the loads that take turns add at most, signed as what flows there anyway. */
+function mostOfTurns(
+  state: SizingState,
+  work: Work,
+  turns: readonly (readonly number[])[],
+  baseA: (branch: number) => number,
+): Float64Array {
+  const extraA = new Float64Array(state.designA.length);
+  for (const group of turns) {
+    const each = group.map((f) => ({ share: shareIn(state, work, f), amps: state.flows[f]!.designCurrentA }));
+    for (let b = 0; b < extraA.length; b++) {
+      let most = 0;
+      for (const { share, amps } of each) {
+        const own = share[b]! * amps;
+        if (Math.abs(baseA(b) + extraA[b]! + own) > Math.abs(baseA(b) + extraA[b]! + most)) most = own;
+      }
+      extraA[b]! += most;
+    }
+  }
+  return extraA;
 }
