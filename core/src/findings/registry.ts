@@ -1,5 +1,7 @@
 import { bankMixed } from './banks/bank-mixed.ts';
 import { bankUnbalanced } from './banks/bank-unbalanced.ts';
+import { bankWithoutFuses } from './banks/bank-without-fuses.ts';
+import { batteryOverLimit } from './banks/battery-over-limit.ts';
 import { lithiumOnAlternator } from './banks/lithium-on-alternator.ts';
 import { barWithoutReserve } from './bars/bar-without-reserve.ts';
 import { seriesRating } from './bars/series-rating.ts';
@@ -102,11 +104,13 @@ import { sensorFar } from './space/sensor-far.ts';
 import { terminalsOpen } from './space/terminals-open.ts';
 import { isolatorBelowString } from './sun/isolator-below-string.ts';
 import { stringTooHigh } from './sun/string-too-high.ts';
+import { stringsUnfused } from './sun/strings-unfused.ts';
 import { connectionWithoutCable } from './wiring/connection-without-cable.ts';
 import { domainMixed } from './wiring/domain-mixed.ts';
 import { frameLoop } from './wiring/frame-loop.ts';
 import { frameReturn } from './wiring/frame-return.ts';
 import { minusBeforeShunt } from './wiring/minus-before-shunt.ts';
+import { noBattery } from './wiring/no-battery.ts';
 import { noReturn } from './wiring/no-return.ts';
 import { notFed } from './wiring/not-fed.ts';
 import { plusTiedToMinus } from './wiring/plus-tied-to-minus.ts';
@@ -122,6 +126,7 @@ export const FINDINGS = [
   frameLoop,
   frameReturn,
   minusBeforeShunt,
+  noBattery,
   noReturn,
   notFed,
   plusTiedToMinus,
@@ -149,9 +154,12 @@ export const FINDINGS = [
   seriesRating,
   bankMixed,
   bankUnbalanced,
+  bankWithoutFuses,
+  batteryOverLimit,
   lithiumOnAlternator,
   isolatorBelowString,
   stringTooHigh,
+  stringsUnfused,
   mainsBackFeed,
   mainsLoadUnfed,
   mainsLoop,

@@ -1,3 +1,5 @@
+import { describe, expect, it } from 'vitest';
+import { deriveBoard } from '../../testing/demoBoards.ts';
 import { findingTest } from '../../testing/findingTest.ts';
 import { bench, shelf } from '../../testing/kit.ts';
 
@@ -19,4 +21,32 @@ findingTest('breaker-reversed', {
   severity: 'stop',
   says: /-Q1 stands the wrong way round/,
   fix: /Turn it round/,
+});
+
+/** The same in the line of a module, before its controller. */
+const inTheSun = (line: string, far: string) =>
+  bench({ systemVoltageV: 24 })
+    .item('G1', 'battery-lifepo4-24-200', shelf)
+    .item('F1', 'holder-classT', { at: [110, 90] })
+    .item('T1', 'mppt-150-35', { at: [500, 300] })
+    .item('P1', 'solar-400', shelf)
+    .item('Q1', 'breaker-hydraulic-100', { at: [300, 90] })
+    .wire('G1:plus', 'F1:line', { runMm: 150 })
+    .wire('F1:load', 'T1:outPlus')
+    .wire('G1:minus', 'T1:outMinus', { runMm: 300 })
+    .wire('P1:plus', `Q1:${line}`, { runMm: 4000 })
+    .wire(`Q1:${far}`, 'T1:inPlus', { runMm: 400 })
+    .wire('P1:minus', 'T1:inMinus', { runMm: 4000 }).board;
+
+describe('a polarised breaker under sun', () => {
+  it('must face the modules: they feed the arc', () => {
+    const says = (board: ReturnType<typeof inTheSun>) =>
+      deriveBoard(board)
+        .findings.filter((f) => f.kind === 'breaker-reversed')
+        .map((f) => f.says);
+    expect(says(inTheSun('line', 'load'))).toEqual([]);
+    expect(says(inTheSun('load', 'line'))).toEqual([
+      '-Q1 stands the wrong way round: its line side faces the controller, not the modules',
+    ]);
+  });
 });
