@@ -86,7 +86,7 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     name: 'a thin lead to the inverter',
-    defect: where(single, thin('F20:load', 'T1:plus', 2.5)),
+    defect: where(single, thin('F20:load', 'T1:plus', 1.5)),
     kinds: ['cable-below-current'],
     severity: 'stop',
   },
@@ -98,7 +98,10 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     name: 'the inverter’s fuse at its far end',
-    defect: where(single, farEnd('F20', 'T1:plus', 4)),
+    defect: where(
+      (b) => single(b) && mainOver(70)(b) && partAt(b, 'T1') !== 'inverter-12-300',
+      farEnd('F20', 'T1:plus', 4),
+    ),
     brings: ['line-collapses'],
     kinds: ['fault-withstand', 'cable-below-current'],
     severity: 'stop',
@@ -129,7 +132,7 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     name: 'a main fuse that cannot break the fault',
-    defect: other('F1', 'holder-sf30'),
+    defect: where((b) => chemistry('lifepo4')(b) && !partAt(b, 'G1').endsWith('12-50'), other('F1', 'holder-sf30')),
     kinds: ['interrupt-rating'],
     severity: 'stop',
     brings: ['interrupt-rating'],
@@ -166,7 +169,7 @@ export const MUTANTS: readonly Mutant[] = [
   },
   {
     name: 'a fitting’s minus before the shunt',
-    defect: astray('F10:m1', 'R1:battery', '-E1'),
+    defect: where((b) => cableAt(b, 'F10:m1', 'E1:minus') !== undefined, astray('F10:m1', 'R1:battery', '-E1')),
     kinds: ['minus-before-shunt'],
     severity: 'stop',
     brings: ['lug-does-not-fit'],
@@ -227,5 +230,18 @@ export const MUTANTS: readonly Mutant[] = [
     defect: where((b) => parallel(b) && partAt(b, 'G1').includes('lifepo4-12'), other('G2', 'battery-lifepo4-24-100')),
     kinds: ['sources-clash'],
     severity: 'stop',
+  },
+  {
+    name: 'the fuses at the posts of three batteries and more left out',
+    defect: where(
+      (b) => hasItem(b, 'G3') && parallel(b),
+      (b) => ({
+        board: ['F1', 'F2', 'F3', 'F4'].reduce((own, f) => bridged(f, ['line', 'load'])(own)?.board ?? own, b),
+        at: '-G1',
+      }),
+    ),
+    kinds: ['bank-without-fuses'],
+    severity: 'stop',
+    brings: ['no-fuse-near-source', 'interrupt-rating', 'fault-withstand', 'cable-below-fuse'],
   },
 ];

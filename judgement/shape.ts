@@ -158,7 +158,7 @@ export class Shape {
   engine(options: { part?: string; bondMm?: number | null } = {}): this {
     const { part = 'feed-12', bondMm = 900 } = options;
     this.item('G9', part, { feed: { restingVoltageV: 12.6, lowestVoltageV: 11.5 } });
-    this.item('F9', 'holder-sf51').wire('G9:plus', 'F9:line', 150);
+    this.item('F9', 'holder-sf51').wire('G9:plus', 'F9:line', 120);
     if (bondMm !== null) this.wire('G9:minus', this.stud('X2'), bondMm);
     return this;
   }
@@ -174,11 +174,48 @@ export class Shape {
     return this;
   }
 
+  /** What the engine's alternator gives. */
+  alternator(ratedA: number): this {
+    this.builder.power({
+      alternator: {
+        nominalV: 12,
+        chargingV: 14.2,
+        ecoV: 13.4,
+        ratedA,
+        shareMax: 0.5,
+        maxA: 60,
+        idleMaxA: 30,
+        idleShare: 0.2,
+        hoursPerDay: 2,
+      },
+    });
+    return this;
+  }
+
   /** The engine's battery joined to the bank by a relay, fused at both ends. */
   joined(part = 'relay-vsr-120', runMm = 3000): this {
     this.item('K1', part).item('F8', 'holder-sf51');
     this.wire('F9:load', 'K1:line', runMm).wire('K1:load', 'F8:load', 300).wire('F8:line', this.stud('X1'), 150);
     this.wire('K1:minus', this.stud('X2'), 400);
+    return this;
+  }
+
+  /** A block whose feed a relay closes while the battery's electronics allow it; one lamp stays on whatever they say. */
+  relayed(fittings: readonly Fitting[]): this {
+    this.item('F40', 'holder-sf30').item('K2', 'relay-100').item('X3', 'bar-plus-4x8');
+    this.wire(this.stud('X1'), 'F40:line', 100).wire('F40:load', 'K2:line', 200).wire('K2:load', 'X3:s1', 200);
+    this.wire('G1:loadOk', 'K2:coilPlus', 500).wire('K2:coilMinus', this.stud('X2'), 500);
+    const [plus, lamp, ...rest] = ['X3:s2', ...fittings] as const;
+    this.block([{ ...(lamp as Fitting), more: { essential: true } }]);
+    const block = this.next('F', 10);
+    this.item(block, 'fuse-block-6')
+      .wire(plus as string, `${block}:feed`, 200)
+      .wire(this.stud('X2'), `${block}:minus`, 300);
+    (rest as Fitting[]).forEach(({ watts, runMm }, i) => {
+      const e = this.next('E');
+      this.item(e, 'load-small', { load: { rating: { kind: 'watts', powerW: watts } } });
+      this.wire(`${block}:w${i + 1}`, `${e}:plus`, runMm).wire(`${block}:m${i + 1}`, `${e}:minus`, runMm);
+    });
     return this;
   }
 }

@@ -83,19 +83,7 @@ export const SOUND: readonly Sound[] = [
         .block(hut)
         .engine()
         .joined();
-      s.builder.power({
-        alternator: {
-          nominalV: 12,
-          chargingV: 14.2,
-          ecoV: 13.4,
-          ratedA: 90,
-          shareMax: 0.5,
-          maxA: 60,
-          idleMaxA: 30,
-          idleShare: 0.2,
-          hoursPerDay: 2,
-        },
-      });
+      s.alternator(90);
       return s.board;
     },
   },
@@ -173,5 +161,181 @@ export const SOUND: readonly Sound[] = [
         .block(lamps(5), { fuse: 'holder-sf51' })
         .sun('mppt-100-30', 'solar-400', 1)
         .own('wind-24-20', 600, { holder: 'holder-sf51' }).board,
+  },
+  {
+    name: 'two sealed 12 V batteries and a mains charger, fixed',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'fixed-iec', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+        count: 2,
+        ownFuses: true,
+      })
+        .block(hut, { fuse: 'holder-classT' })
+        .own('mains-charger-12-60', 600, { holder: 'holder-classT' }).board,
+  },
+  {
+    name: 'lithium whose electronics drop the loads through a relay',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-iso' },
+        battery: 'battery-lifepo4-12-100-outputs',
+      }).relayed(hut).board,
+  },
+  {
+    name: 'a market cart: 50 Ah, a small inverter, lamps on plugs',
+    board: () =>
+      new Shape({ brief: { systemVoltageV: 12, profileId: 'road' }, battery: 'battery-lifepo4-12-50' })
+        .block(lamps(3, 1500))
+        .own('inverter-12-300', 400).board,
+  },
+  {
+    name: '48 V of four sealed 12 V batteries in series, inverter 1.2 kW',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 48, profileId: 'fixed-iec', chemistry: 'agm' },
+        battery: 'battery-agm-12-100',
+        count: 4,
+        series: true,
+        isolator: 'isolator-100',
+      }).own('inverter-48-1200', 600, { holder: 'holder-classT' }).board,
+  },
+  {
+    name: '48 V lithium charged from a 12 V engine',
+    board: () =>
+      new Shape({ brief: { systemVoltageV: 48, profileId: 'road' }, battery: 'battery-lifepo4-48-100' })
+        .engine()
+        .converter('dcdc-12-48-6', { runMm: 2500, holder: 'holder-classT' })
+        .own('inverter-48-1200', 600, { holder: 'holder-classT' }).board,
+  },
+  {
+    name: 'an orchard shed: long lamp lines on 24 V',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'fixed-iec', chemistry: 'agm' },
+        battery: 'battery-agm-12-100',
+        count: 2,
+        series: true,
+      })
+        .block(lamps(4, 14_000))
+        .sun('mppt-100-20', 'solar-200').board,
+  },
+  {
+    name: 'small craft by gauges: sun, shunt and a block',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-abyc' },
+        battery: 'battery-lifepo4-12-200',
+        shunt: 'shunt-500',
+      })
+        .block(hut, { fuse: 'holder-classT' })
+        .sun('mppt-100-30', 'solar-200').board,
+  },
+  {
+    name: '24 V hut by the other rules: inverter 3 kW and sun',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'fixed-nec' },
+        battery: 'battery-lifepo4-24-200',
+        count: 2,
+        ownFuses: true,
+        bars: '6x10',
+      })
+        .own('inverter-24-3000', 500, { holder: 'holder-classT' })
+        .sun('mppt-150-35', 'solar-400', 2, 'holder-classT').board,
+  },
+  {
+    name: 'an engine joined by a relay that a button boosts',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'road', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+      })
+        .block(lamps(5))
+        .engine()
+        .joined('relay-vsr-120-boost')
+        .alternator(90).board,
+  },
+  {
+    name: 'two small inverters and a block on one 12 V battery',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-iso' },
+        battery: 'battery-lifepo4-12-200',
+        bars: '6x10',
+      })
+        .own('inverter-12-300', 400)
+        .own('inverter-12-300', 900)
+        .block(lamps(4)).board,
+  },
+  {
+    name: 'a workshop on plugs: mains charger, shunt, isolator, big block',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'fixed-iec' },
+        battery: 'battery-lifepo4-24-100',
+        shunt: 'shunt-500',
+        isolator: 'isolator-100',
+      })
+        .block([...hut, ...lamps(5, 4000)], { fuse: 'holder-classT' })
+        .own('mains-charger-24-30', 700, { holder: 'holder-classT' }).board,
+  },
+  {
+    name: 'an observatory: a mount, a heater and a mast of lamps on 12 V',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'fixed-iec' },
+        battery: 'battery-lifepo4-12-200',
+        shunt: 'shunt-100',
+      })
+        .own('load-large', 2500, { watts: 180, holder: 'holder-classT' })
+        .block(lamps(6, 3500), { fuse: 'holder-classT' }).board,
+  },
+  {
+    name: 'small craft by gauges: engine joined by a relay, sealed lead',
+    board: () => {
+      const s = new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-abyc', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+        shunt: 'shunt-500',
+      })
+        .block(lamps(4))
+        .engine()
+        .joined();
+      s.alternator(90);
+      return s.board;
+    },
+  },
+  {
+    name: 'a press shed: pump and conveyor on 24 V, each on a fuse of its own',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'fixed-iec' },
+        battery: 'battery-lifepo4-24-200',
+        isolator: 'isolator-300',
+      })
+        .own('load-large', 2000, { watts: 360, holder: 'holder-classT' })
+        .own('load-large', 3500, { watts: 240, holder: 'holder-classT' }).board,
+  },
+  {
+    name: 'three lithium batteries, a fuse at each post, converter and sun',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'road' },
+        battery: 'battery-lifepo4-12-100',
+        count: 3,
+        ownFuses: true,
+        bars: '6x10',
+      })
+        .engine()
+        .converter('dcdc-12-12-30', { runMm: 2500, holder: 'holder-classT' })
+        .block(hut, { fuse: 'holder-classT' }).board,
+  },
+  {
+    name: 'wind on a 48 V shelter',
+    board: () =>
+      new Shape({ brief: { systemVoltageV: 48, profileId: 'fixed-iec' }, battery: 'battery-lifepo4-48-100' })
+        .own('wind-48-20', 700, { holder: 'holder-classT' })
+        .own('inverter-48-1200', 500, { holder: 'holder-classT' }).board,
   },
 ];

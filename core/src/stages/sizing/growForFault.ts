@@ -78,6 +78,10 @@ export function heldFromBehind(exposures: readonly Exposure[]): LayerEnd | null 
   return most;
 }
 
+/** What the fuses at the ends of a conductor's own run hold, A: there it is guarded even while nothing flows. */
+export const endHoldsA = ({ works, ratingA }: SizingState, b: number): number =>
+  Math.min(Number.POSITIVE_INFINITY, ...works[0]!.relations.runEnds[b]!.map((s) => ratingA[s]!));
+
 /** Judges every conductor with the sizes as they stand. */
 export function judgeFaults(state: SizingState, faults: FaultModel): void {
   for (const cable of state.cables)
@@ -98,7 +102,7 @@ export function growForFault(state: SizingState, faults: FaultModel): boolean {
       if (own.some((e) => e.verdict === 'burns')) burns = true;
       if (state.guards[b] || state.polarityOf[b] === 'minus') continue;
       const held = heldFromBehind(own);
-      if (held && held.holdsA > ampacityAt(cable, cable.areaMm2) * GREATER) burns = true;
+      if (held && Math.min(held.holdsA, endHoldsA(state, b)) > ampacityAt(cable, cable.areaMm2) * GREATER) burns = true;
     }
     const next = burns && !cable.locked ? nextArea(cable) : undefined;
     if (next === undefined) continue;

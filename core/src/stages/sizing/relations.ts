@@ -23,6 +23,8 @@ export interface Relations {
   guards: number[][];
   /** By branch of the minus side: fuses as tight as its return is, of which the largest counts. */
   tightest: number[][];
+  /** By branch: fuses its own run ends on, to either side. */
+  runEnds: number[][];
   /** By branch: whether another conductor joins the very same two places. */
   twin: boolean[];
   /**
@@ -83,10 +85,28 @@ export function relationsOf(
     flowsOf[inner]!.every((f) => at(f, outer) >= 1 - NEGLIGIBLE || Math.abs(at(f, outer) - at(f, inner)) <= NEGLIGIBLE);
 
   const { depth, runEnds } = positionsOf(netlist, closed, without);
+  const itemsAt = itemsAtNodes(netlist);
+  /** The wire that brings what this return takes home: to the same part, with the same flows; −1 where none does. */
+  const withFlows = new Map<string, number[]>();
+  netlist.branches.forEach(({ kind }, i) => {
+    if (kind !== 'wire' || flowsOf[i]!.length === 0 || onMinus(i)) return;
+    const key = flowsOf[i]!.join();
+    const own = withFlows.get(key);
+    if (own) own.push(i);
+    else withFlows.set(key, [i]);
+  });
+  const mirrorOf = (b: number): number => {
+    const { a: from, b: to } = netlist.branches[b]!;
+    const items = new Set([...itemsAt[from]!, ...itemsAt[to]!]);
+    const alike = withFlows.get(flowsOf[b]!.join()) ?? [];
+    return alike.find((i) => touchesAny(netlist.branches[i]!, items)) ?? -1;
+  };
+  const touchesAny = ({ a, b }: { a: number; b: number }, items: ReadonlySet<string>): boolean =>
+    itemsAt[a]!.some((id) => items.has(id)) || itemsAt[b]!.some((id) => items.has(id));
   /** Of the fuses in series with a return the tightest: several where one way only hangs on it today. */
   const tightestOf = (b: number): number[] => {
     const own = inSeries[b]!;
-    if (!onMinus(b) || own.some((s) => runEnds[b]!.includes(s))) return [];
+    if (!onMinus(b) || own.some((s) => runEnds[b]!.includes(s)) || mirrorOf(b) >= 0) return [];
     const fewest = Math.min(...own.map((s) => flowsOf[s]!.length));
     return own.filter((s) => flowsOf[s]!.length === fewest);
   };
@@ -98,6 +118,8 @@ export function relationsOf(
       // As the plus side of the same run: its end, and what stands ahead of that.
       const from = ends.length > 0 ? Math.min(...ends.map((s) => depth[s]!)) : Number.POSITIVE_INFINITY;
       if (ends.length > 0) return own.filter((s) => ends.includes(s) || depth[s]! < from);
+      const mirror = mirrorOf(b);
+      if (mirror >= 0) return guardsOf(mirror);
       const tight = tightestOf(b);
       return own.filter((s) => !tight.includes(s));
     }
@@ -156,6 +178,7 @@ export function relationsOf(
     flowKeysOf: flowsOf.map((own) => own.map((f) => flows[f]!.key)),
     inSeries,
     guards: netlist.branches.map((_, b) => guardsOf(b)),
+    runEnds,
     twin: twinsOf(netlist),
     tightest: netlist.branches.map((_, b) => tightestOf(b)),
     together,
@@ -218,4 +241,11 @@ function twinsOf({ branches }: Netlist): boolean[] {
   const count = new Map<string, number>();
   for (const b of branches) if (b.kind === 'wire') count.set(key(b), (count.get(key(b)) ?? 0) + 1);
   return branches.map((b) => b.kind === 'wire' && count.get(key(b))! > 1);
+}
+
+/** Which items have a terminal at each node. */
+function itemsAtNodes({ nodeOf, nodeCount }: Netlist): string[][] {
+  const at: string[][] = Array.from({ length: nodeCount }, () => []);
+  for (const [key, node] of nodeOf) at[node]!.push(key.slice(0, key.indexOf(' ')));
+  return at;
 }

@@ -1,4 +1,4 @@
-import { heldFromBehind, protectorAt } from './growForFault.ts';
+import { endHoldsA, heldFromBehind, protectorAt } from './growForFault.ts';
 import type { SizingState } from './state.ts';
 
 /** What guards a conductor against an overload. */
@@ -22,6 +22,12 @@ export function wireGuard(state: SizingState, b: number): WireGuard | null {
   if (state.polarityOf[b] === 'minus') return null;
   const held = heldFromBehind(state.exposures[b] ?? []);
   if (!held) return null;
+  const end = state.works[0]!.relations.runEnds[b]!.find((s) => state.ratingA[s]! < held.holdsA);
+  if (end !== undefined) {
+    const ratingA = endHoldsA(state, b);
+    const least = state.works[0]!.relations.runEnds[b]!.find((s) => state.ratingA[s] === ratingA)!;
+    return { devices: [least], ratingA, holdsA: ratingA, aheadA: null };
+  }
   const at = protectorAt(state);
   return {
     devices: held.devices,
