@@ -52,7 +52,7 @@ export function fuseInto(board: Insertable, connectionId: Id, fedEnd: TerminalRe
   return made
     ? [
         {
-          label: `Put a ${holder.name} in at ${placeName({ names, parts: board.parts }, fedEnd)}`,
+          label: `${holder.name} in at ${placeName({ names, parts: board.parts }, fedEnd)}`,
           commands: made.commands,
         },
       ]

@@ -47,7 +47,7 @@ function FindingCard({ finding }: { finding: Finding }) {
           <button
             key={fix.label}
             type="button"
-            className="btn btn-primary btn-xs h-auto py-0.5 text-left"
+            className="btn btn-primary btn-xs h-auto max-w-full whitespace-normal py-0.5 text-left"
             onMouseEnter={() => job.preview(fix.commands)}
             onMouseLeave={() => job.preview(null)}
             onClick={() => job.edit(fix.label, fix.commands)}
