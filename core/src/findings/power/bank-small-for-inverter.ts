@@ -18,18 +18,28 @@ export const bankSmallForInverter = finding({
     dischargeA: { setBy: 'part sheet', unit: 'A', what: 'discharge limit of the bank', source: 'part sheet' },
   },
   reads: { bank, elements, energy: part(energy, ['bankAh', 'usableShare']) },
-  judge: ({ bank, elements, energy: { bankAh, usableShare } }) =>
-    bank === null
-      ? []
-      : elements.of('inverter').flatMap(({ item, element }) => {
-          const inputA = element.acPowerW / (element.cutoffV * element.efficiencyShare);
-          if (inputA <= bank.dischargeA + 1e-9) return [];
-          return [
-            {
-              ...about([item, ...bank.items]),
-              says: `At full power ${item.designation} takes ${whole(inputA)} A, the bank may give ${whole(bank.dischargeA)} A`,
-              why: `by the permitted discharge current. By the other view, hours of use: ${whole(bankAh)} Ah hold it for ${((bankAh * usableShare) / inputA).toFixed(1)} h at full power`,
-            },
-          ];
-        }),
+  judge: ({ bank, elements, energy: { bankAh, usableShare } }) => {
+    if (bank === null) return [];
+    const all = elements.of('inverter').map(({ item, element }) => ({
+      item,
+      inputA: element.acPowerW / (element.cutoffV * element.efficiencyShare),
+    }));
+    const over = all.filter(({ inputA }) => inputA > bank.dischargeA + 1e-9);
+    const sumA = all.reduce((s, i) => s + i.inputA, 0);
+    const holds = (amps: number) =>
+      `by the permitted discharge current. By the other view, hours of use: ${whole(bankAh)} Ah hold it for ${((bankAh * usableShare) / amps).toFixed(1)} h at full power`;
+    if (over.length === 0 && sumA > bank.dischargeA + 1e-9)
+      return [
+        {
+          ...about([...all.map((i) => i.item), ...bank.items]),
+          says: `At full power ${all.map((i) => i.item.designation).join(', ')} together take ${whole(sumA)} A, the bank may give ${whole(bank.dischargeA)} A`,
+          why: holds(sumA),
+        },
+      ];
+    return over.map(({ item, inputA }) => ({
+      ...about([item, ...bank.items]),
+      says: `At full power ${item.designation} takes ${whole(inputA)} A, the bank may give ${whole(bank.dischargeA)} A`,
+      why: holds(inputA),
+    }));
+  },
 });

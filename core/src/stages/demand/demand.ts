@@ -25,7 +25,7 @@ export interface Flow extends Draw {
   /** A solar string as a whole: the plus of its top module, the minus of its bottom one. */
   supply: Port | null;
   /** The modules of that string, each putting the current in. */
-  modules: readonly Port[];
+  modules: readonly SolarPort[];
 }
 
 /** Where a flow goes round, however strong it is. */

@@ -25,6 +25,12 @@ export interface FlowDrop {
   dropClass: 'critical' | 'other';
 }
 
+/** Part of its open-circuit voltage a crystalline module works at. Common practice, no source. */
+const WORKING_SHARE = 0.82;
+
+/** Working voltage of a string, V: its drop counts against that, not against the bank's. */
+const workingV = ({ modules }: Flow): number => modules.reduce((s, m) => s + m.element.openCircuitV, 0) * WORKING_SHARE;
+
 /** Which limit judges a flow: a load row says so; a relay's coil pulls in low; inverters and chargers are critical. */
 function dropClassOf(flow: Flow, loads: ReadonlyMap<Id, ElectricLoad | null>): 'critical' | 'other' {
   if (flow.way !== 'discharge' || flow.key.endsWith('/input')) return 'critical';
@@ -79,7 +85,7 @@ export function dropsOf(
         : point.nodeV[flow.sink.minus]!;
     // An alternator's own battery stands beside it, taken out: there is nothing to measure its drop against.
     if (context.skip(flow.key)) return [];
-    const systemVoltageV = supply.voltageV;
+    const systemVoltageV = flow.way === 'solar' ? workingV(flow) : supply.voltageV;
     const plusDropV = Math.abs(plusRef - point.nodeV[flow.sink.plus]!);
     const minusDropV = Math.abs(point.nodeV[flow.sink.minus]! - minusRef);
     const dropClass = dropClassOf(flow, loads);
@@ -103,7 +109,7 @@ export function dropsOf(
 }
 
 /** Tells a drop as a figure, with the state in which it is worst. */
-export const dropFigure = ({ key, plusDropV, minusDropV, systemVoltageV }: FlowDrop, state: string): number =>
+export const dropFigure = ({ key, way, plusDropV, minusDropV, systemVoltageV }: FlowDrop, state: string): number =>
   use(
     dropShare,
     { plusDropV, minusDropV, systemVoltageV },
@@ -113,6 +119,10 @@ export const dropFigure = ({ key, plusDropV, minusDropV, systemVoltageV }: FlowD
         `node voltages of the solved network, hot copper, fuses and contacts included${state && `; ${state}`}`,
       ),
       minusDropV: given('node voltages of the solved network, hot copper, shunt included'),
-      systemVoltageV: given('nominal voltage of what feeds it'),
+      systemVoltageV: given(
+        way === 'solar'
+          ? `working voltage of the string, ${WORKING_SHARE} of its open-circuit voltage (common practice, no source)`
+          : 'nominal voltage of what feeds it',
+      ),
     }),
   );
