@@ -84,6 +84,7 @@ export function deriveStages(
     potentials: of(stages.potentials),
     demand: of(stages.demand),
     plan: of(stages.plan),
+    sizedCables: of(stages.sizedCables),
     made: of(stages.made),
     bench: of(stages.bench),
     partLines: of(stages.partLines),

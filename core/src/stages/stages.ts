@@ -261,7 +261,7 @@ export const plan = stage(
     ),
 );
 /** Cables as sizing sees them: where one runs changes no size as long as it stays as long and as cool. */
-const sizedCables = each(
+export const sizedCables = each(
   'sizedCables',
   joined,
   (cable) => cable.id,

@@ -14,6 +14,7 @@ import type { SizingInput } from './sizingInput.ts';
 import type { SizingResult } from './sizingResult.ts';
 import { solveDesign } from './solveDesign.ts';
 import { branchOhm, startState } from './state.ts';
+import { trimForDrop } from './trimForDrop.ts';
 
 /** Stated cap: every round grows at least one size or ends, so this is reached only by very large boards. */
 export const ROUND_CAP = 400;
@@ -62,7 +63,7 @@ export function sizeAll(
     const conductorsGrew = growConductors(state, fusesGrew);
     if (fusesGrew || conductorsGrew) continue;
     measureDrops(state);
-    if (growForDrop(state)) continue;
+    if (growForDrop(state) || trimForDrop(state)) continue;
     latest = faultsNow(state);
     const selective = !growForSelectivity(state, latest);
     settled = !growForFault(state, latest) && selective;

@@ -95,6 +95,8 @@ export interface SizingState {
   readonly exposures: Exposure[][];
   guards: (Guard | null)[];
   drops: FlowDrop[];
+  /** How often sizes that grew for a drop have been taken down again where they could. */
+  trims: number;
 }
 
 function workingCables({ cables }: SizingInput, netlist: Netlist): WorkingCable[] {
@@ -186,6 +188,7 @@ export function startState(
     exposures: [],
     guards: [],
     drops: [],
+    trims: 0,
   };
   const ohm = branchOhm(grown, true);
   return { ...grown, works: plan.works.map((own) => workOf(netlist, own, ohm)) };
