@@ -84,7 +84,9 @@ function leastCopper(board: Board) {
     return { ...c, options, sized, amps: sized.designCurrentA };
   });
   lines.push('Subject To');
-  each.forEach((c, i) => lines.push(` one${i}: ${c.options.map((o) => `+ 1 ${o.name}`).join(' ')} = 1`));
+  each.forEach((c, i) => {
+    lines.push(` one${i}: ${c.options.map((o) => `+ 1 ${o.name}`).join(' ')} = 1`);
+  });
   for (const drop of sizing.drops) {
     const onWay = each.filter((c) => relations.flowKeysOf[branchOf(c.cableId)]!.includes(drop.key));
     const inCables = onWay.reduce((s, c) => s + c.amps * ohm(c.sized.conductor.value, c.lengthMm, c.columnC), 0);
