@@ -118,9 +118,48 @@ export function faultModel(input: FaultInput): FaultModel {
       smallA: small ? Math.abs(weak.currentIn(branch, small)) : 0,
     };
   };
+  /**
+   * A short halfway along a conductor that others bridge: at neither end does it carry much, but from either side half of
+   * it carries all. Of dead ends the far end tells that already.
+   */
+  const halfway = (state: number, branch: number, from: number): Side | null => {
+    const { strong, weak } = pairs[state]!;
+    const { shape } = strong;
+    const { kind, a, b } = netlist.branches[branch]!;
+    const end = a === from ? b : a;
+    if (kind !== 'wire' || !shape.closed[branch] || shape.coreOf[a]! < 0 || shape.coreOf[b]! < 0) return null;
+    const [short, small] = [strongIn[state]!(from), weakIn[state]!(from)];
+    const other = strongIn[state]!(end);
+    if (!short || !other) return null;
+    const brings = (s: Short) => Math.abs(strong.currentIn(branch, s)) > BRIDGED_SHARE * s.totalA;
+    if (brings(short) || brings(other)) return null;
+    const part = (net: FaultNet, s: Short) => s.pathOhm / (s.pathOhm + net.ohmOf(branch) / 2);
+    const [large, little] = [part(strong, short), small ? part(weak, small) : 0];
+    const guarding = withSmall(guardingOf(strong, short, from, short.totalA, branch), weak, small);
+    return {
+      state,
+      end,
+      from,
+      open: guarding.open,
+      layers: guarding.layers.map(({ devices, largeA, smallA }) => ({
+        devices,
+        largeA: largeA.map((amps) => amps * large),
+        smallA: smallA.map((amps) => amps * little),
+      })),
+      largeA: short.totalA * large,
+      smallA: small ? small.totalA * little : 0,
+    };
+  };
   const sidesOf = kept((branch: number): readonly Side[] => {
     const { a, b } = netlist.branches[branch]!;
-    return states.flatMap((_, state) => [sideOf(state, branch, a), sideOf(state, branch, b)]).filter((s) => s !== null);
+    return states
+      .flatMap((_, state) => [
+        sideOf(state, branch, a),
+        sideOf(state, branch, b),
+        halfway(state, branch, a),
+        halfway(state, branch, b),
+      ])
+      .filter((s) => s !== null);
   });
   return {
     states,
@@ -155,6 +194,8 @@ function withSmall({ layers, open }: Guarding, weak: FaultNet, small: Short | nu
   };
 }
 
+/** A conductor that brings less than this part of a short at either of its ends is bridged by others. Common practice, no source. */
+const BRIDGED_SHARE = 0.2;
 /** Less than this is no load, A: rounding of the solver. */
 const NO_LOAD_A = 1e-6;
 /** Voltages smaller than this drive no fault worth the name, V. */

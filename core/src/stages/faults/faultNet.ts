@@ -28,6 +28,8 @@ export interface FaultNet {
   currentIn(branch: number, short: Short): number;
   /** Current a source gives into its plus while a short stands, A. */
   sourceA(source: number, short: Short): number;
+  /** Resistance of a branch as it stands in this corner, Ω. */
+  ohmOf(branch: number): number;
   /** Voltage between two places with nothing shorted and nothing drawn, V; NaN where no core joins them. */
   openV(node: number, back: number): number;
 }
@@ -138,6 +140,7 @@ export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
     shape,
     short,
     openV,
+    ohmOf: (branch) => ohm[branch]!,
     currentIn(branch, { unitV, totalA, along }) {
       if (!closed[branch]) return 0;
       const { a, b } = branches[branch]!;

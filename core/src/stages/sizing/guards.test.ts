@@ -105,4 +105,19 @@ describe('what guards a wire', () => {
     expect(lead(2).requiredA).toBeCloseTo(lead(1).requiredA / 2, 6);
     expect(lead(2).ampacityA * 2).toBeGreaterThanOrEqual(300 - 1e-6);
   });
+  it('a thin wire beside a thick one burns when it is shorted halfway, though it carries next to nothing', () => {
+    const beside = (mm2: number) =>
+      judged(
+        bank()
+          .item('X3', 'bar-plus-6x8', { at: [700, 90] })
+          .item('E1', 'load-large', shelf, { load: { rating: { kind: 'watts', powerW: 120 } } })
+          .wire('X1:s2', 'X3:s1', { runMm: 400, mm2: 120 })
+          .wire('X1:s3', 'X3:s2', { runMm: 3000, mm2 })
+          .wire('X3:s3', 'E1:plus', { runMm: 900, mm2: 16 })
+          .wire('X2:s2', 'E1:minus', { runMm: 900, mm2: 16 }),
+      );
+    expect(beside(1.5).wire(5).designCurrentA).toBeLessThan(1);
+    expect(beside(1.5).stopsAt('W5')).toContain('fault-withstand');
+    expect(beside(120).stopsAt('W5')).toEqual([]);
+  });
 });
