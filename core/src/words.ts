@@ -1,3 +1,12 @@
+import type { Chemistry } from './document/brief/brief.ts';
+
+/** What people call a battery of each kind. */
+export const CHEMISTRY_NAME: Readonly<Record<Chemistry, string>> = {
+  agm: 'AGM',
+  vented: 'vented lead-acid',
+  lifepo4: 'LiFePO4',
+};
+
 /** Figures as they stand in sentences. Screens with columns of their own format them there. */
 
 /** `0.8 A`, `42 A`, `3.1 kA`. */

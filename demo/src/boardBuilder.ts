@@ -110,6 +110,7 @@ export class BoardBuilder {
             colour: { mode: 'auto' },
             fromLug: { mode: 'auto' },
             toLug: { mode: 'auto' },
+            remark: null,
           },
         ],
         segments,

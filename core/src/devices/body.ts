@@ -19,7 +19,7 @@ export function bodyOf(part: { kind: PartKind; elements: readonly { kind: string
       : [],
     reach: kind.reach,
     heldBy: kind.strapped ? 'strap' : 'screws',
-    gives: part.elements.some((e) => e.chemistry === 'agm') ? 'gas' : 'nothing',
+    gives: part.elements.some((e) => e.chemistry === 'agm' || e.chemistry === 'vented') ? 'gas' : 'nothing',
     sensesBattery: false,
     openTerminals: kind.openTerminals,
   };

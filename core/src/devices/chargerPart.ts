@@ -35,6 +35,7 @@ export const chargerPart = (spec: ChargerSpec): PartData => {
     inputMaxA: spec.inputMaxA,
     inputMaxV: spec.inputMaxV,
     enable: null,
+    togetherA: null,
   };
   return {
     id: spec.id,

@@ -11,6 +11,7 @@ export const DEVICE_GROUPS = [
   'Chargers and inverters',
   'Mains side, for a licensed person',
   'Plugs',
+  'Displays and sensors',
   'Loads',
 ] as const;
 

@@ -23,10 +23,21 @@ export const mainsTerminals = (y: number, exitDeg: Terminal['exitDeg']): Termina
   ).map(([id, name, x, domain]) => clamp(id, 'none', [x, y, exitDeg], [1.5, 6], { name, domain, required: false }));
 
 /** Line, neutral and earth of one mains way, side by side. */
-export const way = (id: string, label: string, x: number, y: number, exitDeg: Terminal['exitDeg']): Terminal[] => [
-  clamp(`${id}L`, 'none', [x - 16, y, exitDeg], [1.5, 6], { name: `L ${label}`, domain: 'ac', required: false }),
-  clamp(`${id}N`, 'none', [x, y, exitDeg], [1.5, 6], { name: `N ${label}`, domain: 'ac', required: false }),
-  clamp(`${id}E`, 'none', [x + 16, y, exitDeg], [1.5, 6], { name: `PE ${label}`, domain: 'earth', required: false }),
+export const way = (
+  id: string,
+  label: string,
+  x: number,
+  y: number,
+  exitDeg: Terminal['exitDeg'],
+  maxMm2 = 6,
+): Terminal[] => [
+  clamp(`${id}L`, 'none', [x - 16, y, exitDeg], [1.5, maxMm2], { name: `L ${label}`, domain: 'ac', required: false }),
+  clamp(`${id}N`, 'none', [x, y, exitDeg], [1.5, maxMm2], { name: `N ${label}`, domain: 'ac', required: false }),
+  clamp(`${id}E`, 'none', [x + 16, y, exitDeg], [1.5, maxMm2], {
+    name: `PE ${label}`,
+    domain: 'earth',
+    required: false,
+  }),
 ];
 
 export const mainsBox = (
@@ -56,4 +67,5 @@ export const signalOutput = (
   normallyOpen: true,
   follows,
   selfLimiting: true,
+  interlock: null,
 });

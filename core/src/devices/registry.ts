@@ -7,6 +7,7 @@ import { busBar } from './busBar/device.ts';
 import { button } from './button/device.ts';
 import { connector } from './connector/device.ts';
 import { dcdcCharger } from './dcdcCharger/device.ts';
+import { deadEnd } from './deadEnd/device.ts';
 import type { Device } from './device.ts';
 import type { Charging, ElementIn, ElementKind } from './elementKind.ts';
 import { feed } from './feed/device.ts';
@@ -16,9 +17,12 @@ import { fuseHolder } from './fuseHolder/device.ts';
 import { inverter } from './inverter/device.ts';
 import { isolator } from './isolator/device.ts';
 import { load } from './load/device.ts';
+import { mainsBreaker } from './mainsBreaker/device.ts';
 import { mainsCharger } from './mainsCharger/device.ts';
 import { mainsInlet } from './mainsInlet/device.ts';
 import { mainsPanel } from './mainsPanel/device.ts';
+import { mainsSocket } from './mainsSocket/device.ts';
+import { monitor } from './monitor/device.ts';
 import { relay } from './relay/device.ts';
 import { shunt } from './shunt/device.ts';
 import { solarController } from './solarController/device.ts';
@@ -36,6 +40,8 @@ export const DEVICES: readonly Device[] = [
   inverter,
   mainsInlet,
   mainsPanel,
+  mainsBreaker,
+  mainsSocket,
   transferRelay,
   mainsCharger,
   windController,
@@ -48,6 +54,8 @@ export const DEVICES: readonly Device[] = [
   button,
   frame,
   connector,
+  monitor,
+  deadEnd,
   load,
 ];
 

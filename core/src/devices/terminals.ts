@@ -1,4 +1,4 @@
-import type { Attachment, Polarity, Terminal } from '../document/part/part.ts';
+import type { Attachment, DataPlug, Polarity, Terminal } from '../document/part/part.ts';
 
 type Spot = [xMm: number, yMm: number, exitDeg: Terminal['exitDeg']];
 type Extra = Partial<Omit<Terminal, 'id' | 'xMm' | 'yMm' | 'exitDeg'>>;
@@ -52,6 +52,10 @@ export const contactChamber = (
   contactA: 50 | 120 | 175,
   extra: Extra = {},
 ): Terminal => terminal(id, polarity, spot, { kind: 'contact', contactA }, extra);
+
+/** A socket for a data lead. */
+export const socket = (id: string, plug: DataPlug, spot: Spot, extra: Extra = {}): Terminal =>
+  terminal(id, 'none', spot, { kind: 'socket', plug }, { domain: 'signal', required: false, ...extra });
 
 export const lead = (id: string, polarity: Polarity, spot: Spot, areaMm2: number, extra: Extra = {}): Terminal =>
   terminal(id, polarity, spot, { kind: 'lead', areaMm2 }, extra);

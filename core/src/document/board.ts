@@ -12,7 +12,7 @@ import type { FoundCircuit } from './survey/foundCircuit.ts';
 
 export const BOARD_FORMAT = 'ombrik-board';
 
-export const BOARD_FORMAT_VERSION = 4;
+export const BOARD_FORMAT_VERSION = 5;
 
 export interface Board {
   format: typeof BOARD_FORMAT;

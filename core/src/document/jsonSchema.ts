@@ -13,6 +13,8 @@ function complete(schema: Node, converted: Json): Json {
     return { oneOf: schema.spec.nullable ? [...oneOf, { type: 'null' }] : oneOf };
   }
   const { default: _default, ...rest } = converted;
+  // The converter lists what text may be, but forgets that nothing may stand there too.
+  if (schema.spec.nullable && Array.isArray(rest.enum) && !rest.enum.includes(null)) rest.enum = [...rest.enum, null];
   if (schema.fields) {
     const fields = schema.fields;
     const properties = rest.properties as Record<string, Json>;

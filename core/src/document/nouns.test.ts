@@ -5,7 +5,7 @@ import { BRIEF_FIELDS, OPENING_FIELDS } from './brief/briefFields.ts';
 import { CABLE_FIELDS, ENVIRONMENT_FIELDS, RUN_FIELDS } from './cable/cableFields.ts';
 import { QUOTE_EXTRA_FIELDS } from './extra/quoteExtraSchema.ts';
 import { inPercent, type NumberFields } from './fields.ts';
-import { ITEM_FIELDS, LOAD_FIELDS } from './item/itemFields.ts';
+import { FRAME_POINT_FIELDS, ITEM_FIELDS, LOAD_FIELDS } from './item/itemFields.ts';
 import { migrateBoard } from './migrate.ts';
 import { CHANNEL_FIELDS, FIXING_FIELDS, HOLE_FIELDS, KEEP_OUT_FIELDS, PANEL_FIELDS } from './panel/panelFields.ts';
 import { PART_FIELDS } from './part/partFields.ts';
@@ -57,6 +57,7 @@ const whole = () => {
       shape: { kind: 'arc', centre: { xMm: 0, yMm: 0 }, radiusMm: 50, fromDeg: 0, toDeg: 90 },
     },
   ];
+  b.items[0]!.framePoints = [{ terminalId: 'p1', alongMm: 900 }];
   b.cables[0]!.conductorMm2 = { mode: 'locked', value: 16, reason: 'r', who: 'w' };
   return b;
 };
@@ -76,6 +77,7 @@ const SPOTS: [string, NumberFields, Spot][] = [
   ['hole', HOLE_FIELDS, (b) => b.panels[0]!.holes[0] as unknown as Deep],
   ['channel', CHANNEL_FIELDS, (b) => b.panels[0]!.channels[0] as unknown as Deep],
   ['item', ITEM_FIELDS, (b) => b.items[0] as unknown as Deep],
+  ['frame point', FRAME_POINT_FIELDS, (b) => b.items[0]!.framePoints[0] as unknown as Deep],
   ['environment', ENVIRONMENT_FIELDS, (b) => b.cables[0]!.segments[0]!.environment as unknown as Deep],
   [
     'run',
@@ -143,8 +145,8 @@ describe('a board of format 1', () => {
   const now = migrateBoard(structuredClone(old)) as Deep & { [k: string]: never };
   it('comes to the present one step at a time, each noun by its own', () => {
     expect(now).toMatchObject({
-      formatVersion: 4,
-      brief: { jobName: 'Old', jobKind: 'new', growthShare: 0 },
+      formatVersion: 5,
+      brief: { jobName: 'Old', jobKind: 'new', growthShare: 0, mainsVoltageV: 230, inletA: 16 },
       settings: { endSlackMm: 10, ownRulesId: '', lostBattery: 'carries' },
       panels: [{ partScrewMm: 10, grain: 'any', holes: [{ lining: 'grommet' }] }],
       survey: [],
@@ -155,11 +157,20 @@ describe('a board of format 1', () => {
   });
   it('parts gain what their elements and their kind say', () => {
     expect(now.customParts).toMatchObject([
-      { body: { reach: 'see' }, elements: [{ surgeW: 1000, waveform: 'sine', acOut: null }, { kind: 'unheardOf' }] },
+      {
+        body: { reach: 'see' },
+        elements: [
+          { surgeW: 1000, waveform: 'sine', acOut: null, ratedVA: 500, transferA: null },
+          { kind: 'unheardOf' },
+        ],
+      },
     ]);
   });
   it('loads say when they are on, routes who laid them', () => {
-    expect(now.items).toMatchObject([{ load: { usage: { kind: 'perDay', hoursPerDay: 4 } }, held: false }, 'no item']);
+    expect(now.items).toMatchObject([
+      { load: { usage: { kind: 'perDay', hoursPerDay: 4 }, shortTime: null }, held: false, inService: true },
+      'no item',
+    ]);
     expect(now.cables).toMatchObject([
       { material: 'copper', segments: [{ laidBy: 'hand', environment: { travelMm: 0 } }, { environment: null }] },
     ]);

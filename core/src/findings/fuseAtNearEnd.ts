@@ -20,18 +20,19 @@ export interface Insertable {
 const BEFORE_MM = 20;
 
 /**
- * The smallest holder in the catalogue whose links reach a rating, break a fault and stay under what the conductor
+ * The cheapest holder with its link in the catalogue whose links reach a rating, break a fault and stay under what the conductor
  * carries.
  */
 export function holderFor(
   catalogue: Catalogue,
   need: { leastA: number; mostA: number; faultA: number; voltageV: number; limiting?: boolean },
 ): Part | null {
-  const fits = (part: Part): boolean => {
+  /** What holder and cheapest link cost together; null where none of its links does. */
+  const costOf = (part: Part): number | null => {
     const seat = part.kind === 'fuseHolder' ? part.elements.find((e) => e.kind === 'fuseSeat') : undefined;
-    if (seat?.kind !== 'fuseSeat' || seat.polarised) return false;
-    if (need.limiting && seat.style !== 'classT') return false;
-    return catalogue.fuseLinks.some(
+    if (seat?.kind !== 'fuseSeat' || seat.polarised) return null;
+    if (need.limiting && seat.style !== 'classT') return null;
+    const links = catalogue.fuseLinks.filter(
       (l) =>
         !l.curve &&
         l.style === seat.style &&
@@ -40,9 +41,14 @@ export function holderFor(
         l.ratingA <= need.mostA + 1e-9 &&
         (l.interrupt.find((r) => need.voltageV <= r.upToV)?.currentA ?? 0) >= need.faultA,
     );
+    return links.length > 0 ? (part.price ?? 1e9) + Math.min(...links.map((l) => l.price ?? 1e6)) : null;
   };
-  const able = catalogue.parts.filter(fits);
-  return able.reduce<Part | null>((best, p) => (!best || (p.price ?? 1e9) < (best.price ?? 1e9) ? p : best), null);
+  let best: { part: Part; cost: number } | null = null;
+  for (const part of catalogue.parts) {
+    const cost = costOf(part);
+    if (cost !== null && (!best || cost < best.cost)) best = { part, cost };
+  }
+  return best?.part ?? null;
 }
 
 /** Puts a fuse holder into a wire at the end it is fed by. */

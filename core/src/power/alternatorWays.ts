@@ -44,13 +44,13 @@ function restV(chemistry: Chemistry, soc: number): number {
   return soc >= 0.5 ? nominalV + (fullV - nominalV) * (soc - 0.5) * 2 : lowV + (nominalV - lowV) * soc * 2;
 }
 /** While charging, the bank stands above rest: what has to be overcome for the last tenth. Common practice, no source. */
-const ABSORPTION_PER_12V: Readonly<Record<Chemistry, number>> = { agm: 14.4, lifepo4: 14.0 };
+const ABSORPTION_PER_12V: Readonly<Record<Chemistry, number>> = { agm: 14.4, vented: 14.4, lifepo4: 14.0 };
 
 const chargingV = (chemistry: Chemistry, soc: number): number => {
   const rest = restV(chemistry, soc);
   const top = ABSORPTION_PER_12V[chemistry];
   // The back voltage of a lead bank climbs steeply over its last third, of LiFePO4 over its last hundredths.
-  const knee = chemistry === 'agm' ? 0.65 : 0.97;
+  const knee = chemistry === 'lifepo4' ? 0.97 : 0.65;
   return soc <= knee ? rest : rest + (top - rest) * ((soc - knee) / (1 - knee)) ** 2;
 };
 

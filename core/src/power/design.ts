@@ -236,7 +236,7 @@ export function designSystem(input: DesignInput, level: Level): Design | null {
       `The bank gives ${Math.round(cell.dischargeLimitA * bank.strings)} A; everything on asks for ${Math.round(peakA)} A.`,
     );
   const relay =
-    simple && brief.chemistry === 'agm' && power.alternator?.nominalV === v
+    simple && brief.chemistry !== 'lifepo4' && power.alternator?.nominalV === v
       ? (catalogue.parts.find((p) => p.id === 'relay-vsr-120' && p.systemVoltagesV.includes(v)) ?? null)
       : null;
   const sun = pickSun(input, level);

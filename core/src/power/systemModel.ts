@@ -2,7 +2,7 @@ import { chargingOf, deviceOf, isIn } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Brief } from '../document/brief/brief.ts';
 import type { Item } from '../document/item/item.ts';
-import { hoursPerDayOf, onShareIn } from '../document/item/usage.ts';
+import { drawShareOf, hoursPerDayOf, onShareIn } from '../document/item/usage.ts';
 import type { Element, Part } from '../document/part/part.ts';
 import type { AlternatorSource, PowerPlan } from '../document/power/power.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
@@ -36,7 +36,7 @@ function dayLoad(input: SystemInput, season: 'warm' | 'cold', inverterShare: num
     if (!load || (load.season !== 'all' && load.season !== season)) continue;
     const share = load.side === 'mains' ? inverterShare : 1;
     const runningW =
-      (powerOf(load, input.brief.systemVoltageV) * load.dutyShare * (input.loadFactor?.get(id) ?? 1)) / share;
+      (powerOf(load, input.brief.systemVoltageV) * drawShareOf(load) * (input.loadFactor?.get(id) ?? 1)) / share;
     const standbyW = load.standbyW / share;
     const into = load.essential ? essentialW : sheddableW;
     for (let hour = 0; hour < 24; hour++) {

@@ -76,7 +76,7 @@ export const connectionOf = stage('connectionOf', { connections }, ({ connection
 /** Where things stand does not matter electrically, nor what they are called: moving or naming a part leaves this as it is. */
 export const netlist = stage(
   'netlist',
-  { items: fact('items', ['id', 'partId', 'feed']), parts, connections },
+  { items: fact('items', ['id', 'partId', 'feed', 'inService', 'framePoints']), parts, connections },
   ({ items, parts, connections }) => withoutTies(buildNetlist(items, parts, connections)),
 );
 export const potentials = stage('potentials', { netlist }, ({ netlist }) => spreadPotentials(netlist));
@@ -92,12 +92,12 @@ export const mains = stage(
 /** Loads as the wiring sees them: hours, groups and standby change no current. */
 export const electricLoads = each(
   'electricLoads',
-  fact('items', ['id', 'load']),
+  fact('items', ['id', 'load', 'inService']),
   (item) => item.id,
   {},
-  ({ id, load }) => ({
+  ({ id, load, inService }) => ({
     id,
-    rating: load?.rating,
+    rating: inService ? load?.rating : undefined,
     side: load?.side,
     surgeFactor: load?.surgeFactor,
     softStart: load?.softStart,
@@ -105,6 +105,8 @@ export const electricLoads = each(
     essential: load?.essential,
     dropClass: load?.dropClass,
     groupId: load?.groupId,
+    shortTime: load?.shortTime,
+    powerFactor: load?.powerFactor,
   }),
   ({ id, ...load }) => ({ id, load: load.rating ? (load as ElectricLoad) : null }),
 );
@@ -120,14 +122,14 @@ export const flows = field(demand, 'flows');
 export const energy = stage(
   'energy',
   {
-    items: fact('items', ['id', 'designation', 'name', 'partId', 'load']),
+    items: fact('items', ['id', 'designation', 'name', 'partId', 'load', 'inService']),
     parts,
     brief: briefOf(['systemVoltageV', 'chemistry']),
     power: powerOf(['site', 'usableShare', 'ageingReserveShare', 'loadGroups']),
     settings: settingsOf(['autonomyDays']),
     workshop: workshopOf(['usableShare', 'usableShareSource']),
   },
-  energyOf,
+  ({ items, ...rest }) => energyOf({ ...rest, items: items.filter((i) => i.inService) }),
 );
 
 // Cables as they lie ---------------------------------------------------------------------------------------------------

@@ -14,6 +14,17 @@ export const BANK_TRAITS: Readonly<Record<Chemistry, BankTraits>> = {
     cycleLife: 600,
     calendarYears: 6,
   },
+  vented: {
+    chargeEfficiencyShare: 0.82,
+    taperFromShare: 0.75,
+    taperFloorShare: 0.05,
+    selfDischargePerMonth: 0.05,
+    peukert: 1.2,
+    noChargeBelowC: null,
+    floorShare: 0.2,
+    cycleLife: 500,
+    calendarYears: 5,
+  },
   lifepo4: {
     chargeEfficiencyShare: 0.985,
     taperFromShare: 0.96,
@@ -29,4 +40,4 @@ export const BANK_TRAITS: Readonly<Record<Chemistry, BankTraits>> = {
 };
 
 /** Capacity lost per kelvin below 25 °C. Common practice, no source. */
-export const COLD_CAPACITY_PER_K: Readonly<Record<Chemistry, number>> = { agm: 0.008, lifepo4: 0.004 };
+export const COLD_CAPACITY_PER_K: Readonly<Record<Chemistry, number>> = { agm: 0.008, vented: 0.009, lifepo4: 0.004 };

@@ -89,6 +89,19 @@ export const TIME_CURRENT: Readonly<Record<FuseStyle, StyleCurve>> = {
     letThroughPerA2: null,
     source: 'thermal breaker: makers’ curves only (generic band, from memory; the maker’s sheet replaces it)',
   },
+  breakerDin: {
+    gates: [
+      { multiple: 1.13, minS: 3600, maxS: Number.POSITIVE_INFINITY },
+      { multiple: 1.45, minS: 60, maxS: 3600 },
+      { multiple: 2.55, minS: 1, maxS: 60 },
+      { multiple: 7, minS: 0.1, maxS: 12 },
+      { multiple: 15, minS: 0.003, maxS: 0.05 },
+    ],
+    leastS: 0.003,
+    letThroughPerA2: null,
+    source:
+      'IEC 60898-3, d.c. curve C: 113 % at least 1 h, 145 % within 1 h, 255 % 1–60 s, trips at once between 7 and 15 times (from memory)',
+  },
   breakerHydraulic: {
     gates: [
       { multiple: 1, minS: 3600, maxS: Number.POSITIVE_INFINITY },

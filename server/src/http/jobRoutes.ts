@@ -1,5 +1,5 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { PROFILE_IDS } from '@ombrik/core/document/brief/brief';
+import { CHEMISTRIES, PROFILE_IDS } from '@ombrik/core/document/brief/brief';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
 import type { Command } from '@ombrik/core/document/commands';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
@@ -38,7 +38,7 @@ const newJob = record({
   customer: text(0, 80),
   place: text(0, 120),
   systemVoltageV: oneOfNumber([12, 24, 48]),
-  chemistry: oneOfText(['agm', 'lifepo4']),
+  chemistry: oneOfText(CHEMISTRIES),
   profileId: oneOfText(PROFILE_IDS),
   wantedOn: wantedDate(),
   /** Which template the order starts from; empty starts from nothing. */

@@ -11,7 +11,7 @@ import { type AppEnv, signedIn } from './session.ts';
 
 const share = () => num({ min: 0.1, max: 1 });
 const settings = record({
-  usableShare: record({ agm: share(), lifepo4: share() }),
+  usableShare: record({ agm: share(), vented: share(), lifepo4: share() }),
   hourRate: num({ min: 0, max: 1000 }),
   marginShare: num({ min: 0, max: 2 }),
   currency: text(1, 6),

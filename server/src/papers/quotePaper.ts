@@ -1,4 +1,5 @@
 import type { QuoteLine } from '@ombrik/core/power/quote/quote';
+import { CHEMISTRY_NAME } from '@ombrik/core/words';
 import type { JobFile } from '../store/jobFile.ts';
 import type { QuoteRow } from '../store/quotes.ts';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
@@ -18,7 +19,7 @@ export async function quotePaper(file: JobFile, kept: QuoteRow, head: PaperHead)
   const { brief } = file.board;
   paragraph(
     doc,
-    `For ${brief.customer || 'a customer still to be named'}: ${brief.jobName}${brief.place ? `, ${brief.place}` : ''}. ${brief.systemVoltageV} V, ${brief.chemistry === 'agm' ? 'AGM' : 'LiFePO4'}. Offer ${kept.version}, made by ${kept.personName} on ${kept.at.slice(0, 10)}.${kept.note ? ` ${kept.note}` : ''}`,
+    `For ${brief.customer || 'a customer still to be named'}: ${brief.jobName}${brief.place ? `, ${brief.place}` : ''}. ${brief.systemVoltageV} V, ${CHEMISTRY_NAME[brief.chemistry]}. Offer ${kept.version}, made by ${kept.personName} on ${kept.at.slice(0, 10)}.${kept.note ? ` ${kept.note}` : ''}`,
   );
   for (const [group, title] of GROUPS) {
     const lines = quote.lines.filter((l) => l.group === group);

@@ -11,11 +11,18 @@ export interface WorkshopRow {
   values: Workshop;
 }
 
+/** What was set, with the defaults for what was not, or did not yet exist when it was. */
+const valuesOf = (set: Partial<Workshop>): Workshop => ({
+  ...defaultWorkshop,
+  ...set,
+  usableShare: { ...defaultWorkshop.usableShare, ...set.usableShare },
+});
+
 /** The workshop this database belongs to, with defaults for what it has not set; null while it is empty. */
 export async function readWorkshop(db: Knex): Promise<WorkshopRow | null> {
   const row = await db('workshop').first();
   if (!row) return null;
-  const values: Workshop = { ...defaultWorkshop, ...row.values };
+  const values: Workshop = valuesOf(row.values);
   // Offers are rows of their own; with them the prices, and so the version, of what is derived.
   const prices = offerPrices(await listOffers(db), articleFinder(values));
   const priced = Object.keys(prices).length > 0;
@@ -38,7 +45,7 @@ export async function createWorkshop(db: Knex, name: string, isDemo: boolean): P
 export async function setWorkshopValues(db: Knex, change: Partial<Workshop>): Promise<Workshop> {
   return db.transaction(async (trx) => {
     const row = await trx('workshop').forUpdate().first();
-    const before: Workshop = { ...defaultWorkshop, ...row.values };
+    const before: Workshop = valuesOf(row.values);
     const values: Workshop = { ...before, ...change, version: String(Number(before.version) + 1) };
     await trx('workshop').update({ values: JSON.stringify(values) });
     return values;

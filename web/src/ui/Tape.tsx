@@ -7,7 +7,15 @@ const WIDTH = 1000;
 const LEFT = 96;
 const RIGHT = WIDTH - 96;
 
-const END_WORD = { stud: 'lug', clamp: 'ferrule', lead: 'splice', tab: 'receptacle', contact: 'contact' };
+const END_WORD = {
+  stud: 'lug',
+  clamp: 'ferrule',
+  lead: 'splice',
+  tab: 'receptacle',
+  contact: 'contact',
+  socket: 'plug',
+  cap: 'cap',
+};
 
 function End({ end, x, side, thickness }: { end: MadeEnd; x: number; side: -1 | 1; thickness: number }) {
   const barrel = 34;

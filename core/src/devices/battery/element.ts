@@ -1,6 +1,6 @@
 import type { Id } from '../../document/basics.ts';
-import type { Chemistry } from '../../document/brief/brief.ts';
-import { id, num, oneOfText, orNull, record, tagIs } from '../../document/schemaKit.ts';
+import { CHEMISTRIES, type Chemistry } from '../../document/brief/brief.ts';
+import { flag, id, num, oneOfText, orNull, record, tagIs } from '../../document/schemaKit.ts';
 import { amp, type Elemental, elementKind, ohm, volt } from '../elementKind.ts';
 
 export interface BatteryElement extends Elemental<'battery'> {
@@ -14,6 +14,10 @@ export interface BatteryElement extends Elemental<'battery'> {
   dischargeLimitA: number;
   /** Current at which the battery's own electronics open; null where it has none. */
   bmsCutA: number | null;
+  /** Limits the rush into an empty inverter by itself: no pre-charge resistor is wanted. */
+  limitsInrush: boolean;
+  /** How one that has shut itself off comes back. */
+  wakes: 'never off' | 'by charger' | 'by button';
 }
 
 declare module '../../document/part/part.ts' {
@@ -33,13 +37,15 @@ export const batteryElement = elementKind({
     id: id(),
     plus: id(),
     minus: id(),
-    chemistry: oneOfText(['agm', 'lifepo4']),
+    chemistry: oneOfText(CHEMISTRIES),
     nominalV: volt(),
     capacityAh: num({ min: 0.1, max: 5000, unit: 'Ah' }),
     resistanceOhm: ohm(),
     chargeLimitA: amp(),
     dischargeLimitA: amp(),
     bmsCutA: orNull(amp()),
+    limitsInrush: flag(),
+    wakes: oneOfText(['never off', 'by charger', 'by button']),
   }),
   terminals: ['plus', 'minus'],
   sheet: {
@@ -51,5 +57,6 @@ export const batteryElement = elementKind({
   },
   older: {
     2: () => ({ bmsCutA: null }),
+    5: (element) => ({ limitsInrush: false, wakes: element.bmsCutA == null ? 'never off' : 'by charger' }),
   },
 });

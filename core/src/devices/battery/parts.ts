@@ -1,5 +1,6 @@
 import type { Chemistry } from '../../document/brief/brief.ts';
 import type { PartData } from '../../document/part/part.ts';
+import { CHEMISTRY_NAME } from '../../words.ts';
 import { signalOutput } from '../makings.ts';
 import { clamp, stud } from '../terminals.ts';
 
@@ -14,7 +15,7 @@ const battery = (
 ): PartData => ({
   id: `battery-${chemistry}-${nominalV}-${capacityAh}`,
   kind: 'battery',
-  name: `${chemistry === 'agm' ? 'AGM' : 'LiFePO4'} battery ${nominalV} V ${capacityAh} Ah`,
+  name: `${chemistry === 'vented' ? 'Vented lead-acid' : CHEMISTRY_NAME[chemistry]} battery ${nominalV} V ${capacityAh} Ah`,
   widthMm,
   heightMm,
   depthMm,
@@ -39,6 +40,8 @@ const battery = (
       dischargeLimitA,
       // Electronics of a lithium battery open well above what it may give all day. General knowledge, no source.
       bmsCutA: chemistry === 'lifepo4' ? 3 * dischargeLimitA : null,
+      limitsInrush: false,
+      wakes: chemistry === 'lifepo4' ? 'by charger' : 'never off',
     },
   ],
   systemVoltagesV: [12, 24, 48],
@@ -54,6 +57,15 @@ const twoPosts = (made: PartData): PartData => ({
   terminals: made.terminals.map((t) =>
     t.polarity === 'minus' ? { ...t, attachment: { kind: 'stud', diameterMm: 6, palmWidthMaxMm: 30 } } : t,
   ),
+});
+
+/** A battery whose electronics pre-charge what hangs on it, and that is woken by its own button. */
+const preCharging = (plain: PartData): PartData => ({
+  ...plain,
+  id: `${plain.id}-precharge`,
+  name: `${plain.name}, pre-charges by itself, wake button`,
+  elements: plain.elements.map((e) => (e.kind === 'battery' ? { ...e, limitsInrush: true, wakes: 'by button' } : e)),
+  price: plain.price === null ? null : plain.price + 90,
 });
 
 /** A battery whose electronics say by two outputs whether its cells may be charged and discharged. */
@@ -77,6 +89,8 @@ const withOutputs = (plain: PartData): PartData => ({
 export const BATTERIES: readonly PartData[] = [
   battery('agm', 12, 100, 0.0055, [330, 175, 220, 29], [20, 150], 190),
   battery('agm', 12, 200, 0.0032, [520, 240, 220, 58], [40, 300], 360),
+  battery('vented', 12, 100, 0.006, [345, 175, 230, 26], [20, 150], 130),
+  battery('vented', 12, 220, 0.0035, [518, 276, 242, 60], [44, 300], 260),
   twoPosts(battery('agm', 12, 100, 0.0055, [330, 175, 220, 29], [20, 150], 190)),
   battery('lifepo4', 12, 50, 0.004, [200, 166, 172, 6], [25, 50], 240),
   battery('lifepo4', 12, 100, 0.0025, [330, 172, 220, 11], [50, 100], 420),
@@ -85,5 +99,6 @@ export const BATTERIES: readonly PartData[] = [
   battery('lifepo4', 24, 100, 0.004, [520, 240, 220, 22], [50, 100], 780),
   battery('lifepo4', 48, 100, 0.012, [440, 130, 440, 55], [50, 100], 1450),
   withOutputs(battery('lifepo4', 12, 100, 0.0025, [330, 172, 220, 11], [50, 100], 420)),
+  preCharging(battery('lifepo4', 48, 100, 0.012, [440, 130, 440, 55], [50, 100], 1450)),
   withOutputs(battery('lifepo4', 24, 200, 0.0024, [560, 320, 260, 42], [100, 200], 1480)),
 ];

@@ -36,6 +36,10 @@ export const BUS_BARS: readonly PartData[] = [
   busBar('minus', 6, 8, 250, 34),
   busBar('plus', 6, 10, 500, 58),
   busBar('minus', 6, 10, 500, 58),
+  busBar('plus', 4, 10, 600, 62),
+  busBar('minus', 4, 10, 600, 62),
+  busBar('plus', 8, 10, 800, 96),
+  busBar('minus', 8, 10, 800, 96),
   busBar('plus', 6, 6, 150, 19),
   busBar('minus', 6, 6, 150, 19),
 ];

@@ -26,6 +26,7 @@ const button: PartData = {
       normallyOpen: true,
       follows: 'buttonHeld',
       selfLimiting: false,
+      interlock: null,
     },
   ],
   systemVoltagesV: [12, 24, 48],

@@ -252,6 +252,30 @@ const contacts: Lug[] = CONTACT_RATINGS_A.flatMap((contactA) =>
     price: round1(0.8 + contactA * 0.01),
   })),
 );
+/** Closed caps shrunk over a cut end. */
+const caps: Lug[] = (
+  [
+    [0.75, 2.5, 4],
+    [4, 10, 8],
+    [16, 35, 13],
+    [50, 120, 21],
+  ] as const
+).map(([areaMinMm2, areaMm2, outerMm]) => ({
+  ...plainEnd,
+  id: `cap-${areaMm2}`,
+  name: `Heat-shrink end cap ${areaMinMm2}–${areaMm2} mm²`,
+  kind: 'cap',
+  areaMinMm2,
+  areaMm2,
+  boreMm: outerMm,
+  insulation: 'heatShrink',
+  dieId: 'none: shrunk on',
+  palmWidthMm: outerMm,
+  barrelDepthMm: 20,
+  barrelOuterMm: outerMm,
+  setbackMm: 2,
+  price: round1(0.2 + outerMm * 0.05),
+}));
 export const LUGS: Lug[] = [
   ...ringLugs,
   ...angledLugs,
@@ -264,6 +288,7 @@ export const LUGS: Lug[] = [
   ...bareReceptacles,
   ...coveredReceptacles,
   ...contacts,
+  ...caps,
 ];
 
 /** Bores of dual-wall tube with adhesive, before and after, mm: about three to one. Mark: [mem]. */

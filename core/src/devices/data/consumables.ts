@@ -27,6 +27,10 @@ const INTERRUPT: Record<FuseStyle, FuseLink['interrupt']> = {
     { upToV: 32, currentA: 3000 },
     { upToV: 48, currentA: 1500 },
   ],
+  breakerDin: [
+    { upToV: 60, currentA: 10000 },
+    { upToV: 125, currentA: 6000 },
+  ],
   breakerHydraulic: [
     { upToV: 65, currentA: 5000 },
     { upToV: 80, currentA: 2000 },
@@ -69,6 +73,7 @@ export const FUSE_LINKS: FuseLink[] = [
   ...links('anl', 'bolt-down fuse, ANL type', [35, 50, 80, 100, 125, 150, 200, 250, 300, 400], 7),
   ...links('cube', 'cube fuse', [30, 50, 75, 100, 125, 150, 200, 250, 300], 9),
   ...links('breakerThermal', 'thermal breaker', [25, 30, 40, 50, 60, 80, 100, 120, 150], 18),
+  ...links('breakerDin', 'DIN d.c. breaker, curve C', [6, 10, 16, 20, 25, 32, 40, 50, 63, 80, 100, 125], 16),
   ...links('breakerHydraulic', 'hydraulic breaker', [5, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100], 14),
 ];
 

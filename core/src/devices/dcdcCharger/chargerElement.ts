@@ -11,11 +11,16 @@ export interface ChargerElement extends Elemental<'charger'> {
   outputA: number;
   outputV: number;
   efficiencyShare: number;
-  /** From the maker's sheet; null means: work it out at the feed's lowest voltage. */
+  /**
+   * From the maker's sheet: of a converter what it takes at most (null: work it out at the feed's lowest voltage), of a
+   * solar controller the largest short-circuit current its input stands.
+   */
   inputMaxA: number | null;
   inputMaxV: number;
   /** A trigger that must be live for it to work; null where it starts by itself. */
   enable: Id | null;
+  /** In one case with others: the most they give together at the one output they share; null where it has its own. */
+  togetherA: number | null;
 }
 
 declare module '../../document/part/part.ts' {
@@ -44,6 +49,7 @@ export const chargerElement = elementKind({
     inputMaxA: orNull(amp()),
     inputMaxV: volt(),
     enable: orNull(id()),
+    togetherA: orNull(amp()),
   }),
   terminals: ['inPlus', 'inMinus', 'outPlus', 'outMinus', 'enable'],
   sheet: {
@@ -54,5 +60,6 @@ export const chargerElement = elementKind({
   },
   older: {
     3: () => ({ enable: null }),
+    5: () => ({ togetherA: null }),
   },
 });

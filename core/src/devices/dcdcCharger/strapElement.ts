@@ -1,5 +1,5 @@
 import type { Id } from '../../document/basics.ts';
-import type { Chemistry } from '../../document/brief/brief.ts';
+import { CHEMISTRIES, type Chemistry } from '../../document/brief/brief.ts';
 import { id, oneOfText, record, tagIs } from '../../document/schemaKit.ts';
 import { type Elemental, elementKind } from '../elementKind.ts';
 
@@ -22,7 +22,7 @@ declare module '../../document/part/part.ts' {
 export const strapElement = elementKind({
   kind: 'strap',
   role: 'none',
-  schema: record({ kind: tagIs('strap'), id: id(), a: id(), b: id(), joinedFor: oneOfText(['agm', 'lifepo4']) }),
+  schema: record({ kind: tagIs('strap'), id: id(), a: id(), b: id(), joinedFor: oneOfText(CHEMISTRIES) }),
   terminals: ['a', 'b'],
   sheet: {},
 });

@@ -34,4 +34,20 @@ const feedWithSignal = (nominalV: number): PartData => {
   };
 };
 
-export const FEEDS: readonly PartData[] = [feed(12), feedWithSignal(12)];
+/** A feed with a lead off the running lights: live whenever somebody leaves them on, engine or not. */
+const feedWithLights = (nominalV: number): PartData => {
+  const plain = feed(nominalV);
+  return {
+    ...plain,
+    id: `feed-${nominalV}-lights`,
+    name: `Engine starter battery tap, ${nominalV} V, with running-lights lead`,
+    terminals: [
+      ...plain.terminals,
+      lead('lights', 'plus', [0, 15, 90], 1.5, { name: 'running lights', required: false }),
+    ],
+    elements: [...plain.elements, signalOutput('lights', 'plus', 'lightsOn')],
+  };
+};
+
+/** The starter battery of the larger engines. */
+export const FEEDS: readonly PartData[] = [feed(12), feed(24), feedWithSignal(12), feedWithLights(12)];

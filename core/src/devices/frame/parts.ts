@@ -21,6 +21,7 @@ const frame: PartData = {
       id: 'frame',
       terminalIds: Array.from({ length: 8 }, (_, i) => `p${i + 1}`),
       pointOhm: 0.001,
+      ohmPerM: 0,
       ratingA: 200,
     },
   ],
@@ -29,4 +30,12 @@ const frame: PartData = {
   leadTimeDays: null,
 };
 
-export const FRAMES: readonly PartData[] = [frame];
+/** A long steel chassis: its metal counts too, by how far along it each point lies. Common practice, no source. */
+const chassis: PartData = {
+  ...frame,
+  id: 'chassis-8',
+  name: 'Long steel frame, 8 return points M8, counted by distance',
+  elements: frame.elements.map((e) => (e.kind === 'frame' ? { ...e, ohmPerM: 0.0003 } : e)),
+};
+
+export const FRAMES: readonly PartData[] = [frame, chassis];

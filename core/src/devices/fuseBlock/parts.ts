@@ -54,4 +54,43 @@ const fuseBlock = (ways: number, price: number): PartData => {
   };
 };
 
-export const FUSE_BLOCKS: readonly PartData[] = [fuseBlock(6, 22), fuseBlock(12, 36)];
+/** Bolt-down fuses side by side on one bar. */
+const boltRow = (style: 'sf30' | 'sf51', ways: number, maxRatingA: number, price: number): PartData => {
+  const widthMm = 50 + ways * 40;
+  const x = (n: number) => -widthMm / 2 + 60 + (n - 1) * 40;
+  const numbers = Array.from({ length: ways }, (_, i) => i + 1);
+  return {
+    id: `bolt-row-${style}-${ways}`,
+    kind: 'fuseBlock',
+    name: `Row of ${ways} bolt-down fuses ${style.toUpperCase()}, M8, fed together`,
+    widthMm,
+    heightMm: 120,
+    depthMm: 55,
+    massKg: Math.round(20 + 18 * ways) / 100,
+    clearSpaceMm: noClear,
+    mountHoles: sideHoles(widthMm / 2 - 8),
+    terminals: [
+      stud('feed', 'plus', [-widthMm / 2 + 24, -30, 180], [10, 34], { lineLoad: 'line' }),
+      ...numbers.map((n) => stud(`w${n}`, 'plus', [x(n), 40, 90], [8, 30], { required: false, lineLoad: 'load' })),
+    ],
+    elements: numbers.map((n) => ({
+      kind: 'fuseSeat',
+      id: `f${n}`,
+      a: 'feed',
+      b: `w${n}`,
+      style,
+      maxRatingA,
+      polarised: false,
+    })),
+    systemVoltagesV: [12, 24, 48],
+    price,
+    leadTimeDays: 7,
+  };
+};
+
+export const FUSE_BLOCKS: readonly PartData[] = [
+  fuseBlock(6, 22),
+  fuseBlock(12, 36),
+  boltRow('sf30', 4, 150, 34),
+  boltRow('sf51', 4, 300, 52),
+];

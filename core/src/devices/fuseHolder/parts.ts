@@ -1,6 +1,6 @@
-import type { FuseStyle, PartData } from '../../document/part/part.ts';
+import type { FuseStyle, PartData, Polarity } from '../../document/part/part.ts';
 import { noClear, sideHoles } from '../makings.ts';
-import { stud } from '../terminals.ts';
+import { clamp, stud } from '../terminals.ts';
 
 const fuseHolder = (
   id: string,
@@ -36,7 +36,7 @@ const fuseHolder = (
 const breakerBase = (
   id: string,
   name: string,
-  style: 'breakerThermal' | 'breakerHydraulic',
+  style: 'breakerThermal' | 'breakerHydraulic' | 'breakerDin',
   maxRatingA: number,
   studMm: number,
   polarised: boolean,
@@ -46,6 +46,44 @@ const breakerBase = (
   depthMm: 70,
   elements: [{ kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style, maxRatingA, polarised }],
 });
+
+/** On a DIN rail, one module a pole; of the two-pole one the minus opens with it. */
+const dinBreaker = (poles: 1 | 2): PartData => {
+  const at = (n: number) => (n - (poles - 1) / 2) * 18;
+  const pole = (n: number, line: string, load: string, polarity: Polarity) => [
+    clamp(line, polarity, [at(n), -38, 270], [1.5, 35], { lineLoad: 'line' }),
+    clamp(load, polarity, [at(n), 38, 90], [1.5, 35], { lineLoad: 'load' }),
+  ];
+  return {
+    ...fuseHolder(`breaker-din-${poles}p`, '', 'breakerDin', 125, 8, 22, 18 * poles, 85, 9 * poles),
+    name: `DIN breaker, d.c., ${poles === 1 ? 'one pole' : 'two poles'}, to 125 A`,
+    depthMm: 75,
+    mountHoles: [],
+    terminals: [
+      ...pole(0, 'line', 'load', poles === 1 ? 'none' : 'plus'),
+      ...(poles === 2 ? pole(1, 'minusLine', 'minusLoad', 'minus') : []),
+    ],
+    elements: [
+      { kind: 'fuseSeat', id: 'seat', a: 'line', b: 'load', style: 'breakerDin', maxRatingA: 125, polarised: false },
+      ...(poles === 2
+        ? [
+            {
+              kind: 'contact' as const,
+              id: 'minusPole',
+              a: 'minusLine',
+              b: 'minusLoad',
+              resistanceOhm: 0.0006,
+              ratingA: 125,
+              normallyOpen: false,
+              follows: null,
+              selfLimiting: false,
+              interlock: null,
+            },
+          ]
+        : []),
+    ],
+  };
+};
 
 export const FUSE_HOLDERS: readonly PartData[] = [
   fuseHolder('holder-classT', 'Battery fuse holder, Class T, M8', 'classT', 400, 8, 30, 130, 48, 42),
@@ -63,5 +101,18 @@ export const FUSE_HOLDERS: readonly PartData[] = [
     true,
     18,
   ),
+  fuseHolder(
+    'holder-post-300',
+    'Terminal fuse on the battery’s post, one cube fuse, M8',
+    'cube',
+    300,
+    8,
+    30,
+    62,
+    38,
+    19,
+  ),
+  dinBreaker(1),
+  dinBreaker(2),
   fuseHolder('holder-blade', 'Single blade-fuse holder, M5', 'blade', 40, 5, 14, 60, 26, 4),
 ];

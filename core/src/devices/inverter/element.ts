@@ -2,12 +2,14 @@ import type { Id } from '../../document/basics.ts';
 import { id, num, oneOfText, orNull, record, tagIs } from '../../document/schemaKit.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { inverterCurrent } from '../../formulas/demand.ts';
-import { type Elemental, elementKind, share, volt } from '../elementKind.ts';
+import { amp, type Elemental, elementKind, share, volt } from '../elementKind.ts';
 
 export interface InverterElement extends Elemental<'inverter'> {
   plus: Id;
   minus: Id;
   acPowerW: number;
+  /** Apparent power it may give; watts are fewer where the load's power factor is under one. */
+  ratedVA: number;
   efficiencyShare: number;
   cutoffV: number;
   idleA: number;
@@ -18,6 +20,8 @@ export interface InverterElement extends Elemental<'inverter'> {
   acOut: Id | null;
   /** Line terminal of its own input: while that is live, its transfer relay passes it through. */
   acIn: Id | null;
+  /** Most its transfer relay passes from that input; null where it has none. */
+  transferA: number | null;
 }
 
 declare module '../../document/part/part.ts' {
@@ -38,6 +42,7 @@ export const inverterElement = elementKind({
     plus: id(),
     minus: id(),
     acPowerW: num({ min: 1, max: 50000, unit: 'W' }),
+    ratedVA: num({ min: 1, max: 62500, unit: 'VA' }),
     efficiencyShare: share(),
     cutoffV: volt(),
     idleA: num({ min: 0, max: 50, unit: 'A' }),
@@ -45,10 +50,12 @@ export const inverterElement = elementKind({
     waveform: oneOfText(['sine', 'modified']),
     acOut: orNull(id()),
     acIn: orNull(id()),
+    transferA: orNull(amp()),
   }),
   terminals: ['plus', 'minus', 'acIn', 'acOut'],
   sheet: {
     acPowerW: ['Output power', 'W'],
+    ratedVA: ['Apparent power', 'VA'],
     efficiencyShare: ['Efficiency', ''],
     cutoffV: ['Cut-off voltage', 'V'],
     idleA: ['Idle current', 'A'],
@@ -56,6 +63,7 @@ export const inverterElement = elementKind({
   older: {
     2: (element) => ({ surgeW: 2 * Number(element.acPowerW), waveform: 'sine' }),
     3: () => ({ acOut: null, acIn: null }),
+    5: (element) => ({ ratedVA: Number(element.acPowerW), transferA: element.acIn === null ? null : 16 }),
   },
   draw: (element, { address }) => ({
     designCurrentA: use(

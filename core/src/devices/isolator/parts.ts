@@ -30,6 +30,7 @@ const isolator = (ratingA: number, studMm: number, sizeMm: number, price: number
       normallyOpen: false,
       follows: null,
       selfLimiting: false,
+      interlock: null,
     },
   ],
   systemVoltagesV: [12, 24, 48],
@@ -67,16 +68,51 @@ const solarIsolator: PartData = {
     normallyOpen: false,
     follows: null,
     selfLimiting: false,
+    interlock: null,
   })),
   systemVoltagesV: [12, 24, 48, 150],
   price: 34,
   leadTimeDays: 5,
 };
 
+/** Joins its common stud to the one or the other, never to both. */
+const twoWay = (
+  id: string,
+  name: string,
+  ratingA: number,
+  studMm: number,
+  sizeMm: number,
+  price: number,
+): PartData => ({
+  ...isolator(ratingA, studMm, sizeMm, price),
+  id,
+  name,
+  terminals: [
+    stud('common', 'none', [0, sizeMm / 4, 90], [studMm, sizeMm / 2 - 4], { lineLoad: 'load' }),
+    stud('first', 'none', [-sizeMm / 4, -sizeMm / 5, 180], [studMm, sizeMm / 2 - 4], { lineLoad: 'line' }),
+    stud('second', 'none', [sizeMm / 4, -sizeMm / 5, 0], [studMm, sizeMm / 2 - 4], { lineLoad: 'line' }),
+  ],
+  elements: ['first', 'second'].map((to) => ({
+    kind: 'contact',
+    id: to,
+    a: to,
+    b: 'common',
+    resistanceOhm: 0.0002,
+    ratingA,
+    normallyOpen: false,
+    follows: null,
+    selfLimiting: false,
+    interlock: 'hand',
+  })),
+});
+
 export const ISOLATORS: readonly PartData[] = [
   solarIsolator,
   isolator(100, 8, 65, 16),
   isolator(300, 10, 80, 34),
+  isolator(500, 10, 100, 58),
+  twoWay('two-way-100', 'Two-way switch 100 A, one of two, M8', 100, 8, 70, 26),
+  twoWay('two-way-300', 'Two-way switch 300 A, one of two, M10', 300, 10, 95, 52),
   {
     id: 'rocker-20',
     kind: 'isolator',
@@ -102,6 +138,7 @@ export const ISOLATORS: readonly PartData[] = [
         normallyOpen: false,
         follows: null,
         selfLimiting: false,
+        interlock: null,
       },
     ],
     systemVoltagesV: [12, 24],

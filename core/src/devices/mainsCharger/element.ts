@@ -12,6 +12,8 @@ export interface MainsChargerElement extends Elemental<'mainsCharger'> {
   efficiencyShare: number;
   /** Line terminal it is fed at; null where the sheet shows none. */
   acIn: Id | null;
+  /** In one case with others: the most they give together at the one output they share; null where it has its own. */
+  togetherA: number | null;
 }
 
 declare module '../../document/part/part.ts' {
@@ -35,11 +37,13 @@ export const mainsChargerElement = elementKind({
     outputV: volt(),
     efficiencyShare: share(),
     acIn: orNull(id()),
+    togetherA: orNull(amp()),
   }),
   terminals: ['plus', 'minus', 'acIn'],
   sheet: { outputA: ['Output current', 'A'], outputV: ['Output voltage', 'V'], efficiencyShare: ['Efficiency', ''] },
   older: {
     3: () => ({ acIn: null }),
+    5: () => ({ togetherA: null }),
   },
   charging: {
     charge: ({ outputA }) => ({ designCurrentA: outputA, origin: given('part sheet: output current'), outputA }),

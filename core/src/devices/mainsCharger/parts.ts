@@ -36,6 +36,7 @@ const mainsCharger = (
       outputV: (systemV / 12) * 14.4,
       efficiencyShare: 0.9,
       acIn: 'acL',
+      togetherA: null,
     },
   ],
   systemVoltagesV: [systemV],

@@ -1,11 +1,13 @@
 import type { Id } from '../../document/basics.ts';
 import { id, oneOfText, record, tagIs } from '../../document/schemaKit.ts';
-import { type Elemental, elementKind } from '../elementKind.ts';
+import { amp, type Elemental, elementKind } from '../elementKind.ts';
 
 export interface MainsSourceElement extends Elemental<'mainsSource'> {
   line: Id;
   neutral: Id;
   source: 'inlet' | 'generator';
+  /** Most it gives for long. */
+  ratedA: number;
 }
 
 declare module '../../document/part/part.ts' {
@@ -26,8 +28,10 @@ export const mainsSourceElement = elementKind({
     line: id(),
     neutral: id(),
     source: oneOfText(['inlet', 'generator']),
+    ratedA: amp(),
   }),
   terminals: ['line', 'neutral'],
-  sheet: {},
+  sheet: { ratedA: ['Rated current', 'A'] },
+  older: { 5: () => ({ ratedA: 16 }) },
   makesLive: ({ line }) => ({ at: line, whileLive: [] }),
 });

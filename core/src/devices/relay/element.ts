@@ -1,9 +1,9 @@
 import type { Id } from '../../document/basics.ts';
 import { CONDITIONS, type ConditionId } from '../../document/part/part.ts';
-import { id, oneOfText, orNull, record, tagIs } from '../../document/schemaKit.ts';
+import { id, num, oneOfText, orNull, record, tagIs } from '../../document/schemaKit.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { coilCurrent } from '../../formulas/demand.ts';
-import { type Elemental, elementKind, ohm } from '../elementKind.ts';
+import { type Elemental, elementKind, ohm, volt } from '../elementKind.ts';
 
 export interface CoilElement extends Elemental<'coil'> {
   plus: Id;
@@ -12,6 +12,15 @@ export interface CoilElement extends Elemental<'coil'> {
   contactId: Id;
   /** A voltage-sensing relay pulls in only while this holds beside its feed; null for a plain coil. */
   needs: ConditionId | null;
+  /** Thresholds of one that senses the voltage at its feed by itself; null for a plain coil. */
+  senses: Senses | null;
+}
+
+/** Closes at or above one voltage and opens below another, after a delay. */
+export interface Senses {
+  closeV: number;
+  openV: number;
+  delayS: number;
 }
 
 declare module '../../document/part/part.ts' {
@@ -34,11 +43,13 @@ export const coilElement = elementKind({
     resistanceOhm: ohm(),
     contactId: id(),
     needs: orNull(oneOfText(CONDITIONS)),
+    senses: orNull(record({ closeV: volt(), openV: volt(), delayS: num({ min: 0, max: 3600, unit: 's' }) })),
   }),
   terminals: ['plus', 'minus'],
   sheet: { resistanceOhm: ['Resistance', 'Ω'] },
   older: {
     3: () => ({ needs: null }),
+    5: () => ({ senses: null }),
   },
   draw: ({ resistanceOhm }, { systemVoltageV, address }) => ({
     designCurrentA: use(coilCurrent, { systemVoltageV, resistanceOhm }, address, {

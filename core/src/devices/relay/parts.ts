@@ -29,8 +29,18 @@ const voltageRelay: PartData = {
       normallyOpen: true,
       follows: null,
       selfLimiting: false,
+      interlock: null,
     },
-    { kind: 'coil', id: 'coil', plus: 'coilPlus', minus: 'coilMinus', resistanceOhm: 60, contactId: 'k', needs: null },
+    {
+      kind: 'coil',
+      id: 'coil',
+      plus: 'coilPlus',
+      minus: 'coilMinus',
+      resistanceOhm: 60,
+      contactId: 'k',
+      needs: null,
+      senses: null,
+    },
   ],
   systemVoltagesV: [12, 24],
   price: 58,
@@ -64,6 +74,7 @@ const joiningRelay: PartData = {
       normallyOpen: true,
       follows: null,
       selfLimiting: false,
+      interlock: null,
     },
     {
       kind: 'coil',
@@ -73,6 +84,7 @@ const joiningRelay: PartData = {
       resistanceOhm: 80,
       contactId: 'k',
       needs: 'engineRunning',
+      senses: { closeV: 13.3, openV: 12.8, delayS: 5 },
     },
   ],
   systemVoltagesV: [12],
@@ -91,9 +103,30 @@ const boostRelay: PartData = {
   ],
   elements: [
     ...joiningRelay.elements,
-    { kind: 'coil', id: 'boostCoil', plus: 'boost', minus: 'minus', resistanceOhm: 80, contactId: 'k', needs: null },
+    {
+      kind: 'coil',
+      id: 'boostCoil',
+      plus: 'boost',
+      minus: 'minus',
+      resistanceOhm: 80,
+      contactId: 'k',
+      needs: null,
+      senses: null,
+    },
   ],
   price: 52,
+};
+
+/** Watches the voltage at its own line stud and opens before the bank is empty: no wire but its minus. */
+const sensingDisconnect: PartData = {
+  ...joiningRelay,
+  id: 'relay-lvd-sensing-120',
+  name: 'Low-voltage disconnect, senses for itself, 120 A',
+  elements: joiningRelay.elements.map((e) =>
+    e.kind === 'coil' ? { ...e, needs: 'cellsGiveCharge', senses: { closeV: 12.6, openV: 11.5, delayS: 60 } } : e,
+  ),
+  systemVoltagesV: [12],
+  price: 64,
 };
 
 /** A plain relay: closed while its coil is fed. */
@@ -105,4 +138,4 @@ const powerRelay: PartData = {
   leadTimeDays: 5,
 };
 
-export const RELAYS: readonly PartData[] = [voltageRelay, powerRelay, joiningRelay, boostRelay];
+export const RELAYS: readonly PartData[] = [sensingDisconnect, voltageRelay, powerRelay, joiningRelay, boostRelay];

@@ -24,4 +24,34 @@ const shunt = (ratingA: number, studMm: number, price: number): PartData => ({
   leadTimeDays: 10,
 });
 
-export const SHUNTS: readonly PartData[] = [shunt(100, 8, 28), shunt(500, 10, 46)];
+/** Four branches measured one by one, from a common bar to each. */
+const fourChannels: PartData = {
+  ...shunt(300, 10, 88),
+  id: 'shunt-4x50',
+  name: 'Four-channel shunt, 4 × 50 A',
+  widthMm: 170,
+  terminals: [
+    stud('battery', 'minus', [-72, 0, 180], [10, 40], { lineLoad: 'line' }),
+    ...[1, 2, 3, 4].map((n) =>
+      stud(`c${n}`, 'minus', [-40 + n * 26, 0, n % 2 ? 90 : 270], [6, 22], { lineLoad: 'load', required: false }),
+    ),
+  ],
+  mountHoles: sideHoles(78),
+  elements: [1, 2, 3, 4].map((n) => ({
+    kind: 'resistance',
+    id: `r${n}`,
+    a: 'battery',
+    b: `c${n}`,
+    resistanceOhm: 0.001,
+    ratingA: 50,
+    shunt: true,
+  })),
+};
+
+export const SHUNTS: readonly PartData[] = [
+  shunt(100, 8, 28),
+  shunt(300, 8, 38),
+  shunt(500, 10, 46),
+  shunt(600, 10, 58),
+  fourChannels,
+];

@@ -2,7 +2,11 @@ import type { Id } from '../basics.ts';
 
 export type SystemVoltageV = 12 | 24 | 48;
 
-export type Chemistry = 'agm' | 'lifepo4';
+/** `vented`: lead-acid with caps, which gives off hydrogen and wants its air. */
+export const CHEMISTRIES = ['agm', 'vented', 'lifepo4'] as const;
+export type Chemistry = (typeof CHEMISTRIES)[number];
+
+export type MainsVoltageV = 120 | 230;
 
 export const PROFILE_IDS = ['craft-iso', 'craft-abyc', 'road', 'fixed-iec', 'fixed-nec'] as const;
 
@@ -40,6 +44,9 @@ export interface Brief {
   systemVoltageV: SystemVoltageV;
   chemistry: Chemistry;
   ambientC: number;
+  /** Of the place the board goes to, and the most its inlet gives. */
+  mainsVoltageV: MainsVoltageV;
+  inletA: number;
   profileId: ProfileId;
   notes: string;
 }

@@ -4,6 +4,7 @@ export const BRIEF_FIELDS = {
   growthShare: { label: 'Make ready for', min: 0, max: 4, unit: '' },
   budget: { label: 'Budget', min: 0, max: 1e7, unit: '' },
   ambientC: { label: 'Ambient where the cables lie', min: -30, max: 60, unit: '°C' },
+  inletA: { label: 'Mains inlet', min: 1, max: 125, unit: 'A' },
 } as const satisfies NumberFields;
 
 export const OPENING_FIELDS = {

@@ -1,6 +1,6 @@
 import type { Schema } from 'yup';
 import { id, list, num, oneOfNumber, oneOfText, orNull, record, text } from '../schemaKit.ts';
-import { type Brief, PROFILE_IDS } from './brief.ts';
+import { type Brief, CHEMISTRIES, PROFILE_IDS } from './brief.ts';
 import { BRIEF_FIELDS, OPENING_FIELDS } from './briefFields.ts';
 
 export const briefSchema: Schema<Brief> = record({
@@ -22,8 +22,10 @@ export const briefSchema: Schema<Brief> = record({
   ),
   questions: list(record({ id: id(), text: text(1, 300), answer: text(0, 1000) }), { max: 60 }),
   systemVoltageV: oneOfNumber([12, 24, 48]),
-  chemistry: oneOfText(['agm', 'lifepo4']),
+  chemistry: oneOfText(CHEMISTRIES),
   ambientC: num(BRIEF_FIELDS.ambientC),
+  mainsVoltageV: oneOfNumber([120, 230]),
+  inletA: num(BRIEF_FIELDS.inletA),
   profileId: oneOfText(PROFILE_IDS),
   notes: text(0, 4000),
 });

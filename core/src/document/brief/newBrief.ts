@@ -19,6 +19,8 @@ export const newBrief = (brief: Partial<Brief> = {}): Brief => ({
   systemVoltageV: 12,
   chemistry: 'lifepo4',
   ambientC: 30,
+  mainsVoltageV: 230,
+  inletA: 16,
   profileId: 'craft-iso',
   notes: '',
   ...brief,

@@ -38,6 +38,8 @@ export interface Core {
   colour: Choice<ColourCode>;
   fromLug: Choice<Id>;
   toLug: Choice<Id>;
+  /** Sleeve or tape of this colour at both its ends, where its own colour says something else; null for none. */
+  remark: ColourCode | null;
 }
 
 /** Physical: one cut of cable whose cores carry connections. */

@@ -1,6 +1,9 @@
 import { each, isObject, type Migration } from '../migration.ts';
 
-/** Version 2: material. Version 3: whether hand or router laid a route. Version 4: surroundings and travel of a run. */
+/**
+ * Version 2: material. Version 3: whether hand or router laid a route. Version 4: surroundings and travel of a run.
+ * Version 5: re-marked cores.
+ */
 export const cableMigration: Migration = {
   2: (cable) => ({ material: 'copper', ...cable }),
   3: (cable) => ({
@@ -20,4 +23,5 @@ export const cableMigration: Migration = {
         : segment.environment,
     })),
   }),
+  5: (cable) => ({ ...cable, cores: each(cable.cores, (core) => ({ remark: null, ...core })) }),
 };

@@ -49,6 +49,7 @@ const core = record({
   colour: choiceSchema(oneOfText(COLOUR_CODES)),
   fromLug: choiceSchema(id()),
   toLug: choiceSchema(id()),
+  remark: orNull(oneOfText(COLOUR_CODES)),
 });
 
 export const cableSchema: Schema<Cable> = record({

@@ -83,6 +83,7 @@ export function connectTerminals(
         colour: { mode: 'auto' },
         fromLug: { mode: 'auto' },
         toLug: { mode: 'auto' },
+        remark: null,
       },
     ],
     segments: defaultSegments(a, b, (n) => `${id('sg')}${n}`),

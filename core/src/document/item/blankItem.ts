@@ -20,5 +20,7 @@ export const blankItem = (of: Pick<Item, Told> & Partial<Item>): Item => ({
   drawnAt: null,
   inserts: [],
   stacks: [],
+  inService: true,
+  framePoints: [],
   ...of,
 });

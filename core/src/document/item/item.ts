@@ -28,6 +28,16 @@ export interface LoadDemand {
   essential: boolean;
   /** Which drop limit of the profile it is judged by. */
   dropClass: 'critical' | 'other';
+  /** Runs for seconds, so many times an hour, as a starter, jack or winch does; null for what runs on. */
+  shortTime: ShortTime | null;
+  /** Watts over volt-amperes; of loads on the mains side. */
+  powerFactor: number;
+}
+
+/** How long each time, and how often. */
+export interface ShortTime {
+  onS: number;
+  timesPerHour: number;
 }
 
 /** A stiff source that is not part of the bank (a starter battery's tap). */
@@ -40,6 +50,12 @@ export interface Insert {
   seatId: Id;
   /** Id of a fuse link in the catalogue. */
   link: Choice<Id>;
+}
+
+/** How far along a metal frame from where its minus joins a point of it lies. */
+export interface FramePoint {
+  terminalId: Id;
+  alongMm: number;
 }
 
 /** Order of the connections on one stud, bottom first. */
@@ -70,13 +86,25 @@ export interface Item {
   drawnAt: { x: number; y: number } | null;
   inserts: Insert[];
   stacks: StudStack[];
+  /** False for what is left in place, dead: nothing runs through it and nobody is fed by it. */
+  inService: boolean;
+  framePoints: FramePoint[];
 }
 
 /** What of an item the wiring knows: neither its names nor where it stands. */
-export type WiredItem = Pick<Item, 'id' | 'partId' | 'feed'>;
+export type WiredItem = Pick<Item, 'id' | 'partId' | 'feed' | 'inService' | 'framePoints'>;
 
 /** What of a load changes a current, a size or a judgement of the wiring; its hours change none. */
 export type ElectricLoad = Pick<
   LoadDemand,
-  'rating' | 'side' | 'surgeFactor' | 'softStart' | 'needsSine' | 'essential' | 'dropClass' | 'groupId'
+  | 'rating'
+  | 'side'
+  | 'surgeFactor'
+  | 'softStart'
+  | 'needsSine'
+  | 'essential'
+  | 'dropClass'
+  | 'groupId'
+  | 'shortTime'
+  | 'powerFactor'
 >;

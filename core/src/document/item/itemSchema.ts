@@ -15,7 +15,7 @@ import {
   text,
 } from '../schemaKit.ts';
 import type { FeedSource, Item, LoadDemand, Place, Rating } from './item.ts';
-import { FEED_FIELDS, ITEM_FIELDS, LOAD_FIELDS } from './itemFields.ts';
+import { FEED_FIELDS, FRAME_POINT_FIELDS, ITEM_FIELDS, LOAD_FIELDS } from './itemFields.ts';
 
 const place: Schema<Place> = taggedUnion('kind', {
   unplaced: record({ kind: tagIs('unplaced') }),
@@ -53,6 +53,8 @@ export const loadDemandSchema: Schema<LoadDemand> = record({
   dutyShare: num(LOAD_FIELDS.dutyShare),
   essential: flag(),
   dropClass: oneOfText(['critical', 'other']),
+  shortTime: orNull(record({ onS: num(LOAD_FIELDS.onS), timesPerHour: num(LOAD_FIELDS.timesPerHour) })),
+  powerFactor: num(LOAD_FIELDS.powerFactor),
 });
 
 const feed: Schema<FeedSource> = record({
@@ -77,4 +79,6 @@ export const itemSchema: Schema<Item> = record({
   drawnAt: orNull(record({ x: onDrawing(), y: onDrawing() })),
   inserts: list(record({ seatId: id(), link: choiceSchema(id()) }), { max: 60 }),
   stacks: list(record({ terminalId: id(), order: choiceSchema(list(id(), { max: 20 })) }), { max: 60 }),
+  inService: flag(),
+  framePoints: list(record({ terminalId: id(), alongMm: num(FRAME_POINT_FIELDS.alongMm) }), { max: 60 }),
 });

@@ -18,5 +18,7 @@ export const newLoad = (load: Partial<LoadDemand> = {}): LoadDemand => ({
   dutyShare: 1,
   essential: false,
   dropClass: 'other',
+  shortTime: null,
+  powerFactor: 1,
   ...load,
 });

@@ -8,6 +8,14 @@ import type { LoadDemand } from './item.ts';
 export const hoursPerDayOf = (load: LoadDemand): number =>
   load.usage.kind === 'perDay' ? load.usage.hoursPerDay : load.usage.hours.length;
 
+/**
+ * Share of its hours a load really draws: what was said, or what its seconds and starts an hour come to.
+ * @example
+ * drawShareOf({ dutyShare: 1, shortTime: { onS: 9, timesPerHour: 4 } }); // 0.01
+ */
+export const drawShareOf = ({ dutyShare, shortTime }: Pick<LoadDemand, 'dutyShare' | 'shortTime'>): number =>
+  shortTime ? Math.min(1, (shortTime.onS * shortTime.timesPerHour) / 3600) : dutyShare;
+
 /** Part of one hour of the day (0 … 23) a load is on: painted hours whole, unpainted ones spread evenly. */
 export const onShareIn = (load: LoadDemand, hour: number): number =>
   load.usage.kind === 'perDay' ? load.usage.hoursPerDay / 24 : load.usage.hours.includes(hour) ? 1 : 0;

@@ -15,6 +15,10 @@ export function attachmentText(attachment: Attachment): string {
       return `tab ${attachment.widthMm} mm`;
     case 'contact':
       return `contact ${attachment.contactA} A`;
+    case 'socket':
+      return `socket ${attachment.plug}`;
+    case 'cap':
+      return 'capped end';
     default:
       return `lead ${attachment.areaMm2} mm²`;
   }

@@ -10,6 +10,10 @@ export const TAB_WIDTHS_MM = [2.8, 4.8, 6.3] as const;
 /** Sizes of palm-sized two-pole connectors, A. Common practice, no source. */
 export const CONTACT_RATINGS_A = [50, 120, 175] as const;
 
+/** Plugs of data leads, which are bought made up. */
+export const DATA_PLUGS = ['6p4c', '8p8c', '2-pin'] as const;
+export type DataPlug = (typeof DATA_PLUGS)[number];
+
 /** How a conductor is held. `palmWidthMaxMm` is the widest lug palm that fits between neighbours. */
 export type Attachment =
   | { kind: 'stud'; diameterMm: number; palmWidthMaxMm: number }
@@ -17,7 +21,11 @@ export type Attachment =
   | { kind: 'lead'; areaMm2: number }
   | { kind: 'tab'; widthMm: number }
   /** A chamber of a two-pole connector, for a contact of its size. */
-  | { kind: 'contact'; contactA: number };
+  | { kind: 'contact'; contactA: number }
+  /** For a plug of a data lead. */
+  | { kind: 'socket'; plug: DataPlug }
+  /** The end of a lead that goes nowhere, insulated. */
+  | { kind: 'cap' };
 
 export interface Terminal {
   id: Id;
@@ -47,6 +55,7 @@ export const FUSE_STYLES = [
   'cube',
   'breakerThermal',
   'breakerHydraulic',
+  'breakerDin',
 ] as const;
 export type FuseStyle = (typeof FUSE_STYLES)[number];
 /**
@@ -54,7 +63,7 @@ export type FuseStyle = (typeof FUSE_STYLES)[number];
  * @example
  * isBreaker('classT'); // false
  */
-export const isBreaker = (style: FuseStyle): boolean => style === 'breakerThermal' || style === 'breakerHydraulic';
+export const isBreaker = (style: FuseStyle): boolean => style.startsWith('breaker');
 
 /** What a contact of a control circuit follows when neither a hand nor a coil works it. */
 export const CONDITIONS = [
@@ -63,6 +72,7 @@ export const CONDITIONS = [
   'cellsGiveCharge',
   'buttonHeld',
   'mainsPresent',
+  'lightsOn',
 ] as const;
 export type ConditionId = (typeof CONDITIONS)[number];
 
@@ -166,12 +176,12 @@ export interface CableType {
   pricePerM: number | null;
 }
 
-/** What is crimped on a conductor's end. */
+/** What is put on a conductor's end. */
 export interface Lug {
   id: Id;
   name: string;
   /** `receptacle` goes on a tab, `contact` into a two-pole connector. */
-  kind: 'lug' | 'ferrule' | 'splice' | 'receptacle' | 'contact';
+  kind: 'lug' | 'ferrule' | 'splice' | 'receptacle' | 'contact' | 'cap';
   /** Conductor areas the barrel takes; both the same for all but small insulated ones. */
   areaMinMm2: number;
   areaMm2: number;

@@ -9,7 +9,7 @@ const elements = (version: number) => (part: Record<string, unknown>) => ({
   elements: each(part.elements, (e) => ({ ...elementKindNamed(e.kind)?.older?.[version]?.(e), ...e })),
 });
 
-/** Versions 2 and 3: what elements gained. Version 4: what a part asks of its place. */
+/** Versions 2 and 3: what elements gained. Version 4: what a part asks of its place. Version 5: elements again. */
 export const partMigration: Migration = {
   2: elements(2),
   3: elements(3),
@@ -17,4 +17,5 @@ export const partMigration: Migration = {
     body: bodyOf({ kind: part.kind as PartKind, elements: Array.isArray(part.elements) ? part.elements : [] }),
     ...part,
   }),
+  5: elements(5),
 };

@@ -18,6 +18,7 @@ import {
 import {
   type Attachment,
   CONTACT_RATINGS_A,
+  DATA_PLUGS,
   FUSE_STYLES,
   type FuseLink,
   type Part,
@@ -40,6 +41,8 @@ const attachment: Schema<Attachment> = taggedUnion('kind', {
   lead: record({ kind: tagIs('lead'), areaMm2: num({ min: 0.1, max: 240, unit: 'mm²' }) }),
   tab: record({ kind: tagIs('tab'), widthMm: oneOfNumber(TAB_WIDTHS_MM) }),
   contact: record({ kind: tagIs('contact'), contactA: oneOfNumber(CONTACT_RATINGS_A) }),
+  socket: record({ kind: tagIs('socket'), plug: oneOfText(DATA_PLUGS) }),
+  cap: record({ kind: tagIs('cap') }),
 });
 
 const terminal: Schema<Terminal> = record({

@@ -1,5 +1,6 @@
 import { banksOf } from '../../stages/netlist/potentials.ts';
 import { netlist, potentials } from '../../stages/stages.ts';
+import { CHEMISTRY_NAME } from '../../words.ts';
 import { finding } from '../finding.ts';
 import { nameOf, namesOf } from '../places.ts';
 import { names } from '../views.ts';
@@ -28,7 +29,7 @@ export const bankMixed = finding({
           entity: `bank/${ids.join('/')}`,
           severity: differ ? ('stop' as const) : ('warn' as const),
           where: { label: namesOf(names, ids), itemIds: ids },
-          says: `${own.map((b) => `${nameOf(names, b.itemId)} ${b.element.capacityAh} Ah ${b.element.chemistry === 'agm' ? 'AGM' : 'LiFePO4'}`).join(', ')} in one bank`,
+          says: `${own.map((b) => `${nameOf(names, b.itemId)} ${b.element.capacityAh} Ah ${CHEMISTRY_NAME[b.element.chemistry]}`).join(', ')} in one bank`,
           why: differ
             ? 'two chemistries rest and charge at different voltages: one is always over- or undercharged'
             : 'in series the smallest is empty first; in parallel they share by resistance, not by size',

@@ -13,7 +13,7 @@ findingTest('fault-withstand', {
   speaks: () => behind300(10),
   silent: () => twoLamps(),
   says: /W2 would not survive a short: -F1 lets .* through/,
-  fix: /holder|base.* in at -F1:load/,
+  fix: /holder|base|breaker.* in at -F1:load/,
 });
 
 /** Main fuse, bar, 8 m of cable, and the small fuse only at its far end. */

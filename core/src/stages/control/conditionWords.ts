@@ -6,5 +6,6 @@ export const CONDITION_WORDS: Readonly<Record<ConditionId, readonly [holds: stri
   cellsTakeCharge: ['cells may charge', 'cells full or frozen'],
   cellsGiveCharge: ['cells may give', 'cells empty'],
   buttonHeld: ['button held', 'button not held'],
+  lightsOn: ['running lights on', 'running lights off'],
   mainsPresent: ['mains there', 'no mains'],
 };

@@ -3,7 +3,7 @@ import { ratedCurrent } from '../../devices/load/ratedCurrent.ts';
 import type { Id } from '../../document/basics.ts';
 import type { Brief } from '../../document/brief/brief.ts';
 import type { Item, LoadDemand } from '../../document/item/item.ts';
-import { hoursPerDayOf, onShareIn } from '../../document/item/usage.ts';
+import { drawShareOf, hoursPerDayOf, onShareIn } from '../../document/item/usage.ts';
 import type { Part } from '../../document/part/part.ts';
 import type { PowerPlan } from '../../document/power/power.ts';
 import type { BoardSettings } from '../../document/settings/settings.ts';
@@ -164,12 +164,12 @@ function rowOf({ item, load }: Load, brief: Pick<Brief, 'systemVoltageV'>, effic
   const standbyA = load.standbyW / (brief.systemVoltageV * (load.side === 'mains' ? efficiencyShare : 1));
   const dailyAh = use(
     dailyCharge,
-    { currentA, hoursPerDay: hoursPerDayOf(load), dutyShare: load.dutyShare, standbyA },
+    { currentA, hoursPerDay: hoursPerDayOf(load), dutyShare: drawShareOf(load), standbyA },
     `load/${item.id}/dailyAh`,
     {
       currentA: origin,
       hoursPerDay: given(load.usage.kind === 'painted' ? 'hours painted on the strip' : 'load list'),
-      dutyShare: given('load list'),
+      dutyShare: given(load.shortTime ? 'seconds each time and times an hour, load list' : 'load list'),
       standbyA: given(`${load.standbyW} W standby at the bank's voltage`),
     },
   );

@@ -88,7 +88,8 @@ export function buildNetlist(
   for (const item of items) {
     const part = parts.get(item.partId);
     if (!part) continue;
-    for (const element of part.elements) {
+    // Of what is left in place, dead, only the terminals remain.
+    for (const element of item.inService ? part.elements : []) {
       if (isIn(element, 'bar')) {
         const node = nodeCount++;
         for (const t of element.terminalIds) nodeOf.set(terminalKey({ itemId: item.id, terminalId: t }), node);
@@ -118,6 +119,7 @@ export function buildNetlist(
     marks: new Map(),
   };
   for (const item of items) {
+    if (!item.inService) continue;
     const terminals = parts.get(item.partId)?.terminals ?? [];
     for (const own of terminals.filter((t) => t.domain === 'earth'))
       for (const plus of terminals.filter((t) => t.domain === 'dc' && t.polarity === 'plus'))
@@ -146,6 +148,7 @@ export function buildNetlist(
     else if (isIn(element, 'hub')) {
       const hub = netlist.nodeCount++;
       netlist.frames.push({ itemId: item.id, node: hub });
+      const alongMm = new Map(item.framePoints.map((p) => [p.terminalId, p.alongMm]));
       for (const terminalId of element.terminalIds)
         netlist.branches.push({
           key: `${key}/${terminalId}`,
@@ -160,7 +163,7 @@ export function buildNetlist(
             id: `${element.id}/${terminalId}`,
             a: terminalId,
             b: terminalId,
-            resistanceOhm: element.pointOhm,
+            resistanceOhm: element.pointOhm + (element.ohmPerM * (alongMm.get(terminalId) ?? 0)) / 1000,
             ratingA: element.ratingA,
             shunt: false,
           },

@@ -40,6 +40,7 @@ const AT_REST: Readonly<Record<ConditionId, boolean>> = {
   cellsGiveCharge: true,
   buttonHeld: false,
   mainsPresent: false,
+  lightsOn: false,
 };
 
 /**

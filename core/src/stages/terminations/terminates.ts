@@ -81,6 +81,10 @@ function endFits(lug: Lug, attachment: Terminal['attachment']): boolean {
       return lug.kind === 'receptacle' && lug.tabWidthMm === attachment.widthMm;
     case 'contact':
       return lug.kind === 'contact' && lug.contactA === attachment.contactA;
+    case 'socket':
+      return false;
+    case 'cap':
+      return lug.kind === 'cap';
     default:
       return lug.kind === 'splice';
   }
@@ -96,6 +100,10 @@ export function whyNoEnd(areaMm2: number, terminal: Terminal, lugs: readonly Lug
       return `no receptacle for ${areaMm2} mm² on a tab of ${attachment.widthMm} mm in the catalogue`;
     case 'contact':
       return `no contact of ${attachment.contactA} A for ${areaMm2} mm² in the catalogue`;
+    case 'socket':
+      return `${terminal.name} takes a plug of a data lead, not a conductor`;
+    case 'cap':
+      return `no end cap for ${areaMm2} mm² in the catalogue`;
     case 'lead':
       return `no splice for ${areaMm2} mm² in the catalogue`;
     default: {

@@ -276,6 +276,21 @@ export function CableInspector({ cable }: { cable: Cable }) {
               options={COLOUR_CODES.map((c) => ({ value: c, text: `${c} ${COLOUR_NAME[c]}` }))}
               onChange={(colour: Choice<ColourCode>) => change({ colour }, 'colour')}
             />
+            <Row label="re-marked">
+              <select
+                className="select select-xs"
+                aria-label={`${cable.designation} re-marked at its ends`}
+                value={core.remark ?? ''}
+                onChange={(e) => change({ remark: (e.target.value || null) as ColourCode | null }, 're-marking')}
+              >
+                <option value="">no</option>
+                {COLOUR_CODES.map((c) => (
+                  <option key={c} value={c}>
+                    {c} {COLOUR_NAME[c]}
+                  </option>
+                ))}
+              </select>
+            </Row>
             <Row label="first end">
               <span>{m.from.lugName}</span>
             </Row>

@@ -17,6 +17,7 @@ import { Askable } from '../../ui/Askable.tsx';
 import { amps } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { FramePoints } from './FramePoints.tsx';
 import { Ownership } from './Ownership.tsx';
 import { OwnLinkForm } from './OwnLinkForm.tsx';
 import { Row } from './Row.tsx';
@@ -225,6 +226,7 @@ export function ItemInspector({
         ))}
       </select>
       {!item.load && <Ownership item={item} />}
+      {part.elements.some((e) => e.kind === 'frame' && e.ohmPerM > 0) && <FramePoints item={item} part={part} />}
       {at.kind === 'panel' ? (
         <div className="mt-1 grid grid-cols-2 gap-1">
           <NumberField

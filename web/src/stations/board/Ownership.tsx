@@ -5,7 +5,7 @@ import { useJob } from '../../app/jobSession.tsx';
 export function Ownership({ item }: { item: Item }) {
   const job = useJob();
   return (
-    <div className="mt-1 flex items-center gap-2">
+    <div className="mt-1 flex flex-wrap items-center gap-2">
       <select
         className="select select-sm min-w-0 flex-1"
         aria-label={`Whose part ${item.designation} is`}
@@ -38,6 +38,19 @@ export function Ownership({ item }: { item: Item }) {
           }
         />
         rating known
+      </label>
+      <label className="flex items-center gap-1.5 text-xs">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-xs"
+          checked={!item.inService}
+          onChange={(e) =>
+            job.edit(`${item.designation}: ${e.target.checked ? 'left in place, dead' : 'in service'}`, [
+              { kind: 'set', collection: 'items', id: item.id, field: 'inService', value: !e.target.checked },
+            ])
+          }
+        />
+        left in place, dead
       </label>
     </div>
   );

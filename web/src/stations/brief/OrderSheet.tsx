@@ -193,9 +193,20 @@ export function OrderSheet() {
               options={[
                 ['lifepo4', 'LiFePO4'],
                 ['agm', 'AGM'],
+                ['vented', 'Lead-acid, vented'],
               ]}
               onPick={(v) => set('chemistry', v)}
             />
+            <Pick
+              label="Mains of the place"
+              value={brief.mainsVoltageV}
+              options={[
+                [230, '230 V'],
+                [120, '120 V'],
+              ]}
+              onPick={(v) => set('mainsVoltageV', v)}
+            />
+            <NumberField {...BRIEF_FIELDS.inletA} value={brief.inletA} onCommit={(v) => set('inletA', v)} />
             <NumberField
               {...inPercent(BRIEF_FIELDS.growthShare)}
               value={Math.round(brief.growthShare * 100)}

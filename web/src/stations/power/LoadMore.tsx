@@ -113,6 +113,32 @@ export function LoadMore({
           <option value="other">other</option>
         </select>
       </label>
+      {load.side === 'mains' && (
+        <NumberField
+          {...LOAD_FIELDS.powerFactor}
+          value={load.powerFactor}
+          onCommit={(powerFactor) => set({ powerFactor }, 'power factor')}
+        />
+      )}
+      {flag('runs for seconds', load.shortTime !== null, (on) => ({
+        shortTime: on ? { onS: 10, timesPerHour: 4 } : null,
+      }))}
+      {load.shortTime && (
+        <>
+          <NumberField
+            {...LOAD_FIELDS.onS}
+            value={load.shortTime.onS}
+            onCommit={(onS) => load.shortTime && set({ shortTime: { ...load.shortTime, onS } }, 'seconds each time')}
+          />
+          <NumberField
+            {...LOAD_FIELDS.timesPerHour}
+            value={load.shortTime.timesPerHour}
+            onCommit={(timesPerHour) =>
+              load.shortTime && set({ shortTime: { ...load.shortTime, timesPerHour } }, 'times an hour')
+            }
+          />
+        </>
+      )}
       {flag('soft starter', load.softStart, (softStart) => ({ softStart }))}
       {flag('needs a pure sine', load.needsSine, (needsSine) => ({ needsSine }))}
       <label className="grid gap-0.5">

@@ -2,6 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { buildSystem } from '@ombrik/core/power/buildSystem';
 import type { Proposal } from '@ombrik/core/power/proposals';
 import { HORIZON_YEARS } from '@ombrik/core/power/tenYears';
+import { CHEMISTRY_NAME } from '@ombrik/core/words';
 import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJob } from '../../app/jobSession.tsx';
@@ -82,8 +83,7 @@ export function SystemsSheet() {
       <h1 className="text-2xl">Systems</h1>
       <p className="dim mb-2">
         Worked out from {job.board.items.filter((i) => i.load).length} loads,{' '}
-        {job.board.brief.chemistry === 'agm' ? 'AGM' : 'LiFePO4'} at {job.board.brief.systemVoltageV} V, and the sources
-        named.{' '}
+        {CHEMISTRY_NAME[job.board.brief.chemistry]} at {job.board.brief.systemVoltageV} V, and the sources named.{' '}
         {standing > 0 &&
           `Choosing one takes the ${standing} parts that stand on the board off it; undo brings them back.`}
       </p>
@@ -187,7 +187,7 @@ export function SystemsSheet() {
             <tbody>
               {chemistries.map((c) => (
                 <tr key={c.chemistry} className="num">
-                  <td>{c.chemistry === 'agm' ? 'AGM' : 'LiFePO4'}</td>
+                  <td>{CHEMISTRY_NAME[c.chemistry]}</td>
                   <td className="text-right">{ampHours(c.capacityAh)}</td>
                   <td className="text-right">{money(c.price, currency)}</td>
                   <td className="text-right">{kilograms(c.massKg)}</td>

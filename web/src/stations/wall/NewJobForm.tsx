@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { PROFILE_IDS, type ProfileId } from '@ombrik/core/document/brief/brief';
+import { CHEMISTRIES, type Chemistry, PROFILE_IDS, type ProfileId } from '@ombrik/core/document/brief/brief';
 import { TEMPLATES } from '@ombrik/core/document/templates';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -14,7 +14,7 @@ const schema = object({
   customer: string().trim().max(80, 'At most 80 characters').default(''),
   place: string().trim().max(120, 'At most 120 characters').default(''),
   systemVoltageV: number().oneOf([12, 24, 48]).required(),
-  chemistry: mixed<'agm' | 'lifepo4'>().oneOf(['agm', 'lifepo4']).required(),
+  chemistry: mixed<Chemistry>().oneOf(CHEMISTRIES).required(),
   profileId: mixed<ProfileId>()
     .oneOf([...PROFILE_IDS])
     .required(),
@@ -101,6 +101,7 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
         <select className="select w-full" {...form.register('chemistry')}>
           <option value="lifepo4">LiFePO4</option>
           <option value="agm">AGM</option>
+          <option value="vented">Lead-acid, vented</option>
         </select>
       </label>
       <label className="col-span-2 grid gap-1">

@@ -88,6 +88,15 @@ export function WorkshopPage() {
               onCommit={(v) => put({ usableShare: { ...workshop.usableShare, agm: v / 100 } })}
             />
             <NumberField
+              label="Usable share, vented lead-acid"
+              disabled={!may}
+              value={Math.round(workshop.usableShare.vented * 100)}
+              min={10}
+              max={100}
+              unit="%"
+              onCommit={(v) => put({ usableShare: { ...workshop.usableShare, vented: v / 100 } })}
+            />
+            <NumberField
               label="Usable share, LiFePO4"
               disabled={!may}
               value={Math.round(workshop.usableShare.lifepo4 * 100)}
