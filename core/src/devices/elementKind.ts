@@ -16,6 +16,10 @@ export interface Current {
 export interface Draw extends Current {
   /** Current for the moment it starts over its design current; 1 where it starts softly. */
   surgeFactor: number;
+  /** Comes and goes by itself, and heavily: what others lose is judged without it. */
+  apart?: true;
+  /** How long it stays above its design current each time, s; left out where that is only the moment of a start. */
+  burstS?: number;
   /** What it does on the bench: constant power, constant current, or a fixed resistance. */
   operating:
     | { kind: 'power'; powerW: number }

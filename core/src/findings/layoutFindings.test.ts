@@ -194,7 +194,7 @@ describe('holes and routes', () => {
   it('holes too close, too near the edge, too small, with a bare edge', () => {
     says('holes-close', withHoles([600, 650, 30], [640, 650, 30]), withHoles([600, 650, 30], [700, 650, 30]));
     says('hole-near-edge', withHoles([600, 752, 30]), withHoles([600, 650, 30]));
-    says('hole-too-small', through(withHoles([600, 650, 5])), through(withHoles([600, 650, 30])));
+    says('hole-too-small', through(withHoles([600, 650, 3])), through(withHoles([600, 650, 30])));
     says('hole-unlined', through(withHoles([600, 650, 30])), withHoles([600, 650, 30]));
   });
   // A sleeve for the weather is asked.

@@ -42,10 +42,14 @@ import { partOffPanel } from './layout/part-off-panel.ts';
 import { partsOverlap } from './layout/parts-overlap.ts';
 import { screwNearEdge } from './layout/screw-near-edge.ts';
 import { mainsBackFeed } from './mains/mains-back-feed.ts';
+import { mainsCableThin } from './mains/mains-cable-thin.ts';
 import { mainsLoadUnfed } from './mains/mains-load-unfed.ts';
 import { mainsLoop } from './mains/mains-loop.ts';
+import { mainsOverTransfer } from './mains/mains-over-transfer.ts';
 import { mainsPinsLive } from './mains/mains-pins-live.ts';
 import { mainsSelfFed } from './mains/mains-self-fed.ts';
+import { mainsSideOpen } from './mains/mains-side-open.ts';
+import { socketWithoutRcd } from './mains/socket-without-rcd.ts';
 import { alternatorAtIdle } from './power/alternator-at-idle.ts';
 import { alternatorOverdrawn } from './power/alternator-overdrawn.ts';
 import { bankShortOfDays } from './power/bank-short-of-days.ts';
@@ -55,11 +59,13 @@ import { bankTooCold } from './power/bank-too-cold.ts';
 import { chargeOverLimit } from './power/charge-over-limit.ts';
 import { groupOfOne } from './power/group-of-one.ts';
 import { inverterTooSmall } from './power/inverter-too-small.ts';
+import { loadAboveInverter } from './power/load-above-inverter.ts';
 import { mainsWithoutInverter } from './power/mains-without-inverter.ts';
 import { needsSine } from './power/needs-sine.ts';
 import { ratingUnknown } from './power/rating-unknown.ts';
 import { sourceUnused } from './power/source-unused.ts';
 import { surgeTooLarge } from './power/surge-too-large.ts';
+import { surveyFuseAboveWire } from './power/survey-fuse-above-wire.ts';
 import { surveyUnknown } from './power/survey-unknown.ts';
 import { ownRulesMissing } from './profile/own-rules-missing.ts';
 import { ruleWithCondition } from './profile/rule-with-condition.ts';
@@ -102,9 +108,11 @@ import { screwHoldsLittle } from './space/screw-holds-little.ts';
 import { screwTooLong } from './space/screw-too-long.ts';
 import { sensorFar } from './space/sensor-far.ts';
 import { terminalsOpen } from './space/terminals-open.ts';
+import { controllerInputCurrent } from './sun/controller-input-current.ts';
 import { isolatorBelowString } from './sun/isolator-below-string.ts';
 import { stringTooHigh } from './sun/string-too-high.ts';
 import { stringsUnfused } from './sun/strings-unfused.ts';
+import { colourAgainstPolarity } from './wiring/colour-against-polarity.ts';
 import { connectionWithoutCable } from './wiring/connection-without-cable.ts';
 import { domainMixed } from './wiring/domain-mixed.ts';
 import { frameLoop } from './wiring/frame-loop.ts';
@@ -121,6 +129,7 @@ import { terminalUnconnected } from './wiring/terminal-unconnected.ts';
 
 /** Every kind of finding there is. A new one is a file, and a line here. */
 export const FINDINGS = [
+  colourAgainstPolarity,
   connectionWithoutCable,
   domainMixed,
   frameLoop,
@@ -158,13 +167,18 @@ export const FINDINGS = [
   batteryOverLimit,
   lithiumOnAlternator,
   isolatorBelowString,
+  controllerInputCurrent,
   stringTooHigh,
   stringsUnfused,
   mainsBackFeed,
+  mainsCableThin,
   mainsLoadUnfed,
   mainsLoop,
   mainsPinsLive,
+  mainsOverTransfer,
   mainsSelfFed,
+  mainsSideOpen,
+  socketWithoutRcd,
   banksStayJoined,
   chargeNotBlocked,
   chargerRunsEngineOff,
@@ -232,11 +246,13 @@ export const FINDINGS = [
   chargeOverLimit,
   groupOfOne,
   inverterTooSmall,
+  loadAboveInverter,
   mainsWithoutInverter,
   needsSine,
   ratingUnknown,
   sourceUnused,
   surgeTooLarge,
+  surveyFuseAboveWire,
   surveyUnknown,
   ownRulesMissing,
   ruleWithCondition,

@@ -57,11 +57,11 @@ type Named = { readonly id: Id; readonly designation: string; readonly partId: I
 /** Elements inside the parts by kind, in the order of the board. */
 export const elements = stage(
   'elements',
-  { items: fact('items', ['id', 'designation', 'partId']), parts },
+  { items: fact('items', ['id', 'designation', 'partId', 'inService']), parts },
   ({ items, parts }) => {
     const found = new Map<Element['kind'], { item: Named; element: Element }[]>();
     for (const item of items)
-      for (const element of parts.get(item.partId)?.elements ?? []) {
+      for (const element of (item.inService && parts.get(item.partId)?.elements) || []) {
         const own = found.get(element.kind);
         if (own) own.push({ item, element });
         else found.set(element.kind, [{ item, element }]);

@@ -14,6 +14,27 @@ export const loadCurrent = declareFormula({
   compute: ({ powerW, voltageV }) => powerW / voltageV,
 });
 
+/**
+ * Steady current that heats a conductor as much as one that comes for seconds and goes: its hottest moment over a cycle,
+ * cooling with one time constant.
+ */
+export const shortTimeCurrent = declareFormula({
+  id: 'demand.shortTimeCurrent',
+  title: 'Steady current that heats as much as the short one',
+  formula: 'currentA * sqrt((1 - exp(-onS / timeConstantS)) / (1 - exp(-periodS / timeConstantS)))',
+  unit: 'A',
+  inputs: {
+    currentA: { unit: 'A', what: 'current while it runs', sample: [5, 600] },
+    onS: { unit: 's', what: 'how long each time', sample: [1, 300] },
+    periodS: { unit: 's', what: 'from one start to the next', sample: [301, 3600] },
+    timeConstantS: { unit: 's', what: 'thermal time constant of a conductor for it', sample: [30, 400] },
+  },
+  source:
+    'warming and cooling of first order, I²R on the heat the copper takes; the time constant of the thinnest conductor that would do, 1.2 s for each ampere of it, 30 s at least (worked from the tables: 25 A on 1.5 mm² 36 s, 130 A on 16 mm² 156 s, 270 A on 50 mm² 350 s)',
+  compute: ({ currentA, onS, periodS, timeConstantS }) =>
+    currentA * Math.sqrt((1 - Math.exp(-onS / timeConstantS)) / (1 - Math.exp(-periodS / timeConstantS))),
+});
+
 /** Current a relay's coil holds in with. */
 export const coilCurrent = declareFormula({
   id: 'demand.coilCurrent',

@@ -1,4 +1,4 @@
-import { ABYC_AMPACITY } from '../tables/abycAsMetric.ts';
+import { ABYC_AMPACITY } from '../tables/abycByGauge.ts';
 import type { ProfileData } from './profile.ts';
 import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
@@ -22,7 +22,7 @@ export const craftAbyc: ProfileData = {
     source: 'ABYC E-11, bundled conductors (from memory)',
   },
   insulation: 'thermoplastic105',
-  minAreaMm2: { value: 1.5, source: 'ABYC E-11: smallest conductor 16 AWG (from memory)' },
+  minAreaMm2: { value: 1.31, source: 'ABYC E-11: smallest conductor 16 AWG (from memory)' },
   drop: { criticalShare: 0.03, otherShare: 0.1, source: 'ABYC E-11: 3 % critical, 10 % other (from memory)' },
   fuseFactor: COMMON_FUSE_FACTOR,
   unfused: {

@@ -1,4 +1,4 @@
-import { NEC_AMPACITY } from '../tables/necAsMetric.ts';
+import { NEC_AMPACITY } from '../tables/necByGauge.ts';
 import type { ProfileData } from './profile.ts';
 import { CAUTION, COMMON_EDGE, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
@@ -22,7 +22,7 @@ export const fixedNec: ProfileData = {
     source: 'NEC 310.15(C)(1), more than three conductors (from memory)',
   },
   insulation: 'thermoplastic105',
-  minAreaMm2: { value: 2.5, source: 'NEC 310: smallest conductor 14 AWG (from memory)' },
+  minAreaMm2: { value: 2.08, source: 'NEC 310: smallest conductor 14 AWG (from memory)' },
   drop: {
     criticalShare: 0.03,
     otherShare: 0.05,

@@ -12,7 +12,7 @@ export interface Profile {
   name: string;
   scope: string;
   caution: string;
-  /** How sizes are named on papers and screens: metric, or metric with the gauge beside it. */
+  /** Which sizes it chooses from: square millimetres or gauges. One of the other kind may be locked all the same. */
   sizes: 'mm2' | 'awg';
   ampacity: AmpacityTable;
   /** `counts` in words; a sheathed cable adds its cores, or its circuits of two where circuits are counted. */

@@ -1,4 +1,4 @@
-import type { Choice } from '../document/basics.ts';
+import type { Choice, Id } from '../document/basics.ts';
 import type { Environment } from '../document/cable/cable.ts';
 import type { Connection } from '../document/connection/connection.ts';
 import type { ElectricLoad } from '../document/item/item.ts';
@@ -18,6 +18,7 @@ import { loadPoints, loadStep } from './bench/loadSteps.ts';
 import { mainsSteps } from './bench/mainsSteps.ts';
 import { boardBodies, cablesKgOf } from './body/boardBody.ts';
 import { controlStudy } from './control/controlStudy.ts';
+import { mainsAhead, mainsLeastOf } from './control/mainsAhead.ts';
 import { mainsStudy } from './control/mainsStudy.ts';
 import { cutGroups, longestFirst } from './cuts/cuts.ts';
 import { demandOf } from './demand/demand.ts';
@@ -40,7 +41,7 @@ import { buildNetlist } from './netlist/netlist.ts';
 import { polarityOf, spreadPotentials } from './netlist/potentials.ts';
 import { withoutTies } from './netlist/ties.ts';
 import { cableLines, deviceLines, fuseLines, inChunks, partsList } from './parts/parts.ts';
-import { cableAmpacity, candidatesOf } from './sizing/conductors.ts';
+import { cableAmpacity, candidatesOf, type MainsLeast } from './sizing/conductors.ts';
 import { sizeAll } from './sizing/sizing.ts';
 import { boardStates } from './states/boardStates.ts';
 import { workPlan } from './states/workPlan.ts';
@@ -164,13 +165,43 @@ export const joined = each(
   (picked) => picked,
 );
 
+/** What stands ahead of every mains line. */
+export const mainsLines = stage(
+  'mainsLines',
+  {
+    netlist,
+    items: fact('items', ['id', 'partId', 'inService']),
+    parts,
+    connections,
+    brief: briefOf(['mainsVoltageV']),
+  },
+  ({ netlist, items, parts, connections, brief }) => mainsAhead(netlist, items, parts, connections, brief),
+);
+/** The least size of each mains conductor, by what stands ahead of it. */
+const mainsLeast = stage(
+  'mainsLeast',
+  { mainsLines, brief: briefOf(['mainsVoltageV', 'inletA']) },
+  ({ mainsLines, brief }) => mainsLeastOf(mainsLines, brief),
+);
+
+/** Of the mains conductors of a cable what the one that wants most wants. */
+const thickest = (connections: readonly Connection[], least: ReadonlyMap<Id, MainsLeast>) =>
+  connections.reduce<{ leastMm2: number | null; why: string | null }>(
+    (most, { id }) => {
+      const own = least.get(id);
+      return own && own.leastMm2 > (most.leastMm2 ?? 0) ? own : most;
+    },
+    { leastMm2: null, why: null },
+  );
+
 /** Which sizes fit each cable: its terminals, its table, what is sold. In the order of `joined`, as the next ones are. */
 export const candidates = each(
   'candidates',
   joined,
   (cable) => cable.id,
-  { parts, profile, catalogue, workshop: workshopOf(['preferredAreasMm2']) },
-  ({ cores, material, connections, ends }, { parts, profile, catalogue, workshop }) => ({
+  { parts, profile, catalogue, workshop: workshopOf(['preferredAreasMm2']), mainsLeast },
+  ({ cores, material, connections, ends }, { parts, profile, catalogue, workshop, mainsLeast }) => ({
+    ...thickest(connections, mainsLeast),
     cores,
     material,
     connections,
@@ -181,12 +212,13 @@ export const candidates = each(
     catalogue,
     workshop,
   }),
-  ({ cores, material, connections, partIds, itemIds, parts, profile, catalogue, workshop }) => {
+  ({ cores, material, connections, partIds, itemIds, parts, profile, catalogue, workshop, leastMm2, why }) => {
     const partAt = new Map(itemIds.map((id, i) => [id, parts.get(partIds[i]!)]));
     const terminals = connections
       .flatMap((c) => [c.from, c.to])
       .flatMap((ref) => partAt.get(ref.itemId)?.terminals.find((t) => t.id === ref.terminalId) ?? []);
-    return candidatesOf({ cores, material }, connections, terminals, profile, catalogue, workshop);
+    const mains = leastMm2 === null || why === null ? null : { leastMm2, why };
+    return candidatesOf({ cores, material }, connections, terminals, profile, catalogue, workshop, mains);
   },
 );
 
@@ -301,7 +333,7 @@ export const sized = stage(
     cables: sizedCables,
     brief: briefOf(['systemVoltageV']),
     power: powerOf(['alternator']),
-    settings: settingsOf(['feederSchool', 'lostBattery']),
+    settings: settingsOf(['feederSchool', 'lostBattery', 'dropsBeside']),
     profile,
     catalogue,
   },

@@ -1,6 +1,6 @@
 /**
  * Single conductor, 105 °C insulation, outside engine spaces, A by AWG.
- * Source: ABYC E-11 table. Mark: [mem]. Kept for cross-checks until its profile is whole.
+ * Source: ABYC E-11 table. Mark: [mem].
  */
 export const ABYC_105C_A_BY_AWG: Readonly<Record<string, number>> = {
   '18': 20,

@@ -3,7 +3,19 @@
  * Source: IEC 60228 annex C. Mark: [mem].
  */
 export const CONDUCTOR_MM: Readonly<Record<2 | 5, Readonly<Record<string, number>>>> = {
-  2: { '10': 4.2, '16': 5.3, '25': 6.6, '35': 7.9, '50': 9.1, '70': 11, '95': 12.9, '120': 14.5, '150': 16.2 },
+  2: {
+    '10': 4.2,
+    '16': 5.3,
+    '25': 6.6,
+    '35': 7.9,
+    '50': 9.1,
+    '70': 11,
+    '95': 12.9,
+    '120': 14.5,
+    '150': 16.2,
+    '185': 18,
+    '240': 20.6,
+  },
   5: {
     '0.75': 1.3,
     '1': 1.5,
@@ -20,6 +32,8 @@ export const CONDUCTOR_MM: Readonly<Record<2 | 5, Readonly<Record<string, number
     '95': 15.1,
     '120': 17,
     '150': 19,
+    '185': 21,
+    '240': 24,
   },
 };
 export const CONDUCTOR_MM_SOURCE = 'IEC 60228 annex C, largest diameter of the conductor (from memory)';
@@ -45,6 +59,8 @@ export const DIN_46235: readonly (readonly [
   [95, 13.5, 19, 35, 18],
   [120, 15.5, 21, 35, 20],
   [150, 17, 23.5, 35, 22],
+  [185, 19, 26, 40, 25],
+  [240, 21.5, 29.5, 40, 28],
 ];
 export const DIN_46235_SOURCE = 'DIN 46235, bore, barrel and die code (from memory)';
 

@@ -2,7 +2,7 @@ import type { AmpacityTable, BundleFactor } from './ampacityTable.ts';
 
 /**
  * Clipped direct (method C), two loaded PVC-insulated conductors, 30 °C, A by mm².
- * Source: IEC 60364-5-52 table B.52.2. Mark: [mem]. The table held here ends at 50 mm².
+ * Source: IEC 60364-5-52 table B.52.2. Mark: [mem].
  */
 export const IEC_METHOD_C: AmpacityTable = {
   source: 'IEC 60364-5-52 method C, two loaded conductors, PVC 70 °C, 30 °C (from memory)',
@@ -18,6 +18,12 @@ export const IEC_METHOD_C: AmpacityTable = {
     [25, [112]],
     [35, [138]],
     [50, [168]],
+    [70, [213]],
+    [95, [258]],
+    [120, [299]],
+    [150, [344]],
+    [185, [392]],
+    [240, [461]],
   ],
 };
 

@@ -2,10 +2,12 @@ import { execFileSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
 import { columnFor, tableAmps } from '../stages/sizing/conductors.ts';
 import { ABYC_105C_A_BY_AWG } from './abycAmpacity.ts';
-import { awgAreaMm2, awgDiameterMm } from './awg.ts';
+import { ABYC_AMPACITY } from './abycByGauge.ts';
+import { awgAreaMm2, awgDiameterMm, GAUGE_SIZES, gaugeMm2, sizeText } from './awg.ts';
 import { CLASS5_OHM_PER_KM, STANDARD_AREAS_MM2 } from './conductorResistance.ts';
 import { IEC_METHOD_C } from './iecMethodC.ts';
 import { ISO_AMPACITY } from './isoAmpacity.ts';
+import { NEC_AMPACITY } from './necByGauge.ts';
 
 /** GNU units (Debian), an independent reference program. */
 const gnuUnits = (have: string, want: string): number =>
@@ -60,9 +62,27 @@ describe('conductor tables', () => {
     expect(tableAmps(ISO_AMPACITY, 35, 105)).toBe(210);
     expect(1.25 * 202).toBeGreaterThan(210);
   });
-  it('IEC method C: 50 mm² carries 168 A, and the table ends there (from memory)', () => {
+  it('IEC method C: 50 mm² carries 168 A, 240 mm² 461 A (from memory)', () => {
     expect(tableAmps(IEC_METHOD_C, 50, 70)).toBe(168);
-    expect(tableAmps(IEC_METHOD_C, 70, 70)).toBeNull();
+    expect(tableAmps(IEC_METHOD_C, 240, 70)).toBe(461);
+  });
+  it('an area between two rows counts as the row below, and never as nothing', () => {
+    // 2 AWG, 33.6 mm², under metric rules; 35 mm² under rules by gauge (worked).
+    expect(tableAmps(IEC_METHOD_C, 33.6, 70)).toBe(tableAmps(IEC_METHOD_C, 25, 70));
+    expect(tableAmps(NEC_AMPACITY, 35, 75)).toBe(115);
+    expect(tableAmps(ABYC_AMPACITY, 33.6, 105)).toBe(210);
+    expect(tableAmps(IEC_METHOD_C, 1, 70)).toBeNull();
+  });
+  // Handbook of the trade, worked from the formula of ASTM B258; kcmil by GNU units.
+  it('gauges are sizes of their own', () => {
+    expect(['18', '16', '14', '12', '10', '8', '6', '2', '1', '1/0', '2/0', '3/0'].map(gaugeMm2)).toEqual([
+      0.823, 1.31, 2.08, 3.31, 5.26, 8.37, 13.3, 33.6, 42.4, 53.5, 67.4, 85,
+    ]);
+    expect(gaugeMm2('250')).toBeCloseTo(gnuUnits('250000 circularmil', 'mm^2'), 0);
+    expect(sizeText(gaugeMm2('4/0'))).toBe('4/0 AWG (107 mm²)');
+    expect(sizeText(35)).toBe('35 mm²');
+    expect(() => gaugeMm2('3')).toThrow('gauge is 3; accepted: 20 AWG, 18 AWG');
+    for (const { areaMm2 } of GAUGE_SIZES) expect(STANDARD_AREAS_MM2).not.toContain(areaMm2);
   });
   it('takes the lower of insulation and terminal temperature as the column', () => {
     expect(columnFor(ISO_AMPACITY, Math.min(105, 75))).toBe(70);

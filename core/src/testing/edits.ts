@@ -144,6 +144,7 @@ const POWER: { [F in keyof PowerPlan]: (value: PowerPlan[F]) => PowerPlan[F][] }
 
 const SETTINGS: { [F in keyof BoardSettings]: (value: BoardSettings[F]) => BoardSettings[F][] } = {
   feederSchool: (f) => [f === 'summedFuses' ? 'summedLoads' : 'summedFuses'],
+  dropsBeside: (d) => [d === 'everything' ? 'steadyLoads' : 'everything'],
   lostBattery: (l) => [l === 'carries' ? 'trips' : 'carries'],
   routeSlackShare: (r) => [r + 0.1],
   endSlackMm: (e) => [e + 33],

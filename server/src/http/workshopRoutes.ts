@@ -3,6 +3,7 @@ import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik
 import type { OwnRules } from '@ombrik/core/document/workshop/ownRules';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
+import { GAUGE_SIZES } from '@ombrik/core/tables/awg';
 import { STANDARD_AREAS_MM2 } from '@ombrik/core/tables/conductorResistance';
 import { Hono } from 'hono';
 import { readWorkshop, setWorkshopValues } from '../store/workshopStore.ts';
@@ -16,7 +17,7 @@ const settings = record({
   marginShare: num({ min: 0, max: 2 }),
   currency: text(1, 6),
   spareLinks: num({ min: 0, max: 20, integer: true }),
-  preferredAreasMm2: list(oneOfNumber(STANDARD_AREAS_MM2), { max: 40 }),
+  preferredAreasMm2: list(oneOfNumber([...STANDARD_AREAS_MM2, ...GAUGE_SIZES.map((g) => g.areaMm2)]), { max: 60 }),
   sheets: list(
     record({
       id: text(1, 64),

@@ -2,6 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { PointMm } from '@ombrik/core/document/basics';
 import { partIndex } from '@ombrik/core/document/references';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
+import { sizeText } from '@ombrik/core/tables/awg';
 import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import type { JobFile } from '../store/jobFile.ts';
 import {
@@ -131,7 +132,7 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
       { title: 'Wire', width: 40, number: true, value: (c) => c.designation },
       { title: 'From', width: 90, value: (c) => c.cores.map((k) => k.from.at).join(', ') },
       { title: 'To', width: 90, value: (c) => c.cores.map((k) => k.to.at).join(', ') },
-      { title: 'mm²', width: 36, align: 'right', number: true, value: (c) => String(c.areaMm2) },
+      { title: 'Size', width: 52, align: 'right', number: true, value: (c) => sizeText(c.areaMm2) },
       { title: 'Colour', width: 40, value: (c) => c.cores.map((k) => k.colour).join(', ') },
       {
         title: 'Cut mm',

@@ -1,3 +1,5 @@
+import { isGauge, sizeText } from '@ombrik/core/tables/awg';
+
 const THIN = '\u2009';
 
 /** Numbers as a hand can use them, unit after a thin space. */
@@ -8,7 +10,8 @@ export const amps = (x: number): string => {
 };
 export const volts = (x: number): string => `${x.toFixed(2)}${THIN}V`;
 export const percent = (share: number): string => `${(share * 100).toFixed(1)}${THIN}%`;
-export const mm2 = (x: number): string => `${x}${THIN}mm²`;
+/** A conductor's size: its gauge where it goes by one. */
+export const mm2 = (x: number): string => (isGauge(x) ? sizeText(x) : `${x}${THIN}mm²`);
 export const ampHours = (x: number): string => `${x < 10 ? x.toFixed(1) : Math.round(x)}${THIN}Ah`;
 export const metres = (xMm: number): string => `${(xMm / 1000).toFixed(2)}${THIN}m`;
 

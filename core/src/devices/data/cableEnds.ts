@@ -1,5 +1,6 @@
 import type { Lug, Shrink, Sleeve } from '../../document/part/part.ts';
 import { CONTACT_RATINGS_A, TAB_WIDTHS_MM } from '../../document/part/part.ts';
+import { gaugeMm2, sizeText } from '../../tables/awg.ts';
 import { CONDUCTOR_MM, DIN_46235 } from '../../tables/cableEnds.ts';
 import { COLOUR_NAME } from '../../tables/conductorColours.ts';
 
@@ -23,18 +24,53 @@ const BARRELS: readonly (readonly [areaMm2: number, outerMm: number, depthMm: nu
   [95, 19, 35, [8, 10]],
   [120, 21, 35, [8, 10]],
   [150, 23.5, 35, [8, 10]],
+  [185, 26, 40, [10]],
+  [240, 29.5, 40, [10]],
+];
+/** The same by gauge: barrels and dies of their own, never those of the nearest square millimetres. Mark: [mem]. */
+const GAUGE_BARRELS: readonly (readonly [
+  gauge: string,
+  outerMm: number,
+  depthMm: number,
+  studsMm: readonly number[],
+])[] = [
+  ['18', 3.2, 6, [4, 5, 6]],
+  ['16', 3.5, 6, [4, 5, 6, 8]],
+  ['14', 4, 7, [4, 5, 6, 8]],
+  ['12', 4.7, 8, [4, 5, 6, 8]],
+  ['10', 5.6, 9, [4, 5, 6, 8, 10]],
+  ['8', 7, 10, [5, 6, 8, 10]],
+  ['6', 8.3, 20, [5, 6, 8, 10]],
+  ['4', 10, 20, [5, 6, 8, 10]],
+  ['2', 12.3, 22, [6, 8, 10]],
+  ['1', 13.6, 24, [6, 8, 10]],
+  ['1/0', 15, 26, [6, 8, 10]],
+  ['2/0', 16.6, 28, [8, 10]],
+  ['3/0', 18.4, 30, [8, 10]],
+  ['4/0', 20.4, 32, [8, 10]],
+  ['250', 22, 35, [10]],
+  ['350', 26, 40, [10]],
+  ['500', 30.5, 44, [10]],
 ];
 /** Narrowest palm that takes a stud and its washer, mm. Mark: [mem]. */
 const PALM_BY_STUD: Readonly<Record<string, number>> = { '4': 8, '5': 10, '6': 12, '8': 16, '10': 19 };
 /** A flattened tube is about half again as wide as the tube. Common practice, no source. */
 const PALM_PER_BARREL = 1.45;
+/** Gauges the contacts of two-pole connectors are made for. Common practice, no source. */
+const CONTACT_GAUGES: Readonly<Record<(typeof CONTACT_RATINGS_A)[number], readonly string[]>> = {
+  50: ['10', '8', '6'],
+  120: ['6', '4', '2'],
+  175: ['2', '1', '1/0'],
+};
 /** Room a conductor of class 5 needs in its barrel, mm. Common practice, no source. */
 const BORE_PLAY_MM = 0.1;
 /** How far an elbow stands out before the barrel turns down, mm. Common practice, no source. */
 const ELBOW_MM = 4;
 
 const round1 = (x: number) => Math.round(x * 10) / 10;
-const boreFor = (areaMm2: number) => round1((CONDUCTOR_MM[5][String(areaMm2)] ?? 1) + BORE_PLAY_MM);
+/** Of a gauge from its own area: a fine-stranded conductor fills about 0.55 of its circle (general knowledge, no source). */
+const boreFor = (areaMm2: number) =>
+  round1((CONDUCTOR_MM[5][String(areaMm2)] ?? Math.sqrt((4 * areaMm2) / Math.PI / 0.55)) + BORE_PLAY_MM);
 /** Bare barrels share their dies in groups up to 6 mm²; above each has the hexagon of its tube. */
 const bareDie = (areaMm2: number): string => {
   const hexagon = DIN_46235.find(([area]) => area === areaMm2);
@@ -55,7 +91,7 @@ const plainEnd = {
 const palmOf = (outerMm: number, studMm: number) =>
   round1(Math.max(PALM_BY_STUD[String(studMm)]!, outerMm * PALM_PER_BARREL));
 
-const ringLugs: Lug[] = BARRELS.flatMap(([areaMm2, outerMm, depthMm, studs]) =>
+const metricLugs: Lug[] = BARRELS.flatMap(([areaMm2, outerMm, depthMm, studs]) =>
   studs.map((studMm) => {
     const palmWidthMm = palmOf(outerMm, studMm);
     return {
@@ -77,7 +113,97 @@ const ringLugs: Lug[] = BARRELS.flatMap(([areaMm2, outerMm, depthMm, studs]) =>
     };
   }),
 );
-const tubes = ringLugs.filter((l) => l.areaMm2 >= 10);
+/** A die for a gauge is stamped with it. */
+const gaugeDie = (gauge: string) => (gaugeMm2(gauge) < 6 ? `bare ${gauge} AWG` : `hex ${gauge} AWG`);
+const gaugeLugs: Lug[] = GAUGE_BARRELS.flatMap(([gauge, outerMm, depthMm, studs]) =>
+  studs.map((studMm) => {
+    const areaMm2 = gaugeMm2(gauge);
+    const palmWidthMm = palmOf(outerMm, studMm);
+    return {
+      ...plainEnd,
+      id: `lug-awg${gauge.replace('/', '-')}-m${studMm}`,
+      name: `${areaMm2 < 6 ? 'Ring terminal' : 'Compression lug'} ${sizeText(areaMm2)} × M${studMm}`,
+      kind: 'lug' as const,
+      areaMinMm2: areaMm2,
+      areaMm2,
+      classes: [5],
+      boreMm: boreFor(areaMm2),
+      studMm,
+      dieId: gaugeDie(gauge),
+      palmWidthMm,
+      barrelDepthMm: depthMm,
+      barrelOuterMm: outerMm,
+      setbackMm: Math.round(palmWidthMm / 2 + 3),
+      price: round1(0.15 + areaMm2 * 0.035),
+    };
+  }),
+);
+/** Ferrules, splices, receptacles and contacts by gauge. */
+const gaugeEnds: Lug[] = GAUGE_BARRELS.flatMap(([gauge, outerMm, depthMm]): Lug[] => {
+  const areaMm2 = gaugeMm2(gauge);
+  const own = {
+    ...plainEnd,
+    areaMinMm2: areaMm2,
+    areaMm2,
+    boreMm: boreFor(areaMm2),
+    dieId: gaugeDie(gauge),
+    palmWidthMm: outerMm,
+    barrelDepthMm: depthMm,
+    barrelOuterMm: outerMm,
+  };
+  const id = `awg${gauge.replace('/', '-')}`;
+  const size = sizeText(areaMm2);
+  const ends: Lug[] = [];
+  if (areaMm2 < 40)
+    ends.push({
+      ...own,
+      id: `ferrule-${id}`,
+      name: `Ferrule ${size}, ${Math.max(8, depthMm)} mm`,
+      kind: 'ferrule',
+      insulation: 'insulated',
+      dieId: areaMm2 < 6 ? 'ferrule 0.5–6' : 'ferrule 10–35',
+      barrelDepthMm: Math.max(8, depthMm),
+      setbackMm: 0,
+      price: round1(0.05 + areaMm2 * 0.01),
+    });
+  if (areaMm2 < 20)
+    ends.push({
+      ...own,
+      id: `splice-${id}`,
+      name: `Through splice ${size}`,
+      kind: 'splice',
+      setbackMm: 1,
+      price: round1(0.2 + areaMm2 * 0.03),
+    });
+  if (areaMm2 < 6)
+    ends.push({
+      ...own,
+      id: `receptacle-${id}-6.3`,
+      name: `Blade receptacle ${size}, tab 6.3 mm`,
+      kind: 'receptacle',
+      tabWidthMm: 6.3,
+      palmWidthMm: 7.8,
+      setbackMm: 8,
+      price: round1(0.1 + areaMm2 * 0.03),
+    });
+  for (const contactA of CONTACT_RATINGS_A)
+    if (CONTACT_GAUGES[contactA].includes(gauge))
+      ends.push({
+        ...own,
+        id: `contact-${contactA}-${id}`,
+        name: `Contact ${contactA} A for ${size}`,
+        kind: 'contact',
+        contactA,
+        insulation: 'insulated',
+        palmWidthMm: 12,
+        barrelDepthMm: contactA === 50 ? 13 : 25,
+        setbackMm: 12,
+        price: round1(0.8 + contactA * 0.01),
+      });
+  return ends;
+});
+const ringLugs = [...metricLugs, ...gaugeLugs];
+const tubes = ringLugs.filter((l) => l.areaMm2 >= 8);
 const angledLugs: Lug[] = tubes.map((l) => ({
   ...l,
   id: l.id.replace('lug-', 'lug90-'),
@@ -141,7 +267,8 @@ const ranged = (kind: Lug['kind'], make: (range: (typeof RANGES)[number]) => Par
         ...plainEnd,
         classes: [5],
         kind,
-        areaMinMm2: from,
+        // 12 AWG goes into what is sold for 4 to 6 mm² as 12 to 10 AWG.
+        areaMinMm2: from === 4 ? gaugeMm2('12') : from,
         areaMm2: upTo,
         boreMm: boreFor(upTo),
         insulation: cover.insulation,
@@ -288,6 +415,7 @@ export const LUGS: Lug[] = [
   ...bareReceptacles,
   ...coveredReceptacles,
   ...contacts,
+  ...gaugeEnds,
   ...caps,
 ];
 

@@ -1,4 +1,5 @@
 import type { CableType, FuseLink, FuseStyle } from '../../document/part/part.ts';
+import { GAUGE_SIZES, type GaugeSize, gaugeMm2, sizeText } from '../../tables/awg.ts';
 import { CLASS5_OHM_PER_KM } from '../../tables/conductorResistance.ts';
 import { COPPER_BARS } from '../../tables/copperBars.ts';
 
@@ -94,12 +95,22 @@ const OUTER_MM: Readonly<Record<string, number>> = {
   '95': 18.2,
   '120': 20.2,
   '150': 22.5,
+  '185': 25,
+  '240': 28.4,
 };
 /** Copper 8.89 g/cm³; the insulation's share of the mass is added from the outer diameter at 1.4 g/cm³. */
 const massKgPerM = (areaMm2: number, outerMm: number): number => {
   const insulationMm2 = (Math.PI / 4) * outerMm ** 2 - areaMm2 * 1.25;
   return (areaMm2 * 8.89 + Math.max(0, insulationMm2) * 1.4) / 1000;
 };
+/** Of a gauge: between its metric neighbours, straight. */
+function gaugeOuterMm(areaMm2: number): number {
+  const known = Object.entries(OUTER_MM).map(([a, d]) => [Number(a), d] as const);
+  const above = known.find(([a]) => a >= areaMm2) ?? known.at(-1)!;
+  const below = known.findLast(([a]) => a <= areaMm2) ?? known[0]!;
+  const part = above[0] === below[0] ? 0 : (areaMm2 - below[0]) / (above[0] - below[0]);
+  return Math.round((below[1] + part * (above[1] - below[1])) * 10) / 10;
+}
 const AREAS = Object.keys(OUTER_MM)
   .map(Number)
   .sort((a, b) => a - b);
@@ -117,6 +128,43 @@ const cable = (areaMm2: number, insulation: 'pvc70' | 'thermoplastic105'): Cable
   massKgPerM: massKgPerM(areaMm2, OUTER_MM[String(areaMm2)]!),
   pricePerM: Math.round((0.25 + areaMm2 * (insulation === 'pvc70' ? 0.14 : 0.18)) * 100) / 100,
 });
+/** By gauge, in the insulation its rules ask for; 20 AWG is thinner than any of them allows. */
+const gauged = ({ name, areaMm2 }: GaugeSize): CableType => {
+  const outerMm = gaugeOuterMm(areaMm2);
+  return {
+    ...cable(16, 'thermoplastic105'),
+    id: `thermoplastic105-${name.replace(' ', '').replace('/', '-').toLowerCase()}`,
+    name: `Fine-stranded copper ${sizeText(areaMm2)}, thermoplastic 105 °C`,
+    areaMm2,
+    outerDiameterMm: outerMm,
+    massKgPerM: massKgPerM(areaMm2, outerMm),
+    pricePerM: Math.round((0.25 + areaMm2 * 0.18) * 100) / 100,
+  };
+};
+/** Outer diameters of round sheathed cable by gauge, mm. Mark: [mem], makers differ by a millimetre. */
+const SHEATHED_GAUGE_MM: readonly (readonly [cores: number, gauge: string, outerMm: number])[] = [
+  [2, '16', 7.4],
+  [2, '14', 8.8],
+  [2, '12', 10.2],
+  [2, '10', 11.9],
+  [3, '16', 7.9],
+  [3, '14', 9.4],
+  [3, '12', 10.9],
+  [3, '10', 12.7],
+  [3, '8', 15.9],
+];
+const sheathedGauge = ([cores, gauge, outerMm]: (typeof SHEATHED_GAUGE_MM)[number]): CableType => {
+  const single = gauged(GAUGE_SIZES.find((s) => s.areaMm2 === gaugeMm2(gauge))!);
+  return {
+    ...single,
+    id: single.id.replace('105-', `105-${cores}x`),
+    cores,
+    name: `Sheathed fine-stranded copper ${cores} × ${sizeText(single.areaMm2)}, thermoplastic 105 °C`,
+    outerDiameterMm: outerMm,
+    massKgPerM: massKgPerM(single.areaMm2 * cores, outerMm),
+    pricePerM: Math.round((0.4 + cores * single.pricePerM! * 0.9) * 100) / 100,
+  };
+};
 /** Outer diameters of round sheathed cable, mm, by cores and mm². Mark: [mem], makers differ by a millimetre. */
 const SHEATHED_OUTER_MM: readonly (readonly [cores: number, areaMm2: number, outerMm: number])[] = [
   [2, 0.75, 6.4],
@@ -175,4 +223,8 @@ export const CABLE_TYPES: CableType[] = (['thermoplastic105', 'pvc70'] as const)
   ...AREAS.filter((a) => String(a) in CLASS5_OHM_PER_KM).map((a) => cable(a, insulation)),
   ...SHEATHED_OUTER_MM.map(([cores, area, outer]) => sheathed(cores, area, outer, insulation)),
 ]);
-CABLE_TYPES.push(...COPPER_BARS.map(flatCopper));
+CABLE_TYPES.push(
+  ...COPPER_BARS.map(flatCopper),
+  ...GAUGE_SIZES.slice(1).map(gauged),
+  ...SHEATHED_GAUGE_MM.map(sheathedGauge),
+);

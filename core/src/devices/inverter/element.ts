@@ -73,6 +73,7 @@ export const inverterElement = elementKind({
       { acPowerW: given('part sheet'), cutoffV: given('part sheet'), efficiencyShare: given('part sheet') },
     ),
     origin: figure(address),
+    apart: true,
     surgeFactor: element.surgeW / element.acPowerW,
     operating: { kind: 'power', powerW: element.acPowerW / element.efficiencyShare },
   }),

@@ -1,7 +1,8 @@
 import type { Id } from '../../document/basics.ts';
 import { id, record, tagIs } from '../../document/schemaKit.ts';
-import { type Elemental, elementKind } from '../elementKind.ts';
+import { type Asked, type Elemental, elementKind } from '../elementKind.ts';
 import { ratedCurrent } from './ratedCurrent.ts';
+import { steadyOf } from './shortTime.ts';
 
 export interface LoadElement extends Elemental<'load'> {
   plus: Id;
@@ -17,6 +18,20 @@ declare module '../../document/part/part.ts' {
   }
 }
 
+/** What it is sized by, and how far above that it goes, for how long. */
+function currentOf(load: Asked['load'], systemVoltageV: number, address: string) {
+  const starting = load && !load.softStart ? load.surgeFactor : 1;
+  if (!load?.shortTime) return { ...ratedCurrent(load, systemVoltageV, address), surgeFactor: starting };
+  const running = ratedCurrent(load, systemVoltageV, `${address}/running`);
+  const steady = steadyOf(load.shortTime, running, address);
+  return {
+    ...steady,
+    surgeFactor: steady.designCurrentA > 0 ? running.designCurrentA / steady.designCurrentA : 1,
+    burstS: load.shortTime.onS,
+    apart: true as const,
+  };
+}
+
 export const loadElement = elementKind({
   kind: 'load',
   role: 'consumer',
@@ -24,8 +39,7 @@ export const loadElement = elementKind({
   terminals: ['plus', 'minus'],
   sheet: {},
   draw: (_, { load, systemVoltageV, address }) => ({
-    ...ratedCurrent(load, systemVoltageV, address),
-    surgeFactor: load && !load.softStart ? load.surgeFactor : 1,
+    ...currentOf(load, systemVoltageV, address),
     operating:
       load?.rating.kind === 'watts'
         ? { kind: 'power', powerW: load.rating.powerW }

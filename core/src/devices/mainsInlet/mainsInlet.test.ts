@@ -22,7 +22,7 @@ const states = () => {
 };
 const fedBy = (present: boolean) =>
   states()
-    .find((s) => s.present === present)!
+    .find((s) => s.live.length > 0 === present)!
     .fed.find((f) => f.itemId === 'it_E8')?.by;
 
 describe('a mains inlet, an inverter and a transfer relay', () => {

@@ -8,6 +8,7 @@ import type { BoardSettings } from './settings.ts';
 export const newSettings = (): BoardSettings => ({
   feederSchool: 'summedLoads',
   lostBattery: 'carries',
+  dropsBeside: 'steadyLoads',
   routeSlackShare: 0.05,
   endSlackMm: 20,
   autonomyDays: 2,

@@ -5,6 +5,8 @@ export interface BoardSettings {
   feederSchool: FeederSchool;
   /** One battery of a parallel bank lost: the others' leads and fuses carry everything, or may trip. */
   lostBattery: 'carries' | 'trips';
+  /** What a load's drop is judged beside: the other d.c. loads, or these, inverters and loads that run for seconds too. */
+  dropsBeside: 'steadyLoads' | 'everything';
   /** Share of the routed length added as slack. */
   routeSlackShare: number;
   /** Added at each end for dressing into the terminal. */

@@ -6,6 +6,7 @@ import { SETTINGS_FIELDS } from './settingsFields.ts';
 export const settingsSchema: Schema<BoardSettings> = record({
   feederSchool: oneOfText(['summedLoads', 'summedFuses']),
   lostBattery: oneOfText(['carries', 'trips']),
+  dropsBeside: oneOfText(['steadyLoads', 'everything']),
   routeSlackShare: num(SETTINGS_FIELDS.routeSlackShare),
   endSlackMm: num(SETTINGS_FIELDS.endSlackMm),
   autonomyDays: num(SETTINGS_FIELDS.autonomyDays),

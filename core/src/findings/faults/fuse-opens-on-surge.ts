@@ -1,4 +1,5 @@
 import { openingTime } from '../../solvers/timeCurrent.ts';
+import { START_S } from '../../stages/sizing/bursts.ts';
 import { parts, seatOf, seats } from '../../stages/stages.ts';
 import { curveOf } from '../../tables/timeCurrent.ts';
 import { ampsInWords as amps, secondsInWords as seconds } from '../../words.ts';
@@ -16,9 +17,9 @@ export const fuseOpensOnSurge = finding({
   source: 'time–current curve of the fuse',
   limits: {
     surgeS: {
-      value: 0.5,
+      value: START_S,
       unit: 's',
-      what: "how long a motor or an inverter's load takes to start",
+      what: "how long a motor or an inverter's load takes to start; a load that runs for seconds says how many",
       source: 'common practice, no source',
     },
     atOnceS: {
@@ -29,20 +30,21 @@ export const fuseOpensOnSurge = finding({
     },
   },
   reads: { seats, seatOf, names, parts },
-  judge: ({ seats, seatOf, names, parts }, { surgeS, atOnceS }) =>
+  judge: ({ seats, seatOf, names, parts }, { atOnceS }) =>
     seats.flatMap((seat) => {
       if (seat.spare || seat.ratingA === null || seat.surgeA <= seat.designCurrentA * (1 + 1e-9)) return [];
       const curve = curveOf(seat.style, seat.curve);
       const { minS } = openingTime(curve, seat.ratingA, seat.surgeA);
+      const { surgeS } = seat;
       if (minS > surgeS) return [];
       const name = seatName({ names, parts }, seatOf, seat.key);
       return [
         {
           entity: seat.key,
-          severity: minS < atOnceS ? ('warn' as const) : ('note' as const),
+          severity: minS < atOnceS || surgeS > START_S ? ('warn' as const) : ('note' as const),
           where: { label: name, itemIds: [seat.itemId] },
-          says: `${name} (${amps(seat.ratingA)}) may open after ${seconds(minS)} while ${amps(seat.surgeA)} start`,
-          why: `a start takes about ${surgeS} s (common practice, no source): the next size up with thicker cable, a slower style, or a soft start`,
+          says: `${name} (${amps(seat.ratingA)}) may open after ${seconds(minS)} while ${amps(seat.surgeA)} ${surgeS > START_S ? `run for ${seconds(surgeS)}` : 'start'}`,
+          why: `${surgeS > START_S ? `the load list says ${seconds(surgeS)} each time` : `a start takes about ${surgeS} s (common practice, no source)`}: the next size up with thicker cable, a slower style, or a soft start`,
           source: curve.source,
         },
       ];

@@ -16,7 +16,7 @@ export const mainsLoadUnfed = finding({
   judge: ({ mains, electricLoads, connections, words }) => {
     const wired = new Set(connections.flatMap((c) => [c.from.itemId, c.to.itemId]));
     const isLoad = new Set(electricLoads.filter((l) => l.load).map((l) => l.id));
-    return (mains.states[0]?.fed ?? []).flatMap(({ itemId }) => {
+    return [...new Map((mains.states[0]?.fed ?? []).map((f) => [f.itemId, f])).values()].flatMap(({ itemId }) => {
       const everFed = mains.states.some((s) => s.fed.some((f) => f.itemId === itemId && f.by.length > 0));
       const item = words.get(itemId);
       if (everFed || !item || !isLoad.has(itemId) || !wired.has(itemId)) return [];

@@ -15,12 +15,12 @@ export const mainsPinsLive = finding({
   limits: {},
   reads: { mains, names },
   judge: ({ mains, names }) =>
-    mains.states
-      .flatMap((s) => s.livePins)
-      .map(({ inletId, by }) => ({
+    [...new Map(mains.states.flatMap((s) => s.livePins.map((p) => [[p.inletId, ...p.by].join(), p]))).values()].map(
+      ({ inletId, by }) => ({
         entity: [inletId, ...by].join('/'),
         where: { label: [inletId, ...by].map((id) => nameOf(names, id)).join(', '), itemIds: [inletId, ...by] },
         says: `The pins of ${nameOf(names, inletId)} are live when nothing is plugged in`,
         why: `${by.map((id) => nameOf(names, id)).join(' and ')} feeds backwards into them: whoever pulls the plug can touch them. ${LICENSED}`,
-      })),
+      }),
+    ),
 });

@@ -1,4 +1,5 @@
 import { collection } from '../../stages/inputs.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { finding } from '../finding.ts';
 
 /** Circuits found on a rework job that stay, and whose fuse nobody can judge. */
@@ -18,6 +19,6 @@ export const surveyUnknown = finding({
         entity: f.id,
         where: { label: f.name },
         says: `${f.name}: cannot confirm the fuse`,
-        why: `${f.conductorMm2 === null ? 'conductor size unknown' : `${f.conductorMm2} mm²`}, ${f.fuseA === null ? 'fuse unknown' : `${f.fuseA} A fuse`}: measure it, or renew the circuit`,
+        why: `${f.conductorMm2 === null ? 'conductor size unknown' : sizeText(f.conductorMm2)}, ${f.fuseA === null ? 'fuse unknown' : `${f.fuseA} A fuse`}: measure it, or renew the circuit`,
       })),
 });

@@ -1,4 +1,5 @@
 import { profile } from '../../stages/inputs.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { finding } from '../finding.ts';
 import { belowCurrent, judgedCables, unlockSize } from './judgedCables.ts';
@@ -30,7 +31,7 @@ export const cableBelowCurrent = finding({
           entity: cable.id,
           where: { label: cable.designation, cableIds: [cable.id] },
           says: `${cable.designation} is too thin for its current`,
-          why: `${amps(sized.designCurrentA)} continuous; ${value} mm² carries ${amps(sized.ampacityA)} here (${sized.columnC} °C column)`,
+          why: `${amps(sized.designCurrentA)} continuous; ${sizeText(value)} carries ${amps(sized.ampacityA)} here (${sized.columnC} °C column)`,
           source: profile.ampacity.source,
           fixes: unlockSize(j),
         };

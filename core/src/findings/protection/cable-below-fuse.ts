@@ -1,5 +1,6 @@
 import { profile } from '../../stages/inputs.ts';
 import { parts, seatOf } from '../../stages/stages.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { finding } from '../finding.ts';
 import { seatName } from '../places.ts';
@@ -42,10 +43,10 @@ export const cableBelowFuse = finding({
         return {
           ...place(j),
           severity: 'stop' as const,
-          says: `${j.cable.designation} is below its fuse: ${value} mm² carries ${amps(j.sized.ampacityA)}, ${guardOf(j.guardKeys)} holds ${amps(j.guardA)}`,
+          says: `${j.cable.designation} is below its fuse: ${sizeText(value)} carries ${amps(j.sized.ampacityA)}, ${guardOf(j.guardKeys)} holds ${amps(j.guardA)}`,
           why:
             mode === 'locked'
-              ? `locked at ${value} mm² by ${who}: ${reason}`
+              ? `locked at ${sizeText(value)} by ${who}: ${reason}`
               : 'no thicker cable fits its terminals: put a smaller fuse where this branch leaves the larger one',
           fixes: unlockSize(j),
         };

@@ -4,6 +4,7 @@ import { stage } from '../../engine/stage.ts';
 import type { SizedConductor, SizedWire } from '../../stages/sizing/sizingResult.ts';
 import { sizing } from '../../stages/stages.ts';
 import type { Fix } from '../finding.ts';
+import { unlockFix } from '../mains/unlockFix.ts';
 import { cableOf } from '../views.ts';
 
 /** A conductor beside its current and the fuse that guards it. */
@@ -52,13 +53,4 @@ export const belowCurrent = ({ sized }: JudgedCable): boolean =>
 
 /** Lets a locked size be worked out again. */
 export const unlockSize = ({ cable, sized }: JudgedCable): Fix[] =>
-  sized.conductor.mode === 'locked'
-    ? [
-        {
-          label: 'Let it be worked out',
-          commands: [
-            { kind: 'set', collection: 'cables', id: cable.id, field: 'conductorMm2', value: { mode: 'auto' } },
-          ],
-        },
-      ]
-    : [];
+  sized.conductor.mode === 'locked' ? unlockFix(cable.id) : [];

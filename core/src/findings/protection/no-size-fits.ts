@@ -1,4 +1,5 @@
 import { profile } from '../../stages/inputs.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { finding } from '../finding.ts';
 import { belowCurrent, judgedCables } from './judgedCables.ts';
@@ -30,7 +31,7 @@ export const noSizeFits = finding({
           entity: cable.id,
           where: { label: cable.designation, cableIds: [cable.id] },
           says: `No catalogue size fits ${cable.designation}`,
-          why: `${amps(sized.designCurrentA)} continuous; ${value} mm² carries ${amps(sized.ampacityA)} here (${sized.columnC} °C column); ${rejected.filter((r) => r.value > value)[0]?.why ?? 'nothing larger is sold'}`,
+          why: `${amps(sized.designCurrentA)} continuous; ${sizeText(value)} carries ${amps(sized.ampacityA)} here (${sized.columnC} °C column); ${rejected.filter((r) => r.value > value)[0]?.why ?? 'nothing larger is sold'}`,
           source: profile.ampacity.source,
         };
       }),

@@ -1,3 +1,6 @@
+import type { ElementOf } from '../../devices/elementKind.ts';
+import type { Id } from '../../document/basics.ts';
+import type { Part } from '../../document/part/part.ts';
 import { stage } from '../../engine/stage.ts';
 import { coldStringV } from '../../formulas/faults.ts';
 import type { Flow } from '../../stages/demand/demand.ts';
@@ -23,11 +26,23 @@ export const COLD_LIMITS = {
 /** A string of modules on the coldest day. */
 export interface ColdString {
   flow: Flow;
+  /** The input it works into; a case may hold several. */
+  charger: ElementOf<'charger'>;
   modules: number;
   sumV: number;
   coldV: number;
   coldC: number;
 }
+
+/** The input a string works into. */
+export const controllerOf = (
+  { sink }: Pick<Flow, 'sink'>,
+  parts: ReadonlyMap<Id, Part>,
+): ElementOf<'charger'> | null => {
+  for (const e of parts.get(sink.item.partId)?.elements ?? [])
+    if (e.kind === 'charger' && e.source === 'solar' && e.inPlus === sink.plusRef.terminalId) return e;
+  return null;
+};
 
 /** Solar strings that reach a controller, with their open-circuit voltage in the cold. */
 export const coldStrings = stage(
@@ -41,11 +56,11 @@ export const coldStrings = stage(
         const element = parts.get(m.item.partId)?.elements.find((e) => e.kind === 'solarSource');
         return element?.kind === 'solarSource' ? [element] : [];
       });
-      const charger = parts.get(flow.sink.item.partId)?.elements.find((e) => e.kind === 'charger');
-      if (charger?.kind !== 'charger' || modules.length === 0) return [];
+      const charger = controllerOf(flow, parts);
+      if (!charger || modules.length === 0) return [];
       const sumV = modules.reduce((s, m) => s + m.openCircuitV, 0);
       const coldV = coldStringV.compute({ sumV, perK: COLD_LIMITS.perK.value, coldC });
-      return [{ flow, modules: modules.length, sumV, coldV, coldC }];
+      return [{ flow, charger, modules: modules.length, sumV, coldV, coldC }];
     });
   },
 );

@@ -15,12 +15,11 @@ export const stringTooHigh = finding({
     ...COLD_LIMITS,
     inputMaxV: { setBy: 'part sheet', unit: 'V', what: 'input voltage the controller bears', source: 'part sheet' },
   },
-  reads: { coldStrings, names, parts },
-  judge: ({ coldStrings, names, parts }) =>
-    coldStrings.flatMap(({ flow, modules, sumV, coldV, coldC }) => {
+  reads: { coldStrings, names },
+  judge: ({ coldStrings, names }) =>
+    coldStrings.flatMap(({ flow, charger, modules, sumV, coldV, coldC }) => {
       const controller = names.get(flow.sink.item.id)!;
-      const charger = parts.get(controller.partId)?.elements.find((e) => e.kind === 'charger');
-      if (charger?.kind !== 'charger' || coldV <= charger.inputMaxV + 1e-9) return [];
+      if (coldV <= charger.inputMaxV + 1e-9) return [];
       return [
         {
           entity: flow.key,

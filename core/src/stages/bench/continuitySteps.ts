@@ -3,6 +3,7 @@ import type { Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { continuityLimit } from '../../formulas/bench.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { CLASS5_OHM_PER_KM, COPPER_ALPHA_PER_K } from '../../tables/conductorResistance.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
 import { NO_LIVE } from './benchWords.ts';
@@ -34,7 +35,7 @@ export function continuitySteps(cable: MadeCable, workshop: Pick<Workshop, 'join
         { cableOhm, joinOhm: workshop.joinOhm, testLeadOhm: workshop.testLeadOhm },
         address,
         {
-          cableOhm: given(`${cable.areaMm2} mm², ${Math.round(cable.lengthMm)} mm at 20 °C`),
+          cableOhm: given(`${sizeText(cable.areaMm2)}, ${Math.round(cable.lengthMm)} mm at 20 °C`),
           joinOhm: given('workshop setting'),
           testLeadOhm: given('workshop setting'),
         },

@@ -7,8 +7,8 @@ import { neighbours, reachedFrom } from '../netlist/reach.ts';
 
 /** Who is fed by what on the mains side, in one state of the outside. */
 export interface MainsState {
-  /** Mains or generator at the inlets. */
-  present: boolean;
+  /** Inlets with mains or a generator at them; empty where nothing is plugged in. */
+  live: Id[];
   /** False where an inverter or a transfer relay hangs on its own output and finds no rest. */
   settles: boolean;
   /** By item: the items whose power arrives there, for chargers and mains loads. */
@@ -22,22 +22,30 @@ export interface MainsState {
 }
 
 export interface MainsStudy {
-  /** Both states; empty where nothing of the mains side is wired. */
+  /** All plugged in first, none last, between them each alone where there are several; empty where nothing is wired. */
   states: MainsState[];
   /** Mains chargers fed by an inverter on the very bank they charge. */
   loops: { chargerId: Id; inverterId: Id }[];
 }
 
 type MainsItem = Pick<WiredItem, 'id' | 'partId'>;
-type Held<K extends 'inverter' | 'mainsCharger' | 'mainsSource' | 'mainsLoad' | 'transfer'> = {
+type MainsKind =
+  | 'inverter'
+  | 'mainsCharger'
+  | 'mainsSource'
+  | 'mainsLoad'
+  | 'mainsSocket'
+  | 'mainsBreaker'
+  | 'transfer';
+type Held<K extends MainsKind> = {
   item: MainsItem;
   element: ElementOf<K>;
 };
 
 /**
- * The mains side as wiring of live conductors, with and without mains at the inlets: inverters pass their input through
+ * The mains side as wiring of live conductors, with mains at each inlet and without: inverters pass their input through
  * while it is live, transfer relays take the first live feed. Judged by the line conductor alone.
- * @param netOf net of each node, to tell whether two hang on one bank by their d.c. plus, to tell whether two hang on one bank
+ * @param netOf net of each node, to tell whether two hang on one bank by their d.c. plus
  */
 export function mainsStudy(
   netlist: Netlist,
@@ -46,7 +54,7 @@ export function mainsStudy(
   netOf: ArrayLike<number>,
 ): MainsStudy {
   const node = (item: MainsItem, terminalId: Id): number => netlist.nodeOf.get(`${item.id} ${terminalId}`)!;
-  const held = <K extends 'inverter' | 'mainsCharger' | 'mainsSource' | 'mainsLoad' | 'transfer'>(kind: K): Held<K>[] =>
+  const held = <K extends MainsKind>(kind: K): Held<K>[] =>
     items.flatMap((item) =>
       (parts.get(item.partId)?.elements ?? []).flatMap((element) =>
         element.kind === kind ? [{ item, element: element as ElementOf<K> }] : [],
@@ -56,7 +64,8 @@ export function mainsStudy(
   const inverters = held('inverter').filter((i) => i.element.acOut !== null);
   const transfers = held('transfer');
   const chargers = held('mainsCharger').filter((c) => c.element.acIn !== null);
-  const loads = held('mainsLoad');
+  const loads = [...held('mainsLoad'), ...held('mainsSocket')];
+  const breakers = held('mainsBreaker');
   const near = neighbours(netlist, (b) => b.kind === 'wire');
   const wired = (n: number) => near[n]!.length > 0;
   const outputs = [
@@ -65,12 +74,12 @@ export function mainsStudy(
   ];
   if (!outputs.some(wired)) return { states: [], loops: [] };
 
-  const stateOf = (present: boolean): MainsState => {
+  const stateOf = (live: readonly Id[]): MainsState => {
     let by = new Map<number, Set<Id>>();
     let passing: Id[] = [];
     let settles = false;
     const makersAt = (n: number) => by.get(n) ?? new Set<Id>();
-    for (let round = 0; round < 2 * (inverters.length + transfers.length) + 6 && !settles; round++) {
+    for (let round = 0; round < 2 * (inverters.length + transfers.length + breakers.length) + 6 && !settles; round++) {
       const next = new Map<number, Set<Id>>();
       const spread = (start: number, makers: Iterable<Id>) => {
         const list = [...makers];
@@ -81,7 +90,7 @@ export function mainsStudy(
           next.set(n, own);
         }
       };
-      if (present) for (const i of inlets) spread(node(i.item, i.element.line), [i.item.id]);
+      for (const i of inlets) if (live.includes(i.item.id)) spread(node(i.item, i.element.line), [i.item.id]);
       passing = [];
       for (const { item, element } of inverters) {
         const input = element.acIn === null ? new Set<Id>() : makersAt(node(item, element.acIn));
@@ -90,6 +99,8 @@ export function mainsStudy(
         const passed = [...input].filter((id) => id !== item.id);
         spread(node(item, element.acOut!), input.size > 0 ? passed : [item.id]);
       }
+      for (const { item, element } of breakers)
+        spread(node(item, element.lineOut), makersAt(node(item, element.lineIn)));
       for (const { item, element } of transfers) {
         const [first, second] = [element.firstLine, element.secondLine].map((t) => makersAt(node(item, t)));
         spread(node(item, element.outLine), first!.size > 0 ? first! : second!);
@@ -108,7 +119,7 @@ export function mainsStudy(
       if (a && b) clashes.set(`${a} ${b}`, { a, b });
     }
     return {
-      present,
+      live: [...live],
       settles,
       passing,
       fed: [
@@ -116,15 +127,15 @@ export function mainsStudy(
         ...loads.map((l) => ({ itemId: l.item.id, by: [...makersAt(node(l.item, l.element.line))] })),
       ],
       clashes: [...clashes.values()],
-      livePins: present
-        ? []
-        : inlets.flatMap((i) => {
-            const makers = [...makersAt(node(i.item, i.element.line))];
-            return makers.length > 0 ? [{ inletId: i.item.id, by: makers }] : [];
-          }),
+      livePins: inlets.flatMap((i) => {
+        const makers = live.includes(i.item.id) ? [] : [...makersAt(node(i.item, i.element.line))];
+        return makers.length > 0 ? [{ inletId: i.item.id, by: makers }] : [];
+      }),
     };
   };
-  const states = [stateOf(true), stateOf(false)];
+  const ids = inlets.map((i) => i.item.id);
+  const alone = ids.length > 1 ? ids.map((id) => [id]) : [];
+  const states = [ids, ...alone, []].map(stateOf);
   const bankAt = (item: MainsItem, plus: Id) => netOf[node(item, plus)];
   const loops = chargers.flatMap((c) =>
     inverters

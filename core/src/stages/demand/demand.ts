@@ -1,4 +1,4 @@
-import type { Draw } from '../../devices/elementKind.ts';
+import type { Current, Draw } from '../../devices/elementKind.ts';
 import { chargingOf, elementKindOf } from '../../devices/registry.ts';
 import type { Id } from '../../document/basics.ts';
 import type { ElectricalBrief } from '../../document/brief/brief.ts';
@@ -18,7 +18,10 @@ export interface Flow extends Draw {
   key: string;
   itemId: Id;
   way: 'discharge' | 'charge' | 'solar';
-  /** The group of loads it takes turns with: of these one is on at a time; null where it may be on with everything. */
+  /**
+   * The group it takes turns with, of loads or of the inputs of one case: of these one is on at a time; null where it may
+   * be on with everything.
+   */
   turnsIn: Id | null;
   /** Current is taken out at `sink` and, for solar, put in at `supply`; stiff sources close the loop otherwise. */
   sink: Port;
@@ -79,6 +82,19 @@ function lowestOf(sources: readonly SourcePort[]): { voltageV: number; from: str
     },
   );
 }
+
+/**
+ * Several inputs in one case have one output with one limit: whichever feeds it, the leads behind it carry that and never
+ * the sum of them, so they take turns.
+ */
+const sharedOutput = (itemId: Id, { togetherA }: { togetherA: number | null }, own: Current) =>
+  togetherA === null
+    ? { ...own, turnsIn: null }
+    : {
+        designCurrentA: togetherA,
+        origin: given('part sheet: what all its inputs give together'),
+        turnsIn: `case/${itemId}`,
+      };
 
 function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potentials): Flow[] {
   const { element, item } = charger;
@@ -144,9 +160,10 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
     key: `${charger.key}/output`,
     itemId: item.id,
     way: 'charge',
-    turnsIn: null,
-    designCurrentA: element.outputA,
-    origin: given('part sheet: output current'),
+    ...sharedOutput(item.id, element, {
+      designCurrentA: element.outputA,
+      origin: given('part sheet: output current'),
+    }),
     surgeFactor: 1,
     operating: { kind: 'current', currentA: element.outputA },
     sink: charger.output,
@@ -228,9 +245,10 @@ export function demandOf(
         key: port.key,
         itemId: port.item.id,
         way: 'charge',
-        turnsIn: null,
-        designCurrentA: charge.designCurrentA,
-        origin: charge.origin,
+        ...sharedOutput(port.item.id, 'togetherA' in port.element ? port.element : { togetherA: null }, {
+          designCurrentA: charge.designCurrentA,
+          origin: charge.origin,
+        }),
         surgeFactor: 1,
         operating: { kind: 'current', currentA: charge.outputA },
         sink: port,

@@ -6,6 +6,7 @@ import { figure, given, use } from '../../engine/formula.ts';
 import { ambientFactor, ampacity, materialAmpacity } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import type { AmpacityTable } from '../../tables/ampacityTable.ts';
+import { isGauge, sizeText } from '../../tables/awg.ts';
 import { BAR_AMPACITY } from '../../tables/copperBars.ts';
 import { CCA } from '../../tables/sourceCorners.ts';
 import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
@@ -26,9 +27,21 @@ export function columnFor(table: AmpacityTable, maxC: number): number {
   return allowed.length > 0 ? Math.max(...allowed) : Math.min(...table.columnsC);
 }
 
-export function tableAmps(table: AmpacityTable, areaMm2: number, columnC: number): number | null {
-  const row = table.rows.find(([area]) => area === areaMm2);
-  return row?.[1][table.columnsC.indexOf(columnC)] ?? null;
+/** The row an area is judged by: its own, or of one between two the row below; null under the first. */
+const rowFor = (table: AmpacityTable, areaMm2: number) => table.rows.findLast(([area]) => area <= areaMm2) ?? null;
+
+/**
+ * What a table has for an area, A; one between two rows counts as the row below. Null for what is thinner than its first.
+ */
+export const tableAmps = (table: AmpacityTable, areaMm2: number, columnC: number): number | null =>
+  rowFor(table, areaMm2)?.[1][table.columnsC.indexOf(columnC)] ?? null;
+
+/** By which row an area was judged, in words. */
+function rowWords(table: AmpacityTable, areaMm2: number, columnC: number): string {
+  const row = rowFor(table, areaMm2);
+  if (!row) return `${sizeText(areaMm2)} is thinner than the table’s first`;
+  const between = row[0] === areaMm2 ? '' : `, which lies between its rows and counts as ${sizeText(row[0])}`;
+  return `${table.source}, ${sizeText(areaMm2)}${between}, ${columnC} °C column`;
 }
 
 const bundleFactor = (profile: Profile, count: number): number =>
@@ -110,9 +123,7 @@ export function cableAmpacity(
     { copperA, materialFactor: material === 'cca' ? CCA.ampacityFactor : 1 },
     () => `${address}/tableA`,
     () => ({
-      copperA: given(
-        copperA === 0 ? `${areaMm2} mm² is not in the table` : `${table.source}, ${areaMm2} mm², ${columnC} °C column`,
-      ),
+      copperA: given(rowWords(table, areaMm2, columnC)),
       materialFactor: given(
         material === 'cca' ? 'copper-clad aluminium (general knowledge, no source)' : 'copper, as the table has it',
       ),
@@ -128,8 +139,11 @@ export function cableAmpacity(
   });
 }
 
-/** A mains conductor starts here; what it must be a licensed person decides. Common practice for 16 A, no source. */
-export const MAINS_START_MM2 = 2.5;
+/** What a mains conductor must be at least, and why: what stands ahead of it says it. */
+export interface MainsLeast {
+  leastMm2: number;
+  why: string;
+}
 
 /** Why an area is out before anything is known of its current; null when it may be taken. */
 function whyNot(
@@ -139,6 +153,7 @@ function whyNot(
   terminals: readonly Terminal[],
   profile: Profile,
   catalogue: Catalogue,
+  mains: MainsLeast | null,
 ): string | null {
   if (cable.material === 'flatCopper') {
     const width = cableTypeOf(cable, area, profile, catalogue)?.bar?.widthMm ?? 0;
@@ -151,9 +166,9 @@ function whyNot(
     }
     return null;
   }
-  if (area < profile.minAreaMm2.value) return `under ${profile.minAreaMm2.value} mm²: ${profile.minAreaMm2.source}`;
-  if (area < MAINS_START_MM2 && terminals.some((t) => t.domain === 'ac' || t.domain === 'earth'))
-    return `mains starts at ${MAINS_START_MM2} mm²; a licensed person decides (common practice, no source)`;
+  if (area < profile.minAreaMm2.value)
+    return `under ${sizeText(profile.minAreaMm2.value)}: ${profile.minAreaMm2.source}`;
+  if (mains && area < mains.leastMm2 * 0.995) return mains.why;
   if (tableAmps(profile.ampacity, area, columnC) === null) return `not in the table: ${profile.ampacity.source}`;
   const badEnd = terminals.find((t) => endsThatFit(area, t, catalogue.lugs).length === 0);
   return badEnd ? whyNoEnd(area, badEnd, catalogue.lugs) : null;
@@ -162,6 +177,7 @@ function whyNot(
 /**
  * Which areas a cable may take at all: sold in its kind, in the table, not under the profile's smallest, and fitting both
  * ends. A size the workshop does not keep is passed over where a larger one it keeps fits.
+ * @param mains least size of a mains conductor; null for all others
  */
 export function candidatesOf(
   cable: Made,
@@ -170,6 +186,7 @@ export function candidatesOf(
   profile: Profile,
   catalogue: Catalogue,
   workshop: Pick<Workshop, 'preferredAreasMm2'>,
+  mains: MainsLeast | null = null,
 ): Candidates {
   const flat = cable.material === 'flatCopper';
   const columnC = columnFor(
@@ -181,16 +198,18 @@ export function candidatesOf(
     (area) => cableTypeOf(cable, area, profile, catalogue) !== null,
   );
   const fitting = sold
+    .filter((area) => flat || isGauge(area) === (profile.sizes === 'awg'))
     .sort((a, b) => a - b)
     .filter((area) => {
-      const why = whyNot(cable, area, columnC, terminals, profile, catalogue);
+      const why = whyNot(cable, area, columnC, terminals, profile, catalogue, mains);
       if (why) rejected.push({ value: area, why });
       return !why;
     });
   const kept = new Set(flat ? [] : workshop.preferredAreasMm2);
   const areasMm2 = fitting.filter((area, i) => {
     const next = kept.has(area) ? undefined : fitting.slice(i + 1).find((a) => kept.has(a));
-    if (next !== undefined) rejected.push({ value: area, why: `the workshop does not keep it; ${next} mm² is kept` });
+    if (next !== undefined)
+      rejected.push({ value: area, why: `the workshop does not keep it; ${sizeText(next)} is kept` });
     return next === undefined;
   });
   return { areasMm2, rejected, columnC, connections };

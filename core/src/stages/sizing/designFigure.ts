@@ -2,7 +2,7 @@ import { type Origin, type SumTerm, sumFigure } from '../../engine/formula.ts';
 import type { Flow } from '../demand/demand.ts';
 import { type Circuit, circuitOf, inject, shareOf } from './electrical.ts';
 import { LOST_OHM, leftShare } from './lostBattery.ts';
-import { turnsIn } from './solveDesign.ts';
+import { turnsAmong } from './solveDesign.ts';
 import { branchOhm, type SizingState, shareIn, type Work } from './state.ts';
 import { NO_CURRENT_A } from './throughParts.ts';
 
@@ -52,20 +52,20 @@ export function designFigure(state: SizingState, b: number, address: () => strin
       what: nameOf(flow.itemId),
       origin: flow.origin satisfies Origin,
     });
-    // Of loads that take turns the one that asks most of this branch.
-    const onTogether = (): number[] => {
-      if (lostAt[b]! >= 0) return [...work.out];
+    // Of those that take turns the one that asks most of this branch.
+    const onTogether = (running: readonly number[]): readonly number[] => {
+      if (lostAt[b]! >= 0) return running;
       const off = new Set(
-        turnsIn(state, work).flatMap((group) => {
+        turnsAmong(flows, running).flatMap((group) => {
           const asks = (f: number) => Math.abs(part(f) * flows[f]!.designCurrentA);
           const most = group.reduce((m, f) => (asks(f) > asks(m) ? f : m));
           return group.filter((f) => f !== most);
         }),
       );
-      return work.out.filter((f) => !off.has(f));
+      return running.filter((f) => !off.has(f));
     };
     const of = (charging: boolean) =>
-      (charging ? work.back : onTogether()).flatMap((f) => {
+      onTogether(charging ? work.back : work.out).flatMap((f) => {
         const own = term(flows[f]!, f);
         return Math.abs(own.value * own.share!.value) > NO_CURRENT_A ? [own] : [];
       });

@@ -53,6 +53,7 @@ export function dropsOf(
     work: number;
     skip: (flowKey: string) => boolean;
   },
+  judged: (flow: Flow) => boolean = () => true,
 ): FlowDrop[] {
   const { profile, loads } = context;
   const supplies = new Map<number, { plusV: number; minusV: number; voltageV: number }>();
@@ -84,7 +85,7 @@ export function dropsOf(
         ? supply.minusV
         : point.nodeV[flow.sink.minus]!;
     // An alternator's own battery stands beside it, taken out: there is nothing to measure its drop against.
-    if (context.skip(flow.key)) return [];
+    if (context.skip(flow.key) || !judged(flow)) return [];
     const systemVoltageV = flow.way === 'solar' ? workingV(flow) : supply.voltageV;
     const plusDropV = Math.abs(plusRef - point.nodeV[flow.sink.plus]!);
     const minusDropV = Math.abs(point.nodeV[flow.sink.minus]! - minusRef);

@@ -1,9 +1,26 @@
 import { conductorResistance } from '../../formulas/cables.ts';
+import type { Flow } from '../demand/demand.ts';
 import { dropsOf, type FlowDrop } from './drops.ts';
-import { operatingPoint } from './electrical.ts';
+import { type OperatingPoint, operatingPoint } from './electrical.ts';
 import { passes } from './relations.ts';
-import { turnsIn } from './solveDesign.ts';
+import { turnsAmong } from './solveDesign.ts';
 import { GREATER, grow, nextArea, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
+
+/** What takes turns: as many times through as the largest group has, each time another of each is on. */
+function eachTurn(
+  flows: readonly Flow[],
+  running: readonly number[],
+  visit: (on: readonly Flow[], turn: number) => void,
+): void {
+  const turns = turnsAmong(flows, running);
+  for (let turn = 0; turn < Math.max(1, ...turns.map((g) => g.length)); turn++) {
+    const off = new Set(turns.flatMap((g) => g.filter((_, i) => i !== turn % g.length)));
+    visit(
+      running.filter((f) => !off.has(f)).map((f) => flows[f]!),
+      turn,
+    );
+  }
+}
 
 /** Volts lost to every flow with everything on, and with everything charging. */
 export function measureDrops(state: SizingState): void {
@@ -17,18 +34,21 @@ export function measureDrops(state: SizingState): void {
   };
   const worst = new Map<string, FlowDrop>();
   state.works.forEach((work, w) => {
-    const charge = work.back.map((f) => flows[f]!);
-    work.charging = operatingPoint(work.circuit, charge, 'nominal');
-    const found = dropsOf(charge, work.charging, work.nets, { ...context, work: w });
-    // Loads that take turns: as many times through as the largest group has, each time another of each is on.
-    const turns = turnsIn(state, work);
-    for (let turn = 0; turn < Math.max(1, ...turns.map((g) => g.length)); turn++) {
-      const off = new Set(turns.flatMap((g) => g.filter((_, i) => i !== turn % g.length)));
-      const discharge = work.out.filter((f) => !off.has(f)).map((f) => flows[f]!);
-      const point = operatingPoint(work.circuit, discharge, 'nominal');
-      if (turn === 0) work.operating = point;
-      found.push(...dropsOf(discharge, point, work.nets, { ...context, work: w }));
-    }
+    const found: FlowDrop[] = [];
+    eachTurn(flows, work.back, (charge, turn) => {
+      const point = operatingPoint(work.circuit, charge, 'nominal');
+      if (turn === 0) work.charging = point;
+      found.push(...dropsOf(charge, point, work.nets, { ...context, work: w }));
+    });
+    eachTurn(flows, work.out, (discharge, turn) => {
+      const measure = (on: readonly Flow[], judged: (flow: Flow) => boolean) => {
+        const point = operatingPoint(work.circuit, on, 'nominal');
+        found.push(...dropsOf(on, point, work.nets, { ...context, work: w }, judged));
+        return point;
+      };
+      const [everything, quiet] = measureIn(discharge, input.dropsBeside, measure);
+      if (turn === 0) [work.operating, work.quiet] = [everything, quiet];
+    });
     for (const drop of found) {
       const known = worst.get(drop.key);
       if (!known || drop.share > known.share * GREATER) worst.set(drop.key, drop);
@@ -36,6 +56,36 @@ export function measureDrops(state: SizingState): void {
   });
   // In the order of the flows: a state that comes first shall not decide where a flow stands.
   state.drops = flows.flatMap((f) => worst.get(f.key) ?? []);
+}
+
+/**
+ * The points drops are judged at: all that runs steadily with the inverters; each load that runs for seconds beside that;
+ * and the steady loads by themselves, unless everything is asked for.
+ * @returns everything on, and without what comes and goes
+ */
+function measureIn(
+  on: readonly Flow[],
+  beside: SizingState['input']['dropsBeside'],
+  measure: (on: readonly Flow[], judged: (flow: Flow) => boolean) => OperatingPoint,
+): [OperatingPoint, OperatingPoint] {
+  if (beside === 'everything' || !on.some((f) => f.apart)) {
+    const all = measure(on, () => true);
+    return [all, all];
+  }
+  const bursts = on.filter((f) => f.burstS !== undefined);
+  const steady = on.filter((f) => f.burstS === undefined);
+  const points = bursts.map((burst) => measure([...steady, burst], (f) => f === burst));
+  const withInverters = steady.some((f) => f.apart) ? measure(steady, (f) => f.apart === true) : null;
+  const quiet = measure(
+    steady.filter((f) => !f.apart),
+    () => true,
+  );
+  // A collapse beside any of them is told once: the heaviest comes first.
+  const heaviest = points.reduce<OperatingPoint | null>(
+    (most, p) => (!most || p.collapsed.length > most.collapsed.length ? p : most),
+    null,
+  );
+  return [heaviest ?? withInverters ?? quiet, quiet];
 }
 
 interface Step {

@@ -1,4 +1,7 @@
-import { seatMinimum, seatRating } from './protection.ts';
+import { openingTime } from '../../solvers/timeCurrent.ts';
+import { curveOf } from '../../tables/timeCurrent.ts';
+import { burstsAt } from './bursts.ts';
+import { linksFor, type Seat, seatMinimum, seatRating } from './protection.ts';
 import { GREATER, type SizingState } from './state.ts';
 
 /** Every fuse at least as large as its current, and by the feeder school its branches, ask. @returns whether one grew */
@@ -9,13 +12,28 @@ export function growFuses(state: SizingState): boolean {
     const children = childrenOf(state, seat.branch).map((s) => ratingA[s]!);
     const need = seatMinimum(state.designA[seat.branch]!, children, input.feederSchool, input.profile);
     state.minimum.set(seat.branch, need);
-    const rating = seatRating(seat, Math.max(need.minimumA, state.floorA.get(seat.branch) ?? 0), input.catalogue);
+    const leastA = Math.max(need.minimumA, state.floorA.get(seat.branch) ?? 0);
+    const rating = ridesThrough(state, seat, seatRating(seat, leastA, input.catalogue));
     if (rating > ratingA[seat.branch]! * GREATER) {
       ratingA[seat.branch] = rating;
       grew = true;
     }
   }
   return grew;
+}
+
+/** The smallest rating at or above one that holds for as long as a load that runs for seconds does. */
+function ridesThrough(state: SizingState, seat: Seat, ratingA: number): number {
+  const bursts = burstsAt(state, seat.branch);
+  if (bursts.length === 0 || seat.choice.mode === 'locked') return ratingA;
+  const holds = (rating: number) =>
+    bursts.every(
+      ({ currentA, burstS }) => openingTime(curveOf(seat.element.style, null), rating, currentA).minS > burstS,
+    );
+  return (
+    linksFor(seat, state.input.catalogue).find((l) => l.ratingA >= ratingA - 1e-9 && holds(l.ratingA))?.ratingA ??
+    ratingA
+  );
 }
 
 /** Fuses directly below a fuse, over all states. */

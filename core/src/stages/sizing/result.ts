@@ -12,12 +12,10 @@ import { transferFigure } from './transferFigure.ts';
 /** What loses most of a drop: by Tellegen the parts add up to the whole. */
 function blameFor(state: SizingState, drop: FlowDrop): FlowDrop['blame'] {
   const work = state.works[drop.work]!;
-  const share = shareIn(
-    state,
-    work,
-    state.flows.findIndex((f) => f.key === drop.key),
-  );
-  const { branchA } = drop.way === 'charge' ? work.charging : work.operating;
+  const f = state.flows.findIndex((own) => own.key === drop.key);
+  const share = shareIn(state, work, f);
+  const on = state.flows[f]!.apart ? work.operating : work.quiet;
+  const { branchA } = drop.way === 'charge' ? work.charging : on;
   let worst = -1;
   let worstV = 0;
   let sumV = 0;

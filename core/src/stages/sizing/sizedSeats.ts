@@ -4,6 +4,7 @@ import { feederMinimum, fuseMinimum, prospectiveCurrent, throughCurrent } from '
 import { limitedA2s } from '../../solvers/timeCurrent.ts';
 import { curveOf } from '../../tables/timeCurrent.ts';
 import type { FaultModel, Side } from '../faults/faultModel.ts';
+import { mostAt, START_S } from './bursts.ts';
 import { designFigure } from './designFigure.ts';
 import { facesBack } from './growForFault.ts';
 import { childrenOf } from './growFuses.ts';
@@ -11,7 +12,7 @@ import { interruptA, type Seat, type SeatMinimum, seatLink } from './protection.
 import { isSpare, seatAddress, seatRatingOrigin } from './seatFigures.ts';
 import { selectiveTo } from './selectivity.ts';
 import type { SizedSeat } from './sizingResult.ts';
-import { type SizingState, shareIn } from './state.ts';
+import type { SizingState } from './state.ts';
 
 /** The smallest rating of a seat as figures: by its loads, by its branches' fuses, and by the school that counts. */
 function minimumFigures(state: SizingState, seat: Seat, { fusesSchoolA }: SeatMinimum): SeatMinimum {
@@ -129,18 +130,6 @@ function dutyOf(
   return { currentA, voltageV: openV, side: worst };
 }
 
-/** A branch's current while the one consumer starts that adds most; they seldom start together. */
-function surgeAt(state: SizingState, b: number): number {
-  let most = 0;
-  for (const work of state.works)
-    for (const f of work.relations.flowsOf[b]!) {
-      const flow = state.flows[f]!;
-      if (flow.surgeFactor > 1)
-        most = Math.max(most, Math.abs(shareIn(state, work, f)[b]!) * flow.designCurrentA * (flow.surgeFactor - 1));
-    }
-  return state.designA[b]! + most;
-}
-
 const nothingFed = {
   value: null,
   mode: 'auto' as const,
@@ -162,6 +151,7 @@ function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSea
   const prospectiveA = duty?.currentA ?? null;
   const ratingA = state.ratingA[seat.branch]!;
   const floorA = state.floorA.get(seat.branch) ?? 0;
+  const most = mostAt(state, seat.branch);
   const link =
     spare && seat.choice.mode === 'auto'
       ? nothingFed
@@ -191,6 +181,17 @@ function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSea
                 unit: 'A',
                 what: 'so that what stands behind it opens first',
                 origin: given('the next size above the fuse behind it'),
+              } satisfies TraceInput,
+            ]
+          : []),
+        ...(most.burstS > START_S
+          ? [
+              {
+                name: 'burstA',
+                value: most.currentA,
+                unit: 'A',
+                what: `to be held for ${most.burstS} s without opening`,
+                origin: given('load list, with what else flows here'),
               } satisfies TraceInput,
             ]
           : []),
@@ -230,7 +231,8 @@ function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSea
           .flatMap((d) => state.seatAt.get(d)?.key ?? []),
       ),
     ],
-    surgeA: spare ? 0 : surgeAt(state, seat.branch),
+    surgeA: spare ? 0 : most.currentA,
+    surgeS: most.burstS,
     style: seat.element.style,
     curve: state.lockedAt.get(seat.branch)?.curve ?? null,
     lineIsFar:

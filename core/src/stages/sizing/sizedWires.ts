@@ -2,6 +2,7 @@ import { figure, given, use } from '../../engine/formula.ts';
 import { conductorResistance, dropV } from '../../formulas/cables.ts';
 import { smallestFault } from '../../formulas/faults.ts';
 import { prospectiveCurrent } from '../../formulas/protection.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { CLASS5_SOURCE } from '../../tables/conductorResistance.ts';
 import { CCA, COLD_AGED_SOURCE } from '../../tables/sourceCorners.ts';
 import type { FaultModel } from '../faults/faultModel.ts';
@@ -24,7 +25,7 @@ function hotOhm(cable: WorkingCable): number {
     () => `cable/${id}/resistanceOhm`,
     () => ({
       ohmPerKm: given(
-        `${material === 'flatCopper' ? 'solid copper, IEC 60028' : CLASS5_SOURCE}, ${cable.areaMm2} mm²${material === 'cca' ? `, × ${CCA.resistanceFactor} for copper-clad aluminium` : ''}`,
+        `${material === 'flatCopper' ? 'solid copper, IEC 60028' : CLASS5_SOURCE}, ${sizeText(cable.areaMm2)}${material === 'cca' ? `, × ${CCA.resistanceFactor} for copper-clad aluminium` : ''}`,
       ),
       lengthMm: figure(`cable/${id}/lengthMm`),
       alphaPerK: given('annealed copper, IACS'),

@@ -31,6 +31,7 @@ export interface SizingInput {
   alternator: AlternatorSource | null;
   feederSchool: FeederSchool;
   lostBattery: BoardSettings['lostBattery'];
+  dropsBeside: BoardSettings['dropsBeside'];
   profile: Profile;
   catalogue: Catalogue;
 }

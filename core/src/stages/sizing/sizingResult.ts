@@ -82,6 +82,8 @@ export interface SizedSeat extends SeatMinimum {
   ratingA: number | null;
   /** With the one consumer starting that adds most. */
   surgeA: number;
+  /** How long that lasts, s. */
+  surgeS: number;
   prospectiveA: number | null;
   faultVoltageV: number;
   interruptA: number | null;

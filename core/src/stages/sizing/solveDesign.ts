@@ -46,24 +46,29 @@ function solveWork(state: SizingState, work: Work, w: number): void {
     const branch = netlist.branches[b]!;
     return (nodeV[branch.a]! - nodeV[branch.b]!) * circuit.conductanceS[b]!;
   };
-  const turns = turnsIn(state, work);
-  const alone = new Set(turns.flat());
-  const [out, back] = [together(work.out.filter((f) => !alone.has(f))), together(work.back)];
-  // With a battery lost all of them are reckoned with: what is left must bear the worst.
-  const everything = turns.length > 0 ? together(work.out) : out;
-  // Of loads that take turns, in each branch only the one counts that asks most of it.
-  const extraA = turns.length > 0 ? mostOfTurns(state, work, turns, (b) => branchA(out, b)) : null;
-  const outA = (b: number): number => branchA(out, b) + (extraA?.[b] ?? 0);
+  /** Of those that take turns, in each branch only the one counts that asks most of it. */
+  const way = (all: readonly number[]) => {
+    const turns = turnsAmong(state.flows, all);
+    const alone = new Set(turns.flat());
+    const base = together(all.filter((f) => !alone.has(f)));
+    const extraA = turns.length > 0 ? mostOfTurns(state, work, turns, (b) => branchA(base, b)) : null;
+    return {
+      ampsAt: (b: number): number => branchA(base, b) + (extraA?.[b] ?? 0),
+      // With a battery lost all of them are reckoned with: what is left must bear the worst.
+      everything: turns.length > 0 ? together(all) : base,
+    };
+  };
+  const [out, back] = [way(work.out), way(work.back)];
   const take = (b: number, amps: number, lost: number) => {
     if (amps <= designA[b]! * (lost < 0 && w === 0 ? 1 : GREATER)) return;
     designA[b] = amps;
     lostAt[b] = lost;
     workAt[b] = w;
   };
-  for (let b = 0; b < designA.length; b++) take(b, Math.max(Math.abs(outA(b)), Math.abs(branchA(back, b))), -1);
+  for (let b = 0; b < designA.length; b++) take(b, Math.max(Math.abs(out.ampsAt(b)), Math.abs(back.ampsAt(b))), -1);
   // What goes into a bar comes out: half of all that touches it, discharging or charging but never both.
   netlist.bars.forEach(({ node }, i) => {
-    for (const amps of [outA, (b: number) => branchA(back, b)]) {
+    for (const amps of [out.ampsAt, back.ampsAt]) {
       const through = state.touching[node]!.reduce((s, b) => s + Math.abs(amps(b)) / 2, 0);
       if (through > state.barA[i]! * GREATER) {
         state.barA[i] = through;
@@ -72,18 +77,18 @@ function solveWork(state: SizingState, work: Work, w: number): void {
     }
   });
   for (const lost of state.losable)
-    for (const nodeV of [everything, back]) {
+    for (const nodeV of [out.everything, back.everything]) {
       const left = withoutSource(circuit, nodeV, lost);
       if (!left) continue;
-      const part = nodeV === everything ? leftShare(circuit, left, lost) : 1;
+      const part = nodeV === out.everything ? leftShare(circuit, left, lost) : 1;
       for (let b = 0; b < designA.length; b++) take(b, part * Math.abs(branchA(left, b)), lost);
     }
 }
 
-/** Flows that take turns, group by group, as they run in a state. */
-export function turnsIn({ flows }: Pick<SizingState, 'flows'>, { out }: Pick<Work, 'out'>): number[][] {
+/** Flows that take turns, group by group, among those that run in a state. */
+export function turnsAmong(flows: SizingState['flows'], running: readonly number[]): number[][] {
   const groups = new Map<string, number[]>();
-  for (const f of out) {
+  for (const f of running) {
     const group = flows[f]!.turnsIn;
     if (group === null) continue;
     const own = groups.get(group);

@@ -36,8 +36,10 @@ export interface Work extends WorkPlan {
   circuit: Circuit;
   /** Part of each flow in every branch, solved when it is asked for. */
   share: Map<number, Float64Array>;
-  /** Everything on, and everything charging. */
+  /** Everything on; of loads that run for seconds one at a time. */
   operating: OperatingPoint;
+  /** Without what comes and goes by itself: what the other loads' drops are judged at. */
+  quiet: OperatingPoint;
   charging: OperatingPoint;
 }
 
@@ -53,7 +55,7 @@ export const circuitIn = (netlist: Netlist, { board, without }: WorkPlan, ohm: B
 function workOf(netlist: Netlist, plan: WorkPlan, ohm: BranchOhm): Work {
   const circuit = circuitIn(netlist, plan, ohm);
   const idle = operatingPoint(circuit, [], 'nominal');
-  return { ...plan, circuit, share: new Map(), operating: idle, charging: idle };
+  return { ...plan, circuit, share: new Map(), operating: idle, quiet: idle, charging: idle };
 }
 
 /** Everything that grows from round to round, and what it grows on. */

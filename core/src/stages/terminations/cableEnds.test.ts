@@ -47,11 +47,12 @@ describe('lugs by size and class', () => {
   // And a flexible conductor of their size does not go in.
   it('compression lugs after DIN 46235 (from memory) take class 2', () => {
     for (const [area, boreMm, outerMm, , code] of DIN_46235) {
-      const own = lugs.find((l) => l.id === `lug46235-${area}-m8`)!;
+      const own = lugs.find((l) => l.id === `lug46235-${area}-m8` || l.id === `lug46235-${area}-m10`)!;
       expect([own.boreMm, own.barrelOuterMm, own.dieId]).toEqual([boreMm, outerMm, `hex ${code}`]);
       expect(CONDUCTOR_MM[5][String(area)]!).toBeGreaterThan(boreMm);
-      expect(endsThatFit(area, stud(8), lugs)).not.toContain(own);
-      expect(whyNotThis(own, area, stud(8), lugs)).toContain('is for stranded conductors of class 2');
+      const on = stud(own.studMm === 10 ? 10 : 8);
+      expect(endsThatFit(area, on, lugs)).not.toContain(own);
+      expect(whyNotThis(own, area, on, lugs)).toContain('is for stranded conductors of class 2');
     }
   });
   it('the straight tinned lug comes first; angled and plain ones only by hand', () => {

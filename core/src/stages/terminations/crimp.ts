@@ -4,6 +4,7 @@ import type { CrimpTool, Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { bites as bitesRule } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';
+import { GAUGE_SIZES } from '../../tables/awg.ts';
 import { ABYC_HOLD_S, ABYC_PULL_LBF, IEC_60352_PULL_N, LBF_N } from '../../tables/cableEnds.ts';
 
 /** How an end is crimped and tried. */
@@ -43,7 +44,9 @@ export function pullOf(areaMm2: number, sizes: Profile['sizes']): Pull | null {
   const iec = IEC_60352_PULL_N.find(([area]) => area === areaMm2);
   if (sizes === 'mm2' && iec) return { forceN: iec[1], holdS: null, source: 'IEC 60352-2, to failure (from memory)' };
   // The largest gauge not above the area: what it must hold, the thicker one holds too.
-  const row = ABYC_PULL_LBF.findLast(([, area]) => area <= areaMm2 + 1e-9);
+  const gauge = GAUGE_SIZES.find((s) => s.areaMm2 === areaMm2)?.name.split(' ')[0];
+  const row =
+    ABYC_PULL_LBF.find(([name]) => name === gauge) ?? ABYC_PULL_LBF.findLast(([, area]) => area <= areaMm2 + 1e-9);
   if (!row) return null;
   return {
     forceN: Math.ceil(row[2] * LBF_N),

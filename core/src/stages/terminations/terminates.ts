@@ -1,6 +1,7 @@
 import type { Attachment, Lug, Terminal } from '../../document/part/part.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { compareText } from '../../engine/compareText.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { CONDUCTOR_MM } from '../../tables/cableEnds.ts';
 
 /** What small ends the workshop crimps: bare with a shrink over them, or with a cover of their own. */
@@ -95,23 +96,23 @@ export function whyNoEnd(areaMm2: number, terminal: Terminal, lugs: readonly Lug
   const { attachment } = terminal;
   switch (attachment.kind) {
     case 'clamp':
-      return `the clamp takes ${attachment.minMm2} to ${attachment.maxMm2} mm², not ${areaMm2} mm²`;
+      return `the clamp takes ${attachment.minMm2} to ${attachment.maxMm2} mm², not ${sizeText(areaMm2)}`;
     case 'tab':
-      return `no receptacle for ${areaMm2} mm² on a tab of ${attachment.widthMm} mm in the catalogue`;
+      return `no receptacle for ${sizeText(areaMm2)} on a tab of ${attachment.widthMm} mm in the catalogue`;
     case 'contact':
-      return `no contact of ${attachment.contactA} A for ${areaMm2} mm² in the catalogue`;
+      return `no contact of ${attachment.contactA} A for ${sizeText(areaMm2)} in the catalogue`;
     case 'socket':
       return `${terminal.name} takes a plug of a data lead, not a conductor`;
     case 'cap':
-      return `no end cap for ${areaMm2} mm² in the catalogue`;
+      return `no end cap for ${sizeText(areaMm2)} in the catalogue`;
     case 'lead':
-      return `no splice for ${areaMm2} mm² in the catalogue`;
+      return `no splice for ${sizeText(areaMm2)} in the catalogue`;
     default: {
       const { diameterMm, palmWidthMaxMm } = attachment;
       const sameArea = lugs.filter((l) => l.kind === 'lug' && takesArea(l, areaMm2) && l.studMm === diameterMm);
-      if (sameArea.length === 0) return `no lug ${areaMm2} mm² × M${diameterMm} in the catalogue`;
+      if (sameArea.length === 0) return `no lug ${sizeText(areaMm2)} × M${diameterMm} in the catalogue`;
       const palm = Math.min(...sameArea.map((l) => l.palmWidthMm));
-      return `palm ${palm} mm of the lug ${areaMm2} mm² × M${diameterMm} is wider than the ${palmWidthMaxMm} mm the stud leaves`;
+      return `palm ${palm} mm of the lug ${sizeText(areaMm2)} × M${diameterMm} is wider than the ${palmWidthMaxMm} mm the stud leaves`;
     }
   }
 }
@@ -119,7 +120,7 @@ export function whyNoEnd(areaMm2: number, terminal: Terminal, lugs: readonly Lug
 /** Why one lug does not go on a flexible conductor and a terminal; null when it does. */
 export function whyNotThis(lug: Lug, areaMm2: number, terminal: Terminal, lugs: readonly Lug[]): string | null {
   const { attachment } = terminal;
-  if (!takesArea(lug, areaMm2)) return `its barrel is for ${areasOf(lug)} mm², the conductor is ${areaMm2} mm²`;
+  if (!takesArea(lug, areaMm2)) return `its barrel is for ${areasOf(lug)} mm², the conductor is ${sizeText(areaMm2)}`;
   if (!lug.classes.includes(5)) {
     const thick = CONDUCTOR_MM[5][String(areaMm2)];
     return `its bore of ${lug.boreMm} mm is for stranded conductors of class ${lug.classes.join(' and ')}; a flexible one of ${areaMm2} mm² is up to ${thick} mm thick (IEC 60228 annex C, from memory)`;

@@ -8,6 +8,7 @@ import type { Workshop } from '../../document/workshop/workshop.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { cutLength, shrinkLength, stripLength } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';
+import { sizeText } from '../../tables/awg.ts';
 import { type FlatPattern, flatPattern } from '../lengths/flatPattern.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import { type ChoiceResult, lockedResult } from '../sizing/choiceResult.ts';
@@ -285,7 +286,7 @@ export function terminateCable(
     cableId: cable.id,
     designation: cable.designation,
     cableTypeId: cableType?.id ?? null,
-    cableTypeName: cableType?.name ?? `${areaMm2} mm², not in the catalogue`,
+    cableTypeName: cableType?.name ?? `${sizeText(areaMm2)}, not in the catalogue`,
     areaMm2,
     flat: Boolean(cableType?.bar),
     lengthMm,

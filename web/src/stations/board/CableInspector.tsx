@@ -6,7 +6,7 @@ import { ENVIRONMENT_FIELDS, RUN_FIELDS } from '@ombrik/core/document/cable/cabl
 import { duplicateCable, removeConnections } from '@ombrik/core/document/connection/connect';
 import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
 import { takesArea } from '@ombrik/core/stages/terminations/terminates';
-import { awgAtLeast } from '@ombrik/core/tables/awg';
+import { sizeText } from '@ombrik/core/tables/awg';
 import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
@@ -172,12 +172,11 @@ export function CableInspector({ cable }: { cable: Cable }) {
     job.edit(`${cable.designation}: ${what}`, [
       { kind: 'set', collection: 'cables', id: cable.id, field: 'cores', value: cores },
     ]);
-  const gauge = awgAtLeast(sized.conductor.value);
   const areas = [...new Set(genericCatalogue.cableTypes.map((c) => c.areaMm2))]
     .sort((a, b) => a - b)
     .flatMap((area) => {
       const type = cableTypeOf(cable, area, job.profile, genericCatalogue);
-      return type ? [{ value: area, text: type.bar ? type.name : `${area} mm²` }] : [];
+      return type ? [{ value: area, text: type.bar ? type.name : sizeText(area) }] : [];
     });
   const lugs = genericCatalogue.lugs
     .filter((l) => takesArea(l, made.areaMm2))
@@ -324,12 +323,6 @@ export function CableInspector({ cable }: { cable: Cable }) {
         <Row label="conductor">
           <span>
             <Askable address={`cable/${cable.id}/conductorMm2`}>{mm2(sized.conductor.value)}</Askable>
-            {job.profile.sizes === 'awg' && (
-              <span className="dim num" title="The thinnest gauge that is no thinner than this">
-                {' '}
-                {gauge ? `or ${gauge} AWG` : 'no gauge so thick'}
-              </span>
-            )}
           </span>
         </Row>
         <Row label="carries here">

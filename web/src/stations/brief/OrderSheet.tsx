@@ -260,6 +260,18 @@ export function OrderSheet() {
               }
               onPick={(v: 'carries' | 'trips') => setting('lostBattery', v)}
             />
+            <Pick
+              className="col-span-2"
+              label="A load’s drop is judged beside"
+              value={settings.dropsBeside}
+              options={
+                [
+                  ['steadyLoads', 'the other d.c. loads'],
+                  ['everything', 'everything, inverters and starts too'],
+                ] as const
+              }
+              onPick={(v: 'steadyLoads' | 'everything') => setting('dropsBeside', v)}
+            />
             <p className="dim col-span-4 text-xs">
               {job.profile.scope}. {job.profile.caution}
             </p>

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { Bar } from 'react-chartjs-2';
 import { useJob } from '../../app/jobSession.tsx';
 import { useInks } from '../../ui/charts.ts';
-import { amps, percent, volts } from '../../ui/format.ts';
+import { amps, mm2, percent, volts } from '../../ui/format.ts';
 
 const SHOWN = 8;
 const STEPS_SHOWN = 16;
@@ -54,7 +54,7 @@ export function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
                 onClick={() => job.select({ kind: 'cable', id: m.cable.cableId })}
               >
                 <td className="w-12 font-semibold">{m.cable.designation}</td>
-                <td className="num w-16 text-right">{m.cable.areaMm2} mm²</td>
+                <td className="num w-16 text-right">{mm2(m.cable.areaMm2)}</td>
                 <td className="num w-20 text-right">{amps(m.currentA)}</td>
                 <td>
                   <div

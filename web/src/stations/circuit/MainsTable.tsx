@@ -7,7 +7,8 @@ export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonl
     const item = items.find((i) => i.id === id);
     return `${item?.designation ?? id} ${item?.name ?? ''}`.trim();
   };
-  const [present, absent] = mains.states;
+  const [all] = mains.states;
+  const absent = mains.states.at(-1);
   const looped = new Map(mains.loops.map((l) => [l.chargerId, l.inverterId]));
   const by = (ids: readonly string[] | undefined) => (ids && ids.length > 0 ? ids.map(name).join(' and ') : '–');
   return (
@@ -17,7 +18,7 @@ export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonl
         Mains can kill. It is drawn here so that loops and back-feed show; a licensed person sizes, connects and tests
         it.
       </p>
-      {!present || !absent ? (
+      {!all || !absent ? (
         <p className="dim max-w-2xl">
           Nothing is wired on the mains side. Inlet, generator socket, distribution, transfer relay and
           inverter-chargers are in the catalogue.
@@ -28,31 +29,35 @@ export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonl
             <thead>
               <tr>
                 <th>Fed</th>
-                <th>with mains or generator</th>
-                <th>without</th>
+                {mains.states.map((s) => (
+                  <th key={s.live.join()}>
+                    {s.live.length === 0 ? 'nothing plugged in' : `with ${s.live.map(name).join(' and ')}`}
+                  </th>
+                ))}
               </tr>
             </thead>
             <tbody>
-              {present.fed.map((f, i) => {
+              {all.fed.map((f, i) => {
                 const loop = looped.get(f.itemId);
                 return (
                   <tr key={`${f.itemId}${i}`} className={loop ? 'stripe-stop' : ''}>
                     <td>
                       <b>{name(f.itemId)}</b>
                     </td>
-                    <td>{by(f.by)}</td>
-                    <td>
-                      {by(absent.fed[i]?.by)}
-                      {loop && <b> · the bank charges itself through {name(loop)}</b>}
-                    </td>
+                    {mains.states.map((s) => (
+                      <td key={s.live.join()}>
+                        {by(s.fed[i]?.by)}
+                        {loop && s === absent && <b> · the bank charges itself through {name(loop)}</b>}
+                      </td>
+                    ))}
                   </tr>
                 );
               })}
             </tbody>
           </table>
-          {present.passing.length > 0 && (
+          {all.passing.length > 0 && (
             <p className="dim mt-1 text-sm">
-              With mains there {present.passing.map(name).join(' and ')} passes it through and does not invert.
+              With mains there {all.passing.map(name).join(' and ')} passes it through and does not invert.
             </p>
           )}
           {absent.livePins.map((p) => (

@@ -1,4 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { isGauge, sizeText } from '@ombrik/core/tables/awg';
+import { Fragment } from 'react';
 
 const AREAS = [
   ...new Set(genericCatalogue.cableTypes.filter((c) => c.cores === 1 && c.bar === null).map((c) => c.areaMm2)),
@@ -24,20 +26,24 @@ export function KeptSizes({
           : 'A size that is not kept is passed over where a larger kept one fits.'}
       </p>
       <div className="flex flex-wrap gap-x-4 gap-y-1">
-        {AREAS.map((area) => (
-          <label key={area} className="num flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              aria-label={`Keep ${area} mm²`}
-              disabled={disabled}
-              checked={has.has(area)}
-              onChange={() => onChange(AREAS.filter((a) => (a === area ? !has.has(a) : has.has(a))))}
-            />
-            {area}
-          </label>
+        {(['mm²', 'AWG'] as const).map((kind) => (
+          <Fragment key={kind}>
+            <span className="dim basis-full">{kind === 'AWG' ? 'By gauge, where the rules go by it' : 'mm²'}</span>
+            {AREAS.filter((area) => isGauge(area) === (kind === 'AWG')).map((area) => (
+              <label key={area} className="num flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-sm"
+                  aria-label={`Keep ${sizeText(area)}`}
+                  disabled={disabled}
+                  checked={has.has(area)}
+                  onChange={() => onChange(AREAS.filter((a) => (a === area ? !has.has(a) : has.has(a))))}
+                />
+                {kind === 'AWG' ? sizeText(area).replace(/ \(.*/, '') : area}
+              </label>
+            ))}
+          </Fragment>
         ))}
-        <span className="dim">mm²</span>
       </div>
     </section>
   );
