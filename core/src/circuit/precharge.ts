@@ -1,3 +1,4 @@
+import type { ElementOf } from '../devices/elementKind.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import type { Part } from '../document/part/part.ts';
@@ -23,6 +24,10 @@ export interface Precharge {
   firstA: number;
   /** The bank's own electronics can be woken last instead. */
   wakesLast: boolean;
+  /** They fill the capacitors by themselves: no resistor is wanted. */
+  bankFills: boolean;
+  /** How a bank that has shut itself off comes back. */
+  wakes: ElementOf<'battery'>['wakes'];
 }
 
 /**
@@ -34,9 +39,12 @@ export interface Precharge {
  */
 export function prechargeOf(board: Board, parts: ReadonlyMap<Id, Part>, dossier: Pick<Dossier, 'sizing'>): Precharge[] {
   const volts = board.brief.systemVoltageV;
-  const wakesLast = board.items.some((i) =>
-    parts.get(i.partId)?.elements.some((e) => e.kind === 'battery' && e.bmsCutA !== null),
+  const batteries = board.items.flatMap((i) =>
+    (parts.get(i.partId)?.elements ?? []).flatMap((e) => (e.kind === 'battery' && i.inService ? [e] : [])),
   );
+  const wakesLast = batteries.some((b) => b.bmsCutA !== null);
+  const bankFills = batteries.length > 0 && batteries.every((b) => b.limitsInrush);
+  const wakes = batteries.find((b) => b.wakes !== 'never off')?.wakes ?? 'never off';
   return board.items.flatMap((item): Precharge[] => {
     const inverter = parts.get(item.partId)?.elements.find((e) => e.kind === 'inverter');
     if (inverter?.kind !== 'inverter') return [];
@@ -59,6 +67,8 @@ export function prechargeOf(board: Board, parts: ReadonlyMap<Id, Part>, dossier:
         energyJ: prechargeEnergy.compute({ farad, volts }),
         firstA: volts / ohm,
         wakesLast,
+        bankFills,
+        wakes,
       },
     ];
   });

@@ -1,14 +1,17 @@
 import { bankMixed } from './banks/bank-mixed.ts';
 import { bankUnbalanced } from './banks/bank-unbalanced.ts';
 import { bankWithoutFuses } from './banks/bank-without-fuses.ts';
+import { batteryInHeat } from './banks/battery-in-heat.ts';
 import { batteryOverLimit } from './banks/battery-over-limit.ts';
 import { lithiumOnAlternator } from './banks/lithium-on-alternator.ts';
+import { ventedWantsAir } from './banks/vented-wants-air.ts';
 import { barWithoutReserve } from './bars/bar-without-reserve.ts';
 import { seriesRating } from './bars/series-rating.ts';
 import { fixingsPulled } from './body/fixings-pulled.ts';
 import { heavyToLift } from './body/heavy-to-lift.ts';
 import { topHeavy } from './body/top-heavy.ts';
 import { banksStayJoined } from './control/banks-stay-joined.ts';
+import { batteryLostUnderSun } from './control/battery-lost-under-sun.ts';
 import { chargeNotBlocked } from './control/charge-not-blocked.ts';
 import { chargerRunsEngineOff } from './control/charger-runs-engine-off.ts';
 import { chargerStrap } from './control/charger-strap.ts';
@@ -17,6 +20,8 @@ import { essentialCutOff } from './control/essential-cut-off.ts';
 import { loadNotCut } from './control/load-not-cut.ts';
 import { relayChatters } from './control/relay-chatters.ts';
 import { signalDoesNothing } from './control/signal-does-nothing.ts';
+import { starterDrained } from './control/starter-drained.ts';
+import { thresholdWrong } from './control/threshold-wrong.ts';
 import { cableTooShort } from './ends/cable-too-short.ts';
 import { clampOverfull } from './ends/clamp-overfull.ts';
 import { dieMissing } from './ends/die-missing.ts';
@@ -114,6 +119,7 @@ import { stringTooHigh } from './sun/string-too-high.ts';
 import { stringsUnfused } from './sun/strings-unfused.ts';
 import { colourAgainstPolarity } from './wiring/colour-against-polarity.ts';
 import { connectionWithoutCable } from './wiring/connection-without-cable.ts';
+import { deadPartWired } from './wiring/dead-part-wired.ts';
 import { domainMixed } from './wiring/domain-mixed.ts';
 import { frameLoop } from './wiring/frame-loop.ts';
 import { frameReturn } from './wiring/frame-return.ts';
@@ -131,6 +137,7 @@ import { terminalUnconnected } from './wiring/terminal-unconnected.ts';
 export const FINDINGS = [
   colourAgainstPolarity,
   connectionWithoutCable,
+  deadPartWired,
   domainMixed,
   frameLoop,
   frameReturn,
@@ -164,7 +171,9 @@ export const FINDINGS = [
   bankMixed,
   bankUnbalanced,
   bankWithoutFuses,
+  batteryInHeat,
   batteryOverLimit,
+  ventedWantsAir,
   lithiumOnAlternator,
   isolatorBelowString,
   controllerInputCurrent,
@@ -180,6 +189,7 @@ export const FINDINGS = [
   mainsSideOpen,
   socketWithoutRcd,
   banksStayJoined,
+  batteryLostUnderSun,
   chargeNotBlocked,
   chargerRunsEngineOff,
   chargerStrap,
@@ -188,6 +198,8 @@ export const FINDINGS = [
   loadNotCut,
   relayChatters,
   signalDoesNothing,
+  starterDrained,
+  thresholdWrong,
   cableTooShort,
   clampOverfull,
   dieMissing,

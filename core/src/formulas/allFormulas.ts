@@ -3,6 +3,7 @@ import * as bench from './bench.ts';
 import * as cable from './cables.ts';
 import * as demand from './demand.ts';
 import * as fault from './faults.ts';
+import * as gas from './gas.ts';
 import * as layout from './layout.ts';
 import * as power from './power.ts';
 import * as protection from './protection.ts';
@@ -17,6 +18,7 @@ export const allFormulas: readonly Formula[] = [
   cable,
   protection,
   fault,
+  gas,
   layout,
   bench,
   quote,

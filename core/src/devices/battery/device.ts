@@ -1,3 +1,4 @@
+import { confirmStep } from '../benchStep.ts';
 import { device } from '../device.ts';
 import { cells, ground } from '../strokes.ts';
 import { batteryElement } from './element.ts';
@@ -21,4 +22,17 @@ export const battery = device({
   sign: (w, h) => [ground(w, h), cells(w / 2, w, h)],
   elements: [batteryElement],
   parts: BATTERIES,
+  steps: (item, elements) =>
+    elements.some((e) => e.kind === 'battery' && e.wakes === 'by button')
+      ? [
+          confirmStep({
+            id: `bank/wake/${item.id}`,
+            stage: 'bank',
+            entityId: item.id,
+            title: `${item.designation} woken last`,
+            how: 'Everything joined, isolators closed, inverters off at their own switch: then its wake button. Its electronics fill what hangs on it before they close.',
+            caution: 'From here on the board is live.',
+          }),
+        ]
+      : [],
 });

@@ -17,7 +17,7 @@ export const lithiumOnAlternator = finding({
     const feeds = netlist.sources.filter((s) => s.element.kind === 'feed');
     const lithium = netlist.sources.filter((s) => s.element.kind === 'battery' && s.element.chemistry === 'lifepo4');
     return feeds.flatMap((feed) => {
-      const joined = lithium.find((b) => potentials.netOf[b.plus] === potentials.netOf[feed.plus]);
+      const joined = lithium.find((b) => potentials.apart.netOf[b.plus] === potentials.apart.netOf[feed.plus]);
       if (!joined) return [];
       const [bank, starter] = [nameOf(names, joined.item.id), nameOf(names, feed.item.id)];
       return [

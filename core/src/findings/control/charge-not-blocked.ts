@@ -25,7 +25,7 @@ export const chargeNotBlocked = finding({
         entity: 'charge',
         where: whereOf(names, ids),
         says: `With cells full or frozen ${namesOf(names, ids)} still charges them`,
-        why: 'the charge output of the battery must cut every charger: by its trigger, or by a relay in its output',
+        why: 'the charge output of the battery must cut every charger: by its trigger, by a relay in its output, or of a solar controller on its sun side',
       },
     ];
   },

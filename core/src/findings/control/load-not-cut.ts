@@ -1,4 +1,4 @@
-import { control } from '../../stages/stages.ts';
+import { control, electricLoads } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { namesOf } from '../places.ts';
 import { names } from '../views.ts';
@@ -13,9 +13,11 @@ export const loadNotCut = finding({
   protects: 'the customer: the battery cuts everything without warning',
   source: LOGIC,
   limits: {},
-  reads: { control, names },
-  judge: ({ control, names }) => {
-    const ids = rowsWhen(control, 'cellsGiveCharge', false).flatMap((r) => r.fed);
+  reads: { control, names, electricLoads },
+  judge: ({ control, names, electricLoads }) => {
+    // What is essential is meant to go on.
+    const kept = new Set(electricLoads.filter((l) => l.load?.essential).map((l) => l.id));
+    const ids = rowsWhen(control, 'cellsGiveCharge', false).flatMap((r) => r.fed.filter((id) => !kept.has(id)));
     if (ids.length === 0) return [];
     return [
       {

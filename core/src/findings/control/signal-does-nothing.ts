@@ -8,6 +8,9 @@ import { LOGIC, whereOf } from './truth.ts';
 
 const effect = (r: ControlRow) => JSON.stringify([r.charging, r.fed, r.joined]);
 
+/** Where the switches of several ways stand, as one word. */
+const stands = ({ position }: ControlRow): string => position.map((p) => `${p.itemId} ${p.contactId}`).join();
+
 /** Outputs nothing follows. */
 export const signalDoesNothing = finding({
   id: 'signal-does-nothing',
@@ -23,7 +26,9 @@ export const signalDoesNothing = finding({
       const changes = rows
         .filter((r) => !r.when[i])
         .some((r) => {
-          const other = rows.find((o) => o.when[i] && o.when.every((w, k) => k === i || w === r.when[k]))!;
+          const other = rows.find(
+            (o) => o.when[i] && stands(o) === stands(r) && o.when.every((w, k) => k === i || w === r.when[k]),
+          )!;
           return effect(other) !== effect(r);
         });
       if (changes) return [];

@@ -1,4 +1,3 @@
-import { parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { names } from '../views.ts';
 import { COLD_LIMITS, coldStrings } from './coldString.ts';

@@ -24,11 +24,13 @@ export const terminalUnconnected = finding({
     electricLoads,
     used,
     items: surfaces,
+    service: fact('items', ['id', 'inService']),
     cables: fact('cables', ['id', 'designation']),
   },
-  judge: ({ names, electricLoads, cables, ...at }) => {
+  judge: ({ names, electricLoads, cables, service, ...at }) => {
     const { parts, items } = at;
     const { used } = at;
+    const dead = new Set(service.filter((i) => !i.inService).map((i) => i.id));
     const isLoad = new Set(electricLoads.filter((l) => l.load).map((l) => l.id));
     let first: TerminalRef | null | undefined;
     const firstFree = () => {
@@ -36,7 +38,7 @@ export const terminalUnconnected = finding({
       return first;
     };
     return items.flatMap((item) =>
-      (parts.get(item.partId)?.terminals ?? [])
+      (dead.has(item.id) ? [] : (parts.get(item.partId)?.terminals ?? []))
         .filter((t) => t.required && !used.has(`${item.id} ${t.id}`))
         .map((t) => {
           const ref = { itemId: item.id, terminalId: t.id };

@@ -9,13 +9,16 @@ import { neighbours, reachedFrom } from '../netlist/reach.ts';
 export interface ControlContact {
   itemId: Id;
   contactId: Id;
-  worked: 'hand' | 'coil' | 'condition';
+  /** `position`: one of a switch's ways, of which one is closed at a time. */
+  worked: 'hand' | 'position' | 'coil' | 'condition';
 }
 
 /** What the board does in one state of the outside. */
 export interface ControlRow {
   /** By condition, in the order of the study's conditions. */
   when: readonly boolean[];
+  /** Where its switches of several ways stand: the contact closed of each. */
+  position: { itemId: Id; contactId: Id }[];
   /** By contact, in the order of the study's contacts. */
   closed: readonly boolean[];
   /** False where a relay cuts its own coil and would chatter. */
@@ -58,20 +61,48 @@ export function controlStudy(netlist: Netlist): ControlStudy {
     (b): ControlContact => ({
       itemId: b.itemId,
       contactId: b.element.id,
-      worked: b.element.follows ? 'condition' : coilsOf.get(b)!.length > 0 ? 'coil' : 'hand',
+      worked: b.element.follows
+        ? 'condition'
+        : coilsOf.get(b)!.length > 0
+          ? 'coil'
+          : b.element.interlock !== null
+            ? 'position'
+            : 'hand',
     }),
   );
-  if (conditions.length === 0 && !contacts.some((c) => c.worked === 'coil')) return { conditions, contacts, rows: [] };
+  if (conditions.length === 0 && !contacts.some((c) => c.worked === 'coil' || c.worked === 'position'))
+    return { conditions, contacts, rows: [] };
   const row = rowOf(netlist, branches, coilsOf, conditions);
-  const rows = Array.from({ length: 2 ** conditions.length }, (_, bits) =>
-    row(conditions.map((_c, i) => ((bits >> i) & 1) === 1)),
+  const places = positionsOf(branches.filter((_, i) => contacts[i]!.worked === 'position'));
+  const rows = places.flatMap((position) =>
+    Array.from({ length: 2 ** conditions.length }, (_, bits) =>
+      row(
+        conditions.map((_c, i) => ((bits >> i) & 1) === 1),
+        position,
+      ),
+    ),
   );
   return { conditions, contacts, rows };
 }
 
+type ContactBranch = Branch & { element: ElementOf<'contact'>; itemId: Id };
+
+/** Every way the switches of several ways may stand together: of each the contact that is closed. */
+function positionsOf(ways: readonly ContactBranch[]): ContactBranch[][] {
+  const groups = new Map<string, ContactBranch[]>();
+  for (const b of ways) {
+    const key = `${b.itemId} ${b.element.interlock}`;
+    groups.set(key, [...(groups.get(key) ?? []), b]);
+  }
+  return [...groups.values()].reduce<ContactBranch[][]>(
+    (all, own) => all.flatMap((chosen) => own.map((b) => [...chosen, b])),
+    [[]],
+  );
+}
+
 function rowOf(
   netlist: Netlist,
-  branches: readonly (Branch & { element: ElementOf<'contact'>; itemId: Id })[],
+  branches: readonly ContactBranch[],
   coilsOf: ReadonlyMap<Branch, (ConsumerPort & { element: ElementOf<'coil'> })[]>,
   conditions: readonly ConditionId[],
 ) {
@@ -80,7 +111,7 @@ function rowOf(
   const feeds = netlist.sources.filter((s) => s.element.kind === 'feed');
   const walk = (near: number[][], starts: number[]) => reachedFrom(near, starts, (n) => minusNodes.has(n));
 
-  return (when: readonly boolean[]): ControlRow => {
+  return (when: readonly boolean[], position: readonly ContactBranch[]): ControlRow => {
     const holds = (c: ConditionId) => when[conditions.indexOf(c)] ?? false;
     const nearWith = (closed: readonly boolean[]) => {
       const open = new Set<Branch>(branches.filter((_, i) => !closed[i]));
@@ -92,7 +123,7 @@ function rowOf(
         if (follows) return holds(follows) === normallyOpen;
         const own = coilsOf.get(b)!;
         // A switch for the hand stands closed: what it does when open is the live sets' business.
-        if (own.length === 0) return true;
+        if (own.length === 0) return b.element.interlock === null || position.includes(b);
         return own.some((c) => energised.has(c)) === normallyOpen;
       });
     let energised = new Set<ConsumerPort>();
@@ -146,6 +177,7 @@ function rowOf(
     ];
     return {
       when,
+      position: position.map((b) => ({ itemId: b.itemId, contactId: b.element.id })),
       closed,
       settles,
       joined: feeds.flatMap((feed) => {

@@ -23,6 +23,8 @@ export interface Nets {
 }
 
 export interface Potentials extends Nets {
+  /** The nets with every switch of several ways open: what only one at a time joins is no one bank. */
+  apart: Nets;
   /** Wires on a way between the plus of one source and the minus of another: links of batteries in series, by branch. */
   seriesLinks: ReadonlySet<number>;
   /** Nominal potential of each node within its island, V above the island's lowest; NaN where no stiff source reaches. */
@@ -133,8 +135,11 @@ export function feedingOf(potentials: Nets, net: number): Feeding {
   return { tops, bottoms: [...bottoms] };
 }
 
+/** A way of a switch of which one is closed at a time. */
+const oneOfSeveral = ({ element }: Branch): boolean => element?.kind === 'contact' && element.interlock !== null;
+
 /** Batteries of each bank: joined on the plus, or in series one on another. A common minus makes no common bank. */
-export function banksOf(netlist: Netlist, { netOf, nets }: Nets): SourcePort[][] {
+export function banksOf(netlist: Netlist, { apart: { netOf, nets } }: Pick<Potentials, 'apart'>): SourcePort[][] {
   const batteries = netlist.sources.filter((s) => s.element.kind === 'battery');
   const seen = new Set<SourcePort>();
   return batteries.flatMap((first) => {
@@ -243,6 +248,7 @@ export function spreadPotentials(netlist: Netlist): Potentials {
   return {
     netOf,
     nets,
+    apart: netlist.branches.some(oneOfSeveral) ? netsOf(netlist, (b) => !oneOfSeveral(b)) : { netOf, nets },
     seriesLinks: seriesLinksOf(netlist, netOf, nets),
     nodeV,
     islandOf,

@@ -8,7 +8,8 @@ export const LOST_OHM = 1e9;
 /** Batteries with another beside them at the same height of the same bank, by their place among the sources. */
 export function besideOthers(netlist: Netlist, potentials: Potentials): number[] {
   const batteries = netlist.sources.flatMap((s, i) => (s.element.kind === 'battery' ? [{ s, i }] : []));
-  const beside = (a: number, b: number) => potentials.netOf[a] === potentials.netOf[b];
+  const { netOf } = potentials.apart;
+  const beside = (a: number, b: number) => netOf[a] === netOf[b];
   return batteries
     .filter(({ s }) => batteries.some((o) => o.s !== s && beside(o.s.plus, s.plus) && beside(o.s.minus, s.minus)))
     .map(({ i }) => i);

@@ -10,8 +10,9 @@ import { NO_CURRENT_A } from './throughParts.ts';
  */
 export const seatAddress = (seat: Pick<Seat, 'itemId' | 'element'>): string => `seat/${seat.itemId}/${seat.element.id}`;
 
-/** Nothing is fed through it. */
-export const isSpare = (state: SizingState, seat: Seat): boolean => state.designA[seat.branch]! <= NO_CURRENT_A;
+/** Nothing is fed through it, and no signal that works a charger comes through it. */
+export const isSpare = (state: SizingState, seat: Seat): boolean =>
+  state.designA[seat.branch]! <= NO_CURRENT_A && !state.inSignal.has(seat.branch);
 
 /** Where the rating in a seat comes from: its own figure, or its smallest size where nothing was chosen for it. */
 export function seatRatingOrigin(state: SizingState, seat: Seat): Origin {

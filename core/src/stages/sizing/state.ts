@@ -3,8 +3,9 @@ import type { FuseLink } from '../../document/part/part.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';
-import type { Branch, Netlist } from '../netlist/netlist.ts';
+import { type Branch, type Netlist, terminalKey } from '../netlist/netlist.ts';
 import { type Potentials, polarityOf, type WirePolarity } from '../netlist/potentials.ts';
+import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import type { BoardState } from '../states/boardStates.ts';
 import type { Plan, Transfer, WorkPlan } from '../states/workPlan.ts';
 import { UNKNOWN_OHM, UNSIZED_FUSE_OHM } from './branchResistance.ts';
@@ -93,6 +94,8 @@ export interface SizingState {
   readonly polarityOf: readonly WirePolarity[];
   /** Branches at each node. */
   readonly touching: readonly (readonly number[])[];
+  /** Fuses in the lead of a trigger: no current to speak of, and yet a fuse. */
+  readonly inSignal: ReadonlySet<number>;
   /** By branch: how a short in it ends from every side, as last judged. */
   readonly exposures: Exposure[][];
   guards: (Guard | null)[];
@@ -138,6 +141,24 @@ function seatsOf({ items }: SizingInput, netlist: Netlist): Seat[] {
     const choice = item.inserts.find((i) => i.seatId === element.id)?.link ?? { mode: 'auto' as const };
     return [{ branch, key: b.key, itemId: item.id, element, choice }];
   });
+}
+
+/** Fuse seats a trigger hangs on with nothing but wire and contacts between. */
+function signalSeats(netlist: Netlist, seats: readonly Seat[]): Set<number> {
+  const triggers = netlist.chargers.flatMap(({ item, element }) =>
+    element.enable === null ? [] : [netlist.nodeOf.get(terminalKey({ itemId: item.id, terminalId: element.enable }))!],
+  );
+  if (triggers.length === 0) return new Set();
+  // Where the signal comes from, the other fuses there are none of its.
+  const poles = new Set(netlist.sources.map((s) => s.plus));
+  const reached = reachedFrom(
+    neighbours(netlist, (b) => b.kind !== 'fuseSeat'),
+    triggers,
+    (n) => poles.has(n),
+  );
+  for (const pole of poles) reached.delete(pole);
+  const ends = ({ branch }: Seat) => [netlist.branches[branch]!.a, netlist.branches[branch]!.b];
+  return new Set(seats.filter((s) => ends(s).some((n) => reached.has(n))).map((s) => s.branch));
 }
 
 function touchingOf(netlist: Netlist): number[][] {
@@ -187,6 +208,7 @@ export function startState(
     barWorkAt: new Int16Array(netlist.bars.length),
     polarityOf: netlist.branches.map((b, i) => polarityOf(i, b, potentials, netlist)),
     touching: touchingOf(netlist),
+    inSignal: signalSeats(netlist, seats),
     exposures: [],
     guards: [],
     drops: [],

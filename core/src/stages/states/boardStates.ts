@@ -82,12 +82,14 @@ const heldDown = (row: ControlRow, conditions: readonly ConditionId[]): boolean 
 
 /** What all rows of a state have in common, in words. */
 function titleOf(rows: readonly ControlRow[], conditions: readonly ConditionId[]): string {
-  return conditions
-    .flatMap((condition, i) => {
-      const first = rows[0]!.when[i]!;
-      return rows.every((r) => r.when[i] === first) ? CONDITION_WORDS[condition][first ? 0 : 1] : [];
-    })
-    .join(', ');
+  const outside = conditions.flatMap((condition, i) => {
+    const first = rows[0]!.when[i]!;
+    return rows.every((r) => r.when[i] === first) ? CONDITION_WORDS[condition][first ? 0 : 1] : [];
+  });
+  const switches = rows[0]!.position.flatMap(({ contactId }, i) =>
+    rows.every((r) => r.position[i]!.contactId === contactId) ? [`switch on ${contactId}`] : [],
+  );
+  return [...outside, ...switches].join(', ');
 }
 
 /** A state with the same contacts and fewer chargers asks nothing the fuller one does not. */

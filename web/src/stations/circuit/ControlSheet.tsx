@@ -9,6 +9,7 @@ import { MainsTable } from './MainsTable.tsx';
 
 const WORKED: Readonly<Record<ControlContact['worked'], string>> = {
   hand: 'by hand, taken as closed',
+  position: 'by hand, one of its ways at a time',
   coil: 'by its coil',
   condition: 'follows the outside',
 };
@@ -98,7 +99,10 @@ function TruthTable({
           </thead>
           <tbody>
             {rows.map((r) => (
-              <tr key={r.when.join()} className={r.settles ? '' : 'stripe-stop'}>
+              <tr
+                key={[...r.when, ...r.position.map((p) => `${p.itemId}${p.contactId}`)].join()}
+                className={r.settles ? '' : 'stripe-stop'}
+              >
                 {r.when.map((w, i) => (
                   <td key={conditions[i]}>{w ? 'yes' : <span className="dim">no</span>}</td>
                 ))}

@@ -22,12 +22,25 @@ export function SwitchingOn() {
               , about {(r.farad * 1000).toFixed(0)} mF of capacitors
               {r.inrushA !== null && <>: closing on them empty draws up to {amps(r.inrushA)} for an instant</>}.
             </p>
-            <p>
-              Hold <b className="num">{r.ohm} Ω</b> across the open isolator for{' '}
-              <b className="num">{seconds(r.timeS)}</b>: it starts at {amps(r.firstA)} and takes up{' '}
-              <span className="num">{r.energyJ.toFixed(1)} J</span>. Then close.
-            </p>
-            {r.wakesLast && (
+            {r.bankFills ? (
+              <p>
+                The bank fills them by itself: join everything, close the isolators, and wake the bank last. No resistor
+                is wanted.
+              </p>
+            ) : (
+              <p>
+                Hold <b className="num">{r.ohm} Ω</b> across the open isolator for{' '}
+                <b className="num">{seconds(r.timeS)}</b>: it starts at {amps(r.firstA)} and takes up{' '}
+                <span className="num">{r.energyJ.toFixed(1)} J</span>. Then close.
+              </p>
+            )}
+            {r.wakes === 'by charger' && (
+              <p className="dim text-sm">
+                A bank that has shut itself off comes back only when a charger puts its voltage on it: leave one that
+                works without the bank, sun or mains, joined ahead of what shuts off.
+              </p>
+            )}
+            {r.wakesLast && !r.bankFills && (
               <p className="dim text-sm">
                 Or let the battery’s own electronics do it: join everything and close the isolators first, wake the
                 battery last.
