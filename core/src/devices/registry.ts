@@ -6,6 +6,7 @@ import { battery } from './battery/device.ts';
 import { busBar } from './busBar/device.ts';
 import { button } from './button/device.ts';
 import { connector } from './connector/device.ts';
+import { dataLead } from './dataLead/device.ts';
 import { dcdcCharger } from './dcdcCharger/device.ts';
 import { deadEnd } from './deadEnd/device.ts';
 import type { Device } from './device.ts';
@@ -55,6 +56,7 @@ export const DEVICES: readonly Device[] = [
   frame,
   connector,
   monitor,
+  dataLead,
   deadEnd,
   load,
 ];

@@ -42,7 +42,11 @@ export function cableWork(cables: readonly MadeCable[], workshop: Pick<Workshop,
   }
   let work = own.get(workshop.pullEvery);
   if (!work) {
-    work = workOut(cables, workshop.pullEvery);
+    // What is bought made up is nobody's to make.
+    work = workOut(
+      cables.filter((c) => c.lead === null),
+      workshop.pullEvery,
+    );
     own.set(workshop.pullEvery, work);
   }
   return work;
@@ -144,6 +148,8 @@ export function progressOfAll(
   const byCable = new Map<Id, CableRecord[]>();
   for (const r of records) byCable.set(r.cableId, [...(byCable.get(r.cableId) ?? []), r]);
   return new Map(
-    cables.map((c) => [c.cableId, cableProgress(c, byCable.get(c.cableId) ?? [], pullDue.has(c.cableId))]),
+    cables
+      .filter((c) => c.lead === null)
+      .map((c) => [c.cableId, cableProgress(c, byCable.get(c.cableId) ?? [], pullDue.has(c.cableId))]),
   );
 }

@@ -56,7 +56,7 @@ export function cutPieces(
   wanted?: ReadonlySet<Id>,
 ): CutPiece[] {
   return cables.flatMap((cable) => {
-    if (cable.cores.length === 0 || cable.cutMm <= 0 || (wanted && !wanted.has(cable.cableId))) return [];
+    if (cable.lead || cable.cores.length === 0 || cable.cutMm <= 0 || (wanted && !wanted.has(cable.cableId))) return [];
     const piece = (part: string, articleId: Id, what: string, lengthMm: number): CutPiece => ({
       id: `${job.id}/${cable.cableId}/${part}`,
       jobId: job.id,

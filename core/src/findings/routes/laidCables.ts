@@ -17,6 +17,8 @@ export interface Laid {
   paths: readonly CablePath[];
   lengthMm: number;
   ends: ReadonlySet<Id>;
+  /** A data lead, bought made up. */
+  bought: boolean;
 }
 
 const familyOf = (domain: string | undefined): Family =>
@@ -25,7 +27,7 @@ const familyOf = (domain: string | undefined): Family =>
 /** Round cables as they lie; formed copper is its own thing. */
 export const laidCables = each(
   'laidCables',
-  rows(made, ['cableId', 'cableTypeId', 'flat']),
+  rows(made, ['cableId', 'cableTypeId', 'flat', 'lead']),
   (cable) => cable.cableId,
   {
     cableOf,
@@ -39,7 +41,7 @@ export const laidCables = each(
       ({ catalogue }) => new Map(catalogue.cableTypes.map((t) => [t.id, t.outerDiameterMm])),
     ),
   },
-  ({ cableId, cableTypeId, flat }, { cableOf, connectionOf, lengths, names, parts, diameters }) => {
+  ({ cableId, cableTypeId, flat, lead }, { cableOf, connectionOf, lengths, names, parts, diameters }) => {
     const cable = cableOf.get(cableId);
     const connection = cable && connectionOf.get(cable.cores[0]?.connectionId ?? '');
     const length = lengths.get(cableId);
@@ -49,6 +51,7 @@ export const laidCables = each(
       connection,
       paths: length.paths,
       lengthMm: length.lengthMm,
+      bought: lead !== null,
       diameterMm: diameters.get(cableTypeId ?? '') ?? 5,
       domain: terminalAt({ names, parts }, connection.from)?.domain,
     };

@@ -19,6 +19,7 @@ export interface CutGroup {
 export function cutGroups(cables: readonly MadeCable[]): CutGroup[] {
   const groups = new Map<string, CutGroup>();
   for (const cable of cables) {
+    if (cable.lead) continue;
     const colour = cable.cores[0]?.colour ?? 'BK';
     // A sheath and bare copper have one colour, whatever their cores have.
     const single = cable.cores.length === 1 && !cable.flat;

@@ -37,6 +37,11 @@ export function partsOfCable(cable: MadeCable, catalogue: Catalogue): Contributi
   const found: Contribution[] = [];
   const put = (group: PartsLine['group'], entry: Entry, quantity: number) => found.push({ ...entry, group, quantity });
   const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
+  if (cable.lead) {
+    const lead = catalogue.parts.find((p) => p.id === cable.lead!.partId);
+    if (lead) put('device', lead, 1);
+    return found;
+  }
   const type = String(cable.cableTypeId ?? `${cable.cores.length}x${cable.areaMm2}`);
   const oneColour = cable.cores.length === 1 && !cable.flat ? cable.cores[0]!.colour : null;
   if (cable.cores.length > 0)

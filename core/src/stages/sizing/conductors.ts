@@ -139,6 +139,9 @@ export function cableAmpacity(
   });
 }
 
+/** Conductors of data leads, mm². General knowledge, no source. */
+const DATA_MM2 = 0.14;
+
 /** What a mains conductor must be at least, and why: what stands ahead of it says it. */
 export interface MainsLeast {
   leastMm2: number;
@@ -188,6 +191,9 @@ export function candidatesOf(
   workshop: Pick<Workshop, 'preferredAreasMm2'>,
   mains: MainsLeast | null = null,
 ): Candidates {
+  // A data lead is bought made up: its conductors are nobody's to size.
+  if (terminals.length > 0 && terminals.every((t) => t.attachment.kind === 'socket'))
+    return { areasMm2: [DATA_MM2], rejected: [], columnC: columnFor(profile.ampacity, 75), connections };
   const flat = cable.material === 'flatCopper';
   const columnC = columnFor(
     ampacityTableOf(cable, profile),

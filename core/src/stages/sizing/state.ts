@@ -156,7 +156,6 @@ function signalSeats(netlist: Netlist, seats: readonly Seat[]): Set<number> {
     triggers,
     (n) => poles.has(n),
   );
-  for (const pole of poles) reached.delete(pole);
   const ends = ({ branch }: Seat) => [netlist.branches[branch]!.a, netlist.branches[branch]!.b];
   return new Set(seats.filter((s) => ends(s).some((n) => reached.has(n))).map((s) => s.branch));
 }

@@ -1,14 +1,16 @@
+import { dataLeadId } from '../../devices/dataLead/parts.ts';
 import type { Choice, Id } from '../../document/basics.ts';
 import type { Cable, ColourCode } from '../../document/cable/cable.ts';
 import type { Connection, TerminalRef } from '../../document/connection/connection.ts';
 import { fingerprint } from '../../document/fingerprint.ts';
 import type { Item } from '../../document/item/item.ts';
-import type { CableType, Catalogue, Lug, Part, Shrink, Terminal } from '../../document/part/part.ts';
+import type { CableType, Catalogue, DataPlug, Lug, Part, Shrink, Terminal } from '../../document/part/part.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { figure, given, use } from '../../engine/formula.ts';
 import { cutLength, shrinkLength, stripLength } from '../../formulas/cables.ts';
 import type { Profile } from '../../profiles/profile.ts';
 import { sizeText } from '../../tables/awg.ts';
+import { STOCK_LEADS_MM } from '../../tables/layoutPractice.ts';
 import { type FlatPattern, flatPattern } from '../lengths/flatPattern.ts';
 import type { CableLength } from '../lengths/lengths.ts';
 import { type ChoiceResult, lockedResult } from '../sizing/choiceResult.ts';
@@ -63,9 +65,19 @@ export interface MadeCable {
   provisional: boolean;
   /** What goes over it where it rubs or moves. */
   sleeve: SleeveNeed | null;
+  /** Bought made up, in a stock length: nothing is cut or crimped; null for what the shop makes. */
+  lead: MadeLead | null;
   cores: MadeCore[];
   /** Of everything a person makes from this row; a later change shows as "made to an older spec". */
   fingerprint: string;
+}
+
+/** A lead with its plugs on. */
+export interface MadeLead {
+  plug: DataPlug;
+  /** The part to buy; null where none is long enough. */
+  partId: Id | null;
+  stockMm: number | null;
 }
 
 export interface TerminationInput {
@@ -130,6 +142,16 @@ const whySecond = (lug: Lug, first: Lug): string =>
         ? 'plain copper'
         : 'wider palm';
 
+/** A data lead comes with its plugs on. */
+const plugged: ChoiceResult<Id | null> = {
+  value: null,
+  mode: 'auto',
+  reason: 'bought with its plug on',
+  who: null,
+  rejected: [],
+  fits: true,
+};
+
 /** A formed link has a hole where a cable has a lug. */
 const drilled: ChoiceResult<Id | null> = {
   value: null,
@@ -159,6 +181,8 @@ export interface MadeCores {
   /** How far the conductor's end stands back from the hole's centre, at both ends, mm. */
   setbacksMm: [number, number];
   cableType: CableType | null;
+  /** The plug of a data lead; null for all others. */
+  plug: DataPlug | null;
 }
 
 /** Lugs, strip, shrink, colour and label of each core of one cable. */
@@ -189,7 +213,12 @@ export function terminateCores(input: TerminationInput): MadeCores {
       const terminal = terminalOf(ref);
       const item = items.get(ref.itemId);
       if (!terminal || !item) return null;
-      const lug = bar ? drilled : chooseEnd(choice, areaMm2, terminal, catalogue.lugs, input.workshop.smallEnds);
+      const socket = terminal.attachment.kind === 'socket' ? terminal.attachment.plug : null;
+      const lug = bar
+        ? drilled
+        : socket
+          ? plugged
+          : chooseEnd(choice, areaMm2, terminal, catalogue.lugs, input.workshop.smallEnds);
       const found = catalogue.lugs.find((l) => l.id === lug.value) ?? null;
       const wantsShrink = found?.insulation === 'bare';
       const shrink =
@@ -207,7 +236,7 @@ export function terminateCores(input: TerminationInput): MadeCores {
           attachment: terminal.attachment.kind,
           studMm,
           lug,
-          lugName: bar ? `drilled for M${studMm}` : (found?.name ?? 'no end fits'),
+          lugName: bar ? `drilled for M${studMm}` : socket ? `plug ${socket}` : (found?.name ?? 'no end fits'),
           palmWidthMm: bar?.widthMm ?? found?.palmWidthMm ?? 0,
           stripMm: found
             ? use(
@@ -257,13 +286,21 @@ export function terminateCores(input: TerminationInput): MadeCores {
     ];
   });
 
-  return { cores, setbacksMm, cableType };
+  const ends = input.connections.flatMap((c) => [terminalOf(c.from), terminalOf(c.to)]);
+  const plugs = ends.flatMap((t) => (t?.attachment.kind === 'socket' ? [t.attachment.plug] : []));
+  return { cores, setbacksMm, cableType, plug: plugs.length === ends.length ? (plugs[0] ?? null) : null };
+}
+
+/** The stock lead that reaches, mm. */
+function leadFor(plug: DataPlug, lengthMm: number): MadeLead {
+  const stockMm = STOCK_LEADS_MM.find((s) => s >= lengthMm) ?? null;
+  return { plug, stockMm, partId: stockMm === null ? null : dataLeadId(plug, stockMm) };
 }
 
 /** One cable as it is made: its ends, what it is cut from and how long. */
 export function terminateCable(
   cable: Pick<Cable, 'id' | 'designation'>,
-  { cores, setbacksMm, cableType }: MadeCores,
+  { cores, setbacksMm, cableType, plug }: MadeCores,
   areaMm2: number,
   { lengthMm, provisional, formed }: Pick<CableLength, 'lengthMm' | 'provisional' | 'formed'>,
   sleeve: SleeveNeed | null,
@@ -282,11 +319,14 @@ export function terminateCable(
         fromSetbackMm: given(`catalogue: ${core?.from.lugName ?? ''}`),
         toSetbackMm: given(`catalogue: ${core?.to.lugName ?? ''}`),
       });
+  const lead = plug && leadFor(plug, lengthMm);
   const made = {
     cableId: cable.id,
     designation: cable.designation,
     cableTypeId: cableType?.id ?? null,
-    cableTypeName: cableType?.name ?? `${sizeText(areaMm2)}, not in the catalogue`,
+    cableTypeName: lead
+      ? `Data lead, plug ${lead.plug}`
+      : (cableType?.name ?? `${sizeText(areaMm2)}, not in the catalogue`),
     areaMm2,
     flat: Boolean(cableType?.bar),
     lengthMm,
@@ -294,10 +334,12 @@ export function terminateCable(
     pattern,
     provisional,
     sleeve,
+    lead,
     cores,
   };
   const spec = [
     made.cableTypeId,
+    ...(lead ? [lead.partId] : []),
     Math.round(cutMm),
     cores.map((c) => [
       c.colour,

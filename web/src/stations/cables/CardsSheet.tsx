@@ -26,7 +26,7 @@ export function CardsSheet() {
   const [order, setOrder] = useState<'making' | 'drawn' | 'die'>('making');
   const { dossier, workshop } = job;
   const work = cableWork(dossier.cables, workshop);
-  const listed = order === 'drawn' ? dossier.cables : work.order;
+  const listed = order === 'drawn' ? dossier.cables.filter((c) => c.lead === null) : work.order;
   const asked = search.get('cable');
   const selected = job.selection?.kind === 'cable' ? job.selection.id : null;
   const firstOpen = listed.find((c) => !floor.madeIds.has(c.cableId));
@@ -63,12 +63,12 @@ export function CardsSheet() {
         <div className="sticky top-0 z-10 grid gap-1 border-b border-base-300 bg-base-200 px-3 py-2">
           <div className="flex items-center gap-3">
             <span className="num text-lg">
-              {floor.madeIds.size} of {dossier.cables.length} made
+              {floor.madeIds.size} of {work.order.length} made
             </span>
             <progress
               className="progress progress-primary min-w-0 flex-1"
               value={floor.madeIds.size}
-              max={dossier.cables.length}
+              max={work.order.length}
               aria-label="Cables made"
             />
           </div>
