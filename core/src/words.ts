@@ -13,6 +13,22 @@ export const CHEMISTRY_NAME: Readonly<Record<Chemistry, string>> = {
 export const ampsInWords = (currentA: number): string =>
   currentA >= 1000 ? `${(currentA / 1000).toFixed(1)} kA` : `${currentA.toFixed(currentA < 10 ? 1 : 0)} A`;
 
+/**
+ * Two currents that are told side by side, with digits enough to tell them apart: never `6.0 kA; up to 6.0 kA`.
+ * @example
+ * ampsApart(6000, 6020); // ['6.00 kA', '6.02 kA']
+ */
+export function ampsApart(aA: number, bA: number): [string, string] {
+  const plain = [ampsInWords(aA), ampsInWords(bA)] as const;
+  if (plain[0] !== plain[1] || aA === bA) return [...plain];
+  const kilo = Math.min(aA, bA) >= 1000;
+  for (let digits = 1; digits <= 3; digits++) {
+    const say = (x: number) => (kilo ? `${(x / 1000).toFixed(digits + 1)} kA` : `${x.toFixed(digits)} A`);
+    if (say(aA) !== say(bA)) return [say(aA), say(bA)];
+  }
+  return [...plain];
+}
+
 /** Two digits, from milliseconds to hours; `never` where it need not happen. */
 export function secondsInWords(timeS: number | null): string {
   if (timeS === null || !Number.isFinite(timeS)) return 'never';

@@ -1,6 +1,8 @@
 import { chargingOf, deviceOf, isIn } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Brief } from '../document/brief/brief.ts';
+import type { Connection } from '../document/connection/connection.ts';
+import { whoCounts } from '../document/connection/counts.ts';
 import type { Item } from '../document/item/item.ts';
 import { drawShareOf, hoursPerDayOf, onShareIn } from '../document/item/usage.ts';
 import type { Element, Part } from '../document/part/part.ts';
@@ -12,6 +14,8 @@ import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../tables/bankTraits.ts';
 
 export interface SystemInput {
   items: readonly Item[];
+  /** What is wired; left out where nothing is yet. */
+  connections?: readonly Connection[];
   parts: ReadonlyMap<Id, Part>;
   brief: Brief;
   power: PowerPlan;
@@ -32,8 +36,8 @@ function dayLoad(input: SystemInput, season: 'warm' | 'cold', inverterShare: num
   const [essentialW, sheddableW] = [new Float64Array(24), new Float64Array(24)];
   let alwaysW = 0;
   const mainsOn = new Float64Array(24);
-  for (const { id, load } of input.items) {
-    if (!load || (load.season !== 'all' && load.season !== season)) continue;
+  for (const { id, load, inService } of input.items) {
+    if (!load || !inService || (load.season !== 'all' && load.season !== season)) continue;
     const share = load.side === 'mains' ? inverterShare : 1;
     const runningW =
       (powerOf(load, input.brief.systemVoltageV) * drawShareOf(load) * (input.loadFactor?.get(id) ?? 1)) / share;
@@ -64,7 +68,9 @@ export const alternatorLimitA = (a: AlternatorSource): number => Math.min(a.maxA
  * systemModelOf({ ...board, parts, workshop }).windW; // 0
  */
 export function systemModelOf(input: SystemInput): SystemModel {
-  const { brief, power, workshop, items, parts } = input;
+  const { brief, power, workshop, parts } = input;
+  const items = input.items.filter((i) => i.inService);
+  const counts = whoCounts(input.connections ?? []);
   const v = brief.systemVoltageV;
   const elements = items.flatMap((i) => parts.get(i.partId)?.elements ?? []);
   const kinds = items.map((i) => parts.get(i.partId)?.kind);
@@ -74,10 +80,11 @@ export function systemModelOf(input: SystemInput): SystemModel {
   const strings = batteries.reduce((s, b) => s + b.nominalV, 0) / v;
   const perString = (limit: 'chargeLimitA' | 'dischargeLimitA') =>
     batteries.length === 0 ? 0 : Math.min(...batteries.map((b) => b[limit])) * strings;
-  const chargers = pick(elements, 'charger');
+  const joined = items.filter((i) => counts(i.id)).flatMap((i) => parts.get(i.partId)?.elements ?? []);
+  const chargers = pick(joined, 'charger');
   const outA = (source: 'solar' | 'dcdc') =>
     chargers.filter((c) => c.source === source).reduce((s, c) => s + c.outputA, 0);
-  const mainsW = pick(elements, 'mainsCharger').reduce((s, c) => s + c.outputA * v, 0);
+  const mainsW = pick(joined, 'mainsCharger').reduce((s, c) => s + c.outputA * v, 0);
   const inverters = pick(elements, 'inverter');
   const inverterShare = inverters[0]?.efficiencyShare ?? USUAL_INVERTER_EFFICIENCY;
   const inverterIdleW = inverters.reduce((s, i) => s + i.idleA * v, 0);

@@ -29,6 +29,21 @@ export interface FindingBoards {
   workshop?: Partial<Workshop>;
 }
 
+/** Every choice of a board somebody locked, and every part somebody holds, as words. */
+const locksOf = (board: Board): string[] => [
+  ...board.cables.flatMap((c) => [
+    ...(c.conductorMm2.mode === 'locked' ? [`${c.id} ${c.conductorMm2.value} mm²`] : []),
+    ...c.cores.flatMap((k) =>
+      [k.colour, k.fromLug, k.toLug].flatMap((l, i) => (l.mode === 'locked' ? [`${k.id} ${i} ${l.value}`] : [])),
+    ),
+  ]),
+  ...board.items.flatMap((i) => [
+    ...i.inserts.flatMap((s) => (s.link.mode === 'locked' ? [`${i.id} ${s.seatId} ${s.link.value}`] : [])),
+    ...i.stacks.flatMap((s) => (s.order.mode === 'locked' ? [`${i.id} ${s.terminalId} ${s.order.value.join()}`] : [])),
+    ...(i.held ? [`${i.id} held`] : []),
+  ]),
+];
+
 /**
  * The test of a kind of finding: it speaks where it should and is silent where it should; each fix it offers removes it
  * and adds no stop; and on its board a derive after any one edit equals a fresh one.
@@ -78,6 +93,12 @@ export function findingTest(id: FindingId, boards: FindingBoards): void {
           const after = applyCommands(board, fix.commands).board;
           const checked = checkBoard(after, genericCatalogue);
           expect(checked.ok ? [] : checked.problems, fix.label).toEqual([]);
+          // What a person locked stays locked, unless the fix says that it lets it go.
+          if (!/let (it|go|.* go)/i.test(fix.label))
+            expect(
+              locksOf(board).filter((l) => !locksOf(after).includes(l)),
+              `${fix.label} drops a lock`,
+            ).toEqual([]);
           const { findings } = dossierOf(after);
           expect(
             findings.map((f) => f.id),

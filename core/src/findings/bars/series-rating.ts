@@ -1,7 +1,7 @@
 import { field } from '../../engine/fact.ts';
 import { sizing } from '../../stages/stages.ts';
 import { barFor, COPPER_BARS_SOURCE } from '../../tables/copperBars.ts';
-import { ampsInWords as amps } from '../../words.ts';
+import { ampsApart } from '../../words.ts';
 import { finding } from '../finding.ts';
 import { nameOf } from '../places.ts';
 import { names } from '../views.ts';
@@ -28,9 +28,10 @@ export const seriesRating = finding({
       list.filter((e) => e.designCurrentA > e.ratingA * (1 + 1e-9));
     const place = (e: { itemId: string; designCurrentA: number; ratingA: number }) => {
       const name = nameOf(names, e.itemId);
+      const [rated, through] = ampsApart(e.ratingA, e.designCurrentA);
       return {
         where: { label: name, itemIds: [e.itemId] },
-        says: `${name} is rated ${amps(e.ratingA)}, ${amps(e.designCurrentA)} goes through it`,
+        says: `${name} is rated ${rated}, ${through} goes through it`,
       };
     };
     return [

@@ -29,7 +29,15 @@ export const plainLugDamp = finding({
           says: `${found.name} on ${one.made.designation}, which runs ${wet.environment.surroundings}`,
           why: 'bare copper corrodes where it is damp and the joint warms',
           fixes: tinned
-            ? [{ label: 'Take the tinned one', commands: lockLugs(cableOf, [{ one, lugId: tinned.id }], 'damp') }]
+            ? [
+                {
+                  label:
+                    one.end.lug.mode === 'locked'
+                      ? 'Take the tinned one, the locked one let go'
+                      : 'Take the tinned one',
+                  commands: lockLugs(cableOf, [{ one, lugId: tinned.id }], 'damp'),
+                },
+              ]
             : [],
         },
       ];

@@ -29,7 +29,7 @@ export const studOrder = finding({
           why: 'the widest palm belongs at the bottom, where it carries the others',
           fixes: [
             {
-              label: 'Widest at the bottom',
+              label: `Widest at the bottom${item.stacks.some((s) => s.terminalId === stack.terminalId && s.order.mode === 'locked') ? ', the locked order let go' : ''}`,
               commands: [
                 {
                   kind: 'set',

@@ -1,9 +1,16 @@
 import { findingTest } from '../../testing/findingTest.ts';
 import { lamp, power, shelf } from '../../testing/kit.ts';
 
+/** A charger joined to the bank: one joined to nothing does not count. */
+const joined = () =>
+  lamp()
+    .item('T1', 'dcdc-12-12-30', shelf)
+    .wire('T1:outPlus', 'X1:s3', { runMm: 500 })
+    .wire('T1:outMinus', 'X2:s3', { runMm: 500 }).board;
+
 /** A DC-DC charger on an alternator whose tap may give so much. */
 const tapped = (maxA: number, idleMaxA: number) =>
-  power(lamp().item('T1', 'dcdc-12-12-30', shelf).board, {
+  power(joined(), {
     alternator: {
       nominalV: 12,
       chargingV: 14.2,

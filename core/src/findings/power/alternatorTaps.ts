@@ -1,6 +1,8 @@
+import { whoCounts } from '../../document/connection/counts.ts';
 import type { AlternatorSource } from '../../document/power/power.ts';
 import { stage } from '../../engine/stage.ts';
 import { powerOf } from '../../stages/inputs.ts';
+import { connections } from '../../stages/stages.ts';
 import { elements } from '../views.ts';
 
 /** Lowest voltage a starter battery's tap is taken at where the charger's sheet gives no input current. */
@@ -17,13 +19,13 @@ export interface AlternatorTap {
 /** What each charger takes of the alternator, and what the alternator may give. */
 export const alternatorTaps = stage(
   'alternatorTaps',
-  { elements, power: powerOf(['alternator']) },
-  ({ elements, power: { alternator } }): readonly AlternatorTap[] =>
+  { elements, connections, power: powerOf(['alternator']) },
+  ({ elements, connections, power: { alternator } }): readonly AlternatorTap[] =>
     alternator === null
       ? []
       : elements
           .of('charger')
-          .filter((c) => c.element.source === 'dcdc')
+          .filter((c) => c.element.source === 'dcdc' && whoCounts(connections)(c.item.id))
           .map(({ item, element }) => ({
             item,
             inputA: element.inputMaxA ?? (element.outputV * element.outputA) / (LOWEST_TAP_V * element.efficiencyShare),

@@ -1,4 +1,6 @@
+import { whoCounts } from '../../document/connection/counts.ts';
 import { fact, powerOf } from '../../stages/inputs.ts';
+import { connections } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { elements } from '../views.ts';
 import { bank } from './bank.ts';
@@ -15,14 +17,17 @@ export const sourceUnused = finding({
   reads: {
     bank,
     elements,
+    connections,
     power: powerOf(['sun', 'alternator', 'mains', 'generator']),
     items: fact('items', ['partId']),
   },
-  judge: ({ bank, elements, power, items }) => {
+  judge: ({ bank, elements, connections, power, items }) => {
     if (bank === null) return [];
-    const has = (source: 'solar' | 'dcdc') => elements.of('charger').some((c) => c.element.source === source);
+    const counts = whoCounts(connections);
+    const has = (source: 'solar' | 'dcdc') =>
+      elements.of('charger').some((c) => c.element.source === source && counts(c.item.id));
     const relay = items.some((i) => i.partId.startsWith('relay-vsr'));
-    const mainsCharger = elements.of('mainsCharger').length > 0;
+    const mainsCharger = elements.of('mainsCharger').some((c) => counts(c.item.id));
     const missing: [boolean, string, string][] = [
       [power.sun !== null && !has('solar'), 'sun', 'no solar controller is on the board'],
       [power.alternator !== null && !has('dcdc') && !relay, 'an alternator', 'no charger or relay takes it'],

@@ -1,7 +1,7 @@
 import { profile } from '../../stages/inputs.ts';
 import { parts, seatOf } from '../../stages/stages.ts';
 import { sizeText } from '../../tables/awg.ts';
-import { ampsInWords as amps } from '../../words.ts';
+import { ampsInWords as amps, ampsApart } from '../../words.ts';
 import { finding } from '../finding.ts';
 import { seatName } from '../places.ts';
 import { names } from '../views.ts';
@@ -40,10 +40,11 @@ export const cableBelowFuse = finding({
     return [
       ...short.map((j) => {
         const { value, mode, who, reason } = j.sized.conductor;
+        const [carries, holds] = ampsApart(j.sized.ampacityA, j.guardA);
         return {
           ...place(j),
           severity: 'stop' as const,
-          says: `${j.cable.designation} is below its fuse: ${sizeText(value)} carries ${amps(j.sized.ampacityA)}, ${guardOf(j.guardKeys)} holds ${amps(j.guardA)}`,
+          says: `${j.cable.designation} is below its fuse: ${sizeText(value)} carries ${carries}, ${guardOf(j.guardKeys)} holds ${holds}`,
           why:
             mode === 'locked'
               ? `locked at ${sizeText(value)} by ${who}: ${reason}`

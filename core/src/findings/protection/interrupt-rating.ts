@@ -6,7 +6,7 @@ import { LIMITS_FROM } from '../../solvers/timeCurrent.ts';
 import { fact, profile } from '../../stages/inputs.ts';
 import type { SizedSeat, SizedWire } from '../../stages/sizing/sizingResult.ts';
 import { catalogue, connections, parts, seatOf, seats, sizing } from '../../stages/stages.ts';
-import { ampsInWords as amps } from '../../words.ts';
+import { ampsInWords as amps, ampsApart } from '../../words.ts';
 import { type Fix, finding } from '../finding.ts';
 import { fuseInto, holderFor, type Insertable } from '../fuseAtNearEnd.ts';
 import { type Names, nameOf, seatName } from '../places.ts';
@@ -41,6 +41,7 @@ export const interruptRating = finding({
     const weak = seats.filter(
       (s) => !s.spare && s.prospectiveA !== null && s.interruptA !== null && s.interruptA < s.prospectiveA,
     );
+    const lockedIn = new Set(seats.filter((s) => s.link.mode === 'locked').map((s) => s.itemId));
     const byItem = new Map<Id, typeof weak>();
     for (const seat of weak) {
       const own = byItem.get(seat.itemId);
@@ -60,11 +61,12 @@ export const interruptRating = finding({
         part.kind === 'fuseHolder'
           ? betterHolder(part, catalogue, seat.prospectiveA!, seat.faultVoltageV, seat.minimumA)
           : null;
+      const [can, flows] = ampsApart(seat.interruptA!, seat.prospectiveA!);
       return {
         entity: limiting ? `${itemId}/backed` : itemId,
         severity: limiting ? ('note' as const) : backing ? ('warn' as const) : ('stop' as const),
         where: { label: name, itemIds: [itemId] },
-        says: `${name} can interrupt ${amps(seat.interruptA!)} at ${seat.faultVoltageV.toFixed(1)} V; up to ${amps(seat.prospectiveA!)} can flow there`,
+        says: `${name} can interrupt ${can} at ${seat.faultVoltageV.toFixed(1)} V; up to ${flows} can flow there`,
         why: limiting
           ? `${seatWord(limiting.key)} ahead limits the current: it lets no more than ${kA2s(limiting.letThroughA2s!)} through and interrupts ${amps(seatOf.get(limiting.key)!.interruptA!)}; confirm the pair from the maker's table`
           : backing
@@ -75,7 +77,7 @@ export const interruptRating = finding({
           : better
             ? [
                 {
-                  label: `Use ${better.name}`,
+                  label: `Use ${better.name}${lockedIn.has(itemId) ? ', the locked fuse let go' : ''}`,
                   commands: [
                     { kind: 'set', collection: 'items', id: item.id, field: 'inserts', value: [] },
                     { kind: 'set', collection: 'items', id: item.id, field: 'partId', value: better.id },
