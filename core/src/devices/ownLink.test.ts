@@ -95,7 +95,7 @@ describe('a board with a link of its own', () => {
       )!.slowS!;
     expect(slowest(board)).toBeGreaterThan(slowest(hut));
     const source = deriveBoard(board).findings.find(
-      (f) => f.kind === 'not-selective' && f.id.includes('it_F3'),
+      (f) => f.kind === 'not-selective' && f.where.itemIds.includes('it_F3'),
     )!.source;
     expect(source).toContain('sheet of the maker, page 3');
   });

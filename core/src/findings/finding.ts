@@ -72,6 +72,11 @@ export interface Draft<S extends Severity = Severity> {
   severity?: S;
   where: Partial<Finding['where']> & { label: string };
   says: string;
+  /**
+   * Of places of which the same is to be said: what they have in common, and how it is said of several. They become one
+   * finding that lists them all, as long as the same can be done about them.
+   */
+  alike?: { key: string; says: (places: string) => string };
   why: string;
   /** The kind's own source where it says none. */
   source?: string;
@@ -95,6 +100,58 @@ export interface FindingSpec<Id extends string, S extends Severity, L extends Re
   reads: R;
   /** Handed what it reads and the values of its own limits, and nothing else. */
   judge: (given: Given<R>, limits: Values<L>) => readonly Draft<S>[];
+}
+
+/** Places in a sentence, the first few by name. */
+const NAMED = 4;
+const listed = (labels: readonly string[]): string =>
+  labels.length <= NAMED
+    ? `${labels.slice(0, -1).join(', ')} and ${labels.at(-1)}`
+    : `${labels.slice(0, NAMED).join(', ')} and ${labels.length - NAMED} more`;
+
+/** Whether the fixes of several places can be done as one: alike in words, and none sets what another sets. */
+function together(fixes: readonly (readonly Fix[])[]): Fix[] | null {
+  const [first, ...rest] = fixes as [readonly Fix[], ...(readonly Fix[])[]];
+  const labels = (list: readonly Fix[]) => list.map((f) => f.label).join('|');
+  if (rest.some((r) => labels(r) !== labels(first))) return null;
+  return first.map(({ label }, i) => ({ label, commands: fixes.flatMap((f) => f[i]!.commands) }));
+}
+const setTwice = (fixes: readonly Fix[]): boolean =>
+  fixes.some(({ commands }) => {
+    const places = commands.flatMap((c) => (c.kind === 'set' ? [`${c.collection} ${c.id} ${c.field}`] : []));
+    return new Set(places).size < places.length;
+  });
+
+/** Drafts that say the same of several places made one, where the first of them stood. */
+function saidOnce<S extends Severity>(drafts: readonly Draft<S>[]): readonly Draft<S>[] {
+  const groups = new Map<string, Draft<S>[]>();
+  for (const d of drafts) {
+    if (!d.alike) continue;
+    const key = `${d.severity} ${d.alike.key}`;
+    groups.set(key, [...(groups.get(key) ?? []), d]);
+  }
+  const gone = new Set<Draft<S>>();
+  const instead = new Map<Draft<S>, Draft<S>>();
+  for (const own of groups.values()) {
+    const first = own[0]!;
+    const fixes = own.length > 1 ? together(own.map((d) => d.fixes ?? [])) : null;
+    if (!fixes || setTwice(fixes)) continue;
+    const labels = own.map((d) => d.where.label);
+    instead.set(first, {
+      ...first,
+      where: {
+        ...first.where,
+        label: labels.join(', '),
+        itemIds: [...new Set(own.flatMap((d) => d.where.itemIds ?? []))],
+        cableIds: [...new Set(own.flatMap((d) => d.where.cableIds ?? []))],
+        terminals: own.flatMap((d) => d.where.terminals ?? []),
+      },
+      says: first.alike!.says(listed(labels)),
+      fixes,
+    });
+    for (const d of own.slice(1)) gone.add(d);
+  }
+  return drafts.filter((d) => !gone.has(d)).map((d) => instead.get(d) ?? d);
 }
 
 /** A kind of finding as the registry holds it. */
@@ -144,6 +201,6 @@ export function finding<
     protects,
     source,
     limits,
-    node: check(id, reads, (given) => judge(given, values).map(complete)),
+    node: check(id, reads, (given) => saidOnce(judge(given, values)).map(complete)),
   };
 }

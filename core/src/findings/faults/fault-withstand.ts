@@ -14,12 +14,12 @@ import { type Guarded, guardedWires } from './guarded.ts';
 const kA2s = (x: number) => `${(x / 1000).toPrecision(3)} kA²s`;
 
 /** What opens, and when: too much let through, or nothing in time. */
-function opens({ cable, guard, when, clearing: c }: Guarded): string {
+function opens({ guard, when, clearing: c }: Guarded, name: string, many = false): string {
   if (c.passedA2s !== null && c.clearS !== null && c.clearS <= ADIABATIC_LIMIT_S)
-    return `${cable.designation} would not survive a short${when}: ${guard} lets ${kA2s(c.passedA2s)} through, it bears ${kA2s(c.withstandA2s)}`;
+    return `${name} would not survive a short${when}: ${guard} lets ${kA2s(c.passedA2s)} through, ${many ? 'each' : 'it'} bears ${kA2s(c.withstandA2s)}`;
   const bearsS = c.withstandA2s / Math.max(c.smallA, 1e-9) ** 2;
   const late = c.clearS === null ? 'need not open' : `takes up to ${seconds(c.clearS)}`;
-  return `${cable.designation} burns in a short${when}: at ${amps(c.smallA)} ${guard} ${late}, it bears that for ${seconds(bearsS)}`;
+  return `${name} ${many ? 'burn' : 'burns'} in a short${when}: at ${amps(c.smallA)} ${guard} ${late}, ${many ? 'each' : 'it'} bears that for ${seconds(bearsS)}`;
 }
 
 const unlock = ({ cable }: Guarded): Fix[] =>
@@ -86,7 +86,8 @@ export const faultWithstand = finding({
       .map((g) => ({
         entity: g.connectionId,
         where: { label: g.cable.designation, cableIds: [g.cable.id] },
-        says: opens(g),
+        says: opens(g, g.cable.designation),
+        alike: { key: `${opens(g, '')} ${g.ends}`, says: (places) => opens(g, places, true) },
         why: `${g.ends}: from ${amps(g.clearing.smallA)} to ${amps(g.clearing.largeA)} pass through it on the way to a short; only what stands between the source and the short ends it. I²t must stay under k²S² (exact to ${holdsS} s, on the safe side beyond)`,
         source: `IEC 60364-4-43 434.5.2, 435.1 (from memory); ${g.curveSource}`,
         fixes: [...nearFuse(g, ampacities, profile, board), ...unlock(g)],

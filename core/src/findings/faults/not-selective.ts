@@ -6,7 +6,16 @@ import { finding } from '../finding.ts';
 import { seatName } from '../places.ts';
 import { names } from '../views.ts';
 
-/** Fuses in series that do not open in the right order, one finding a pair of items. */
+/** A fuse behind another, and from which current on the order is not sure. */
+interface Pair {
+  seat: SizedSeat;
+  upper: SizedSeat;
+  upToA: number;
+  holdsA: number;
+  count: number;
+}
+
+/** Fuses in series that do not open in the right order: one finding a pair that is no pair at all, one a fuse ahead of the rest. */
 export const notSelective = finding({
   id: 'not-selective',
   subject: 'faults',
@@ -17,10 +26,7 @@ export const notSelective = finding({
   limits: {},
   reads: { seats, seatOf, names, parts },
   judge: ({ seats, seatOf, names, parts }) => {
-    const pairs = new Map<
-      string,
-      { seat: SizedSeat; upper: SizedSeat; upToA: number; holdsA: number; count: number }
-    >();
+    const pairs = new Map<string, Pair>();
     for (const seat of seats)
       for (const { upstreamKey, upToA, holdsA } of seat.selectivity) {
         const upper = seatOf.get(upstreamKey);
@@ -31,19 +37,39 @@ export const notSelective = finding({
         else pairs.set(key, { ...known, count: known.count + 1, ...(upToA < known.upToA ? { seat, upToA } : {}) });
       }
     const name = (seat: SizedSeat) => seatName({ names, parts }, seatOf, seat.key);
-    return [...pairs.values()].map(({ seat, upper, upToA, holdsA, count }) => {
-      const [inner, outer] = [name(seat), name(upper)];
-      const onlySwitch = seat.ratingA !== null && upper.ratingA !== null && seat.ratingA >= holdsA - 1e-9;
+    const isSwitch = ({ seat, upper, holdsA }: Pair) =>
+      seat.ratingA !== null && upper.ratingA !== null && seat.ratingA >= holdsA - 1e-9;
+    const source = (of: readonly SizedSeat[]) =>
+      [...new Set(of.map((s) => curveOf(s.style, s.curve).source))].join('; ');
+    const switches = [...pairs.values()].filter(isSwitch).map(({ seat, upper }) => ({
+      entity: `${seat.itemId}/${upper.itemId}`,
+      severity: 'warn' as const,
+      where: { label: `${name(seat)}, ${name(upper)}`, itemIds: [seat.itemId, upper.itemId] },
+      says: `${name(seat)} (${amps(seat.ratingA!)}) behind ${name(upper)} (${amps(upper.ratingA!)}) is only a switch: either may open first`,
+      why: `up to ${amps(seat.prospectiveA ?? 0)} can flow there; the slowest of the inner against the fastest of the outer, over the whole range`,
+      source: source([seat, upper]),
+    }));
+    // Said once of a fuse ahead, with all that may come too late behind it.
+    const behind = new Map<string, Pair[]>();
+    for (const p of pairs.values())
+      if (!isSwitch(p)) behind.set(p.upper.itemId, [...(behind.get(p.upper.itemId) ?? []), p]);
+    const order = [...behind.values()].map((own) => {
+      const outer = name(own[0]!.upper);
+      const late = own.map(
+        ({ seat, upToA, count }) => `${name(seat)}${count > 1 ? ` and ${count - 1} more` : ''} above ${amps(upToA)}`,
+      );
       return {
-        entity: `${seat.itemId}/${upper.itemId}`,
-        severity: onlySwitch ? ('warn' as const) : ('note' as const),
-        where: { label: `${inner}, ${outer}`, itemIds: [seat.itemId, upper.itemId] },
-        says: onlySwitch
-          ? `${inner} (${amps(seat.ratingA!)}) behind ${outer} (${amps(upper.ratingA!)}) is only a switch: either may open first`
-          : `Above ${amps(upToA)} ${outer} may open before ${inner}${count > 1 ? ` and ${count - 1} more` : ''}`,
-        why: `up to ${amps(seat.prospectiveA ?? 0)} can flow there; the slowest of the inner against the fastest of the outer, over the whole range`,
-        source: `${curveOf(seat.style, seat.curve).source}; ${curveOf(upper.style, upper.curve).source}`,
+        entity: own[0]!.upper.itemId,
+        severity: 'note' as const,
+        where: {
+          label: [...own.map(({ seat }) => name(seat)), outer].join(', '),
+          itemIds: [...own.map(({ seat }) => seat.itemId), own[0]!.upper.itemId],
+        },
+        says: `${outer} may open before ${late.join(', ')}`,
+        why: 'the slowest of the inner against the fastest of the outer, over the whole range of currents that can flow there',
+        source: source(own.flatMap(({ seat, upper }) => [seat, upper])),
       };
     });
+    return [...switches, ...order];
   },
 });

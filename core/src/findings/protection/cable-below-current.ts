@@ -31,6 +31,10 @@ export const cableBelowCurrent = finding({
           entity: cable.id,
           where: { label: cable.designation, cableIds: [cable.id] },
           says: `${cable.designation} is too thin for its current`,
+          alike: {
+            key: `${value} ${amps(sized.designCurrentA)} ${amps(sized.ampacityA)}`,
+            says: (places) => `${places} are too thin for their current`,
+          },
           why: `${amps(sized.designCurrentA)} continuous; ${sizeText(value)} carries ${amps(sized.ampacityA)} here (${sized.columnC} °C column)`,
           source: profile.ampacity.source,
           fixes: unlockSize(j),

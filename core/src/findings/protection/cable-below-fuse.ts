@@ -45,6 +45,11 @@ export const cableBelowFuse = finding({
           ...place(j),
           severity: 'stop' as const,
           says: `${j.cable.designation} is below its fuse: ${sizeText(value)} carries ${carries}, ${guardOf(j.guardKeys)} holds ${holds}`,
+          alike: {
+            key: `${value} ${carries} ${holds} ${j.guardKeys.join()} ${mode}`,
+            says: (places: string) =>
+              `${places} are below their fuse: ${sizeText(value)} carries ${carries}, ${guardOf(j.guardKeys)} holds ${holds}`,
+          },
           why:
             mode === 'locked'
               ? `locked at ${sizeText(value)} by ${who}: ${reason}`

@@ -66,6 +66,15 @@ export const interruptRating = finding({
         entity: limiting ? `${itemId}/backed` : itemId,
         severity: limiting ? ('note' as const) : backing ? ('warn' as const) : ('stop' as const),
         where: { label: name, itemIds: [itemId] },
+        ...(limiting
+          ? {
+              alike: {
+                key: limiting.key,
+                says: (places: string) =>
+                  `${places} can interrupt less than what can flow there; ${seatWord(limiting.key)} ahead limits it`,
+              },
+            }
+          : {}),
         says: `${name} can interrupt ${can} at ${seat.faultVoltageV.toFixed(1)} V; up to ${flows} can flow there`,
         why: limiting
           ? `${seatWord(limiting.key)} ahead limits the current: it lets no more than ${kA2s(limiting.letThroughA2s!)} through and interrupts ${amps(seatOf.get(limiting.key)!.interruptA!)}; confirm the pair from the maker's table`

@@ -23,7 +23,8 @@ export const runNotMeasured = finding({
           entity: cableId,
           where: { label: cable.designation, cableIds: [cableId] },
           says: `${cable.designation} leaves the board and nobody has measured its run`,
-          why: `${run?.kind === 'measuredRun' ? run.lengthMm : 0} mm is assumed; drop, size and cut length depend on it`,
+          alike: { key: 'run', says: (places) => `${places} leave the board and nobody has measured their runs` },
+          why: `a length is assumed, ${run?.kind === 'measuredRun' ? run.lengthMm : 0} mm here; drop, size and cut length depend on it`,
         };
       }),
 });

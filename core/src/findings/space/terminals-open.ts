@@ -18,6 +18,7 @@ export const terminalsOpen = finding({
         entity: s.item.id,
         where: at(s),
         says: `${s.item.designation} has open terminals on an open board`,
+        alike: { key: 'open', says: (places) => `${places} have open terminals on an open board` },
         why: 'a dropped spanner closes it: a cover, or insulated boots on every lug',
       })),
 });

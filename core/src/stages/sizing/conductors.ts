@@ -39,7 +39,7 @@ export const tableAmps = (table: AmpacityTable, areaMm2: number, columnC: number
 /** By which row an area was judged, in words. */
 function rowWords(table: AmpacityTable, areaMm2: number, columnC: number): string {
   const row = rowFor(table, areaMm2);
-  if (!row) return `${sizeText(areaMm2)} is thinner than the table’s first`;
+  if (!row) return `${table.source}: ${sizeText(areaMm2)} is thinner than its first row, taken in proportion`;
   const between = row[0] === areaMm2 ? '' : `, which lies between its rows and counts as ${sizeText(row[0])}`;
   return `${table.source}, ${sizeText(areaMm2)}${between}, ${columnC} °C column`;
 }
@@ -96,7 +96,10 @@ export function cableAmpacity(
 ): number {
   const { material } = cable;
   const table = ampacityTableOf(cable, profile);
-  const copperA = tableAmps(table, areaMm2, columnC) ?? 0;
+  const [leastMm2, leastA] = table.rows[0]!;
+  // Thinner than the table knows: in proportion, which is on the safe side, for thin wire is cooled better.
+  const copperA =
+    tableAmps(table, areaMm2, columnC) ?? (leastA[table.columnsC.indexOf(columnC)]! * areaMm2) / leastMm2;
   const derating = (e: Environment) => {
     const ambientC = e.ambientC ?? ambientByDefaultC;
     const count = laidTogether(cable, e, profile);
