@@ -57,14 +57,15 @@ export function joinWays(
     );
     const sized = d.sizing.cables.find((c) => c.cableId === cableId)!;
     const made = d.cables.find((c) => c.cableId === cableId)!;
-    const wire = d.sizing.wires.find((w) => w.connectionId === connection.id)!;
+    // A wire that ties a source to itself is in no circuit.
+    const wire = d.sizing.wires.find((w) => w.connectionId === connection.id);
     const fits = sized.conductor.fits && !sized.guardUnmet && made.cutMm > 0;
     return {
       name: made.cableTypeName,
       lengthMm: made.lengthMm,
       areaMm2: sized.conductor.value,
       ampacityA: sized.ampacityA,
-      dropV: wire.dropV,
+      dropV: wire?.dropV ?? 0,
       fails: fits
         ? null
         : made.cutMm <= 0

@@ -12,6 +12,7 @@ import { heavyToLift } from './body/heavy-to-lift.ts';
 import { topHeavy } from './body/top-heavy.ts';
 import { banksStayJoined } from './control/banks-stay-joined.ts';
 import { batteryLostUnderSun } from './control/battery-lost-under-sun.ts';
+import { boostCurrent } from './control/boost-current.ts';
 import { chargeNotBlocked } from './control/charge-not-blocked.ts';
 import { chargerRunsEngineOff } from './control/charger-runs-engine-off.ts';
 import { chargerStrap } from './control/charger-strap.ts';
@@ -190,6 +191,7 @@ export const FINDINGS = [
   socketWithoutRcd,
   banksStayJoined,
   batteryLostUnderSun,
+  boostCurrent,
   chargeNotBlocked,
   chargerRunsEngineOff,
   chargerStrap,

@@ -14,7 +14,9 @@ describe('the same is said once, of all its places', () => {
     expect(found[0]!.fixes.map((f) => [f.label, f.commands.length])).toEqual([['Let it be worked out', 2]]);
   });
   it('one lead of them alone keeps its own words', () => {
-    const found = deriveBoard(cable(cable(fused(), 7, { conductorMm2: locked(6) }), 6, { conductorMm2: locked(1) })).findings;
+    const found = deriveBoard(
+      cable(cable(fused(), 7, { conductorMm2: locked(6) }), 6, { conductorMm2: locked(1) }),
+    ).findings;
     expect(found.find((f) => f.kind === 'cable-below-fuse')!.says).toMatch(/^W6 is below its fuse/);
   });
   it('no two findings of a demo board differ in nothing but the place', () => {

@@ -36,6 +36,12 @@ const rowFor = (table: AmpacityTable, areaMm2: number) => table.rows.findLast(([
 export const tableAmps = (table: AmpacityTable, areaMm2: number, columnC: number): number | null =>
   rowFor(table, areaMm2)?.[1][table.columnsC.indexOf(columnC)] ?? null;
 
+/** Thinner than the table knows: in proportion to its first row, on the safe side, for thin wire is cooled better. */
+function thinAmps({ rows, columnsC }: AmpacityTable, areaMm2: number, columnC: number): number {
+  const [leastMm2, amps] = rows[0]!;
+  return ((amps[columnsC.indexOf(columnC)] ?? 0) * areaMm2) / leastMm2;
+}
+
 /** By which row an area was judged, in words. */
 function rowWords(table: AmpacityTable, areaMm2: number, columnC: number): string {
   const row = rowFor(table, areaMm2);
@@ -96,10 +102,8 @@ export function cableAmpacity(
 ): number {
   const { material } = cable;
   const table = ampacityTableOf(cable, profile);
-  const [leastMm2, leastA] = table.rows[0]!;
-  // Thinner than the table knows: in proportion, which is on the safe side, for thin wire is cooled better.
   const copperA =
-    tableAmps(table, areaMm2, columnC) ?? (leastA[table.columnsC.indexOf(columnC)]! * areaMm2) / leastMm2;
+    tableAmps(table, areaMm2, columnC) ?? (material === 'flatCopper' ? 0 : thinAmps(table, areaMm2, columnC));
   const derating = (e: Environment) => {
     const ambientC = e.ambientC ?? ambientByDefaultC;
     const count = laidTogether(cable, e, profile);

@@ -31,6 +31,25 @@ describe('a fuse in the lead of a trigger', () => {
   });
 });
 
+describe('a fuse in the lead of a button', () => {
+  it('gets a link though the coil rests; a spare way beside it stays empty', () => {
+    const b = bench({ chemistry: 'agm' })
+      .item('G1', 'battery-agm-12-200', shelf)
+      .item('F1', 'holder-classT', { at: [110, 90] })
+      .item('F2', 'fuse-block-6', { at: [420, 300] })
+      .item('K1', 'relay-100', { at: [700, 300] })
+      .item('S1', 'button-momentary', shelf)
+      .wire('G1:plus', 'F1:line', { runMm: 150, sheathed: true })
+      .wire('F1:load', 'F2:feed')
+      .wire('F2:w1', 'S1:in', { runMm: 900 })
+      .wire('S1:out', 'K1:coilPlus', { runMm: 900 })
+      .wire('K1:coilMinus', 'G1:minus', { runMm: 900 });
+    const seats = dossierOf(b).sizing.seats.filter((s) => s.itemId === 'it_F2');
+    expect(seats.map((s) => s.spare)).toEqual([false, true, true, true, true, true]);
+    expect(seats[0]!.ratingA).toBe(1);
+  });
+});
+
 describe('a bank that fills what hangs on it by itself', () => {
   const hut = (battery: string) =>
     bench({ systemVoltageV: 48 })

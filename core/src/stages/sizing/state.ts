@@ -3,9 +3,8 @@ import type { FuseLink } from '../../document/part/part.ts';
 import { conductorResistance } from '../../formulas/cables.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';
-import { type Branch, type Netlist, terminalKey } from '../netlist/netlist.ts';
+import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { type Potentials, polarityOf, type WirePolarity } from '../netlist/potentials.ts';
-import { neighbours, reachedFrom } from '../netlist/reach.ts';
 import type { BoardState } from '../states/boardStates.ts';
 import type { Plan, Transfer, WorkPlan } from '../states/workPlan.ts';
 import { UNKNOWN_OHM, UNSIZED_FUSE_OHM } from './branchResistance.ts';
@@ -15,6 +14,7 @@ import type { Exposure } from './exposure.ts';
 import { besideOthers, LOST_OHM } from './lostBattery.ts';
 import { lockedLink, type Seat, type SeatMinimum, seatRating } from './protection.ts';
 import type { Guard } from './relations.ts';
+import { signalSeats } from './signalSeats.ts';
 import type { SizedCable, SizingInput } from './sizingInput.ts';
 
 /** Sizes are compared with this much room for the rounding of the solver. */
@@ -141,23 +141,6 @@ function seatsOf({ items }: SizingInput, netlist: Netlist): Seat[] {
     const choice = item.inserts.find((i) => i.seatId === element.id)?.link ?? { mode: 'auto' as const };
     return [{ branch, key: b.key, itemId: item.id, element, choice }];
   });
-}
-
-/** Fuse seats a trigger hangs on with nothing but wire and contacts between. */
-function signalSeats(netlist: Netlist, seats: readonly Seat[]): Set<number> {
-  const triggers = netlist.chargers.flatMap(({ item, element }) =>
-    element.enable === null ? [] : [netlist.nodeOf.get(terminalKey({ itemId: item.id, terminalId: element.enable }))!],
-  );
-  if (triggers.length === 0) return new Set();
-  // Where the signal comes from, the other fuses there are none of its.
-  const poles = new Set(netlist.sources.map((s) => s.plus));
-  const reached = reachedFrom(
-    neighbours(netlist, (b) => b.kind !== 'fuseSeat'),
-    triggers,
-    (n) => poles.has(n),
-  );
-  const ends = ({ branch }: Seat) => [netlist.branches[branch]!.a, netlist.branches[branch]!.b];
-  return new Set(seats.filter((s) => ends(s).some((n) => reached.has(n))).map((s) => s.branch));
 }
 
 function touchingOf(netlist: Netlist): number[][] {
