@@ -2,6 +2,7 @@ import type { Board } from '@ombrik/core/document/board';
 import type { Cable } from '@ombrik/core/document/cable/cable';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import type { Item } from '@ombrik/core/document/item/item';
+import { profileById } from '@ombrik/core/profiles/profiles';
 
 /** One real defect done to a sound board; null where the board has nothing to spoil that way. */
 export type Defect = (board: Board) => { board: Board; at: string } | null;
@@ -174,3 +175,22 @@ export const stretched =
     const cable = cableAt(board, from, to);
     return cable ? { board: withCable(board, cable, run(cable, lengthMm)), at } : null;
   };
+
+/** A lead in a colour that says something else. */
+export const coloured =
+  (at: string, as: 'minus' | 'earth'): Defect =>
+  (board) => {
+    const cable = cableAt(board, at);
+    if (!cable) return null;
+    const colour = locked(as === 'earth' ? ('GNYE' as const) : profileById(board.brief.profileId).colours.minus);
+    return {
+      board: withCable(board, cable, { cores: cable.cores.map((k) => ({ ...k, colour })) }),
+      at: cable.designation,
+    };
+  };
+
+/** A part called dead, and left as it was. */
+export const dead =
+  (name: string): Defect =>
+  (board) =>
+    hasItem(board, name) ? { board: withItem(board, name, { inService: false }), at: `-${name}` } : null;

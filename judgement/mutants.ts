@@ -6,7 +6,9 @@ import {
   astray,
   bridged,
   cableAt,
+  coloured,
   type Defect,
+  dead,
   farEnd,
   hasItem,
   leftOff,
@@ -243,5 +245,70 @@ export const MUTANTS: readonly Mutant[] = [
     kinds: ['bank-without-fuses'],
     severity: 'stop',
     brings: ['no-fuse-near-source', 'interrupt-rating', 'fault-withstand', 'cable-below-fuse'],
+  },
+  {
+    name: 'a mains run too thin for its breaker',
+    defect: thin('Q7:outL', 'X8:inL', 2.08),
+    kinds: ['mains-cable-thin'],
+    severity: 'stop',
+  },
+  {
+    name: 'the mains breaker left out',
+    defect: (b) => {
+      const own = bridged('Q7', ['inL', 'outL'])(b);
+      return own && { ...own, at: 'X8' };
+    },
+    kinds: ['socket-without-rcd'],
+    severity: 'warn',
+    brings: ['mains-cable-thin'],
+  },
+  {
+    name: 'a socket behind a plain breaker',
+    defect: (b) => {
+      const own = other('Q7', 'mains-breaker-20')(b);
+      return own && { ...own, at: '-X8' };
+    },
+    kinds: ['socket-without-rcd'],
+    severity: 'warn',
+  },
+  {
+    name: 'the plus lead of a fitting in the colour of the minus',
+    defect: coloured('E1:plus', 'minus'),
+    kinds: ['colour-against-polarity'],
+    severity: 'warn',
+  },
+  {
+    name: 'a lead in the colour of the protective conductor',
+    defect: coloured('E1:minus', 'earth'),
+    kinds: ['colour-against-polarity'],
+    severity: 'warn',
+  },
+  {
+    name: 'a winch’s fuse that opens while it pulls',
+    defect: where((b) => b.items.some((i) => i.load?.shortTime), link('F20', 'classT-30')),
+    kinds: ['fuse-opens-on-surge', 'fuse-below-current'],
+    severity: 'warn',
+  },
+  {
+    name: 'a winch on the wire of a lamp',
+    defect: where((b) => b.items.some((i) => i.load?.shortTime), thin('F20:load', 'E5:plus', 1.5)),
+    kinds: ['cable-below-current', 'cable-below-fuse'],
+    severity: 'stop',
+    brings: ['fault-withstand', 'line-collapses'],
+  },
+  {
+    name: 'an old fitting left in place, its lead live',
+    defect: dead('E1'),
+    kinds: ['dead-part-wired'],
+    severity: 'warn',
+  },
+  {
+    name: 'a satellite’s fuse of 300 A over its lead',
+    defect: (b) => {
+      const own = link('F60', 'sf51-300', 'f1')(b);
+      return own && { ...own, at: cableAt(b, 'F60:w1')!.designation };
+    },
+    kinds: ['cable-below-fuse', 'fault-withstand'],
+    severity: 'stop',
   },
 ];

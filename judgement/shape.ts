@@ -19,7 +19,7 @@ export interface House {
   /** A fuse at the post of each battery, and then no common one. */
   ownFuses?: boolean;
   bars?: '6x8' | '6x10' | '6x6' | '4x8';
-  shunt?: 'shunt-100' | 'shunt-500' | null;
+  shunt?: 'shunt-100' | 'shunt-300' | 'shunt-500' | null;
   isolator?: 'isolator-100' | 'isolator-300' | null;
   mainHolder?: string;
 }
@@ -198,6 +198,33 @@ export class Shape {
     this.wire('F9:load', 'K1:line', runMm).wire('K1:load', 'F8:load', 300).wire('F8:line', this.stud('X1'), 150);
     this.wire('K1:minus', this.stud('X2'), 400);
     return this;
+  }
+
+  /** Engine and sun in one case, one minus, one output with its fuse. */
+  combined(part: string, module: string, runMm = 3000): this {
+    const [t, f] = [this.next('T'), this.next('F', 30)];
+    this.item(t, part).item(f, 'holder-classT').item('P1', module);
+    this.wire('F9:load', `${t}:inPlus`, runMm);
+    this.wire(`${t}:outPlus`, `${f}:load`, 400).wire(`${f}:line`, this.stud('X1'), 120);
+    this.wire(`${t}:outMinus`, this.stud('X2'), 500);
+    this.wire('P1:plus', `${t}:sunPlus`, 5000).wire('P1:minus', `${t}:outMinus`, 5000);
+    return this;
+  }
+
+  /** Inlet, a breaker with residual current, and a socket: the mains side as a start for the licensed person. */
+  mains(inlet: string, breaker: string, socket: string, runMm = 4000): this {
+    this.item('X7', inlet).item('Q7', breaker).item('X8', socket);
+    for (const pole of ['L', 'N', 'E'])
+      this.wire(`X7:out${pole}`, `Q7:in${pole}`, 1200).wire(`Q7:out${pole}`, `X8:in${pole}`, runMm);
+    return this;
+  }
+
+  /** A display on a fuse of its own, and a hub it talks to over a made-up lead. */
+  display(): this {
+    this.item('F50', 'holder-blade').item('P8', 'display-system').item('P9', 'data-hub-6');
+    this.wire(this.stud('X1'), 'F50:line', 150).wire('F50:load', 'P8:plus', 900);
+    this.wire(this.stud('X2'), 'P8:minus', 900);
+    return this.wire('P8:data1', 'P9:d1', 2400).wire('F50:load', 'P9:plus', 600).wire(this.stud('X2'), 'P9:minus', 600);
   }
 
   /** A block whose feed a relay closes while the battery's electronics allow it; one lamp stays on whatever they say. */

@@ -338,4 +338,84 @@ export const SOUND: readonly Sound[] = [
         .own('wind-48-20', 700, { holder: 'holder-classT' })
         .own('inverter-48-1200', 500, { holder: 'holder-classT' }).board,
   },
+  {
+    name: 'engine and sun in one case with one minus',
+    board: () =>
+      new Shape({ brief: { systemVoltageV: 12, profileId: 'craft-iso' }, battery: 'battery-lifepo4-12-200' })
+        .block(lamps(4))
+        .engine()
+        .combined('combined-12-30', 'solar-100').board,
+  },
+  {
+    name: 'a shed by gauges: 30 A inlet, breaker, socket and a 48 V inverter',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 48, profileId: 'fixed-nec', mainsVoltageV: 120, inletA: 30 },
+        battery: 'battery-lifepo4-48-100-precharge',
+      })
+        .own('inverter-48-2400', 500, { holder: 'holder-classT' })
+        .mains('mains-inlet-30', 'mains-rcbo-20-30', 'mains-socket-15').board,
+  },
+  {
+    name: 'a winch that pulls for seconds beside a block of lamps',
+    board: () => {
+      const s = new Shape({
+        brief: { systemVoltageV: 12, profileId: 'road', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+        count: 2,
+        ownFuses: true,
+        bars: '6x10',
+      })
+        .block(lamps(4), { fuse: 'holder-classT' })
+        .own('load-large', 2500, { watts: 900, holder: 'holder-classT' });
+      for (const i of s.board.items)
+        if (i.load?.rating.kind === 'watts' && i.load.rating.powerW === 900)
+          i.load = { ...i.load, shortTime: { onS: 15, timesPerHour: 4 }, dropClass: 'other' };
+      return s.board;
+    },
+  },
+  {
+    name: 'vented lead-acid in a box of its own, lamps and a fridge',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 12, profileId: 'fixed-iec', chemistry: 'vented' },
+        battery: 'battery-vented-12-220',
+        isolator: 'isolator-100',
+      }).block(hut).board,
+  },
+  {
+    name: 'a display and a data hub on a monitored 24 V board',
+    board: () =>
+      new Shape({
+        brief: { systemVoltageV: 24, profileId: 'craft-iso' },
+        battery: 'battery-lifepo4-24-100',
+        shunt: 'shunt-300',
+      })
+        .block(lamps(4), { fuse: 'holder-classT' })
+        .display().board,
+  },
+  {
+    name: 'a row of bolt-down fuses that feeds two satellites',
+    board: () => {
+      const s = new Shape({
+        brief: { systemVoltageV: 12, profileId: 'craft-iso', chemistry: 'agm' },
+        battery: 'battery-agm-12-200',
+        bars: '6x10',
+      });
+      s.item('F60', 'bolt-row-sf51-4').item('F61', 'fuse-block-6').item('F62', 'fuse-block-6');
+      s.wire(s.stud('X1'), 'F60:feed', 200);
+      for (const [n, block] of [
+        [1, 'F61'],
+        [2, 'F62'],
+      ] as const) {
+        s.wire(`F60:w${n}`, `${block}:feed`, 3000).wire(s.stud('X2'), `${block}:minus`, 3000);
+        for (const way of [1, 2, 3]) {
+          const e = s.next('E');
+          s.item(e, 'load-small', { load: { rating: { kind: 'watts', powerW: 24 } } });
+          s.wire(`${block}:w${way}`, `${e}:plus`, 1500).wire(`${block}:m${way}`, `${e}:minus`, 1500);
+        }
+      }
+      return s.board;
+    },
+  },
 ];
