@@ -203,13 +203,13 @@ const LEAST_V = 0.5;
 
 /** The strongest short at a place of a fault network; null where nothing stiff feeds it. */
 export function strongestShort(net: FaultNet, node: number, backs: Backs): Short | null {
-  let best: Short | null = null;
+  let [best, mostA] = [-1, 0];
   for (const back of backs.strong) {
     if (!(net.openV(node, back) > LEAST_V)) continue;
-    const short = net.short(node, back);
-    if (short && (!best || short.totalA > best.totalA)) best = short;
+    const currentA = net.shortA(node, back);
+    if (currentA > mostA) [best, mostA] = [back, currentA];
   }
-  return best;
+  return best < 0 ? null : net.short(node, best);
 }
 
 function weakestShort(net: FaultNet, node: number, backs: Backs): Short | null {

@@ -24,6 +24,8 @@ export interface FaultNet {
   shape: FaultShape;
   /** A short between two places; null where nothing stiff drives a current through it. */
   short(node: number, back: number): Short | null;
+  /** What it would draw, A; 0 where nothing stiff drives a current through it. */
+  shortA(node: number, back: number): number;
   /** Current in a branch while a short stands, from a to b, A. */
   currentIn(branch: number, short: Short): number;
   /** Current a source gives into its plus while a short stands, A. */
@@ -102,26 +104,47 @@ export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
     if (network.islandOf[n] !== network.islandOf[r]) return Number.NaN;
     return restV[n]! + liftV[node]! - restV[r]! - liftV[back]!;
   };
-  const units = new Map<number, { v: Float64Array; ohm: number }>();
-  const unitOf = (n: number, r: number) => {
+  // One solve a place, not one a pair of places: what flows between two is the difference of what flows into each.
+  const columns: (Float64Array | undefined)[] = [];
+  const columnOf = (n: number): Float64Array => {
+    let column = columns[n];
+    if (!column) {
+      const one = new Float64Array(coreNodes.length);
+      one[n] = 1;
+      column = network.solve(one);
+      columns[n] = column;
+    }
+    return column;
+  };
+  const pathOhmOf = (node: number, back: number): number => {
+    const [n, r] = [coreOf[anchorOf[node]!]!, coreOf[anchorOf[back]!]!];
+    const [atNode, atBack] = [columnOf(n), columnOf(r)];
+    return atBack[r]! - atNode[r]! - atBack[n]! + atNode[n]! + stubOhm[node]! + stubOhm[back]!;
+  };
+  const units = new Map<number, Float64Array>();
+  /** Core voltages for one ampere taken out at the one place and put in at the other. */
+  const unitOf = (n: number, r: number): Float64Array => {
     const key = n * coreNodes.length + r;
     let unit = units.get(key);
     if (!unit) {
-      const one = new Float64Array(coreNodes.length);
-      one[n] = -1;
-      one[r]! += 1;
-      const v = network.solve(one);
-      unit = { v, ohm: v[r]! - v[n]! };
+      const [atNode, atBack] = [columnOf(n), columnOf(r)];
+      unit = atBack.map((v, i) => v - atNode[i]!);
       units.set(key, unit);
     }
     return unit;
   };
+  const shortA = (node: number, back: number): number => {
+    const drivingV = openV(node, back);
+    if (!(drivingV > 0)) return 0;
+    const pathOhm = pathOhmOf(node, back);
+    return pathOhm > 0 ? drivingV / pathOhm : 0;
+  };
   const short = (node: number, back: number): Short | null => {
     const drivingV = openV(node, back);
     if (!(drivingV > 0)) return null;
-    const unit = unitOf(coreOf[anchorOf[node]!]!, coreOf[anchorOf[back]!]!);
-    const pathOhm = unit.ohm + stubOhm[node]! + stubOhm[back]!;
+    const pathOhm = pathOhmOf(node, back);
     if (!(pathOhm > 0)) return null;
+    const unitV = unitOf(coreOf[anchorOf[node]!]!, coreOf[anchorOf[back]!]!);
     const along = new Map<number, 1 | -1>();
     // Current comes out of the core to the one place and goes back into it from the other.
     for (const [end, inward] of [
@@ -134,11 +157,12 @@ export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
         if (along.get(branch) === -sign) along.delete(branch);
         else along.set(branch, sign);
       }
-    return { node, back, openV: drivingV, pathOhm, totalA: drivingV / pathOhm, unitV: unit.v, along };
+    return { node, back, openV: drivingV, pathOhm, totalA: drivingV / pathOhm, unitV, along };
   };
   return {
     shape,
     short,
+    shortA,
     openV,
     ohmOf: (branch) => ohm[branch]!,
     currentIn(branch, { unitV, totalA, along }) {

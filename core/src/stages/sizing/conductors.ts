@@ -9,7 +9,7 @@ import type { AmpacityTable } from '../../tables/ampacityTable.ts';
 import { isGauge, sizeText } from '../../tables/awg.ts';
 import { BAR_AMPACITY } from '../../tables/copperBars.ts';
 import { CCA } from '../../tables/sourceCorners.ts';
-import { endsThatFit, whyNoEnd } from '../terminations/terminates.ts';
+import { endsThatFit, sizeKey, whyNoEnd } from '../terminations/terminates.ts';
 import type { Rejected } from './choiceResult.ts';
 
 export interface Candidates {
@@ -184,6 +184,9 @@ function whyNot(
   return badEnd ? whyNoEnd(area, badEnd, catalogue.lugs) : null;
 }
 
+/** What ends and kind of a cable allow, kept: a board has many cables between terminals alike. */
+const knownCandidates = new WeakMap<Catalogue, WeakMap<Profile, Map<string, Omit<Candidates, 'connections'>>>>();
+
 /**
  * Which areas a cable may take at all: sold in its kind, in the table, not under the profile's smallest, and fitting both
  * ends. A size the workshop does not keep is passed over where a larger one it keeps fits.
@@ -198,9 +201,40 @@ export function candidatesOf(
   workshop: Pick<Workshop, 'preferredAreasMm2'>,
   mains: MainsLeast | null = null,
 ): Candidates {
+  let byProfile = knownCandidates.get(catalogue);
+  if (!byProfile) {
+    byProfile = new WeakMap();
+    knownCandidates.set(catalogue, byProfile);
+  }
+  let known = byProfile.get(profile);
+  if (!known) {
+    known = new Map();
+    byProfile.set(profile, known);
+  }
+  const { cores, material } = cable;
+  // A terminal's name is told only where flat copper or a plug does not fit it.
+  const named = material === 'flatCopper' || terminals.some((t) => t.attachment.kind === 'socket');
+  const ends = terminals.map((t) => `${sizeKey(t.attachment)} ${t.maxC}${named ? ` ${t.name}` : ''}`);
+  const key = `${material} ${cores.length}|${ends.join('|')}|${workshop.preferredAreasMm2.join()}|${mains?.leastMm2 ?? ''} ${mains?.why ?? ''}`;
+  let found = known.get(key);
+  if (!found) {
+    found = fittingAreas(cable, terminals, profile, catalogue, workshop, mains);
+    known.set(key, found);
+  }
+  return { ...found, connections };
+}
+
+function fittingAreas(
+  cable: Made,
+  terminals: readonly Terminal[],
+  profile: Profile,
+  catalogue: Catalogue,
+  workshop: Pick<Workshop, 'preferredAreasMm2'>,
+  mains: MainsLeast | null,
+): Omit<Candidates, 'connections'> {
   // A data lead is bought made up: its conductors are nobody's to size.
   if (terminals.length > 0 && terminals.every((t) => t.attachment.kind === 'socket'))
-    return { areasMm2: [DATA_MM2], rejected: [], columnC: columnFor(profile.ampacity, 75), connections };
+    return { areasMm2: [DATA_MM2], rejected: [], columnC: columnFor(profile.ampacity, 75) };
   const flat = cable.material === 'flatCopper';
   const columnC = columnFor(
     ampacityTableOf(cable, profile),
@@ -225,7 +259,7 @@ export function candidatesOf(
       rejected.push({ value: area, why: `the workshop does not keep it; ${sizeText(next)} is kept` });
     return next === undefined;
   });
-  return { areasMm2, rejected, columnC, connections };
+  return { areasMm2, rejected, columnC };
 }
 
 export const insulationMaxC = (catalogue: Catalogue, profile: Profile): number =>

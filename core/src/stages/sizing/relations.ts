@@ -76,7 +76,9 @@ export function relationsOf(
   const share = flows.map((flow, f) => (runs.has(f) ? shareOf(uneven, flow) : nothing));
   const partly = (x: number) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE;
   const divides = share.some((s) => s.some(partly));
-  const flowsOf = netlist.branches.map((_, b) => flows.flatMap((_f, f) => (passes(share[f]!, b) ? [f] : [])));
+  const flowsOf: number[][] = netlist.branches.map(() => []);
+  for (const f of active.toSorted((a, b) => a - b))
+    for (let b = 0; b < flowsOf.length; b++) if (passes(share[f]!, b)) flowsOf[b]!.push(f);
   const at = (f: number, b: number) => Math.abs(share[f]![b]!);
 
   /** Every flow of `inner` passes `outer` whole, or in the very same part. */
@@ -141,7 +143,12 @@ export function relationsOf(
     return ways.length > 1 && whole ? ways : [];
   };
 
-  const inSeries = netlist.branches.map((_, b) => seats.filter((s) => carriesAll(s, b)));
+  // A fuse in series with a branch is passed by the branch's first flow: the others need not be asked.
+  const seatsOf = new Map(active.map((f) => [f, seats.filter((s) => passes(share[f]!, s))]));
+  const inSeries = netlist.branches.map((_, b) => {
+    const first = flowsOf[b]![0];
+    return first === undefined ? [] : seatsOf.get(first)!.filter((s) => carriesAll(s, b));
+  });
   const together = netlist.branches.map((_, b) => (divides && inSeries[b]!.length === 0 ? togetherFor(b) : []));
   const belowOf = (b: number): number[] => {
     const through = flowsOf[b]!;

@@ -17,6 +17,9 @@ const known = new WeakMap<readonly Lug[], Map<string, Lug[]>>();
 export const takesArea = (lug: Pick<Lug, 'areaMinMm2' | 'areaMm2'>, areaMm2: number): boolean =>
   areaMm2 >= lug.areaMinMm2 - 1e-9 && areaMm2 <= lug.areaMm2 + 1e-9;
 
+/** An attachment as one word: two alike take the same ends. */
+export const sizeKey = (attachment: Attachment): string => `${attachment.kind} ${sizeOf(attachment)}`;
+
 const sizeOf = (attachment: Attachment): string => {
   switch (attachment.kind) {
     case 'stud':
@@ -27,6 +30,8 @@ const sizeOf = (attachment: Attachment): string => {
       return String(attachment.widthMm);
     case 'contact':
       return String(attachment.contactA);
+    case 'socket':
+      return attachment.plug;
     default:
       return '';
   }
@@ -44,7 +49,7 @@ export function endsThatFit(
   smallEnds: SmallEnds = 'bare',
 ): Lug[] {
   const { attachment } = terminal;
-  const key = `${attachment.kind} ${sizeOf(attachment)} ${areaMm2} ${smallEnds}`;
+  const key = `${sizeKey(attachment)} ${areaMm2} ${smallEnds}`;
   let answers = known.get(lugs);
   if (!answers) {
     answers = new Map();
