@@ -75,6 +75,15 @@ export function cutPieces(
         const { shrinkId, shrinkMm, at } = core[side];
         if (shrinkId && shrinkMm > 0)
           own.push(piece(`${core.coreId}-${side}`, shrinkId, `${cable.designation} at ${at}`, shrinkMm));
+        if (core.remark?.shrinkId)
+          own.push(
+            piece(
+              `${core.coreId}-${side}-mark`,
+              core.remark.shrinkId,
+              `${cable.designation} re-marked at ${at}`,
+              core.remark.eachMm,
+            ),
+          );
       }
     if (cable.sleeve)
       own.push(piece('sleeve', cable.sleeve.sleeveId, `${cable.designation}, sleeve`, cable.sleeve.lengthMm));

@@ -88,7 +88,7 @@ function card(
     .fillColor(DIM)
     .text(
       plain(
-        `${cable.cableTypeName}, ${cable.cores.map((c) => COLOUR_NAME[c.colour]).join(' + ')} · from ${more.reel}${cable.sleeve ? ` · sleeve ${cable.sleeve.lengthMm} mm` : ''}${more.equals.length > 0 ? ` · EQUAL LENGTH WITH ${more.equals.join(', ')}` : ''}`,
+        `${cable.cableTypeName}, ${cable.cores.map((c) => `${COLOUR_NAME[c.colour]}${c.remark ? ` re-marked ${COLOUR_NAME[c.remark.colour]} at both ends` : ''}`).join(' + ')} · from ${more.reel}${cable.sleeve ? ` · sleeve ${cable.sleeve.lengthMm} mm` : ''}${more.equals.length > 0 ? ` · EQUAL LENGTH WITH ${more.equals.join(', ')}` : ''}`,
       ),
       MARGIN + 8,
       top + 30,

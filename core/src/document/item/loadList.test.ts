@@ -45,6 +45,16 @@ describe('load list from CSV', () => {
       'on the mains side; accepted: power_w',
     );
   });
+  it('reads what runs for seconds, and refuses half of it', () => {
+    const head = 'name,current_a,seconds_on,times_per_hour\n';
+    expect(readLoadsCsv(`${head}Winch,150,8,4\n`).rows[0]!.load.shortTime).toEqual({ onS: 8, timesPerHour: 4 });
+    expect(readLoadsCsv(`${head}Winch,150,,\n`).rows[0]!.load.shortTime).toBeNull();
+    expect(readLoadsCsv(`${head}Winch,150,8,\n`).problems[0]).toBe(
+      'line 2: seconds_on is given without times_per_hour; accepted: both or neither',
+    );
+    expect(readLoadsCsv(`${head}Winch,150,99999,4\n`).problems[0]).toMatch(/line 2: seconds_on is 99999; accepted/);
+    expect(readLoadsCsv('name,power_w,power_factor\nDrill,700,0.7\n').rows[0]!.load.powerFactor).toBe(0.7);
+  });
   it('takes rows pasted from a spreadsheet, with a heading or without', () => {
     expect(readPastedLoads('Lamp\t12\t4\nPump\t60\n').rows.map((r) => [r.name, r.load.rating])).toEqual([
       ['Lamp', { kind: 'watts', powerW: 12 }],

@@ -38,6 +38,9 @@ export const LOAD_COLUMNS = [
   'soft_start',
   'pure_sine',
   'drop_class',
+  'seconds_on',
+  'times_per_hour',
+  'power_factor',
 ] as const;
 type Column = (typeof LOAD_COLUMNS)[number];
 
@@ -49,6 +52,9 @@ const COLUMN_OF: Readonly<Record<string, Column>> = {
   dutyShare: 'duty_percent',
   standbyW: 'standby_w',
   surgeFactor: 'surge_factor',
+  'shortTime.onS': 'seconds_on',
+  'shortTime.timesPerHour': 'times_per_hour',
+  powerFactor: 'power_factor',
 };
 
 const YES = ['yes', 'true', '1', 'x'];
@@ -141,6 +147,11 @@ function readLine(line: number, cell: (column: Column) => string, problems: stri
   const side = oneOf('side', ['dc', 'mains'], 'dc');
   if (side === 'mains' && amps !== '')
     problems.push(`line ${line}: current_a is "${amps}" on the mains side; accepted: power_w`);
+  const [seconds, times] = [cell('seconds_on'), cell('times_per_hour')];
+  if ((seconds === '') !== (times === ''))
+    problems.push(
+      `line ${line}: ${seconds === '' ? 'times_per_hour' : 'seconds_on'} is given without ${seconds === '' ? 'seconds_on' : 'times_per_hour'}; accepted: both or neither`,
+    );
   const load: Partial<LoadDemand> = {
     rating:
       watts === ''
@@ -156,6 +167,8 @@ function readLine(line: number, cell: (column: Column) => string, problems: stri
     dutyShare: number('duty_percent', 100) / 100,
     essential: yesNo('essential'),
     dropClass: oneOf('drop_class', ['critical', 'other'], 'other'),
+    shortTime: seconds === '' ? null : { onS: number('seconds_on', 0), timesPerHour: number('times_per_hour', 0) },
+    powerFactor: number('power_factor', 1),
   };
   if (problems.length > before) return [];
   const whole = newLoad(load);
@@ -186,6 +199,9 @@ export function loadTable(items: readonly Item[]): string[][] {
     soft_start: yes(load.softStart),
     pure_sine: yes(load.needsSine),
     drop_class: load.dropClass,
+    seconds_on: load.shortTime ? String(load.shortTime.onS) : '',
+    times_per_hour: load.shortTime ? String(load.shortTime.timesPerHour) : '',
+    power_factor: String(load.powerFactor),
   });
   const rows = items.flatMap((item) => (item.load ? [cell(item, item.load)] : []));
   return [[...LOAD_COLUMNS], ...rows.map((row) => LOAD_COLUMNS.map((c) => row[c]))];

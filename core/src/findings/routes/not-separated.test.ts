@@ -14,5 +14,5 @@ findingTest('not-separated', {
   speaks: () => mainsBeside(100),
   silent: () => mainsBeside(250),
   severity: 'warn',
-  says: /run side by side, mains and d\.c\., for \d+ mm/,
+  says: /Mains and d\.c\. run side by side: W\d+ and W\d+ for \d+ mm/,
 });

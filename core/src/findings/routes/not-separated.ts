@@ -49,8 +49,8 @@ export const notSeparated = finding({
     crossingMm: { value: 60, unit: 'mm', what: 'side by side for less is a crossing', source: PRACTICE },
   },
   reads: { laidCables, laidAmps },
-  judge: ({ laidCables, laidAmps }, { mainsMm, signalMm, heavyA, crossingMm }) =>
-    laidCables
+  judge: ({ laidCables, laidAmps }, { mainsMm, signalMm, heavyA, crossingMm }) => {
+    const pairs = laidCables
       .filter((c) => c.family !== 'power')
       .flatMap((one) =>
         laidCables.flatMap((other) => {
@@ -58,23 +58,32 @@ export const notSeparated = finding({
           const mains = one.family === 'mains' || other.family === 'mains';
           const heavy = laidAmps.get((other.family === 'power' ? other : one).cable.id)!;
           if (!mains && heavy < heavyA) return [];
-          const needMm = mains ? mainsMm : signalMm;
-          const beside = together(one, other, needMm, crossingMm);
-          if (beside === null) return [];
-          const [a, b] = [one.cable, other.cable];
-          return [
-            {
-              entity: `${a.id}/${b.id}`,
-              severity: mains ? ('warn' as const) : ('note' as const),
-              where: { label: `${a.designation}, ${b.designation}`, cableIds: [a.id, b.id] },
-              says: mains
-                ? `${a.designation} and ${b.designation} run side by side, mains and d.c., for ${Math.round(beside)} mm`
-                : `${a.designation} runs ${Math.round(beside)} mm beside the heavy current of ${b.designation}`,
-              why: mains
-                ? `${needMm} mm apart, or a wall between them; a licensed person decides`
-                : `${needMm} mm apart keeps the signal clean`,
-            },
-          ];
+          const beside = together(one, other, mains ? mainsMm : signalMm, crossingMm);
+          return beside === null ? [] : [{ mains, a: one.cable, b: other.cable, besideMm: Math.round(beside) }];
         }),
-      ),
+      );
+    const told = (mains: boolean) => {
+      const own = pairs.filter((p) => p.mains === mains);
+      const [first] = own;
+      if (!first) return [];
+      const each = own.map(({ a, b, besideMm }) => `${a.designation} and ${b.designation} for ${besideMm} mm`);
+      return [
+        {
+          entity: `${first.a.id}/${first.b.id}`,
+          severity: mains ? ('warn' as const) : ('note' as const),
+          where: {
+            label: [...new Set(own.flatMap(({ a, b }) => [a.designation, b.designation]))].join(', '),
+            cableIds: [...new Set(own.flatMap(({ a, b }) => [a.id, b.id]))],
+          },
+          says: mains
+            ? `Mains and d.c. run side by side: ${each.join(', ')}`
+            : `Signals run beside heavy current: ${each.join(', ')}`,
+          why: mains
+            ? `${mainsMm} mm apart, or a wall between them; a licensed person decides`
+            : `${signalMm} mm apart keeps the signal clean`,
+        },
+      ];
+    };
+    return [...told(true), ...told(false)];
+  },
 });

@@ -56,6 +56,10 @@ export function partsOfCable(cable: MadeCable, catalogue: Catalogue): Contributi
     const sleeve = catalogueIndex(catalogue).sleeve.get(cable.sleeve.sleeveId);
     if (sleeve) put('sleeve', soon(sleeve.id, sleeve.name, sleeve.pricePerM), cable.sleeve.lengthMm / 1000);
   }
+  for (const { remark } of cable.cores) {
+    const tube = shrinks.get(remark?.shrinkId ?? '');
+    if (tube && remark) put('shrink', soon(tube.id, tube.name, tube.pricePerM), (2 * remark.eachMm) / 1000);
+  }
   for (const core of cable.cores)
     for (const end of [core.from, core.to]) {
       const lug = lugs.get(end.lug.value ?? '');

@@ -40,10 +40,19 @@ export interface MadeEnd {
   torqueNm: number | null;
 }
 
+/** A piece of tube over the insulation at each end, in the colour the core should have. */
+export interface Remark {
+  colour: ColourCode;
+  shrinkId: Id | null;
+  eachMm: number;
+}
+
 export interface MadeCore {
   coreId: Id;
   connectionId: Id;
   colour: ColourCode;
+  /** Marked anew at both ends; null where its own colour says what it is. */
+  remark: Remark | null;
   from: MadeEnd;
   to: MadeEnd;
   /** Text of the label at both ends, the same as on the drawing. */
@@ -175,6 +184,22 @@ const defaultColour = (
   return side === 'minus' ? profile.colours.minus : profile.colours.plus;
 };
 
+/** Length of a re-marking tube, mm. Common practice, no source. */
+const REMARK_MM = 30;
+
+/** The smallest tube of a colour that slides over the insulation and grips it. */
+function remarkOf(colour: ColourCode, cable: CableType | null, shrinks: readonly Shrink[]): Remark {
+  const fitting = shrinks.filter(
+    (s) =>
+      s.colour === colour &&
+      cable !== null &&
+      s.expandedMm >= cable.outerDiameterMm * 1.1 &&
+      s.recoveredMm < cable.outerDiameterMm,
+  );
+  const best = fitting.toSorted((a, b) => a.expandedMm - b.expandedMm)[0];
+  return { colour, shrinkId: best?.id ?? null, eachMm: REMARK_MM };
+}
+
 /** What both ends of a cable's cores get; how long the cable is changes none of it. */
 export interface MadeCores {
   cores: MadeCore[];
@@ -279,6 +304,7 @@ export function terminateCores(input: TerminationInput): MadeCores {
         coreId: core.id,
         connectionId: connection.id,
         colour,
+        remark: core.remark && remarkOf(core.remark, cableType, catalogue.shrinks),
         from: from.made,
         to: to.made,
         label: `${cable.designation} ${from.made.at} / ${to.made.at}`,
@@ -343,6 +369,7 @@ export function terminateCable(
     Math.round(cutMm),
     cores.map((c) => [
       c.colour,
+      ...(c.remark ? [c.remark.colour] : []),
       c.label,
       c.from.lug.value,
       c.from.stripMm,

@@ -87,7 +87,10 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
         onChange={(e) => setQuery(e.target.value)}
       />
       {DEVICE_GROUPS.map((title) => {
-        const own = [...parts.values()].filter((p) => deviceOf(p.kind).group === title && wanted(p));
+        const own = [...parts.values()].filter(
+          // A data lead is drawn as a wire from socket to socket; its length is chosen for you.
+          (p) => deviceOf(p.kind).group === title && p.kind !== 'dataLead' && wanted(p),
+        );
         if (own.length === 0) return null;
         return (
           <div key={title} className="mt-2">

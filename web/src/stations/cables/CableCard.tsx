@@ -178,6 +178,11 @@ export function CableCard({
         {cable.cores.map((c) => (
           <span key={c.coreId} className="inline-flex items-center gap-1">
             <ConductorTag colour={c.colour} /> {COLOUR_NAME[c.colour]}
+            {c.remark && (
+              <>
+                , re-marked <ConductorTag colour={c.remark.colour} /> {COLOUR_NAME[c.remark.colour]} at both ends
+              </>
+            )}
           </span>
         ))}
         {reel || reels.length === 0 ? (

@@ -4,7 +4,7 @@ import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
 import { LOAD_FIELDS } from '@ombrik/core/document/item/itemFields';
 import { removeItems } from '@ombrik/core/document/item/items';
 import { loadPartId } from '@ombrik/core/document/item/loadList';
-import { hoursPerDayOf } from '@ombrik/core/document/item/usage';
+import { drawShareOf, hoursPerDayOf } from '@ombrik/core/document/item/usage';
 import { useState } from 'react';
 import { useJob } from '../../app/jobSession.tsx';
 import { Askable } from '../../ui/Askable.tsx';
@@ -125,7 +125,9 @@ export function LoadRow({ item, load }: { item: Item; load: LoadDemand }) {
             {...inPercent(LOAD_FIELDS.dutyShare)}
             label={`Duty of ${name}`}
             hideLabel
-            value={Math.round(load.dutyShare * 1000) / 10}
+            // Of what runs for seconds the seconds say it.
+            disabled={load.shortTime !== null}
+            value={Math.round(drawShareOf(load) * 1000) / 10}
             unit="%"
             onCommit={(v) => set({ dutyShare: v / 100 }, 'duty')}
           />
