@@ -40,7 +40,7 @@ describe('the command line', () => {
     expect(run('check', file('broken.json', '{"format":')).status).toBe(2);
     const refused = run('check', file('old.json', { ...marketCartBoard(), formatVersion: 9 }));
     expect(refused.status).toBe(2);
-    expect(refused.stderr).toContain('formatVersion is 9; accepted: 4');
+    expect(refused.stderr).toContain('formatVersion is 9; accepted: 5');
     expect(run('check', join(folder, 'none.json')).status).toBe(2);
   });
 });

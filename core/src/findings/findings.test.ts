@@ -212,13 +212,14 @@ describe('termination and layout findings', () => {
   it('a lug that does not fit its stud', () => {
     const board = wiredCart();
     const cable = board.cables[0]!;
+    const area = deriveBoard(board).sizing.cables.find((c) => c.cableId === cable.id)!.conductor.value;
     const wrong = change(board, {
       kind: 'set',
       collection: 'cables',
       id: cable.id,
       field: 'cores',
       value: [
-        { ...cable.cores[0]!, toLug: { mode: 'locked', value: 'lug-6-m6', reason: 'have plenty', who: 'Jonas' } },
+        { ...cable.cores[0]!, toLug: { mode: 'locked', value: `lug-${area}-m6`, reason: 'have plenty', who: 'Jonas' } },
       ],
     });
     expect(finding(wrong, 'lug-does-not-fit').why).toBe('its hole is for M6, the stud is M8');

@@ -84,6 +84,7 @@ import { lineCollapses } from './protection/line-collapses.ts';
 import { noFuseFits } from './protection/no-fuse-fits.ts';
 import { noFuseNearSource } from './protection/no-fuse-near-source.ts';
 import { noSizeFits } from './protection/no-size-fits.ts';
+import { parallelUnequal } from './protection/parallel-unequal.ts';
 import { sizingUnsettled } from './protection/sizing-unsettled.ts';
 import { bendTooTight } from './routes/bend-too-tight.ts';
 import { cableOverHot } from './routes/cable-over-hot.ts';
@@ -160,6 +161,7 @@ export const FINDINGS = [
   noFuseFits,
   noFuseNearSource,
   noSizeFits,
+  parallelUnequal,
   sizingUnsettled,
   breakerReversed,
   conductorUnknown,

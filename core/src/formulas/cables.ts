@@ -164,3 +164,21 @@ export const shrinkLength = declareFormula({
   // Multiplied before it is divided: 50 × 1.1 is a hair over 55 to a computer.
   compute: ({ barrelDepthMm, extraMm }) => Math.ceil(((barrelDepthMm + extraMm) * 11) / 50) * 5,
 });
+
+/** What a conductor warms to under its load: heating goes by the square of the current. */
+export const conductorTemperature = declareFormula({
+  id: 'cable.conductorTemperature',
+  title: 'Conductor temperature under its load',
+  formula: 'min(columnC, ambientC + max(0, columnC - ambientC) * (currentA / ampacityA) ^ 2)',
+  unit: '°C',
+  inputs: {
+    columnC: { unit: '°C', what: 'temperature its ampacity is given for', sample: [70, 105] },
+    ambientC: { unit: '°C', what: 'hottest place along it', sample: [20, 50] },
+    currentA: { unit: 'A', what: 'design current', sample: [1, 90] },
+    ampacityA: { unit: 'A', what: 'what it carries where it lies', sample: [91, 300] },
+  },
+  source:
+    'losses I²R against the temperature that the ampacity table allows (IEC 60287 in its simplest form, from memory)',
+  compute: ({ columnC, ambientC, currentA, ampacityA }) =>
+    Math.min(columnC, ambientC + Math.max(0, columnC - ambientC) * (currentA / ampacityA) ** 2),
+});

@@ -331,7 +331,7 @@ export const sized = stage(
     items: fact('items', ['id', 'designation', 'inserts']),
     loads: electricLoads,
     cables: sizedCables,
-    brief: briefOf(['systemVoltageV']),
+    brief: briefOf(['systemVoltageV', 'ambientC']),
     power: powerOf(['alternator']),
     settings: settingsOf(['feederSchool', 'lostBattery', 'dropsBeside']),
     profile,

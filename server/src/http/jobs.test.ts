@@ -183,7 +183,7 @@ describe('jobs and files', () => {
     const spoilt = { ...marketCartBoard(), brief: { ...marketCartBoard().brief, chemistry: 'lead' } };
     const refused = await mira.post('/api/jobs/import', spoilt);
     expect(refused.status).toBe(422);
-    expect(refused.json.problems).toEqual(['brief.chemistry is "lead"; accepted: agm, lifepo4']);
+    expect(refused.json.problems).toEqual(['brief.chemistry is "lead"; accepted: agm, vented, lifepo4']);
     expect((await mira.get('/api/jobs')).json.jobs.length).toBe(before);
     const imported = await mira.post('/api/jobs/import', marketCartBoard());
     const out = await (await mira.get(`/api/jobs/${imported.json.job.id}/out/board.json`)).response.json();

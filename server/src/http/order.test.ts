@@ -114,14 +114,14 @@ describe('the workshop’s settings', () => {
     ...rest
   } = defaultWorkshop;
   const { joinOhm: _j, meterToleranceV: _m, prices: _p, ...all } = rest;
-  const settings = { ...all, usableShare: { agm: 0.5, lifepo4: 0.8 }, hourRate: 60 };
+  const settings = { ...all, usableShare: { agm: 0.5, vented: 0.5, lifepo4: 0.8 }, hourRate: 60 };
   it('are a designer’s to change, and every board is derived anew', async () => {
     expect((await jonas.post('/api/workshop', settings)).status).toBe(403);
     const share = async () => (await mira.get(`/api/jobs/${jobId}/dossier`)).json.dossier.energy.usableShare;
     const before = await share();
-    expect((await mira.post('/api/workshop', { ...settings, usableShare: { agm: 0.4, lifepo4: 0.8 } })).status).toBe(
-      200,
-    );
+    expect(
+      (await mira.post('/api/workshop', { ...settings, usableShare: { agm: 0.4, vented: 0.5, lifepo4: 0.8 } })).status,
+    ).toBe(200);
     expect(await share()).toBe(0.4);
     expect(before).toBe(0.5);
     expect((await mira.post('/api/workshop', { ...settings, hourRate: -1 })).json.problems[0]).toContain(

@@ -1,8 +1,9 @@
 import { whoCounts } from '../../document/connection/counts.ts';
 import type { AlternatorSource } from '../../document/power/power.ts';
+import { rows } from '../../engine/fact.ts';
 import { stage } from '../../engine/stage.ts';
 import { powerOf } from '../../stages/inputs.ts';
-import { connections } from '../../stages/stages.ts';
+import { connections, flows } from '../../stages/stages.ts';
 import { elements } from '../views.ts';
 
 /** Lowest voltage a starter battery's tap is taken at where the charger's sheet gives no input current. */
@@ -19,8 +20,8 @@ export interface AlternatorTap {
 /** What each charger takes of the alternator, and what the alternator may give. */
 export const alternatorTaps = stage(
   'alternatorTaps',
-  { elements, connections, power: powerOf(['alternator']) },
-  ({ elements, connections, power: { alternator } }): readonly AlternatorTap[] =>
+  { elements, connections, flows: rows(flows, ['itemId', 'way', 'designCurrentA']), power: powerOf(['alternator']) },
+  ({ elements, connections, flows, power: { alternator } }): readonly AlternatorTap[] =>
     alternator === null
       ? []
       : elements
@@ -28,7 +29,11 @@ export const alternatorTaps = stage(
           .filter((c) => c.element.source === 'dcdc' && whoCounts(connections)(c.item.id))
           .map(({ item, element }) => ({
             item,
-            inputA: element.inputMaxA ?? (element.outputV * element.outputA) / (LOWEST_TAP_V * element.efficiencyShare),
+            // What its line is sized by, once it is wired: one current a device.
+            inputA:
+              flows.find((f) => f.itemId === item.id && f.way === 'discharge')?.designCurrentA ??
+              element.inputMaxA ??
+              (element.outputV * element.outputA) / (LOWEST_TAP_V * element.efficiencyShare),
             limitA: Math.min(alternator.maxA, alternator.ratedA * alternator.shareMax),
             alternator,
           })),

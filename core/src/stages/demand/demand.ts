@@ -128,7 +128,11 @@ function chargerFlows(charger: ChargerPort, netlist: Netlist, potentials: Potent
       designCurrentA,
       origin: element.inputMaxA === null ? figure(address) : given('part sheet: input current'),
       surgeFactor: 1,
-      operating: { kind: 'power', powerW: (element.outputV * element.outputA) / element.efficiencyShare },
+      // Never more than its sheet says, however low its feed.
+      operating:
+        element.inputMaxA === null
+          ? { kind: 'power', powerW: (element.outputV * element.outputA) / element.efficiencyShare }
+          : { kind: 'current', currentA: element.inputMaxA },
       sink: charger.input,
       supply: null,
       modules: [],

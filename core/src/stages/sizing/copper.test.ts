@@ -5,7 +5,7 @@ import { deriveStages } from '../../derive.ts';
 import { genericCatalogue } from '../../devices/genericCatalogue.ts';
 import type { Board } from '../../document/board.ts';
 import { defaultWorkshop } from '../../document/workshop/workshop.ts';
-import { conductorResistance } from '../../formulas/cables.ts';
+import { conductorResistance, conductorTemperature } from '../../formulas/cables.ts';
 import { profileById } from '../../profiles/profiles.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import { bench, shelf } from '../../testing/kit.ts';
@@ -60,12 +60,18 @@ function leastCopper(board: Board) {
   const relations = plan.works[0]!.relations;
   const branchOf = (cableId: string) =>
     netlist.branches.findIndex((b) => b.connectionId === cableId.replace('cb', 'cn'));
-  const ohm = (areaMm2: number, lengthMm: number, columnC: number) =>
+  /** Copper at a size, as warm as its current makes it there. */
+  const ohm = (areaMm2: number, c: (typeof sizes)[number], amps: number) =>
     conductorResistance.compute({
       ohmPerKm: ohmPerKmOf(areaMm2, 'copper'),
-      lengthMm,
+      lengthMm: c.lengthMm,
       alphaPerK: COPPER_ALPHA_PER_K,
-      conductorC: columnC,
+      conductorC: conductorTemperature.compute({
+        columnC: c.columnC,
+        ambientC: board.brief.ambientC,
+        currentA: amps,
+        ampacityA: c.ampacityA[c.areasMm2.indexOf(areaMm2)]!,
+      }),
     });
   const ours = sizes.reduce(
     (s, c) => s + sizing.cables.find((x) => x.cableId === c.cableId)!.conductor.value * c.lengthMm,
@@ -89,11 +95,9 @@ function leastCopper(board: Board) {
   });
   for (const drop of sizing.drops) {
     const onWay = each.filter((c) => relations.flowKeysOf[branchOf(c.cableId)]!.includes(drop.key));
-    const inCables = onWay.reduce((s, c) => s + c.amps * ohm(c.sized.conductor.value, c.lengthMm, c.columnC), 0);
+    const inCables = onWay.reduce((s, c) => s + c.amps * ohm(c.sized.conductor.value, c, c.amps), 0);
     const elsewhereV = drop.plusDropV + drop.minusDropV - inCables;
-    const terms = onWay.flatMap((c) =>
-      c.options.map((o) => `+ ${c.amps * ohm(o.area, c.lengthMm, c.columnC)} ${o.name}`),
-    );
+    const terms = onWay.flatMap((c) => c.options.map((o) => `+ ${c.amps * ohm(o.area, c, c.amps)} ${o.name}`));
     lines.push(` d${drop.itemId}: ${terms.join(' ')} <= ${drop.limitShare * drop.systemVoltageV - elsewhereV + 1e-9}`);
   }
   lines.push('Binary', ` ${each.flatMap((c) => c.options.map((o) => o.name)).join(' ')}`, 'End', '');

@@ -18,7 +18,7 @@ function partIn(state: SizingState, work: Work, b: number): (f: number) => numbe
   const { netlist, flows, lostAt } = state;
   const lost = netlist.sources[lostAt[b]!];
   if (!lost) return (f) => shareIn(state, work, f)[b]!;
-  const ohm = branchOhm(state, true);
+  const ohm = branchOhm(state, 'hottest');
   const taken = netlist.sources[work.without];
   const without = circuitOf(
     netlist,

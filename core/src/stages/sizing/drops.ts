@@ -117,9 +117,9 @@ export const dropFigure = ({ key, way, plusDropV, minusDropV, systemVoltageV }: 
     () => `flow/${key}/dropShare`,
     () => ({
       plusDropV: given(
-        `node voltages of the solved network, hot copper, fuses and contacts included${state && `; ${state}`}`,
+        `node voltages of the solved network, copper as warm as its load makes it, fuses and contacts included${state && `; ${state}`}`,
       ),
-      minusDropV: given('node voltages of the solved network, hot copper, shunt included'),
+      minusDropV: given('node voltages of the solved network, copper as warm as its load makes it, shunt included'),
       systemVoltageV: given(
         way === 'solar'
           ? `working voltage of the string, ${WORKING_SHARE} of its open-circuit voltage (common practice, no source)`

@@ -4,7 +4,18 @@ import { dropsOf, type FlowDrop } from './drops.ts';
 import { type OperatingPoint, operatingPoint } from './electrical.ts';
 import { passes } from './relations.ts';
 import { turnsAmong } from './solveDesign.ts';
-import { GREATER, grow, nextArea, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
+import {
+  branchOhm,
+  circuitIn,
+  GREATER,
+  grow,
+  loadedC,
+  nextArea,
+  resistanceInputs,
+  type SizingState,
+  shareIn,
+  type WorkingCable,
+} from './state.ts';
 
 /** What takes turns: as many times through as the largest group has, each time another of each is on. */
 function eachTurn(
@@ -33,16 +44,18 @@ export function measureDrops(state: SizingState): void {
     skip: (key: string) => state.transfers.some((t) => t.key === key),
   };
   const worst = new Map<string, FlowDrop>();
+  const ohm = branchOhm(state, 'loaded');
   state.works.forEach((work, w) => {
+    work.warm = circuitIn(state.netlist, work, ohm);
     const found: FlowDrop[] = [];
     eachTurn(flows, work.back, (charge, turn) => {
-      const point = operatingPoint(work.circuit, charge, 'nominal');
+      const point = operatingPoint(work.warm, charge, 'nominal');
       if (turn === 0) work.charging = point;
       found.push(...dropsOf(charge, point, work.nets, { ...context, work: w }));
     });
     eachTurn(flows, work.out, (discharge, turn) => {
       const measure = (on: readonly Flow[], judged: (flow: Flow) => boolean) => {
-        const point = operatingPoint(work.circuit, on, 'nominal');
+        const point = operatingPoint(work.warm, on, 'nominal');
         found.push(...dropsOf(on, point, work.nets, { ...context, work: w }, judged));
         return point;
       };
@@ -99,7 +112,7 @@ function stepOf(cable: WorkingCable, share: Float64Array): Step | null {
   const next = nextArea(cable);
   const through = Math.max(0, ...cable.branches.map((b) => (passes(share, b) ? Math.abs(share[b]!) : 0)));
   if (through === 0 || next === undefined) return null;
-  const ohm = conductorResistance.compute(resistanceInputs(cable, cable.candidates.columnC));
+  const ohm = conductorResistance.compute(resistanceInputs(cable, loadedC(cable)));
   const saved = ohm * (1 - cable.areaMm2 / next) * cable.designCurrentA;
   return { cable, next, merit: saved / ((next - cable.areaMm2) * cable.lengthMm) };
 }
@@ -112,7 +125,7 @@ const WORTH_SHARE = 0.2;
 
 /** Volts a cable on a flow's way loses, and what it would lose at its largest. */
 function lossOf(cable: WorkingCable): { nowV: number; leastV: number } {
-  const nowV = conductorResistance.compute(resistanceInputs(cable, cable.candidates.columnC)) * cable.designCurrentA;
+  const nowV = conductorResistance.compute(resistanceInputs(cable, loadedC(cable))) * cable.designCurrentA;
   const largest = cable.locked ? cable.areaMm2 : Math.max(cable.areaMm2, cable.candidates.areasMm2.at(-1) ?? 0);
   return { nowV, leastV: (nowV * cable.areaMm2) / largest };
 }

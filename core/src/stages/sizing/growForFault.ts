@@ -21,9 +21,9 @@ export const faultsNow = (state: SizingState): FaultModel =>
     shapes: state.wirings.map((w) => faultShape(state.netlist, state.potentials, w.closed, w.id)),
     flows: state.flows,
     carriesA: (b) => state.designA[b]!,
-    strong: { branchOhm: branchOhm(state, false), emf: 'full', sourceFactor: () => 1 },
+    strong: { branchOhm: branchOhm(state, 'cold'), emf: 'full', sourceFactor: () => 1 },
     weak: {
-      branchOhm: branchOhm(state, true),
+      branchOhm: branchOhm(state, 'hottest'),
       emf: 'low',
       sourceFactor: (s) => (s.element.kind === 'battery' ? COLD_AGED_FACTOR[s.element.chemistry] : 1),
     },

@@ -20,7 +20,7 @@ function blameFor(state: SizingState, drop: FlowDrop): FlowDrop['blame'] {
   let worstV = 0;
   let sumV = 0;
   state.netlist.branches.forEach((_, b) => {
-    const conductance = work.circuit.conductanceS[b]!;
+    const conductance = work.warm.conductanceS[b]!;
     const volts = conductance > 0 ? Math.abs((share[b]! * branchA[b]!) / conductance) : 0;
     sumV += volts;
     if (volts > worstV * GREATER) [worst, worstV] = [b, volts];

@@ -1,5 +1,5 @@
 import { figure, given, use } from '../../engine/formula.ts';
-import { conductorResistance, dropV } from '../../formulas/cables.ts';
+import { conductorResistance, conductorTemperature, dropV } from '../../formulas/cables.ts';
 import { smallestFault } from '../../formulas/faults.ts';
 import { prospectiveCurrent } from '../../formulas/protection.ts';
 import { sizeText } from '../../tables/awg.ts';
@@ -13,15 +13,26 @@ import { designFigure } from './designFigure.ts';
 import type { Exposure } from './exposure.ts';
 import { withstandAt } from './growForFault.ts';
 import type { SizedWire, WireShort } from './sizingResult.ts';
-import { resistanceInputs, type SizingState, type WorkingCable } from './state.ts';
+import { loadedInputs, resistanceInputs, type SizingState, type WorkingCable } from './state.ts';
 import { wireGuard } from './wireGuard.ts';
 
-/** Resistance of a cable at the temperature its ampacity column allows, Ω. */
+/** Resistance of a cable as warm as its load makes it, Ω. */
 function hotOhm(cable: WorkingCable): number {
   const { id, material } = cable.cable;
+  const conductorC = use(
+    conductorTemperature,
+    loadedInputs(cable),
+    () => `cable/${id}/loadedC`,
+    () => ({
+      columnC: given('the lower of insulation and terminal temperature, as a column of the table'),
+      ambientC: given('brief, or the segment where it is hottest'),
+      currentA: given('largest design current of its cores'),
+      ampacityA: figure(`cable/${id}/ampacityA/${cable.areaMm2}`),
+    }),
+  );
   return use(
     conductorResistance,
-    resistanceInputs(cable, cable.candidates.columnC),
+    resistanceInputs(cable, conductorC),
     () => `cable/${id}/resistanceOhm`,
     () => ({
       ohmPerKm: given(
@@ -29,7 +40,7 @@ function hotOhm(cable: WorkingCable): number {
       ),
       lengthMm: figure(`cable/${id}/lengthMm`),
       alphaPerK: given('annealed copper, IACS'),
-      conductorC: given('hot: the temperature its ampacity column allows'),
+      conductorC: figure(`cable/${id}/loadedC`),
     }),
   );
 }

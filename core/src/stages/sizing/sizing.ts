@@ -70,5 +70,5 @@ export function sizeAll(
   }
   const faults = settled && latest ? latest : faultsNow(state);
   if (!settled) judgeFaults(state, faults);
-  return { result: resultOf(state, faults, { settled, rounds }), hot: circuitOf(netlist, branchOhm(state, true)) };
+  return { result: resultOf(state, faults, { settled, rounds }), hot: circuitOf(netlist, branchOhm(state, 'hottest')) };
 }

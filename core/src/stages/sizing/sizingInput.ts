@@ -27,6 +27,8 @@ export interface SizingInput {
   loads: readonly { id: Id; load: ElectricLoad | null }[];
   cables: readonly SizedCable[];
   systemVoltageV: number;
+  /** Where nothing else is said of a stretch of cable. */
+  ambientC: number;
   /** What the power sheet says of an alternator; null where nobody has said. */
   alternator: AlternatorSource | null;
   feederSchool: FeederSchool;

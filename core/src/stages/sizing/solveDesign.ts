@@ -10,7 +10,7 @@ export function solveDesign(state: SizingState): void {
   lostAt.fill(-1);
   workAt.fill(0);
   state.barA.fill(0);
-  const ohm = branchOhm(state, true);
+  const ohm = branchOhm(state, 'hottest');
   works.forEach((work, w) => {
     work.circuit = circuitIn(netlist, work, ohm);
     // Shares depend on sizes only where a flow divides; who is in series with whom, never.

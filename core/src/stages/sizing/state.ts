@@ -1,6 +1,6 @@
 import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import type { FuseLink } from '../../document/part/part.ts';
-import { conductorResistance } from '../../formulas/cables.ts';
+import { conductorResistance, conductorTemperature } from '../../formulas/cables.ts';
 import { COPPER_ALPHA_PER_K, ohmPerKmOf } from '../../tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
@@ -23,6 +23,8 @@ export const GREATER = 1 + 1e-9;
 /** A cable with the size it has grown to. */
 export interface WorkingCable extends SizedCable {
   lengthMm: number;
+  /** At the hottest place along it. */
+  ambientC: number;
   locked: boolean;
   areaMm2: number;
   requiredA: number;
@@ -37,6 +39,8 @@ export interface Work extends WorkPlan {
   circuit: Circuit;
   /** Part of each flow in every branch, solved when it is asked for. */
   share: Map<number, Float64Array>;
+  /** The network with every conductor as warm as its load makes it: drops are measured there. */
+  warm: Circuit;
   /** Everything on; of loads that run for seconds one at a time. */
   operating: OperatingPoint;
   /** Without what comes and goes by itself: what the other loads' drops are judged at. */
@@ -56,7 +60,7 @@ export const circuitIn = (netlist: Netlist, { board, without }: WorkPlan, ohm: B
 function workOf(netlist: Netlist, plan: WorkPlan, ohm: BranchOhm): Work {
   const circuit = circuitIn(netlist, plan, ohm);
   const idle = operatingPoint(circuit, [], 'nominal');
-  return { ...plan, circuit, share: new Map(), operating: idle, quiet: idle, charging: idle };
+  return { ...plan, circuit, warm: circuit, share: new Map(), operating: idle, quiet: idle, charging: idle };
 }
 
 /** Everything that grows from round to round, and what it grows on. */
@@ -104,7 +108,7 @@ export interface SizingState {
   trims: number;
 }
 
-function workingCables({ cables }: SizingInput, netlist: Netlist): WorkingCable[] {
+function workingCables({ cables, ambientC }: SizingInput, netlist: Netlist): WorkingCable[] {
   const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
   // Fields are named one by one: copying objects whole is what costs most in a re-derive.
   return cables.map(({ cable, length, environments, candidates, ampacityA, startMm2, startAmpacityA }) => {
@@ -117,6 +121,7 @@ function workingCables({ cables }: SizingInput, netlist: Netlist): WorkingCable[
       cable,
       length,
       lengthMm: length.lengthMm,
+      ambientC: environments.reduce((most, e) => Math.max(most, e.ambientC ?? ambientC), -Infinity),
       environments,
       candidates,
       ampacityA,
@@ -196,7 +201,7 @@ export function startState(
     drops: [],
     trims: 0,
   };
-  const ohm = branchOhm(grown, true);
+  const ohm = branchOhm(grown, 'hottest');
   return { ...grown, works: plan.works.map((own) => workOf(netlist, own, ohm)) };
 }
 
@@ -211,17 +216,33 @@ export const resistanceInputs = (
   conductorC,
 });
 
-/** Resistance of every branch with the sizes as they stand, hot copper or at 20 °C. */
+/** What a cable's temperature under its load is worked out from, at a size it may have. */
+export const loadedInputs = (cable: WorkingCable, areaMm2 = cable.areaMm2) => ({
+  columnC: cable.candidates.columnC,
+  ambientC: cable.ambientC,
+  currentA: cable.designCurrentA,
+  ampacityA: Math.max(ampacityAt(cable, areaMm2), 1e-9),
+});
+/** How warm a cable gets under its load at a size, °C. */
+export const loadedC = (cable: WorkingCable, areaMm2 = cable.areaMm2): number =>
+  conductorTemperature.compute(loadedInputs(cable, areaMm2));
+
+/** Resistance of every branch with the sizes as they stand: as hot as its column allows, as its load makes it, or at 20 °C. */
 export function branchOhm(
   state: Pick<SizingState, 'input' | 'cableOfBranch' | 'lockedAt' | 'ratingA'>,
-  hot: boolean,
+  copper: 'hottest' | 'loaded' | 'cold',
 ): BranchOhm {
   const { linkOhm } = catalogueIndex(state.input.catalogue);
   return (branch: Branch, i: number): number => {
     if (branch.kind === 'wire') {
       const cable = state.cableOfBranch.get(i);
       if (!cable) return UNKNOWN_OHM;
-      return conductorResistance.compute(resistanceInputs(cable, hot ? cable.candidates.columnC : 20));
+      return conductorResistance.compute(
+        resistanceInputs(
+          cable,
+          copper === 'cold' ? 20 : copper === 'loaded' ? loadedC(cable) : cable.candidates.columnC,
+        ),
+      );
     }
     const { element } = branch;
     if (element?.kind === 'fuseSeat')

@@ -1,5 +1,5 @@
 import { conductorResistance } from '../../formulas/cables.ts';
-import { GREATER, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
+import { GREATER, loadedC, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
 
 /** What the linear reckoning misses grows again, and is trimmed again: so often. */
 const MOST_TRIMS = 3;
@@ -177,7 +177,7 @@ function thickened(state: SizingState): Thick[] {
         branchesOnly: weightA.filter((w) => w > 0).length <= 1,
         at,
         ohm: areasMm2.map((areaMm2) =>
-          conductorResistance.compute(resistanceInputs({ ...cable, areaMm2 }, cable.candidates.columnC)),
+          conductorResistance.compute(resistanceInputs({ ...cable, areaMm2 }, loadedC(cable, areaMm2))),
         ),
       },
     ];

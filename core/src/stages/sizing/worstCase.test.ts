@@ -148,9 +148,10 @@ describe('what a conductor is cut from', () => {
     expect(made.cutMm).toBeCloseTo(made.lengthMm + bar[0], 6);
     expect(parts.find((p) => p.name.startsWith('Flat copper'))!.quantity).toBeGreaterThan(0);
     expect(findings.map((f) => f.kind)).not.toContain('lug-does-not-fit');
-    // Solid copper, 1/58 Ω·mm²/m (IEC 60028), at 65 °C.
+    // Solid copper, 1/58 Ω·mm²/m (IEC 60028), between the boot room and 65 °C as the square of its load has it.
     const wire = sizing.wires.find((w) => w.connectionId === 'cn_5')!;
-    const ohm = (made.lengthMm / 1000 / (58 * sized.conductor.value)) * (1 + 0.00393 * (65 - 20));
+    const barC = 25 + (65 - 25) * (sized.designCurrentA / sized.ampacityA) ** 2;
+    const ohm = (made.lengthMm / 1000 / (58 * sized.conductor.value)) * (1 + 0.00393 * (barC - 20));
     expect(wire.resistanceOhm).toBeCloseTo(ohm, 9);
     expect(made.lengthMm).toBeLessThan(deriveBoard(hut).cables.find((c) => c.cableId === linkId)!.lengthMm);
   });

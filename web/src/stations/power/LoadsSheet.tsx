@@ -18,6 +18,7 @@ import { FileButton } from '../../ui/FileButton.tsx';
 import { ampHours, days, watts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { ApplianceShelf } from './ApplianceShelf.tsx';
+import { Assumed } from './Assumed.tsx';
 import { DayPower } from './DayPower.tsx';
 import { LoadRow } from './LoadRow.tsx';
 
@@ -109,6 +110,7 @@ export function LoadsSheet() {
           Add a load
         </button>
       </div>
+      {loads.length > 0 && <Assumed />}
       <Problems problems={problems} onDismiss={() => setProblems([])} />
       {shelf && <ApplianceShelf onTake={(a) => add([{ name: a.name, load: newLoad(a.load) }], `Add ${a.name}`)} />}
       {loads.length === 0 ? (
