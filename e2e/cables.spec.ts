@@ -28,8 +28,8 @@ test('the cuts are planned, taken and cut', async ({ page }) => {
   await expect(rods).toHaveCount(before - 1);
 
   await sheet(page, 'Cards');
-  await page.getByRole('button', { name: /^W17 / }).click();
-  const card = page.getByRole('article', { name: 'Card of W17' });
+  await page.getByRole('button', { name: /^W18 / }).click();
+  const card = page.getByRole('article', { name: 'Card of W18' });
   await expect(card).toContainText('from no. ');
   await step(page, 'cut').click();
   await expect(step(page, 'cut')).toHaveAttribute('aria-pressed', 'true');

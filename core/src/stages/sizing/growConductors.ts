@@ -21,6 +21,8 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
     cable.designCurrentA = currentA;
     cable.requiredA = Math.max(currentA, guardA);
     if (cable.locked) continue;
+    if (guardA > mostA * GREATER && currentA <= mostA * GREATER && lowerCeilings(state, cable.branches, mostA))
+      grew = true;
     const enough = (amps: number) =>
       areasMm2.find((a, i) => a >= cable.areaMm2 && cable.ampacityA[i]! * GREATER >= amps);
     const next = enough(cable.requiredA) ?? enough(currentA) ?? areasMm2.at(-1) ?? cable.areaMm2;
@@ -30,6 +32,24 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
     }
   }
   return grew;
+}
+
+/**
+ * Where no size bears the fuse ahead, the fuse is held to what the largest that fits bears: the two are chosen together.
+ * @returns whether one was held lower than before
+ */
+function lowerCeilings(state: SizingState, branches: readonly number[], mostA: number): boolean {
+  let lowered = false;
+  for (const b of branches) {
+    const guard = state.guards[b];
+    if (guard?.seats.length !== 1 || guard.holdsA <= mostA * GREATER) continue;
+    const [seat] = guard.seats as [number];
+    const ceilingA = mostA / guard.part;
+    if (ceilingA * GREATER >= (state.ceilingA.get(seat) ?? Number.POSITIVE_INFINITY)) continue;
+    state.ceilingA.set(seat, ceilingA);
+    lowered = true;
+  }
+  return lowered;
 }
 
 /** The guard below a branch where the conductor bears that one; else the one it has. */

@@ -14,12 +14,27 @@ export function growFuses(state: SizingState): boolean {
     state.minimum.set(seat.branch, need);
     const leastA = Math.max(need.minimumA, state.floorA.get(seat.branch) ?? 0);
     const rating = ridesThrough(state, seat, seatRating(seat, leastA, input.catalogue));
-    if (rating > ratingA[seat.branch]! * GREATER) {
-      ratingA[seat.branch] = rating;
+    const held = underCeiling(state, seat, rating);
+    const lower = held < rating && ratingA[seat.branch]! > held * GREATER;
+    if (lower || held > ratingA[seat.branch]! * GREATER) {
+      ratingA[seat.branch] = held;
       grew = true;
     }
   }
   return grew;
+}
+
+/**
+ * The largest rating the conductors behind a fuse bear, where the one asked for is more than any that fits does; it still
+ * carries what runs (433.1 asks Ib ≤ In ≤ Iz). The one asked for where there is no such link.
+ */
+function underCeiling(state: SizingState, seat: Seat, ratingA: number): number {
+  const ceilingA = state.ceilingA.get(seat.branch);
+  if (ceilingA === undefined || ratingA <= ceilingA * GREATER || seat.choice.mode === 'locked') return ratingA;
+  const below = linksFor(seat, state.input.catalogue).filter(
+    (l) => l.ratingA <= ceilingA * GREATER && l.ratingA * GREATER >= state.designA[seat.branch]!,
+  );
+  return below.at(-1)?.ratingA ?? ratingA;
 }
 
 /** The smallest rating at or above one that holds for as long as a load that runs for seconds does. */

@@ -151,18 +151,27 @@ function sizedSeat(state: SizingState, faults: FaultModel, seat: Seat): SizedSea
   const prospectiveA = duty?.currentA ?? null;
   const ratingA = state.ratingA[seat.branch]!;
   const floorA = state.floorA.get(seat.branch) ?? 0;
+  const heldLow = state.ceilingA.has(seat.branch) && ratingA < need.minimumA - 1e-9 && ratingA >= need.designCurrentA;
   const most = mostAt(state, seat.branch);
   const link =
     spare && seat.choice.mode === 'auto'
       ? nothingFed
-      : seatLink(seat, Math.max(need.minimumA, floorA), ratingA, { currentA: prospectiveA ?? 0, voltageV }, catalogue);
+      : seatLink(
+          seat,
+          heldLow ? ratingA : Math.max(need.minimumA, floorA),
+          ratingA,
+          { currentA: prospectiveA ?? 0, voltageV },
+          catalogue,
+        );
   const chosen = catalogueIndex(catalogue).fuseLink.get(link.value ?? '');
   if (chosen)
     choose({
       value: chosen.ratingA,
       unit: 'A',
       title: 'Fuse rating',
-      how: 'next standard size at or above the smallest rating',
+      how: heldLow
+        ? 'the largest that the conductors behind it bear: no size that fits its ends bears the next'
+        : 'next standard size at or above the smallest rating',
       source: profile.fuseFactor.source,
       address: () => `${address}/ratingA`,
       inputs: () => [

@@ -81,6 +81,8 @@ export interface SizingState {
   readonly minimum: Map<number, SeatMinimum>;
   /** By fuse: the least it may be so that what stands behind it opens first, A. */
   readonly floorA: Map<number, number>;
+  /** By fuse: the most that any conductor behind it that fits its ends bears, A. */
+  readonly ceilingA: Map<number, number>;
   readonly designA: Float64Array;
   /** By branch: the battery whose loss asks most of it, by its place among the sources; −1 with all there. */
   readonly lostAt: Int16Array;
@@ -185,6 +187,7 @@ export function startState(
     ratingA,
     minimum: new Map(),
     floorA: new Map(),
+    ceilingA: new Map(),
     designA: new Float64Array(count),
     lostAt: new Int16Array(count).fill(-1),
     states: plan.states,
