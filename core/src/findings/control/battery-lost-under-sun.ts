@@ -18,7 +18,9 @@ export const batteryLostUnderSun = finding({
   reads: { control, netlist, names },
   judge: ({ control, netlist, names }) => {
     const batteries = netlist.sources.filter((s) => s.element.kind === 'battery').map((s) => s.plus);
-    const suns = netlist.chargers.filter((c) => c.element.source === 'solar');
+    const all = neighbours(netlist, () => true);
+    const onBattery = (plus: number, near: typeof all) => batteries.some((b) => reachedFrom(near, [plus]).has(b));
+    const suns = netlist.chargers.filter((c) => c.element.source === 'solar' && onBattery(c.output.plus, all));
     const contactAt = new Map(control.contacts.map((c, i) => [`item/${c.itemId}/${c.contactId}`, { ...c, i }]));
     const lost = new Map<Id, Set<Id>>();
     for (const row of control.rows) {
@@ -28,11 +30,9 @@ export const batteryLostUnderSun = finding({
         return contact !== undefined && contact.worked !== 'hand' && !row.closed[contact.i];
       };
       const near = neighbours(netlist, (b) => !open(b.key));
-      const all = neighbours(netlist, () => true);
       for (const sun of suns) {
         const panelsOn = netlist.solar.some((m) => reachedFrom(near, [m.plus]).has(sun.input.plus));
-        const meant = batteries.some((b) => reachedFrom(all, [sun.output.plus]).has(b));
-        if (!panelsOn || !meant || batteries.some((b) => reachedFrom(near, [sun.output.plus]).has(b))) continue;
+        if (!panelsOn || onBattery(sun.output.plus, near)) continue;
         const by = netlist.branches.filter((b) => open(b.key)).flatMap((b) => b.itemId ?? []);
         lost.set(sun.item.id, new Set([...(lost.get(sun.item.id) ?? []), ...by]));
       }

@@ -32,17 +32,17 @@ export const boostCurrent = finding({
     if (moments.length === 0) return [];
     return netlist.sources.flatMap((feed, f) => {
       if (feed.element.kind !== 'feed') return [];
+      const weakV = crankingV * systemScale(potentials, feed.plus);
       let worst: { branchA: Float64Array; feedA: number } | null = null;
       for (const { closed } of moments) {
         const circuit = circuitOf(netlist, (_, i) => (closed[i] ? 1 / hot.conductanceS[i]! : Number.POSITIVE_INFINITY));
         const injection = new Float64Array(netlist.nodeCount);
         netlist.sources.forEach((s, i) => {
-          const volts = s === feed ? crankingV * systemScale(potentials, feed.plus) : emfV(s, 'full');
+          const volts = s === feed ? weakV : emfV(s, 'full');
           injection[s.plus]! += volts / circuit.sourceOhm[i]!;
           injection[s.minus]! -= volts / circuit.sourceOhm[i]!;
         });
         const nodeV = circuit.network.solve(injection);
-        const weakV = crankingV * systemScale(potentials, feed.plus);
         const feedA = (nodeV[feed.plus]! - nodeV[feed.minus]! - weakV) / circuit.sourceOhm[f]!;
         if (feedA > (worst?.feedA ?? 1)) worst = { branchA: branchCurrents(circuit, nodeV), feedA };
       }

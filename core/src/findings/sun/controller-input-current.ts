@@ -1,4 +1,3 @@
-import { parts } from '../../stages/stages.ts';
 import { ampsInWords as amps } from '../../words.ts';
 import { finding } from '../finding.ts';
 import { names } from '../views.ts';
@@ -15,7 +14,7 @@ export const controllerInputCurrent = finding({
   limits: {
     inputMaxA: { setBy: 'part sheet', unit: 'A', what: 'short-circuit current the input stands', source: 'part sheet' },
   },
-  reads: { coldStrings, names, parts },
+  reads: { coldStrings, names },
   judge: ({ coldStrings, names }) => {
     const bySink = new Map<number, typeof coldStrings>();
     for (const s of coldStrings) bySink.set(s.flow.sink.plus, [...(bySink.get(s.flow.sink.plus) ?? []), s]);

@@ -1,4 +1,5 @@
 import { fact } from '../../stages/inputs.ts';
+import { SAME_SIDE_V } from '../../stages/netlist/potentials.ts';
 import { connections, netlist, potentials } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
 import { nodeAt } from '../places.ts';
@@ -21,7 +22,7 @@ export const deadPartWired = finding({
         const live = connections.filter((c) => {
           const own = [c.from, c.to].find((r) => r.itemId === item.id);
           const volts = own ? potentials.nodeV[nodeAt(netlist, own)]! : 0;
-          return own !== undefined && volts > 0.5;
+          return own !== undefined && volts > SAME_SIDE_V;
         });
         if (live.length === 0) return [];
         const wires = [...new Set(live.flatMap((c) => cableAt.get(c.id)?.designation ?? []))];

@@ -105,11 +105,10 @@ export function mainsAhead(
         if (ahead && spread(to, pass(ahead))) changed = true;
       }
   }
+  const partOf = new Map(items.map((i) => [i.id, parts.get(i.partId)]));
   const mainsAt = (c: Connection) => {
-    const domain = (ref: Connection['from']) => {
-      const item = items.find((i) => i.id === ref.itemId);
-      return item && parts.get(item.partId)?.terminals.find((t) => t.id === ref.terminalId)?.domain;
-    };
+    const domain = (ref: Connection['from']) =>
+      partOf.get(ref.itemId)?.terminals.find((t) => t.id === ref.terminalId)?.domain;
     return [c.from, c.to].some((r) => domain(r) === 'ac' || domain(r) === 'earth');
   };
   const mains = connections.filter(mainsAt);
