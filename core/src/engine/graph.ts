@@ -72,7 +72,7 @@ export function run(graph: Graph, inputs: Readonly<Record<string, unknown>>, kep
       continue;
     }
     const given = at.map((i) => outputs[i]);
-    const own: Slot = slot ?? { given, output: undefined, rows: null, runs: 0 };
+    const own: Slot = slot ?? { given, output: undefined, rows: null, others: null, runs: 0 };
     // Kept only once it is worked out: a step that throws is tried again by the next run.
     const output = node.make(given, own);
     own.given = given;

@@ -4,9 +4,15 @@ export interface Slot {
   output: unknown;
   /** Outputs of an `each` stage by row. */
   rows: Map<unknown, RowSlot> | null;
+  /** What an `each` stage last read beside its rows; the same list as long as all of it stays the same. */
+  others: readonly unknown[] | null;
   runs: number;
 }
 export interface RowSlot {
+  /** What was picked from: the row, its place, and what was read beside. */
+  row: unknown;
+  at: number;
+  others: readonly unknown[];
   picked: object;
   output: unknown;
   /** Which run saw it last. */

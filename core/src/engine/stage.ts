@@ -50,17 +50,28 @@ export function each<const R extends Reads, Row, Picked extends object, T>(
       const list = given[keys.length] as readonly Row[];
       slot.rows ??= new Map();
       slot.runs++;
+      if (!slot.others || !allSame(slot.others, given, keys.length)) slot.others = given.slice(0, keys.length);
+      const { others } = slot;
       const made: T[] = [];
       for (let i = 0; i < list.length; i++) {
         const row = list[i]!;
-        const picked = pick(row, own, i);
-        if (picked === null) continue;
         const rowId = id(row);
         const kept = slot.rows.get(rowId);
+        // The same row in the same place beside the same reads picks the same.
+        if (kept && kept.row === row && kept.at === i && kept.others === others) {
+          kept.run = slot.runs;
+          made.push(kept.output as T);
+          continue;
+        }
+        const picked = pick(row, own, i);
+        if (picked === null) continue;
         // A row that throws leaves what was kept of it as it was, to be tried again.
         const output = kept && alike(kept.picked, picked) ? kept.output : run(picked);
-        if (!kept) slot.rows.set(rowId, { picked, output, run: slot.runs });
+        if (!kept) slot.rows.set(rowId, { row, at: i, others, picked, output, run: slot.runs });
         else {
+          kept.row = row;
+          kept.at = i;
+          kept.others = others;
           kept.picked = picked;
           kept.output = output;
           kept.run = slot.runs;
@@ -73,6 +84,11 @@ export function each<const R extends Reads, Row, Picked extends object, T>(
     },
   };
 }
+
+const allSame = (kept: readonly unknown[], given: readonly unknown[], count: number): boolean => {
+  for (let i = 0; i < count; i++) if (!Object.is(kept[i], given[i])) return false;
+  return true;
+};
 
 /** Whether two picks hold the same under the same names. */
 function alike(a: object, b: object): boolean {

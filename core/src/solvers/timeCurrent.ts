@@ -53,15 +53,28 @@ export function openingTime(curve: StyleCurve, ratingA: number, currentA: number
   };
 }
 
+/** The slowest of the band alone, s: what judges every conductor asks for nothing else. */
+export function slowestS({ gates, leastS }: StyleCurve, ratingA: number, currentA: number): number {
+  const multiple = currentA / ratingA;
+  const last = gates[gates.length - 1]!;
+  if (multiple < gates[0]!.multiple) return Number.POSITIVE_INFINITY;
+  if (multiple >= last.multiple) return Math.max(leastS, last.maxS * (last.multiple / multiple) ** 2);
+  let i = 1;
+  while (!(multiple < gates[i]!.multiple)) i++;
+  const [a, b] = [gates[i - 1]!, gates[i]!];
+  return between(multiple, a.multiple, a.maxS, b.multiple, b.maxS);
+}
+
 /**
  * Energy a device lets through at a current, A²s: the slowest it may be. A current-limiting link never passes more than
  * its let-through.
  */
-export function letThroughA2s(curve: StyleCurve, ratingA: number, currentA: number): number {
-  const { maxS } = openingTime(curve, ratingA, currentA);
-  const plain = currentA * currentA * maxS;
-  return Math.min(plain, limitedA2s(curve, ratingA, currentA) ?? Number.POSITIVE_INFINITY);
-}
+export const letThroughA2s = (curve: StyleCurve, ratingA: number, currentA: number): number =>
+  letThroughIn(curve, ratingA, currentA, slowestS(curve, ratingA, currentA));
+
+/** The same where its slowest opening is known already, A²s. */
+export const letThroughIn = (curve: StyleCurve, ratingA: number, currentA: number, slowestS: number): number =>
+  Math.min(currentA * currentA * slowestS, limitedA2s(curve, ratingA, currentA) ?? Number.POSITIVE_INFINITY);
 
 /** What a link lets through where it limits the current, A²s; null where it does not, by its kind or for the fault is too small. */
 export const limitedA2s = (curve: StyleCurve, ratingA: number, currentA: number): number | null =>

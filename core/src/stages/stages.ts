@@ -41,7 +41,7 @@ import { buildNetlist } from './netlist/netlist.ts';
 import { polarityOf, spreadPotentials } from './netlist/potentials.ts';
 import { withoutTies } from './netlist/ties.ts';
 import { cableLines, deviceLines, fuseLines, inChunks, partsList } from './parts/parts.ts';
-import { cableAmpacity, candidatesOf, type MainsLeast } from './sizing/conductors.ts';
+import { cableAmpacity, cableLaid, candidatesOf, type MainsLeast } from './sizing/conductors.ts';
 import { sizeAll } from './sizing/sizing.ts';
 import { boardStates } from './states/boardStates.ts';
 import { workPlan } from './states/workPlan.ts';
@@ -185,14 +185,14 @@ const mainsLeast = stage(
 );
 
 /** Of the mains conductors of a cable what the one that wants most wants. */
-const thickest = (connections: readonly Connection[], least: ReadonlyMap<Id, MainsLeast>) =>
-  connections.reduce<{ leastMm2: number | null; why: string | null }>(
-    (most, { id }) => {
-      const own = least.get(id);
-      return own && own.leastMm2 > (most.leastMm2 ?? 0) ? own : most;
-    },
-    { leastMm2: null, why: null },
-  );
+const thickest = (connections: readonly Connection[], least: ReadonlyMap<Id, MainsLeast>): MainsLeast | null => {
+  let most: MainsLeast | null = null;
+  for (const { id } of connections) {
+    const own = least.get(id);
+    if (own && own.leastMm2 > (most?.leastMm2 ?? 0)) most = own;
+  }
+  return most;
+};
 
 /** Which sizes fit each cable: its terminals, its table, what is sold. In the order of `joined`, as the next ones are. */
 export const candidates = each(
@@ -200,18 +200,22 @@ export const candidates = each(
   joined,
   (cable) => cable.id,
   { parts, profile, catalogue, workshop: workshopOf(['preferredAreasMm2']), mainsLeast },
-  ({ cores, material, connections, ends }, { parts, profile, catalogue, workshop, mainsLeast }) => ({
-    ...thickest(connections, mainsLeast),
-    cores,
-    material,
-    connections,
-    partIds: ends.map((e) => e.partId),
-    itemIds: ends.map((e) => e.id),
-    parts,
-    profile,
-    catalogue,
-    workshop,
-  }),
+  ({ cores, material, connections, ends }, { parts, profile, catalogue, workshop, mainsLeast }) => {
+    const mains = thickest(connections, mainsLeast);
+    return {
+      leastMm2: mains?.leastMm2 ?? null,
+      why: mains?.why ?? null,
+      cores,
+      material,
+      connections,
+      partIds: ends.map((e) => e.partId),
+      itemIds: ends.map((e) => e.id),
+      parts,
+      profile,
+      catalogue,
+      workshop,
+    };
+  },
   ({ cores, material, connections, partIds, itemIds, parts, profile, catalogue, workshop, leastMm2, why }) => {
     const partAt = new Map(itemIds.map((id, i) => [id, parts.get(partIds[i]!)]));
     const terminals = connections
@@ -244,9 +248,9 @@ export const ampacities = each(
     ambientC: brief.ambientC,
     profile,
   }),
-  ({ candidates: { areasMm2, columnC }, environments, startMm2, ambientC, profile, ...cable }) => {
-    const carries = (areaMm2: number) =>
-      cableAmpacity(cable, areaMm2, columnC, environments, ambientC, profile, `cable/${cable.id}/ampacityA/${areaMm2}`);
+  ({ id, cores, material, candidates: { areasMm2, columnC }, environments, startMm2, ambientC, profile }) => {
+    const laid = cableLaid({ cores, material }, columnC, environments, ambientC, profile);
+    const carries = (areaMm2: number) => cableAmpacity(laid, areaMm2, `cable/${id}/ampacityA/${areaMm2}`);
     return { areasA: areasMm2.map(carries), startMm2, startA: carries(startMm2) };
   },
 );

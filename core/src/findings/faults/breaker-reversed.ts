@@ -26,12 +26,13 @@ export const breakerReversed = finding({
     connections,
   },
   judge: ({ seats, flows, netlist, names, parts, connections }) => {
-    const sunBehind = new Set(seats.flatMap(({ key }) => (sunAtLoad(netlist, flows, key) ? key : [])));
+    const strings = flows.filter((f) => f.way === 'solar');
     return seats.flatMap((seat) => {
       const item = names.get(seat.itemId)!;
       const element = parts.get(item.partId)?.elements.find((e) => e.id === seat.seatId);
       if (element?.kind !== 'fuseSeat' || !isBreaker(element.style) || seat.spare) return [];
-      if (!seat.lineIsFar && !sunBehind.has(seat.key)) return [];
+      const sunBehind = strings.length > 0 && sunAtLoad(netlist, strings, seat.key);
+      if (!seat.lineIsFar && !sunBehind) return [];
       const commands: Command[] = connections.flatMap((c) =>
         (['from', 'to'] as const).flatMap((end): Command[] => {
           const ref = c[end];
@@ -47,7 +48,7 @@ export const breakerReversed = finding({
           entity: seat.key,
           severity: element.polarised ? ('stop' as const) : ('note' as const),
           where: { label: item.designation, itemIds: [item.id] },
-          says: `${item.designation} stands the wrong way round: its line side faces ${sunBehind.has(seat.key) ? 'the controller, not the modules' : 'the load'}`,
+          says: `${item.designation} stands the wrong way round: its line side faces ${sunBehind ? 'the controller, not the modules' : 'the load'}`,
           why: element.polarised
             ? 'a polarised d.c. breaker that breaks backwards burns instead of opening'
             : 'line and load are marked for the hand that works on it',
@@ -59,11 +60,11 @@ export const breakerReversed = finding({
 });
 
 /** In a line of the sun: its load side faces the modules, which is what feeds an arc there. */
-function sunAtLoad(netlist: Netlist, flows: readonly Pick<Flow, 'way' | 'supply' | 'sink'>[], key: string): boolean {
+function sunAtLoad(netlist: Netlist, strings: readonly Pick<Flow, 'supply' | 'sink'>[], key: string): boolean {
   const own = netlist.branches.find((b) => b.key === key)!;
   const near = neighbours(netlist, (b) => b !== own);
-  return flows.some(({ way, supply, sink }) => {
-    if (way !== 'solar' || !supply) return false;
+  return strings.some(({ supply, sink }) => {
+    if (!supply) return false;
     const [sun, controller] = [reachedFrom(near, [supply.plus]), reachedFrom(near, [sink.plus])];
     return sun.has(own.b) && controller.has(own.a) && !sun.has(own.a);
   });

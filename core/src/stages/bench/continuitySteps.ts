@@ -34,11 +34,11 @@ export function continuitySteps(cable: MadeCable, workshop: Pick<Workshop, 'join
         continuityLimit,
         { cableOhm, joinOhm: workshop.joinOhm, testLeadOhm: workshop.testLeadOhm },
         address,
-        {
+        () => ({
           cableOhm: given(`${sizeText(cable.areaMm2)}, ${Math.round(cable.lengthMm)} mm at 20 °C`),
           joinOhm: given('workshop setting'),
           testLeadOhm: given('workshop setting'),
-        },
+        }),
       ),
       limitFigure: address,
       probes: [{ plus: core.from.ref, minus: core.to.ref, sign: 1 }],

@@ -1,5 +1,5 @@
 import type { FuseStyle, LinkCurve } from '../../document/part/part.ts';
-import { letThroughA2s, openingTime } from '../../solvers/timeCurrent.ts';
+import { letThroughIn, slowestS } from '../../solvers/timeCurrent.ts';
 import { curveOf } from '../../tables/timeCurrent.ts';
 import type { Side, SideLayer } from './faultModel.ts';
 
@@ -48,15 +48,12 @@ function cornerEnd(
   wireA: number,
 ): Pick<LayerEnd, 'clearS' | 'passedA2s'> {
   const allA = throughA.reduce((s, a) => s + a, 0);
-  const own = devices.map((device, i) => {
-    if (device.kind === 'limiter') return { amps: throughA[i]!, openS: 0, passed: 0 };
-    const curve = curveOf(device.style, device.curve);
-    const amps = throughA[i]!;
-    const { maxS } = openingTime(curve, device.ratingA, amps);
-    const passed =
-      amps > 0 && Number.isFinite(maxS) ? letThroughA2s(curve, device.ratingA, amps) * (wireA / amps) ** 2 : 0;
-    return { amps, openS: maxS, passed };
-  });
+  const own = devices.map((device, i) => opens(device, throughA[i]!, wireA));
+  if (own.length === 1) {
+    const { openS, passed } = own[0]!;
+    if (!Number.isFinite(openS)) return { clearS: null, passedA2s: null };
+    return { clearS: openS, passedA2s: Math.min(allA > 0 ? wireA ** 2 * openS : 0, passed) };
+  }
   const lastS = Math.max(...own.map((o) => o.openS));
   if (!Number.isFinite(lastS)) return { clearS: null, passedA2s: null };
   let [leftA, beforeS, steps] = [allA, 0, 0];
@@ -69,9 +66,18 @@ function cornerEnd(
   return { clearS: lastS, passedA2s: Math.min(steps, Math.max(...own.map((o) => o.passed))) };
 }
 
+/** One device at a steady current: its slowest opening, and the conductor's part of what it lets through. */
+function opens(device: Protector, amps: number, wireA: number): { amps: number; openS: number; passed: number } {
+  if (device.kind === 'limiter') return { amps, openS: 0, passed: 0 };
+  const curve = curveOf(device.style, device.curve);
+  const openS = slowestS(curve, device.ratingA, amps);
+  const passed =
+    amps > 0 && Number.isFinite(openS) ? letThroughIn(curve, device.ratingA, amps, openS) * (wireA / amps) ** 2 : 0;
+  return { amps, openS, passed };
+}
+
 /** How a short in a conductor ends from one side: by the layer that ends it best. */
 export interface SideEnd {
-  side: Side;
   best: LayerEnd;
   /** The layer that holds least for good: what guards against an overload. */
   holder: LayerEnd;
@@ -84,14 +90,29 @@ function better(a: LayerEnd, b: LayerEnd): boolean {
   return (a.clearS ?? Number.POSITIVE_INFINITY) < (b.clearS ?? Number.POSITIVE_INFINITY);
 }
 
-/** Null where no device stands on the way. */
-export function sideEnd(side: Side, at: ProtectorAt): SideEnd | null {
-  if (side.layers.length === 0) return null;
-  const ends = side.layers.map((layer) => layerEnd(side, layer, at));
-  return {
-    side,
-    best: ends.reduce((best, own) => (better(own, best) ? own : best)),
-    holder: ends.reduce((least, own) => (own.holdsA < least.holdsA ? own : least)),
+/**
+ * How shorts end while the devices stand as they do; null where no device stands on the way. Kept: the same short across
+ * a device is met by every conductor that takes it home.
+ */
+export function sideEnds(at: ProtectorAt): (side: Side) => SideEnd | null {
+  const known = new Map<Side['layers'], { largeA: number; smallA: number; end: SideEnd }[]>();
+  return (side) => {
+    const { layers, largeA, smallA } = side;
+    if (layers.length === 0) return null;
+    let same = known.get(layers);
+    if (!same) {
+      same = [];
+      known.set(layers, same);
+    }
+    const kept = same.find((k) => k.largeA === largeA && k.smallA === smallA);
+    if (kept) return kept.end;
+    const ends = layers.map((layer) => layerEnd(side, layer, at));
+    const end = {
+      best: ends.reduce((best, own) => (better(own, best) ? own : best)),
+      holder: ends.reduce((least, own) => (own.holdsA < least.holdsA ? own : least)),
+    };
+    same.push({ largeA, smallA, end });
+    return end;
   };
 }
 

@@ -15,8 +15,6 @@ export interface Short {
   totalA: number;
   /** Core voltages for one ampere taken out at the one place and put in at the other. */
   unitV: Float64Array;
-  /** Branches of the dead ends it passes, with the direction from a to b as +1. */
-  along: ReadonlyMap<number, 1 | -1>;
 }
 
 /** The fault network in one state and one corner. */
@@ -145,19 +143,7 @@ export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
     const pathOhm = pathOhmOf(node, back);
     if (!(pathOhm > 0)) return null;
     const unitV = unitOf(coreOf[anchorOf[node]!]!, coreOf[anchorOf[back]!]!);
-    const along = new Map<number, 1 | -1>();
-    // Current comes out of the core to the one place and goes back into it from the other.
-    for (const [end, inward] of [
-      [node, -1],
-      [back, 1],
-    ] as const)
-      for (let n = end; parentBranch[n]! >= 0; n = parentNode[n]!) {
-        const branch = parentBranch[n]!;
-        const sign = (branches[branch]!.a === n ? inward : -inward) as 1 | -1;
-        if (along.get(branch) === -sign) along.delete(branch);
-        else along.set(branch, sign);
-      }
-    return { node, back, openV: drivingV, pathOhm, totalA: drivingV / pathOhm, unitV, along };
+    return { node, back, openV: drivingV, pathOhm, totalA: drivingV / pathOhm, unitV };
   };
   return {
     shape,
@@ -165,12 +151,17 @@ export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
     shortA,
     openV,
     ohmOf: (branch) => ohm[branch]!,
-    currentIn(branch, { unitV, totalA, along }) {
+    currentIn(branch, { unitV, totalA, node, back }) {
       if (!closed[branch]) return 0;
       const { a, b } = branches[branch]!;
-      const [ca, cb] = [coreOf[a]!, coreOf[b]!];
-      const unit = ca >= 0 && cb >= 0 ? (unitV[ca]! - unitV[cb]!) / ohm[branch]! : (along.get(branch) ?? 0);
-      return restA[branch]! + totalA * unit;
+      const tip = shape.tipOf[branch]!;
+      if (tip < 0) {
+        const [ca, cb] = [coreOf[a]!, coreOf[b]!];
+        return ca >= 0 && cb >= 0 ? restA[branch]! + totalA * ((unitV[ca]! - unitV[cb]!) / ohm[branch]!) : 0;
+      }
+      // Out of the core to the one place, and back into it from the other.
+      const inward = (shape.onWay(branch, back) ? 1 : 0) - (shape.onWay(branch, node) ? 1 : 0);
+      return restA[branch]! + totalA * (a === tip ? inward : -inward);
     },
     sourceA(source, { unitV, totalA }) {
       const { plus, minus } = sources[source]!;

@@ -1,4 +1,5 @@
 import { type NetworkPattern, networkPattern } from '../../solvers/resistiveNetwork.ts';
+import { type DeadEnds, deadEndsOf } from '../netlist/deadEnds.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 
@@ -6,17 +7,10 @@ import type { Potentials } from '../netlist/potentials.ts';
  * The wiring as a fault sees it. Loads are dropped, so most of a board is dead ends: a short at the tip of one carries
  * its whole current along the way to the core, where the sources are. Only the core has to be solved.
  */
-export interface FaultShape {
+export interface FaultShape extends DeadEnds {
   netlist: Netlist;
   /** By branch: 1 where it conducts in this state. */
   closed: Uint8Array;
-  /** Of nodes in dead ends: the branch and the node one step nearer to the core; −1 for nodes of the core. */
-  parentBranch: Int32Array;
-  parentNode: Int32Array;
-  /** The node of the core a node hangs on; itself in the core. */
-  anchorOf: Int32Array;
-  /** Nodes of dead ends, the ones nearest to the core first. */
-  outward: Int32Array;
   /** Number of a node in the core, −1 in dead ends. */
   coreOf: Int32Array;
   coreNodes: Int32Array;
@@ -49,65 +43,29 @@ export function faultShape(netlist: Netlist, potentials: Potentials, closed: Uin
 }
 
 function shapeOf(netlist: Netlist, { netOf, nets }: Potentials, closed: Uint8Array): FaultShape {
-  const { nodeCount, branches, sources } = netlist;
-  const at: number[][] = Array.from({ length: nodeCount }, () => []);
-  branches.forEach(({ a, b }, i) => {
-    if (!closed[i] || a === b) return;
-    at[a]!.push(i);
-    at[b]!.push(i);
-  });
-  const degree = Int32Array.from(at, (own) => own.length);
-  const stays = new Uint8Array(nodeCount);
-  for (const s of sources) {
-    stays[s.plus] = 1;
-    stays[s.minus] = 1;
-  }
-  const [parentBranch, parentNode] = [new Int32Array(nodeCount).fill(-1), new Int32Array(nodeCount).fill(-1)];
-  const pruned = new Uint8Array(nodeCount);
-  const gone = new Uint8Array(branches.length);
-  const inward: number[] = [];
-  for (let n = 0; n < nodeCount; n++) if (degree[n] === 1 && !stays[n]) inward.push(n);
-  for (const node of inward) {
-    if (degree[node] !== 1) continue;
-    const branch = at[node]!.find((i) => !gone[i])!;
-    const { a, b } = branches[branch]!;
-    const other = a === node ? b : a;
-    gone[branch] = 1;
-    pruned[node] = 1;
-    parentBranch[node] = branch;
-    parentNode[node] = other;
-    degree[node] = 0;
-    degree[other]!--;
-    if (degree[other] === 1 && !stays[other]) inward.push(other);
-  }
-  const outward = Int32Array.from(inward.filter((n) => pruned[n])).reverse();
-  const anchorOf = Int32Array.from({ length: nodeCount }, (_, n) => n);
-  for (const n of outward) anchorOf[n] = anchorOf[parentNode[n]!]!;
+  const ends = deadEndsOf(netlist, (b) => closed[b] === 1);
   return {
     netlist,
     closed,
-    parentBranch,
-    parentNode,
-    anchorOf,
-    outward,
-    bottoms: Uint8Array.from(sources, (s) => (nets[netOf[s.minus]!]!.plusOf.length === 0 ? 1 : 0)),
-    ...coreOf(netlist, closed, pruned, gone),
+    ...ends,
+    bottoms: Uint8Array.from(netlist.sources, (s) => (nets[netOf[s.minus]!]!.plusOf.length === 0 ? 1 : 0)),
+    ...coreOf(netlist, closed, ends),
   };
 }
 
-function coreOf(netlist: Netlist, closed: Uint8Array, pruned: Uint8Array, gone: Uint8Array) {
+function coreOf(netlist: Netlist, closed: Uint8Array, { parentBranch, tipOf }: DeadEnds) {
   const { nodeCount, branches, sources } = netlist;
   const number = new Int32Array(nodeCount).fill(-1);
   const coreNodes: number[] = [];
   for (let n = 0; n < nodeCount; n++)
-    if (!pruned[n]) {
+    if (parentBranch[n]! < 0) {
       number[n] = coreNodes.length;
       coreNodes.push(n);
     }
   const coreBranches: number[] = [];
   const touching: number[][] = coreNodes.map(() => []);
   branches.forEach(({ a, b }, i) => {
-    if (!closed[i] || gone[i] || a === b) return;
+    if (!closed[i] || tipOf[i]! >= 0 || a === b) return;
     coreBranches.push(i);
     touching[number[a]!]!.push(i);
     touching[number[b]!]!.push(i);

@@ -68,8 +68,8 @@ export function cableLength(input: LengthInput): CableLength {
   const lengthMm = use(
     routedLength,
     { pathMm, slackShare: formed ? 0 : input.slackShare, runsMm, endSlackMm: formed ? 0 : input.endSlackMm },
-    `cable/${cable.id}/lengthMm`,
-    {
+    () => `cable/${cable.id}/lengthMm`,
+    () => ({
       pathMm: given(
         formed
           ? 'straight from stud to stud, with the step between their heights'
@@ -80,7 +80,7 @@ export function cableLength(input: LengthInput): CableLength {
       slackShare: given(formed ? 'formed copper has no slack' : 'board setting'),
       runsMm: given(unmeasuredRun ? 'run off the board, not yet measured' : 'measured runs and panel thickness'),
       endSlackMm: given(formed ? 'formed copper has no slack' : 'board setting'),
-    },
+    }),
   );
   return {
     cableId: cable.id,

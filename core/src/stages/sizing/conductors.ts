@@ -68,14 +68,25 @@ export function cableTypeOf(
   catalogue: Catalogue,
 ): CableType | null {
   const insulation = material === 'flatCopper' ? 'bare' : profile.insulation;
-  let best: CableType | null = null;
-  for (const type of catalogue.cableTypes) {
-    if (type.insulation !== insulation || type.areaMm2 !== areaMm2 || type.cores < cores.length) continue;
-    if ((cores.length === 1 && type.cores > 1) || (best && type.cores >= best.cores)) continue;
-    best = type;
+  let known = knownTypes.get(catalogue.cableTypes);
+  if (!known) {
+    known = new Map();
+    knownTypes.set(catalogue.cableTypes, known);
   }
-  return best;
+  const key = `${insulation} ${areaMm2} ${cores.length}`;
+  let found = known.get(key);
+  if (found === undefined) {
+    found = null;
+    for (const type of catalogue.cableTypes) {
+      if (type.insulation !== insulation || type.areaMm2 !== areaMm2 || type.cores < cores.length) continue;
+      if ((cores.length === 1 && type.cores > 1) || (found && type.cores >= found.cores)) continue;
+      found = type;
+    }
+    known.set(key, found);
+  }
+  return found;
 }
+const knownTypes = new WeakMap<readonly CableType[], Map<string, CableType | null>>();
 
 /** Cable and flat copper are rated by different tables. */
 export const ampacityTableOf = (cable: Pick<Cable, 'material'>, profile: Profile): AmpacityTable =>
@@ -87,34 +98,51 @@ const laidTogether = (cable: Made, environment: Environment, profile: Profile): 
   return environment.bundledCount - 1 + own;
 };
 
-/**
- * What a cable of this area may carry where it lies, A: the worst of its segments.
- * @param address of the figure
- */
-export function cableAmpacity(
-  cable: Pick<Cable, 'material' | 'cores'>,
-  areaMm2: number,
+/** A cable where it lies: what derates it, whatever its area. */
+export interface LaidCable {
+  cable: Made;
+  columnC: number;
+  table: AmpacityTable;
+  profile: Profile;
+  /** The worst of its segments. */
+  worst: { ambientC: number; bundle: number; count: number };
+}
+
+/** The worst of a cable's segments in a temperature column. */
+export function cableLaid(
+  cable: Made,
   columnC: number,
   environments: readonly Environment[],
   ambientByDefaultC: number,
   profile: Profile,
+): LaidCable {
+  const table = ampacityTableOf(cable, profile);
+  let worst = { ambientC: ambientByDefaultC, bundle: 1, count: 1 };
+  let least = Number.POSITIVE_INFINITY;
+  for (const e of environments) {
+    const ambientC = e.ambientC ?? ambientByDefaultC;
+    const count = laidTogether(cable, e, profile);
+    const bundle = bundleFactor(profile, count);
+    const factor = ambientFactor.compute({ maxC: columnC, ambientC, referenceC: table.referenceC }) * bundle;
+    if (!(factor < least)) continue;
+    least = factor;
+    worst = { ambientC, bundle, count };
+  }
+  return { cable, columnC, table, profile, worst };
+}
+
+/**
+ * What a cable of this area may carry where it lies, A.
+ * @param address of the figure
+ */
+export function cableAmpacity(
+  { cable, columnC, table, profile, worst }: LaidCable,
+  areaMm2: number,
   address: string,
 ): number {
   const { material } = cable;
-  const table = ampacityTableOf(cable, profile);
   const copperA =
     tableAmps(table, areaMm2, columnC) ?? (material === 'flatCopper' ? 0 : thinAmps(table, areaMm2, columnC));
-  const derating = (e: Environment) => {
-    const ambientC = e.ambientC ?? ambientByDefaultC;
-    const count = laidTogether(cable, e, profile);
-    return {
-      ambientC,
-      bundle: bundleFactor(profile, count),
-      factor: ambientFactor.compute({ maxC: columnC, ambientC, referenceC: table.referenceC }),
-      count,
-    };
-  };
-  const worst = environments.map(derating).reduce((w, d) => (d.factor * d.bundle < w.factor * w.bundle ? d : w));
   const ambient = use(
     ambientFactor,
     { maxC: columnC, ambientC: worst.ambientC, referenceC: table.referenceC },

@@ -105,7 +105,7 @@ function leastCopper(board: Board) {
 }
 
 describe('copper against an exact choice of sizes (HiGHS)', () => {
-  it('small boards: 1 % over the least in the mean, nine in ten within 3 %', { timeout: 120_000 }, async () => {
+  it('60 small boards, each with the least copper there is', { timeout: 120_000 }, async () => {
     const highs = await loadHighs();
     const over: number[] = [];
     for (const board of boardsOf(smallBoard, 100, 11)) {
@@ -122,8 +122,6 @@ describe('copper against an exact choice of sizes (HiGHS)', () => {
     const found = over.slice(0, 60);
     expect(found.length).toBeGreaterThanOrEqual(50);
     for (const o of found) expect(o).toBeGreaterThan(-1e-6);
-    // Taken together well within; a few boards end in a choice that no exchange of two leads out of.
-    expect(found.reduce((s, o) => s + o, 0) / found.length).toBeLessThan(0.01);
-    expect(found.filter((o) => o > 0.03).length).toBeLessThanOrEqual(0.1 * found.length);
+    for (const o of found) expect(o).toBeLessThan(1e-6);
   });
 });

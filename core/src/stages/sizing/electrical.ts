@@ -6,6 +6,7 @@ import {
   type ResistiveNetwork,
 } from '../../solvers/resistiveNetwork.ts';
 import type { Flow } from '../demand/demand.ts';
+import { type DeadEnds, deadEndsOf } from '../netlist/deadEnds.ts';
 import type { Branch, Netlist, SourcePort } from '../netlist/netlist.ts';
 import { type EmfState, emfV } from '../netlist/potentials.ts';
 
@@ -15,16 +16,24 @@ export type BranchOhm = (branch: Branch, index: number) => number;
 export interface Circuit {
   netlist: Netlist;
   network: ResistiveNetwork;
+  ends: DeadEnds;
+  /** By pair of nodes of the core: what one ampere from the one to the other sends through each branch. */
+  between: Map<number, Float64Array>;
   conductanceS: Float64Array;
   /** Internal resistance of each stiff source, Ω, in the order of the netlist. */
   sourceOhm: Float64Array;
 }
 
+interface Wiring {
+  pattern: NetworkPattern;
+  ends: DeadEnds;
+}
+
 /** Wiring of a netlist in each state, analysed once: sizing solves it many times with other values. */
-const knownWiring = new WeakMap<object, Map<string, NetworkPattern>>();
+const knownWiring = new WeakMap<object, Map<string, Wiring>>();
 const WIRINGS_KEPT = 64;
 
-function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolean): NetworkPattern {
+function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolean): Wiring {
   const key = sourcesIn ? (closed.length === netlist.branches.length ? 'all' : closed.join(' ')) : null;
   let kept = knownWiring.get(netlist);
   if (!kept || kept.size > WIRINGS_KEPT) {
@@ -34,12 +43,16 @@ function wiringOf(netlist: Netlist, closed: readonly number[], sourcesIn: boolea
   const known = key === null ? undefined : kept.get(key);
   if (known) return known;
   const sources = sourcesIn ? netlist.sources : [];
-  const made = networkPattern(
-    netlist.nodeCount,
-    Int32Array.from([...closed.map((i) => netlist.branches[i]!.a), ...sources.map((s) => s.plus)]),
-    Int32Array.from([...closed.map((i) => netlist.branches[i]!.b), ...sources.map((s) => s.minus)]),
-    netlist.sources.map((s) => s.minus),
-  );
+  const conducts = new Set(closed);
+  const made = {
+    pattern: networkPattern(
+      netlist.nodeCount,
+      Int32Array.from([...closed.map((i) => netlist.branches[i]!.a), ...sources.map((s) => s.plus)]),
+      Int32Array.from([...closed.map((i) => netlist.branches[i]!.b), ...sources.map((s) => s.minus)]),
+      netlist.sources.map((s) => s.minus),
+    ),
+    ends: deadEndsOf(netlist, (b) => conducts.has(b)),
+  };
   if (key !== null) kept.set(key, made);
   return made;
 }
@@ -72,7 +85,8 @@ export function circuitOf(
     sourceOhm.forEach((ohm, i) => {
       values[closed.length + i] = 1 / ohm;
     });
-  return { netlist, network: networkWith(wiringOf(netlist, closed, sourcesIn), values), conductanceS, sourceOhm };
+  const { pattern, ends } = wiringOf(netlist, closed, sourcesIn);
+  return { netlist, network: networkWith(pattern, values), ends, between: new Map(), conductanceS, sourceOhm };
 }
 
 export function branchCurrents(circuit: Circuit, nodeV: Float64Array): Float64Array {
@@ -99,9 +113,43 @@ export function inject(flow: Pick<Flow, 'way' | 'sink' | 'modules'>, amps: numbe
 
 /** Share of a flow's current in each branch, signed, −1 … 1. */
 export function shareOf(circuit: Circuit, flow: Pick<Flow, 'way' | 'sink' | 'modules'>): Float64Array {
-  const injection = new Float64Array(circuit.netlist.nodeCount);
-  inject(flow, 1, injection);
-  return branchCurrents(circuit, circuit.network.solve(injection));
+  const { netlist, network, ends } = circuit;
+  const { plus, minus } = flow.sink;
+  if (flow.way === 'solar' || network.islandOf[plus] !== network.islandOf[minus]) {
+    const injection = new Float64Array(netlist.nodeCount);
+    inject(flow, 1, injection);
+    return branchCurrents(circuit, network.solve(injection));
+  }
+  // In a dead end all of it flows; the core is solved once for all that hang on the same two places.
+  const [from, to] = [ends.anchorOf[plus]!, ends.anchorOf[minus]!];
+  const sign = flow.way === 'charge' ? 1 : -1;
+  const share = from === to ? new Float64Array(netlist.branches.length) : between(circuit, from, to).slice();
+  if (sign < 0) for (let b = 0; b < share.length; b++) share[b] = -share[b]!;
+  for (let n = plus; ends.parentBranch[n]! >= 0; n = ends.parentNode[n]!) {
+    const b = ends.parentBranch[n]!;
+    share[b]! += netlist.branches[b]!.a === n ? sign : -sign;
+  }
+  for (let n = minus; ends.parentBranch[n]! >= 0; n = ends.parentNode[n]!) {
+    const b = ends.parentBranch[n]!;
+    share[b]! -= netlist.branches[b]!.a === n ? sign : -sign;
+  }
+  return share;
+}
+
+function between(circuit: Circuit, from: number, to: number): Float64Array {
+  const { netlist, network, ends } = circuit;
+  const key = from * netlist.nodeCount + to;
+  let found = circuit.between.get(key);
+  if (!found) {
+    const injection = new Float64Array(netlist.nodeCount);
+    injection[from] = 1;
+    injection[to] = -1;
+    found = branchCurrents(circuit, network.solve(injection));
+    // What rounding of the solver leaves there.
+    for (const n of ends.outward) found[ends.parentBranch[n]!] = 0;
+    circuit.between.set(key, found);
+  }
+  return found;
 }
 
 export interface OperatingPoint {

@@ -1,7 +1,7 @@
 import { COLD_AGED_FACTOR } from '../../tables/sourceCorners.ts';
 import { backsOf } from '../faults/backs.ts';
-import { type LayerEnd, outlives, type Protector, sideEnd } from '../faults/ends.ts';
-import { type FaultModel, faultModel } from '../faults/faultModel.ts';
+import { type LayerEnd, outlives, type Protector, type SideEnd, sideEnds } from '../faults/ends.ts';
+import { type FaultModel, faultModel, type Side } from '../faults/faultModel.ts';
 import { faultShape } from '../faults/faultShape.ts';
 import type { Branch } from '../netlist/netlist.ts';
 import { cableWithstand } from './clearing.ts';
@@ -55,15 +55,20 @@ export const withstandAt = ({ cable, areaMm2, candidates }: WorkingCable, { inpu
 });
 
 /** Every side a short in a conductor is fed from, judged with the sizes as they stand. */
-export function exposuresOf(state: SizingState, faults: FaultModel, b: number, cable: WorkingCable): Exposure[] {
+function exposuresOf(
+  state: SizingState,
+  faults: FaultModel,
+  b: number,
+  cable: WorkingCable,
+  endOf: (side: Side) => SideEnd | null,
+): Exposure[] {
   const onMinus = state.polarityOf[b] === 'minus';
-  const at = protectorAt(state);
   const bears = {
     withstandA2s: cableWithstand(withstandAt(cable, state)),
     ampacityA: ampacityAt(cable, cable.areaMm2),
   };
   return (onMinus ? faults.returnsOf(b) : faults.sidesOf(b)).map((side): Exposure => {
-    const end = sideEnd(side, at);
+    const end = endOf(side);
     if (!end) return { side, end, verdict: 'unfused' };
     if (outlives(end, bears)) return { side, end, verdict: 'guarded' };
     return { side, end, verdict: !onMinus && tapRunOf(state, b, side)?.allowed ? 'tap' : 'burns' };
@@ -84,8 +89,9 @@ export const endHoldsA = ({ works, ratingA }: SizingState, b: number): number =>
 
 /** Judges every conductor with the sizes as they stand. */
 export function judgeFaults(state: SizingState, faults: FaultModel): void {
+  const endOf = sideEnds(protectorAt(state));
   for (const cable of state.cables)
-    for (const b of cable.branches) state.exposures[b] = exposuresOf(state, faults, b, cable);
+    for (const b of cable.branches) state.exposures[b] = exposuresOf(state, faults, b, cable, endOf);
 }
 
 /**

@@ -43,7 +43,11 @@ export interface Relations {
   divided: boolean[];
   /** True where some flow divides between ways, so that shares depend on resistances. */
   divides: boolean;
+  /** By flow that runs: its part in every branch where it divides nowhere, so that no resistance changes it; else null. */
+  whole: (Float64Array | null)[];
 }
+
+const partly = (x: number): boolean => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE;
 
 /** Any resistance will do to see how the wiring divides; these differ a little so that equal ways part. */
 const EVEN_OHM = 0.001;
@@ -74,7 +78,6 @@ export function relationsOf(
   const runs = new Set(active);
   const nothing = new Float64Array(netlist.branches.length);
   const share = flows.map((flow, f) => (runs.has(f) ? shareOf(uneven, flow) : nothing));
-  const partly = (x: number) => Math.abs(x) > NEGLIGIBLE && Math.abs(x) < 1 - NEGLIGIBLE;
   const divides = share.some((s) => s.some(partly));
   const flowsOf: number[][] = netlist.branches.map(() => []);
   for (const f of active.toSorted((a, b) => a - b))
@@ -193,6 +196,7 @@ export function relationsOf(
     children,
     divided: netlist.branches.map((_, b) => flowsOf[b]!.some((f) => partly(share[f]![b]!))),
     divides,
+    whole: share.map((s) => (s === nothing || s.some(partly) ? null : s.map(Math.round))),
   };
 }
 

@@ -5,8 +5,7 @@ import { prospectiveCurrent } from '../../formulas/protection.ts';
 import { sizeText } from '../../tables/awg.ts';
 import { CLASS5_SOURCE } from '../../tables/conductorResistance.ts';
 import { CCA, COLD_AGED_SOURCE } from '../../tables/sourceCorners.ts';
-import type { FaultModel } from '../faults/faultModel.ts';
-import type { Branch } from '../netlist/netlist.ts';
+import type { FaultModel, Side, Strongest } from '../faults/faultModel.ts';
 import { UNKNOWN_OHM } from './branchResistance.ts';
 import { withstandFigure } from './clearing.ts';
 import { designFigure } from './designFigure.ts';
@@ -45,15 +44,14 @@ function hotOhm(cable: WorkingCable): number {
   );
 }
 
-/** The end of a branch that a short meets with more resistance on the way. */
-const farNode = (faults: FaultModel, { a, b }: Branch): number =>
-  (faults.strongestAt(a)?.pathOhm ?? 0) > (faults.strongestAt(b)?.pathOhm ?? 0) ? a : b;
+/** Of two shorts the stronger; the first of equal ones. */
+const stronger = (a: Strongest | null, b: Strongest | null): Strongest | null =>
+  a && b ? (b.totalA > a.totalA ? b : a) : (a ?? b);
 
-/** The strongest short over some places, told as a figure. */
-function largestFigure(faults: FaultModel, nodes: readonly number[], address: () => string): number | null {
-  const found = nodes.flatMap((n) => faults.strongestAt(n) ?? []);
-  if (found.length === 0) return null;
-  const { openV, pathOhm, state } = found.reduce((w, s) => (s.totalA > w.totalA ? s : w));
+/** A short, told as a figure. */
+function largestFigure(faults: FaultModel, short: Strongest | null, address: () => string): number | null {
+  if (!short) return null;
+  const { openV, pathOhm, state } = short;
   const { title } = faults.states[state]!;
   return use(prospectiveCurrent, { openCircuitV: openV, pathOhm }, address, () => ({
     openCircuitV: given(`full bank at rest, chargers on${title && `; ${title}`}`),
@@ -71,13 +69,38 @@ function smallestFigure(faults: FaultModel, node: number, address: () => string)
   }));
 }
 
+type LayersOf = (layers: Side['layers']) => WireShort['layers'];
+
+/** Layers in words of the document, each list of them told once: many conductors take the same short home. */
+function layersTold({ netlist }: SizingState): LayersOf {
+  const known = new Map<Side['layers'], WireShort['layers']>();
+  return (layers) => {
+    let told = known.get(layers);
+    if (!told) {
+      told = layers.map(({ devices, largeA, smallA }) => ({
+        keys: devices.map((d) => netlist.branches[d]!.key),
+        largeA,
+        smallA,
+      }));
+      known.set(layers, told);
+    }
+    return told;
+  };
+}
+
 /** A short in a conductor from one side, in words of the document. */
-function shortOf(state: SizingState, faults: FaultModel, b: number, { side, end, verdict }: Exposure): WireShort {
+function shortOf(
+  state: SizingState,
+  faults: FaultModel,
+  b: number,
+  { side, end, verdict }: Exposure,
+  layersOf: LayersOf,
+): WireShort {
   const keyOf = (b: number) => state.netlist.branches[b]!.key;
   return {
     state: faults.states[side.state]!.title,
     fedBy: state.polarityOf[b] === 'minus' ? null : side.from === state.netlist.branches[b]!.a ? 'from' : 'to',
-    layers: side.layers.map(({ devices, largeA, smallA }) => ({ keys: devices.map(keyOf), largeA, smallA })),
+    layers: layersOf(side.layers),
     openItemIds: side.open.map((s) => state.netlist.sources[s]!.item.id),
     largeA: side.largeA,
     smallA: side.smallA,
@@ -100,22 +123,24 @@ const worstOf = (shorts: readonly WireShort[]): WireShort | null =>
       return (s.passedA2s ?? Number.POSITIVE_INFINITY) > (worst.passedA2s ?? Number.POSITIVE_INFINITY) ? s : worst;
     }, null);
 
-function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire | null {
+function sizedWire(state: SizingState, faults: FaultModel, b: number, layersOf: LayersOf): SizedWire | null {
   const branch = state.netlist.branches[b]!;
   const { connectionId } = branch;
   if (!connectionId) return null;
   const at = (figureName: string) => () => `connection/${connectionId}/${figureName}`;
   const cable = state.cableOfBranch.get(b);
   const resistanceOhm = cable ? hotOhm(cable) : UNKNOWN_OHM;
-  const currentA = Math.max(
-    ...state.works.flatMap((w) => [Math.abs(w.operating.branchA[b]!), Math.abs(w.charging.branchA[b]!)]),
-  );
+  let currentA = 0;
+  for (const { operating, charging } of state.works)
+    currentA = Math.max(currentA, Math.abs(operating.branchA[b]!), Math.abs(charging.branchA[b]!));
   const guard = wireGuard(state, b);
   const polarity = state.polarityOf[b]!;
   const live = polarity !== 'minus';
-  const shorts = (state.exposures[b] ?? []).map((e) => shortOf(state, faults, b, e));
+  const shorts = (state.exposures[b] ?? []).map((e) => shortOf(state, faults, b, e, layersOf));
   const worst = worstOf(shorts);
-  const far = farNode(faults, branch);
+  const [atA, atB] = [faults.strongestAt(branch.a), faults.strongestAt(branch.b)];
+  // The end that a short meets with more resistance on the way.
+  const fromA = (atA?.pathOhm ?? 0) > (atB?.pathOhm ?? 0);
   return {
     connectionId,
     polarity,
@@ -132,9 +157,9 @@ function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire
     guardKeys: (guard?.devices ?? []).map((d) => state.netlist.branches[d]!.key),
     guardRatingA: guard?.holdsA ?? null,
     aheadA: guard?.aheadA ?? null,
-    faultA: live ? largestFigure(faults, [branch.a, branch.b], at('faultA')) : null,
-    faultFarA: live ? largestFigure(faults, [far], at('faultFarA')) : null,
-    faultSmallestA: live ? smallestFigure(faults, far, at('faultSmallestA')) : null,
+    faultA: live ? largestFigure(faults, stronger(atA, atB), at('faultA')) : null,
+    faultFarA: live ? largestFigure(faults, fromA ? atA : atB, at('faultFarA')) : null,
+    faultSmallestA: live ? smallestFigure(faults, fromA ? branch.a : branch.b, at('faultSmallestA')) : null,
     shorts,
     clearing:
       worst && cable
@@ -147,10 +172,17 @@ function sizedWire(state: SizingState, faults: FaultModel, b: number): SizedWire
             withstandA2s: withstandFigure(withstandAt(cable, state)),
           }
         : null,
-    flowKeys: [...new Set(state.works.flatMap((w) => w.relations.flowKeysOf[b]!))],
+    flowKeys: flowKeysAt(state, b),
   };
 }
 
+const flowKeysAt = ({ works }: SizingState, b: number): readonly string[] =>
+  works.length === 1
+    ? works[0]!.relations.flowKeysOf[b]!
+    : [...new Set(works.flatMap((w) => w.relations.flowKeysOf[b]!))];
+
 /** Every wire with its currents, drop, guard and faults. */
-export const sizedWires = (state: SizingState, faults: FaultModel): SizedWire[] =>
-  state.netlist.branches.flatMap((_, b) => sizedWire(state, faults, b) ?? []);
+export function sizedWires(state: SizingState, faults: FaultModel): SizedWire[] {
+  const layersOf = layersTold(state);
+  return state.netlist.branches.flatMap((_, b) => sizedWire(state, faults, b, layersOf) ?? []);
+}

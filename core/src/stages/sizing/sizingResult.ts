@@ -71,7 +71,7 @@ export interface SizedWire {
   shorts: WireShort[];
   /** How the worst of them ends; null where no device stands on the way. */
   clearing: Clearing | null;
-  flowKeys: string[];
+  flowKeys: readonly string[];
 }
 export interface SizedSeat extends SeatMinimum {
   key: string;

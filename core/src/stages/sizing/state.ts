@@ -260,7 +260,7 @@ export function branchOhm(
 
 /** Part of one flow in every branch, in one state. */
 export function shareIn(state: SizingState, work: Work, f: number): Float64Array {
-  let own = work.share.get(f);
+  let own = work.relations.whole[f] ?? work.share.get(f);
   if (!own) {
     own = shareOf(work.circuit, state.flows[f]!);
     work.share.set(f, own);

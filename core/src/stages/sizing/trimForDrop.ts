@@ -1,12 +1,11 @@
 import { conductorResistance } from '../../formulas/cables.ts';
+import { leastCopper } from './leastCopper.ts';
 import { GREATER, loadedC, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
 
 /** What the linear reckoning misses grows again, and is trimmed again: so often. */
 const MOST_TRIMS = 3;
-/** Boards with more thickened cables than this are only trimmed, not exchanged about. */
+/** Boards with more thickened cables than this are only trimmed. */
 const MOST_EXCHANGED = 40;
-/** Up to so many cables any two are tried together. */
-const MOST_PAIRED = 16;
 /** An exchange must be worth more than this part of the copper. */
 const WORTH = 1e-4;
 
@@ -18,15 +17,13 @@ interface Thick {
   ohm: readonly number[];
   /** By drop: volts per ohm of this cable. */
   weightA: Float64Array;
-  /** It lies on the way of one drop only. */
-  branchesOnly: boolean;
   at: number;
 }
 
 /**
  * Growing goes a size at a time and looks no further back, so it ends with copper that is not needed. Once all drops are
- * kept, sizes go down again where every limit stays kept, and a size down here is taken for less added elsewhere.
- * Drops are reckoned linearly from the last measured ones; what that misses grows again. @returns whether one changed
+ * kept, the sizes with the least copper are taken; on large boards sizes go down again where every limit stays kept, and a
+ * size down here is taken for less added elsewhere. Drops are reckoned linearly from the last measured ones; what that misses grows again. @returns whether one changed
  */
 export function trimForDrop(state: SizingState): boolean {
   if (state.trims >= MOST_TRIMS) return false;
@@ -36,9 +33,10 @@ export function trimForDrop(state: SizingState): boolean {
   const slackV = Float64Array.from(state.drops, (d) =>
     Math.max(0, d.limitShare * d.systemVoltageV - d.plusDropV - d.minusDropV),
   );
-  let best = thick.map((t) => t.at);
+  const exact = thick.length <= MOST_EXCHANGED ? exactly(thick, slackV) : null;
+  let best = exact ?? thick.map((t) => t.at);
   trim(thick, best, slackV);
-  for (let again = thick.length <= MOST_EXCHANGED; again; ) {
+  for (let again = !exact && thick.length <= MOST_EXCHANGED; again; ) {
     again = false;
     for (const tried of exchanges(thick, best, slackV)) {
       trim(thick, tried, slackV);
@@ -57,42 +55,36 @@ export function trimForDrop(state: SizingState): boolean {
   return changed;
 }
 
-/** Choices a step away: one size down with others up for it, one up; on boards of a few cables any two so. */
+/** The least copper there is, where the choices can be walked through. */
+function exactly(thick: readonly Thick[], slackV: Float64Array): number[] | null {
+  const open = thick.map(({ cable, areasMm2, ohm, weightA }) => ({
+    copper: areasMm2.map((a) => a * cable.lengthMm),
+    ohm,
+    weightA,
+  }));
+  return leastCopper(
+    open,
+    slackV.map((s, d) => thick.reduce((v, t) => v + t.weightA[d]! * t.ohm[t.at]!, s)),
+  );
+}
+
+/** Choices a step away: one size down with others up for it, or one up. */
 function* exchanges(thick: readonly Thick[], best: readonly number[], slackV: Float64Array): Generator<number[]> {
-  const stepped = (...steps: [cable: number, by: 1 | -1][]): number[] | null => {
+  const stepped = (k: number, by: 1 | -1): number[] | null => {
     const tried = [...best];
-    for (const [k, by] of steps) tried[k]! += by;
-    return steps.every(([k]) => tried[k]! >= 0 && tried[k]! < thick[k]!.areasMm2.length) ? tried : null;
+    tried[k]! += by;
+    return tried[k]! >= 0 && tried[k]! < thick[k]!.areasMm2.length ? tried : null;
   };
   for (let k = 0; k < thick.length; k++) {
-    const down = stepped([k, -1]);
-    if (down && mend(thick, down, slackV, [k])) yield down;
-    const up = stepped([k, 1]);
+    const down = stepped(k, -1);
+    if (down && mend(thick, down, slackV, k)) yield down;
+    const up = stepped(k, 1);
     if (up) yield up;
   }
-  if (thick.length > MOST_PAIRED) return;
-  for (let k = 0; k < thick.length; k++)
-    for (let l = k + 1; l < thick.length; l++) {
-      const up = stepped([k, 1], [l, 1]);
-      if (up) yield up;
-      const down = stepped([k, -1], [l, -1]);
-      if (down && mend(thick, down, slackV, [k, l])) yield down;
-    }
-  // A trunk thickened through and through may let all its branches go down.
-  const low = thick.map((t, i) => (t.branchesOnly ? Math.max(0, best[i]! - 1) : best[i]!));
-  if (
-    mend(
-      thick,
-      low,
-      slackV,
-      thick.flatMap((t, i) => (t.branchesOnly ? i : [])),
-    )
-  )
-    yield low;
 }
 
 /** Takes others up where the most volts are saved for their copper, until every limit is kept; false where none can. */
-function mend(thick: readonly Thick[], at: number[], slackV: Float64Array, held: readonly number[]): boolean {
+function mend(thick: readonly Thick[], at: number[], slackV: Float64Array, held: number): boolean {
   const left = Float64Array.from(slackV, (s, d) => s - thick.reduce((v, t, i) => v + gainV(t, t.at, at[i]!, d), 0));
   for (;;) {
     let worst = 0;
@@ -102,7 +94,7 @@ function mend(thick: readonly Thick[], at: number[], slackV: Float64Array, held:
     let most = 0;
     thick.forEach((t, i) => {
       const from = at[i]!;
-      if (held.includes(i) || from + 1 >= t.areasMm2.length) return;
+      if (i === held || from + 1 >= t.areasMm2.length) return;
       const saved = -gainV(t, from, from + 1, worst);
       const merit = saved / ((t.areasMm2[from + 1]! - t.areasMm2[from]!) * t.cable.lengthMm);
       if (merit > most) [best, most] = [i, merit];
@@ -174,7 +166,6 @@ function thickened(state: SizingState): Thick[] {
         cable,
         areasMm2,
         weightA,
-        branchesOnly: weightA.filter((w) => w > 0).length <= 1,
         at,
         ohm: areasMm2.map((areaMm2) =>
           conductorResistance.compute(resistanceInputs({ ...cable, areaMm2 }, loadedC(cable, areaMm2))),

@@ -68,9 +68,14 @@ export function crimpOf(
     dieId: lug.dieId,
     toolId: tool?.id ?? null,
     toolName: tool?.name ?? 'no tool with this die',
-    bites: use(bitesRule, { barrelDepthMm: lug.barrelDepthMm }, `${address}/bites`, {
-      barrelDepthMm: given(`catalogue: ${lug.name}`),
-    }),
+    bites: use(
+      bitesRule,
+      { barrelDepthMm: lug.barrelDepthMm },
+      () => `${address}/bites`,
+      () => ({
+        barrelDepthMm: given(`catalogue: ${lug.name}`),
+      }),
+    ),
     passes: tool ? PASSES[tool.action] : 1,
     pull: lug.kind === 'ferrule' ? null : pullOf(areaMm2, profile.sizes),
   };

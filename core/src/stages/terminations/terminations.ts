@@ -4,6 +4,7 @@ import type { Cable, ColourCode } from '../../document/cable/cable.ts';
 import type { Connection, TerminalRef } from '../../document/connection/connection.ts';
 import { fingerprint } from '../../document/fingerprint.ts';
 import type { Item } from '../../document/item/item.ts';
+import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import type { CableType, Catalogue, DataPlug, Lug, Part, Shrink, Terminal } from '../../document/part/part.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { figure, given, use } from '../../engine/formula.ts';
@@ -114,6 +115,29 @@ export function shrinkFor(
   shrinks: readonly Shrink[],
   kept: readonly Id[] = [],
 ): Shrink | null {
+  let known = knownShrinks.get(shrinks);
+  if (!known) {
+    known = new Map();
+    knownShrinks.set(shrinks, known);
+  }
+  const key = `${lug.barrelOuterMm} ${cable.outerDiameterMm} ${colour} ${kept.join()}`;
+  let found = known.get(key);
+  if (found === undefined) {
+    found = smallestShrink(lug, cable, colour, shrinks, kept);
+    known.set(key, found);
+  }
+  return found;
+}
+
+const knownShrinks = new WeakMap<readonly Shrink[], Map<string, Shrink | null>>();
+
+function smallestShrink(
+  lug: Pick<Lug, 'barrelOuterMm'>,
+  cable: Pick<CableType, 'outerDiameterMm'>,
+  colour: ColourCode,
+  shrinks: readonly Shrink[],
+  kept: readonly Id[],
+): Shrink | null {
   const all = shrinks
     .filter((s) => s.expandedMm >= lug.barrelOuterMm * 1.1 && s.recoveredMm <= cable.outerDiameterMm)
     .sort((a, b) => a.expandedMm - b.expandedMm);
@@ -132,14 +156,35 @@ function chooseEnd(
 ): ChoiceResult<Id | null> {
   if (choice.mode === 'locked') return lockedResult(choice);
   const fitting = endsThatFit(areaMm2, terminal, lugs, smallEnds);
+  if (fitting.length > 0) return firstOf(fitting);
   return {
-    value: fitting[0]?.id ?? null,
+    value: null,
     mode: 'auto',
-    reason: fitting[0] ? 'fits conductor and terminal, straight, narrowest palm' : whyNoEnd(areaMm2, terminal, lugs),
+    reason: whyNoEnd(areaMm2, terminal, lugs),
     who: null,
-    rejected: fitting.slice(1).map((l) => ({ value: l.id, why: whySecond(l, fitting[0]!) })),
-    fits: fitting.length > 0,
+    rejected: [],
+    fits: false,
   };
+}
+
+/** The choice among ends that fit, kept: a board has many ends alike. */
+const knownFirst = new WeakMap<readonly Lug[], ChoiceResult<Id | null>>();
+
+function firstOf(fitting: readonly Lug[]): ChoiceResult<Id | null> {
+  let found = knownFirst.get(fitting);
+  if (!found) {
+    const [first, ...others] = fitting;
+    found = {
+      value: first!.id,
+      mode: 'auto',
+      reason: 'fits conductor and terminal, straight, narrowest palm',
+      who: null,
+      rejected: others.map((l) => ({ value: l.id, why: whySecond(l, first!) })),
+      fits: true,
+    };
+    knownFirst.set(fitting, found);
+  }
+  return found;
 }
 
 const whySecond = (lug: Lug, first: Lug): string =>
@@ -216,6 +261,7 @@ export function terminateCores(input: TerminationInput): MadeCores {
   const items = new Map(input.items.map((i) => [i.id, i]));
   const cableType = cableTypeOf(cable, areaMm2, profile, catalogue);
   const bar = cableType?.bar ?? null;
+  const lugOf = catalogueIndex(catalogue).lug;
   const terminalOf = (ref: TerminalRef): Terminal | null => {
     const item = items.get(ref.itemId);
     return (item && input.parts.get(item.partId)?.terminals.find((t) => t.id === ref.terminalId)) ?? null;
@@ -244,7 +290,7 @@ export function terminateCores(input: TerminationInput): MadeCores {
         : socket
           ? plugged
           : chooseEnd(choice, areaMm2, terminal, catalogue.lugs, input.workshop.smallEnds);
-      const found = catalogue.lugs.find((l) => l.id === lug.value) ?? null;
+      const found = (lug.value !== null && lugOf.get(lug.value)) || null;
       const wantsShrink = found?.insulation === 'bare';
       const shrink =
         wantsShrink && cableType
@@ -267,11 +313,11 @@ export function terminateCores(input: TerminationInput): MadeCores {
             ? use(
                 stripLength,
                 { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.stripExtraMm },
-                `${address}/stripMm`,
-                {
+                () => `${address}/stripMm`,
+                () => ({
                   barrelDepthMm: given(`catalogue: ${found.name}`),
                   extraMm: given('workshop setting'),
-                },
+                }),
               )
             : 0,
           crimp: found ? crimpOf(found, areaMm2, input.workshop, profile, address) : null,
@@ -284,11 +330,11 @@ export function terminateCores(input: TerminationInput): MadeCores {
               ? use(
                   shrinkLength,
                   { barrelDepthMm: found.barrelDepthMm, extraMm: input.workshop.shrinkExtraMm },
-                  `${address}/shrinkMm`,
-                  {
+                  () => `${address}/shrinkMm`,
+                  () => ({
                     barrelDepthMm: given(`catalogue: ${found.name}`),
                     extraMm: given('workshop setting'),
-                  },
+                  }),
                 )
               : 0,
           torqueNm: studMm === null ? null : (profile.torqueNmByStudMm.values[String(studMm)] ?? null),
@@ -340,11 +386,11 @@ export function terminateCable(
       : null;
   const cutMm = pattern
     ? pattern.lengthMm
-    : use(cutLength, { lengthMm, fromSetbackMm: setbacksMm[0], toSetbackMm: setbacksMm[1] }, address, {
+    : use(cutLength, { lengthMm, fromSetbackMm: setbacksMm[0], toSetbackMm: setbacksMm[1] }, address, () => ({
         lengthMm: figure(`cable/${cable.id}/lengthMm`),
         fromSetbackMm: given(`catalogue: ${core?.from.lugName ?? ''}`),
         toSetbackMm: given(`catalogue: ${core?.to.lugName ?? ''}`),
-      });
+      }));
   const lead = plug && leadFor(plug, lengthMm);
   const made = {
     cableId: cable.id,
