@@ -11,6 +11,7 @@ import type { Flow } from '../stages/demand/demand.ts';
 import type { Netlist, SourcePort } from '../stages/netlist/netlist.ts';
 import { type EmfState, emfV, feedingOf } from '../stages/netlist/potentials.ts';
 import { branchCurrents, type Circuit, circuitOf, inject, shareOf } from '../stages/sizing/electrical.ts';
+import type { Plan } from '../stages/states/workPlan.ts';
 import { COPPER_ALPHA_PER_K } from '../tables/conductorResistance.ts';
 import { COLD_AGED_FACTOR } from '../tables/sourceCorners.ts';
 
@@ -171,8 +172,28 @@ function scenariosOf(
       sourceFactor: coldAged,
     },
   ];
-  return list.filter((s) => s.flows.length > 0);
+  return list.map((s) => ({ ...s, flows: held(s.flows) })).filter((s) => s.flows.length > 0);
 }
+
+/** Inputs of one case that give more together than its output does: each is held to its part of that. */
+function held(flows: Scenario['flows']): Scenario['flows'] {
+  const sums = new Map<Id, number>();
+  for (const { flow } of flows)
+    if (flow.way === 'charge' && flow.turnsIn !== null && flow.operating.kind === 'current')
+      sums.set(flow.turnsIn, (sums.get(flow.turnsIn) ?? 0) + flow.operating.currentA);
+  return flows.map(({ flow, factor }) => {
+    const sumA = flow.way === 'charge' && flow.turnsIn !== null ? (sums.get(flow.turnsIn) ?? 0) : 0;
+    return { flow, factor: sumA > flow.designCurrentA ? (factor * flow.designCurrentA) / sumA : factor };
+  });
+}
+
+/** Branches that are open however the rest of the board stands: of a switch of several ways those it does not stand on. */
+const shutWays = (netlist: Netlist, { states }: Plan): Set<number> =>
+  new Set(
+    netlist.branches.flatMap(({ element }, i) =>
+      element?.kind === 'contact' && element.interlock !== null && states[0]?.closed[i] === 0 ? i : [],
+    ),
+  );
 
 interface Solved {
   nodeV: Float64Array;
@@ -260,18 +281,23 @@ export function solveScenarios(
   seen: (scenario: Scenario, circuit: Circuit) => void = () => undefined,
 ): ScenarioResult[] {
   const stages = deriveStages(board, catalogue, profile, workshop);
-  const { netlist, demand, sizing, potentials } = stages;
+  const { netlist, demand, sizing, potentials, plan } = stages;
   const cold = stages.branchOhm(false);
   const cableAt = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c] as const)));
   const sizedAt = new Map(sizing.cables.map((c) => [c.cableId, c]));
-  return scenariosOf(netlist, demand.flows, board.items).map((scenario): ScenarioResult => {
+  const shut = shutWays(netlist, plan);
+  const { islandOf } = circuitOf(netlist, (b, i) => (shut.has(i) ? Number.POSITIVE_INFINITY : cold(b, i))).network;
+  // What hangs on a way the switch does not stand on is fed by nothing.
+  const fed = demand.flows.filter(({ sink }) => islandOf[sink.plus] === islandOf[sink.minus]);
+  return scenariosOf(netlist, fed, board.items).map((scenario): ScenarioResult => {
     let warm = new Float64Array(netlist.branches.length).fill(board.brief.ambientC);
     let solved: Solved | null = null;
     let circuit: Circuit | null = null;
     for (let round = 0; round < HEAT_ROUNDS; round++) {
       circuit = circuitOf(
         netlist,
-        (b, i) => (b.kind === 'wire' ? cold(b, i) * heating(warm[i]!) : cold(b, i)),
+        (b, i) =>
+          shut.has(i) ? Number.POSITIVE_INFINITY : b.kind === 'wire' ? cold(b, i) * heating(warm[i]!) : cold(b, i),
         true,
         scenario.sourceFactor,
       );

@@ -101,6 +101,7 @@ import { openToTheWeather } from './routes/open-to-the-weather.ts';
 import { runNotMeasured } from './routes/run-not-measured.ts';
 import { accessBehind } from './space/access-behind.ts';
 import { airShutOff } from './space/air-shut-off.ts';
+import { batteryBesideHot } from './space/battery-beside-hot.ts';
 import { gasUnderLid } from './space/gas-under-lid.ts';
 import { hitsLid } from './space/hits-lid.ts';
 import { holeCovered } from './space/hole-covered.ts';
@@ -223,6 +224,7 @@ export const FINDINGS = [
   screwNearEdge,
   accessBehind,
   airShutOff,
+  batteryBesideHot,
   gasUnderLid,
   hitsLid,
   holeCovered,

@@ -8,7 +8,7 @@ import { drawShareOf, hoursPerDayOf, onShareIn } from '../document/item/usage.ts
 import type { Element, Part } from '../document/part/part.ts';
 import type { AlternatorSource, PowerPlan } from '../document/power/power.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
-import type { DayLoad, SystemModel } from '../solvers/energy/energyYear.ts';
+import type { DayLoad, SharedOutput, SystemModel } from '../solvers/energy/energyYear.ts';
 import { powerOf, USUAL_INVERTER_EFFICIENCY, usableShareOf } from '../stages/demand/energy.ts';
 import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../tables/bankTraits.ts';
 
@@ -62,6 +62,29 @@ function dayLoad(input: SystemInput, season: 'warm' | 'cold', inverterShare: num
  */
 export const alternatorLimitA = (a: AlternatorSource): number => Math.min(a.maxA, a.ratedA * a.shareMax);
 
+/** A case whose inputs share one output: its part of each source, and what it gives at most. */
+function caseOf(
+  elements: readonly Element[],
+  outA: (source: 'solar' | 'dcdc') => number,
+  mainsW: number,
+  voltageV: number,
+): SharedOutput[] {
+  const [chargers, mains] = [pick(elements, 'charger'), pick(elements, 'mainsCharger')];
+  const togetherA = [...chargers, ...mains].find((c) => c.togetherA !== null)?.togetherA ?? null;
+  if (togetherA === null) return [];
+  const own = (source: 'solar' | 'dcdc') =>
+    chargers.filter((c) => c.source === source).reduce((s, c) => s + c.outputA, 0) / Math.max(1e-9, outA(source));
+  const ownMainsW = mains.reduce((s, c) => s + c.outputA * voltageV, 0);
+  return [
+    {
+      sunShare: own('solar'),
+      alternatorShare: own('dcdc'),
+      mainsShare: ownMainsW / Math.max(1e-9, mainsW),
+      limitW: togetherA * voltageV,
+    },
+  ];
+}
+
 /**
  * The year's model of what stands on a board and its load list; numbers at the bank's nominal voltage.
  * @example
@@ -112,6 +135,7 @@ export function systemModelOf(input: SystemInput): SystemModel {
     peakW: pick(elements, 'solarSource').reduce((s, e) => s + e.peakW, 0),
     sunLossShare: power.sun?.lossShare ?? 0,
     sunLimitW: outA('solar') * v,
+    cases: items.flatMap((i) => (counts(i.id) ? caseOf(parts.get(i.partId)?.elements ?? [], outA, mainsW, v) : [])),
     bankWh: batteries.reduce((s, b) => s + b.capacityAh * b.nominalV, 0) * (1 - power.ageingReserveShare),
     traits: BANK_TRAITS[chemistry],
     coldPerK: COLD_CAPACITY_PER_K[chemistry],

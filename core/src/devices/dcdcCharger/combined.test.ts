@@ -1,6 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { solveScenarios } from '../../circuit/scenarios.ts';
+import { defaultWorkshop } from '../../document/workshop/workshop.ts';
+import { systemModelOf } from '../../power/systemModel.ts';
+import { profileById } from '../../profiles/profiles.ts';
 import { dossierOf, stagesOf } from '../../testing/deviceTest.ts';
-import { bench, shelf } from '../../testing/kit.ts';
+import { bench, parts, shelf } from '../../testing/kit.ts';
+import { genericCatalogue } from '../genericCatalogue.ts';
 
 const charging = (part: string) => {
   const b = bench()
@@ -28,6 +33,15 @@ describe('engine and sun in one case', () => {
     expect(demand.flows.filter((f) => f.way === 'charge').map((f) => f.designCurrentA)).toEqual([30, 30]);
     const output = sizing.wires.find((w) => w.connectionId === 'cn_4')!;
     expect(output.designCurrentA).toBeCloseTo(30, 6);
+  });
+  it('with sun and engine at once the bank takes one rating, in the scenarios and over the year', () => {
+    const { board } = charging('combined-12-30');
+    const scenarios = solveScenarios(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+    const at = (id: string) => -scenarios.find((s) => s.id === id)!.batteries[0]!.currentA;
+    expect(at('charging')).toBeCloseTo(30, 3);
+    expect(at('driving')).toBeCloseTo(30, 3);
+    const { cases } = systemModelOf({ ...board, parts, workshop: defaultWorkshop });
+    expect(cases).toEqual([{ sunShare: 1, alternatorShare: 1, mainsShare: 0, limitW: 360 }]);
   });
   it('its common minus joins nothing on the plus side: no stop but what is drawn', () => {
     const { findings } = dossierOf(charging('combined-12-30'));

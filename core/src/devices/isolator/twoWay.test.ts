@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { solveScenarios } from '../../circuit/scenarios.ts';
+import { defaultWorkshop } from '../../document/workshop/workshop.ts';
+import { profileById } from '../../profiles/profiles.ts';
 import { controlStudy } from '../../stages/control/controlStudy.ts';
 import { boardStates } from '../../stages/states/boardStates.ts';
 import { dossierOf, stagesOf } from '../../testing/deviceTest.ts';
 import { bench, shelf } from '../../testing/kit.ts';
+import { genericCatalogue } from '../genericCatalogue.ts';
 
 /** A lead and a lithium battery; a switch takes the one or the other. */
 const either = () =>
@@ -32,6 +36,13 @@ describe('a switch of two ways', () => {
     const { sizing } = stagesOf(either());
     const amps = (n: number) => sizing.wires.find((w) => w.connectionId === `cn_${n}`)!.designCurrentA;
     expect([amps(1), amps(2), amps(5)].map((a) => Math.round(a))).toEqual([20, 20, 20]);
+  });
+  it('in a scenario it stands on one way: the other battery gives nothing', () => {
+    const board = either().board;
+    const [all] = solveScenarios(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
+    const [first, second] = all!.batteries.map((b) => b.currentA);
+    expect(first).toBeGreaterThan(19);
+    expect(Math.abs(second!)).toBeLessThan(1e-6);
   });
   it('makes no mixed bank of them, and stops nothing', () => {
     const { findings } = dossierOf(either());

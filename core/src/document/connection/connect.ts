@@ -98,19 +98,26 @@ export function connectTerminals(
 
 /**
  * A second cable like the first, beside it between the same terminals: a doubled lead. Its choices start automatic.
+ * @param options.seed makes the new ids repeatable, for fixes offered by findings
  * @example
  * duplicateCable(board, board.cables[0]).map((c) => c.kind); // ['add', 'add']
  */
-export function duplicateCable(board: Pick<Board, 'connections' | 'cables'>, cable: Cable): Command[] {
-  const connections = cable.cores.flatMap((core) => {
+export function duplicateCable(
+  board: { connections: readonly Connection[]; cables: readonly Pick<Cable, 'designation'>[] },
+  cable: Pick<Cable, 'id' | 'cores' | 'segments' | 'material'>,
+  options: { seed?: string } = {},
+): Command[] {
+  const made = options.seed && fingerprint([options.seed, cable.id]).slice(0, 12);
+  const id = (prefix: string, n = 0) => (made ? `${prefix}_${made}${n || ''}` : newId(prefix));
+  const connections = cable.cores.flatMap((core, n) => {
     const own = board.connections.find((c) => c.id === core.connectionId);
-    return own ? [{ core, connection: { ...own, id: newId('cn') } }] : [];
+    return own ? [{ core, connection: { ...own, id: id('cn', n) } }] : [];
   });
   const copy: Cable = {
-    id: newId('cb'),
+    id: id('cb'),
     designation: nextWireName(board.cables),
-    cores: connections.map(({ core, connection }) => ({ ...core, id: newId('co'), connectionId: connection.id })),
-    segments: cable.segments.map((s) => ({ ...s, id: newId('sg') })),
+    cores: connections.map(({ core, connection }, n) => ({ ...core, id: id('co', n), connectionId: connection.id })),
+    segments: cable.segments.map((s, n) => ({ ...s, id: id('sg', n) })),
     conductorMm2: { mode: 'auto' },
     material: cable.material,
   };

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { peukertHours } from '../../formulas/power.ts';
 import { BANK_TRAITS } from '../../tables/bankTraits.ts';
 import { clearBeam, clearYear, underCloud } from './clearSky.ts';
-import { type DayLoad, type SystemModel, simulateYear } from './energyYear.ts';
+import { type DayLoad, heldBackW, type SystemModel, simulateYear } from './energyYear.ts';
 import { manyYears } from './manyYears.ts';
 import { cosineOfIncidence, dayLengthH, declinationDeg, sineOfHeight } from './solarGeometry.ts';
 import { weatherYear } from './weather.ts';
@@ -123,6 +123,7 @@ const model = (by: Partial<SystemModel> = {}): SystemModel => ({
   peakW: 400,
   sunLossShare: 0.2,
   sunLimitW: 720,
+  cases: [],
   bankWh: 4800,
   traits: BANK_TRAITS.lifepo4,
   // At 25 °C and above the capacity is whole and steady, so that the books can be closed.
@@ -282,5 +283,29 @@ describe('Peukert', () => {
     const hours = run(m, 1, { startShare: 1 }).unmetWh.findIndex((w) => w > 1);
     const expected = peukertHours.compute({ ratedHours: 20, capacityAh: 100, currentA: 10, exponent: 1.2 });
     expect(Math.abs(hours - expected)).toBeLessThanOrEqual(1.2);
+  });
+});
+
+describe('a case whose inputs share one output', () => {
+  const whole = { sunShare: 1, alternatorShare: 1, mainsShare: 1, limitW: 360 };
+  it('holds back what its inputs give above its limit, and nothing under it', () => {
+    expect(heldBackW([whole], 200, 100, 0)).toBe(0);
+    expect(heldBackW([whole], 300, 200, 100)).toBe(240);
+    // Another controller beside it brings half of the sun by a lead of its own.
+    expect(heldBackW([{ ...whole, sunShare: 0.5 }], 300, 300, 0)).toBe(90);
+    expect(heldBackW([], 300, 200, 100)).toBe(0);
+  });
+  it('gives less over the year than two cases of their own, and no hour more than its limit', () => {
+    // A thirsty board, so that what comes in is what limits.
+    const busy = { alternatorW: 360, alternatorHours: 8, sunLimitW: 360, warm: flat(600), cold: flat(600) };
+    const sumOf = (cases: SystemModel['cases']) => {
+      const year = simulateYear(model({ ...busy, cases }), weatherYear(model().climate, 3), clearYear(model().plane!));
+      return year.totals.bySourceWh.reduce((s, w) => s + w, 0);
+    };
+    const [apart, shared] = [sumOf([]), sumOf([whole])];
+    expect(shared).toBeLessThan(apart * 0.95);
+    expect(shared).toBeGreaterThan(apart * 0.5);
+    // What the sun gives is taken first: the case can never bring less than the sun alone, or more than its limit always.
+    expect(shared).toBeLessThanOrEqual(360 * 8760);
   });
 });

@@ -13,6 +13,22 @@ export interface DayLoad {
   alwaysW: number;
 }
 
+/** A case with several inputs and one output: its part of what each source gives, and the most it gives of all. */
+export interface SharedOutput {
+  sunShare: number;
+  alternatorShare: number;
+  mainsShare: number;
+  limitW: number;
+}
+
+/** What the shared outputs hold back of what their inputs could give, W. */
+export function heldBackW(cases: readonly SharedOutput[], sunW: number, alternatorW: number, mainsW: number): number {
+  let heldW = 0;
+  for (const c of cases)
+    heldW += Math.max(0, sunW * c.sunShare + alternatorW * c.alternatorShare + mainsW * c.mainsShare - c.limitW);
+  return heldW;
+}
+
 /** A system as the year sees it: watts and watt-hours at the bank's nominal voltage. */
 export interface SystemModel {
   climate: Climate;
@@ -21,6 +37,8 @@ export interface SystemModel {
   sunLossShare: number;
   /** What the controllers can bring out. */
   sunLimitW: number;
+  /** Cases whose inputs share one output with one limit. */
+  cases: readonly SharedOutput[];
   /** Capacity at 25 °C at the 20 h rate, aged as planned for. */
   bankWh: number;
   traits: BankTraits;
@@ -156,8 +174,12 @@ export function simulateYear(
       const sunW = clear
         ? Math.min(model.sunLimitW, ((model.peakW * clear[h]!) / 1000) * light * (1 - model.sunLossShare))
         : 0;
-      const alternatorW = away ? 0 : model.alternatorW * within(hour, DAY_START.alternator, model.alternatorHours);
-      const mainsW = away ? 0 : model.mainsW * within(hour, DAY_START.mains, model.mainsHours);
+      const engineW = away ? 0 : model.alternatorW * within(hour, DAY_START.alternator, model.alternatorHours);
+      const socketW = away ? 0 : model.mainsW * within(hour, DAY_START.mains, model.mainsHours);
+      // Held back in the order opposite to the one sources are used in.
+      const heldW = heldBackW(model.cases, sunW, engineW, socketW);
+      const mainsW = Math.max(0, socketW - heldW);
+      const alternatorW = Math.max(0, engineW - Math.max(0, heldW - socketW));
       const generatorW = generatorOn ? model.generatorW : 0;
       const available = sunW + alternatorW + mainsW + generatorW + model.windW;
 

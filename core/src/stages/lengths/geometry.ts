@@ -82,7 +82,8 @@ export function placedTerminal(
   if (!point || item.place.kind !== 'panel') return null;
   const seenDeg = (terminal.exitDeg + item.place.rotationDeg) % 360;
   return {
-    ...point,
+    xMm: point.xMm,
+    yMm: point.yMm,
     zMm: terminal.zMm + item.standOffMm,
     exitDeg: item.place.face === 'back' ? (540 - seenDeg) % 360 : seenDeg,
     panelId: item.place.panelId,
@@ -127,8 +128,12 @@ export function rightAngleGuess(from: PlacedTerminal, to: PlacedTerminal): Point
  * @example
  * pathLengthMm([{ xMm: 0, yMm: 0 }, { xMm: 30, yMm: 40 }]); // 50
  */
-export const pathLengthMm = (points: readonly PointMm[]): number =>
-  points.slice(1).reduce((sum, p, i) => sum + Math.hypot(p.xMm - points[i]!.xMm, p.yMm - points[i]!.yMm), 0);
+export function pathLengthMm(points: readonly PointMm[]): number {
+  let sum = 0;
+  for (let i = 1; i < points.length; i++)
+    sum += Math.hypot(points[i]!.xMm - points[i - 1]!.xMm, points[i]!.yMm - points[i - 1]!.yMm);
+  return sum;
+}
 
 /** The point of a panel's edge nearest to a point: where a cable that goes elsewhere leaves it. */
 export function exitPoint(

@@ -35,7 +35,9 @@ const soon = (id: Id, name: string, price: number | null): Entry => ({ id, name,
 export function partsOfCable(cable: MadeCable, catalogue: Catalogue): Contribution[] {
   const { lug: lugs, shrink: shrinks, cableType } = catalogueIndex(catalogue);
   const found: Contribution[] = [];
-  const put = (group: PartsLine['group'], entry: Entry, quantity: number) => found.push({ ...entry, group, quantity });
+  // Fields are named one by one: copying objects whole is what costs most here.
+  const put = (group: PartsLine['group'], { id, name, price, leadTimeDays }: Entry, quantity: number) =>
+    found.push({ id, name, price, leadTimeDays, group, quantity });
   const pricePerM = cableType.get(cable.cableTypeId ?? '')?.pricePerM ?? null;
   if (cable.lead) {
     const lead = catalogue.parts.find((p) => p.id === cable.lead!.partId);
