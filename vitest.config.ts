@@ -14,6 +14,7 @@ export default defineConfig({
           isolate: false,
         },
       },
+      { test: { ...limits, name: 'web', include: ['web/src/**/*.test.{ts,tsx}'] } },
       { test: { ...limits, name: 'server', include: ['server/src/**/*.test.ts', 'cli/src/**/*.test.ts'] } },
     ],
   },

@@ -17,9 +17,11 @@ import { asBenchRecords, listRecords } from '../store/floorRecords.ts';
 import { type JobFile, jobFile } from '../store/jobFile.ts';
 import {
   appendEdit,
+  appendStep,
   createJob,
   type EditOutcome,
   findJob,
+  knownEdits,
   listJobs,
   setArchived,
   setWantedOn,
@@ -57,6 +59,8 @@ const releaseBody = record({
   revision: revisionNumber(),
   reason: text(0, 300),
 });
+/** A page that was closed leaves no more unsent edits than this. */
+const MOST_KEYS = 500;
 const stepBody = record({ editId: text(8, 64), baseRevision: revisionNumber() });
 const madeBody = record({
   cableIds: list(text(1, 64), { min: 1, max: 800 }),
@@ -211,23 +215,23 @@ export const jobRoutes = new Hono<AppEnv>()
       );
     return c.json({ revision: result.revision }, 200);
   })
+  .get('/:id/edits/known', async (c) => {
+    const keys = (c.req.query('keys') ?? '').split(',');
+    if (keys.length > MOST_KEYS) refuse(422, `keys has ${keys.length} entries; accepted: at most ${MOST_KEYS}`);
+    return c.json({ known: await knownEdits(c.get('db'), c.req.param('id'), keys) });
+  })
   .post('/:id/:way{undo|redo}', body(stepBody), async (c) => {
     const db = c.get('db');
     const way = c.req.param('way') as 'undo' | 'redo';
     const { editId, baseRevision } = c.req.valid('json');
-    const state = await undoState(db, c.req.param('id'), c.get('person').id);
-    const step = state[way];
-    if (!step) refuse(409, `nothing of yours to ${way}`);
-    const result = await appendEdit(db, c.req.param('id'), c.get('person').id, {
-      editId,
-      baseRevision,
-      label: `${way === 'undo' ? 'Undo' : 'Redo'}: ${step.label}`.slice(0, 120),
-      commands: step.commands,
-      way,
-      refersTo: step.revision,
-    });
-    if (result.kind === 'refused')
-      refuse(409, `"${step.label}" can no longer be taken back: somebody changed what it touched`, ...result.problems);
+    const result = await appendStep(db, c.req.param('id'), c.get('person').id, { editId, baseRevision, way });
+    if (result.kind === 'nothing') refuse(409, `nothing of yours to ${way}`);
+    if (result.kind === 'overtaken')
+      refuse(
+        409,
+        `"${result.label}" can no longer be taken back: somebody changed what it touched`,
+        ...result.problems,
+      );
     const done = outcome(result);
     if (done.kind === 'stale')
       return c.json(

@@ -137,6 +137,26 @@ describe('edits', () => {
       409,
     );
   });
+  it('a step whose answer was lost is answered again, not done twice: from twenty hands at once too', async () => {
+    let base = await revision();
+    await mira.post(`/api/jobs/${jobId}/edits`, editOf(base++, [ambient(21)], 'twenty-one'));
+    const ask = () => mira.post(`/api/jobs/${jobId}/undo`, { editId: 'undo-once', baseRevision: base });
+    const answers = await Promise.all(Array.from({ length: 20 }, ask));
+    expect(answers.map((a) => a.status)).toEqual(Array(20).fill(200));
+    expect(new Set(answers.map((a) => a.json.revision))).toEqual(new Set([base + 1]));
+    expect(await revision()).toBe(base + 1);
+    // Long after, with other edits between, it still says what it did then.
+    await mira.post(`/api/jobs/${jobId}/edits`, editOf(base + 1, [ambient(22)]));
+    expect((await ask()).json.revision).toBe(base + 1);
+  });
+  it('a page asks which of the edits it kept have arrived', async () => {
+    const base = await revision();
+    await mira.post(`/api/jobs/${jobId}/edits`, { ...editOf(base, [ambient(23)]), editId: 'arrived-one' });
+    const known = async (keys: string) => mira.get(`/api/jobs/${jobId}/edits/known?keys=${keys}`);
+    expect((await known('arrived-one,never-came')).json).toEqual({ known: ['arrived-one'] });
+    expect((await known('')).json).toEqual({ known: [] });
+    expect((await known(Array(501).fill('k').join())).json.problems.join()).toMatch(/keys has 501 entries/);
+  });
   // And rebuild from snapshots and commands.
   it('revisions are append-only in the database itself', async () => {
     await expect(server.db('edits').where({ job_id: jobId }).update({ label: 'x' })).rejects.toThrow(/append-only/);

@@ -155,6 +155,20 @@ function tryApply(board: Board, commands: Command[]): { board: Board; inverse: C
   }
 }
 
+/** What an edit did when its id was first sent; null where it never was. */
+export async function doneBefore(
+  db: Knex,
+  jobId: string,
+  editId: string,
+): Promise<{ revision: number; board: Board } | null> {
+  const again = await db('edits').where({ job_id: jobId, edit_id: editId }).first();
+  return again ? { revision: again.revision, board: (await boardAt(db, jobId, again.revision))! } : null;
+}
+
+/** Of these edit ids the ones a job has taken. */
+export const knownEdits = async (db: Knex, jobId: string, editIds: readonly string[]): Promise<string[]> =>
+  (await db('edits').where({ job_id: jobId }).whereIn('edit_id', editIds).select('edit_id')).map((r) => r.edit_id);
+
 /**
  * Appends one edit. The job's row is locked, so of two edits on the same revision one is accepted and one is stale.
  * The same edit id sent again answers with what it did the first time.
@@ -165,35 +179,84 @@ export async function appendEdit(
   personId: string,
   request: EditRequest,
 ): Promise<EditOutcome> {
-  return db.transaction(async (trx): Promise<EditOutcome> => {
+  return withJob(db, jobId, request.editId, (trx, job) => append(trx, job, personId, request));
+}
+
+/**
+ * Takes one of a person's own steps back, or does it again. The same id sent again answers with what it did the first
+ * time, whatever there is left to take back by then.
+ * @returns `nothing` where there is no such step
+ */
+export async function appendStep(
+  db: Knex,
+  jobId: string,
+  personId: string,
+  { editId, baseRevision, way }: { editId: string; baseRevision: number; way: 'undo' | 'redo' },
+): Promise<EditOutcome | { kind: 'nothing' } | { kind: 'overtaken'; label: string; problems: string[] }> {
+  return withJob(db, jobId, editId, async (trx, job) => {
+    const step = (await undoState(trx, jobId, personId))[way];
+    if (!step) return { kind: 'nothing' };
+    const done = await append(trx, job, personId, {
+      editId,
+      baseRevision,
+      label: `${way === 'undo' ? 'Undo' : 'Redo'}: ${step.label}`.slice(0, 120),
+      commands: step.commands,
+      way,
+      refersTo: step.revision,
+    });
+    return done.kind === 'refused' ? { kind: 'overtaken', label: step.label, problems: done.problems } : done;
+  });
+}
+
+interface Locked {
+  id: string;
+  revision: number;
+}
+
+/** Works on a job with its row locked, unless this very edit was done before. */
+function withJob<T>(
+  db: Knex,
+  jobId: string,
+  editId: string,
+  work: (trx: Knex.Transaction, job: Locked) => Promise<T>,
+): Promise<T | EditOutcome> {
+  return db.transaction(async (trx) => {
     const job = await trx('jobs').where({ id: jobId }).forUpdate().first();
     if (!job) return { kind: 'noJob' };
-    const again = await trx('edits').where({ job_id: jobId, edit_id: request.editId }).first();
-    if (again)
-      return { kind: 'accepted', revision: again.revision, board: (await boardAt(trx, jobId, again.revision))! };
-    const current = (await boardAt(trx, jobId, job.revision))!;
-    if (request.baseRevision !== job.revision) return { kind: 'stale', revision: job.revision, board: current };
-    const applied = tryApply(current, request.commands);
-    if ('problems' in applied) return { kind: 'refused', problems: applied.problems };
-    const revision = job.revision + 1;
-    await trx('edits').insert({
-      job_id: jobId,
-      revision,
-      edit_id: request.editId,
-      person_id: personId,
-      label: request.label,
-      way: request.way,
-      format_version: BOARD_FORMAT_VERSION,
-      refers_to: request.refersTo,
-      commands: JSON.stringify(request.commands),
-      inverse: JSON.stringify(applied.inverse),
-      pins: JSON.stringify(pinsOf(applied.board, await workshopVersion(trx))),
-    });
-    if (revision % SNAPSHOT_EVERY === 0)
-      await trx('snapshots').insert({ job_id: jobId, revision, board: JSON.stringify(applied.board) });
-    await trx('jobs').where({ id: jobId }).update({ revision });
-    return { kind: 'accepted', revision, board: applied.board };
+    const before = await doneBefore(trx, jobId, editId);
+    return before ? { kind: 'accepted', ...before } : work(trx, job);
   });
+}
+
+async function append(
+  trx: Knex.Transaction,
+  job: Locked,
+  personId: string,
+  request: EditRequest,
+): Promise<EditOutcome> {
+  const jobId = job.id;
+  const current = (await boardAt(trx, jobId, job.revision))!;
+  if (request.baseRevision !== job.revision) return { kind: 'stale', revision: job.revision, board: current };
+  const applied = tryApply(current, request.commands);
+  if ('problems' in applied) return { kind: 'refused', problems: applied.problems };
+  const revision = job.revision + 1;
+  await trx('edits').insert({
+    job_id: jobId,
+    revision,
+    edit_id: request.editId,
+    person_id: personId,
+    label: request.label,
+    way: request.way,
+    format_version: BOARD_FORMAT_VERSION,
+    refers_to: request.refersTo,
+    commands: JSON.stringify(request.commands),
+    inverse: JSON.stringify(applied.inverse),
+    pins: JSON.stringify(pinsOf(applied.board, await workshopVersion(trx))),
+  });
+  if (revision % SNAPSHOT_EVERY === 0)
+    await trx('snapshots').insert({ job_id: jobId, revision, board: JSON.stringify(applied.board) });
+  await trx('jobs').where({ id: jobId }).update({ revision });
+  return { kind: 'accepted', revision, board: applied.board };
 }
 
 export interface Step {

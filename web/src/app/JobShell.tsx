@@ -3,6 +3,8 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { type ComponentType, type ReactNode, useEffect, useMemo, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
+import { JobProvider } from '../session/JobProvider.tsx';
+import { useJob } from '../session/useJob.ts';
 import { BoardStation } from '../stations/board/BoardStation.tsx';
 import { BriefStation } from '../stations/brief/BriefStation.tsx';
 import { CablesStation } from '../stations/cables/CablesStation.tsx';
@@ -16,7 +18,6 @@ import { Problems } from '../ui/Problems.tsx';
 import { RouteCard } from '../ui/RouteCard.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
-import { JobProvider, useJob } from './jobSession.tsx';
 
 const STATION: Readonly<Record<StationName, ComponentType>> = {
   brief: BriefStation,
@@ -112,6 +113,35 @@ function Conflict() {
   );
 }
 
+/** Changes a page that went away had not sent: offered, never sent by themselves. */
+function LeftBehind() {
+  const { left, takeUpLeft } = useJob();
+  if (left.length === 0) return null;
+  return (
+    <div
+      role="alert"
+      className="flex flex-wrap items-center gap-3 border-b border-warning p-3"
+      style={{ background: 'var(--warn-wash)' }}
+    >
+      <span className="flex-1">
+        {left.length === 1 ? 'One change' : `${left.length} changes`} made here before{' '}
+        {left.length === 1 ? 'was' : 'were'} not saved:{' '}
+        {left
+          .map((e) => e.label)
+          .slice(0, 4)
+          .join(', ')}
+        {left.length > 4 && ' …'}
+      </span>
+      <button type="button" className="btn btn-primary btn-sm" onClick={() => takeUpLeft(true)}>
+        Save {left.length === 1 ? 'it' : 'them'} now
+      </button>
+      <button type="button" className="btn btn-sm" onClick={() => takeUpLeft(false)}>
+        Forget {left.length === 1 ? 'it' : 'them'}
+      </button>
+    </div>
+  );
+}
+
 /** Places where findings do not crowd the floor's work: the tray opens on request instead. */
 const TRAY_CLOSED: readonly StationName[] = ['brief', 'power', 'cables', 'test', 'ship'];
 
@@ -125,6 +155,7 @@ function StationFrame({ station }: { station: StationName }) {
     <div className="flex h-full flex-col">
       <JobHeader />
       <Conflict />
+      <LeftBehind />
       <Problems problems={job.problems} onDismiss={job.dismiss} />
       <div className="relative grid min-h-0 flex-1 grid-cols-[172px_minmax(0,1fr)] xl:grid-cols-[204px_minmax(0,1fr)]">
         <div className="flex flex-col border-r border-base-300 bg-base-100">
@@ -136,9 +167,7 @@ function StationFrame({ station }: { station: StationName }) {
               aria-expanded={trayOpen}
               onClick={() => setTrayOpen(!trayOpen)}
             >
-              {trayOpen
-                ? 'Hide findings'
-                : `Findings: ${job.dossier.findings.filter((f) => f.severity !== 'note').length}`}
+              {trayOpen ? 'Hide findings' : `Findings: ${job.findings.filter((f) => f.severity !== 'note').length}`}
             </button>
           )}
         </div>

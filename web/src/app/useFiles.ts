@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useJob } from '../session/useJob.ts';
 import { ApiError, answer, api } from './api.ts';
-import { useJob } from './jobSession.tsx';
 
 /** Files hung on the job: list, add, take off and bring back. */
 export function useFiles() {

@@ -3,8 +3,8 @@ import { stationStatuses } from '@ombrik/core/stations';
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { useJob } from '../session/useJob.ts';
 import { answer, api } from './api.ts';
-import { useJob } from './jobSession.tsx';
 
 /** Floor records of the job, and what they say against the board as it is shown now. */
 export function useFloor() {

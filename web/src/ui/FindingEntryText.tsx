@@ -1,7 +1,7 @@
 import type { FindingEntry } from '@ombrik/core/findings/entries';
 import type { FindingId } from '@ombrik/core/findings/registry';
 import { useEffect, useState } from 'react';
-import { useJob } from '../app/jobSession.tsx';
+import { useJob } from '../session/useJob.ts';
 
 const words = (l: FindingEntry['limits'][number]): string =>
   'value' in l ? `${l.value}${l.unit ? `\u2009${l.unit}` : ''}` : `set by the ${l.setBy}`;

@@ -1,7 +1,7 @@
 import type { Finding } from '@ombrik/core/findings/registry';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useJob } from '../app/jobSession.tsx';
+import { useJob } from '../session/useJob.ts';
 import { FindingEntryText } from './FindingEntryText.tsx';
 
 const WORD = { stop: 'stop', warn: 'warning', note: 'note' } as const;
@@ -73,10 +73,10 @@ function FindingCard({ finding }: { finding: Finding }) {
 
 /** Findings travel with every station, worst first; a fix previews while the pointer rests on it. */
 export function FindingsTray() {
-  const { dossier } = useJob();
+  const { findings } = useJob();
   const [all, setAll] = useState(false);
-  const count = (s: Finding['severity']) => dossier.findings.filter((f) => f.severity === s).length;
-  const shown = all ? dossier.findings : dossier.findings.slice(0, 12);
+  const count = (s: Finding['severity']) => findings.filter((f) => f.severity === s).length;
+  const shown = all ? findings : findings.slice(0, 12);
   return (
     <section aria-label="Findings">
       <h3 className="flex items-baseline justify-between text-[17px]">
@@ -85,15 +85,15 @@ export function FindingsTray() {
           {count('stop')} stop · {count('warn')} warn · {count('note')} note
         </span>
       </h3>
-      {dossier.findings.length === 0 && <p className="dim mt-1">Nothing to complain about on this board.</p>}
+      {findings.length === 0 && <p className="dim mt-1">Nothing to complain about on this board.</p>}
       <ul>
         {shown.map((f) => (
           <FindingCard key={f.id} finding={f} />
         ))}
       </ul>
-      {dossier.findings.length > 12 && (
+      {findings.length > 12 && (
         <button type="button" className="btn btn-xs btn-ghost mt-2" onClick={() => setAll(!all)}>
-          {all ? 'Show the worst only' : `Show all ${dossier.findings.length}`}
+          {all ? 'Show the worst only' : `Show all ${findings.length}`}
         </button>
       )}
     </section>

@@ -1,7 +1,7 @@
 import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 import { NavLink } from 'react-router';
-import { useJob } from '../app/jobSession.tsx';
 import { useFloor } from '../app/useFloor.ts';
+import { useJob } from '../session/useJob.ts';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from './stationMarks.ts';
 
 /** The card that travels with the job: its stations in order, each with its state and a count. */

@@ -1,7 +1,7 @@
 import type { ExplainedInput, Explanation } from '@ombrik/core/explain';
 import { X } from 'lucide-react';
 import { use, useEffect, useState } from 'react';
-import { useJob } from '../app/jobSession.tsx';
+import { useJob } from '../session/useJob.ts';
 import { quantity } from './format.ts';
 import { WhyContext } from './whyContext.ts';
 

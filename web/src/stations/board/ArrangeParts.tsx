@@ -4,7 +4,7 @@ import { TERM_NAMES, type Terms, WISHES } from '@ombrik/core/layout/placement/sc
 import { itemOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import type { Arrangement, Layout } from '../../worker/boardWorker.ts';
 import type { BoardView } from './boardView.ts';
 import { useWidthOf } from './useCableWidths.ts';

@@ -11,7 +11,7 @@ import { moveItems } from '@ombrik/core/layout/moveItem';
 import { itemRect, onPanel, type RectMm } from '@ombrik/core/stages/lengths/geometry';
 import { itemOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from './boardView.ts';
 import { CableLine } from './CableLine.tsx';
 import { cableTags } from './cableTags.ts';

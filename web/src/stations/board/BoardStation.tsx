@@ -3,7 +3,7 @@ import { usedTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import type { Face } from '@ombrik/core/document/panel/panel';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
 import { Tape } from '../../ui/Tape.tsx';
 import { ArrangeParts } from './ArrangeParts.tsx';

@@ -2,7 +2,7 @@ import { pasteItems } from '@ombrik/core/document/item/copyItems';
 import { newId } from '@ombrik/core/document/newId';
 import type { Face } from '@ombrik/core/document/panel/panel';
 import { rectanglePanel } from '@ombrik/core/document/panel/rectanglePanel';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import type { BoardView, Tool } from './boardView.ts';
 import { useCarried } from './carried.ts';
 

@@ -8,7 +8,7 @@ import { cableTypeOf } from '@ombrik/core/stages/sizing/conductors';
 import { takesArea } from '@ombrik/core/stages/terminations/terminates';
 import { sizeText } from '@ombrik/core/tables/awg';
 import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { ConductorTag } from '../../ui/ConductorTag.tsx';
 import { amps, mm, mm2, percent, volts } from '../../ui/format.ts';

@@ -1,7 +1,7 @@
 import type { Item } from '@ombrik/core/document/item/item';
 import { FRAME_POINT_FIELDS } from '@ombrik/core/document/item/itemFields';
 import type { Part } from '@ombrik/core/document/part/part';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { NumberField } from '../../ui/TextField.tsx';
 
 /** How far along the metal each point of a frame lies from where its minus joins: steel has its resistance too. */

@@ -1,6 +1,6 @@
 import type { JoinWay } from '@ombrik/core/circuit/formedLink';
 import type { Cable } from '@ombrik/core/document/cable/cable';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { amps, mm } from '../../ui/format.ts';
 import { useCircuitStudy } from '../circuit/useCircuitStudy.ts';
 

@@ -13,7 +13,7 @@ import {
   withGroups,
 } from '@ombrik/core/layout/arrange';
 import { moveItems } from '@ombrik/core/layout/moveItem';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import type { BoardView } from './boardView.ts';
 import { carry } from './carried.ts';
 import { useWidthOf } from './useCableWidths.ts';

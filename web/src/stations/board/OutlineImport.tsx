@@ -3,7 +3,7 @@ import { newId } from '@ombrik/core/document/newId';
 import type { Panel } from '@ombrik/core/document/panel/panel';
 import type { DrawingFile, FileUnit, ImportedOutline } from '@ombrik/core/drawing/outlineImport';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 

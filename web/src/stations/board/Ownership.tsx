@@ -1,5 +1,5 @@
 import type { Item } from '@ombrik/core/document/item/item';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 /** Whose part it is, and whether anybody can vouch for its rating. */
 export function Ownership({ item }: { item: Item }) {

@@ -2,7 +2,7 @@ import type { Command, SetCommand } from '@ombrik/core/document/commands';
 import type { Face, Panel, PanelMaterial } from '@ombrik/core/document/panel/panel';
 import { PANEL_FIELDS } from '@ombrik/core/document/panel/panelFields';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { OutlineCorners } from './OutlineCorners.tsx';

@@ -1,7 +1,7 @@
 import { partsCsvOf, partsJson, readParts } from '@ombrik/core/devices/partFile';
 import type { Command } from '@ombrik/core/document/commands';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { saveAs } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';

@@ -4,7 +4,7 @@ import { addItem, newItem } from '@ombrik/core/document/item/items';
 import type { Part } from '@ombrik/core/document/part/part';
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 import { PartFiles } from './PartFiles.tsx';

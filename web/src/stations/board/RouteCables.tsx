@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import type { Layout } from '../../worker/boardWorker.ts';
 import { useCableWidths } from './useCableWidths.ts';
 

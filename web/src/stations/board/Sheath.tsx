@@ -1,7 +1,7 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Cable } from '@ombrik/core/document/cable/cable';
 import { joinCables, sheathMates, splitCable } from '@ombrik/core/document/cable/multicore';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 /** Puts wires between the same two parts into one sheathed cable, or takes one apart. */
 export function Sheath({ cable }: { cable: Cable }) {

@@ -3,7 +3,7 @@ import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import type { Item } from '@ombrik/core/document/item/item';
 import { placeItem } from '@ombrik/core/document/item/items';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import type { BoardView } from './boardView.ts';
 
 const SIGN = { plus: '+', minus: '−', none: '·' } as const;

@@ -1,6 +1,6 @@
 import type { Choice, Id } from '@ombrik/core/document/basics';
 import type { Item } from '@ombrik/core/document/item/item';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
 
 /** Every order of a few things; a stud holds four lugs at most. */

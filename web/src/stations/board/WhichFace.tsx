@@ -2,7 +2,7 @@ import type { Cable } from '@ombrik/core/document/cable/cable';
 import { applyCommands } from '@ombrik/core/document/commands';
 import { routeCables } from '@ombrik/core/layout/routeCables';
 import { layBehind, layInFront } from '@ombrik/core/layout/throughHoles';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { useWidthOf } from './useCableWidths.ts';
 
 /** Takes a cable through the board to its other face, or back. */

@@ -1,6 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { useCallback, useMemo } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 const DIAMETER_MM = new Map(genericCatalogue.cableTypes.map((c) => [c.id, c.outerDiameterMm]));
 

@@ -1,7 +1,7 @@
 import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { useRef } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { type BoardView, seenBy } from './boardView.ts';
 
 export interface DrawnCable {

@@ -1,5 +1,5 @@
 import { Navigate, useParams } from 'react-router';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { OrderSheet } from './OrderSheet.tsx';
 import { SurveySheet } from './SurveySheet.tsx';

@@ -1,6 +1,6 @@
 import { briefGaps } from '@ombrik/core/stages/brief/checklist';
 import { Link } from 'react-router';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 /** What nobody has said yet; what Power cannot be trusted without comes first. */
 export function Checklist() {

@@ -8,7 +8,7 @@ import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { answer, api } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { Checklist } from './Checklist.tsx';
 import { FileStrip } from './FileStrip.tsx';

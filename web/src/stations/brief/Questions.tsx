@@ -1,7 +1,7 @@
 import type { Question } from '@ombrik/core/document/brief/brief';
 import { newId } from '@ombrik/core/document/newId';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { TextField } from '../../ui/TextField.tsx';
 
 /** Questions for the customer, and what they said. */

@@ -2,8 +2,8 @@ import { newId } from '@ombrik/core/document/newId';
 import type { FoundCircuit } from '@ombrik/core/document/survey/foundCircuit';
 import { FOUND_CIRCUIT_FIELDS } from '@ombrik/core/document/survey/foundCircuitSchema';
 import { problemsIn } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
 import { useFiles } from '../../app/useFiles.ts';
+import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 

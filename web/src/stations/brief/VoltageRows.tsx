@@ -1,4 +1,4 @@
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { amps, kilograms, mm2, money } from '../../ui/format.ts';
 import { useStudy } from '../power/usePowerStudy.ts';
 

@@ -4,7 +4,7 @@ import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { ConductorTag } from '../../ui/ConductorTag.tsx';
 import { mm } from '../../ui/format.ts';

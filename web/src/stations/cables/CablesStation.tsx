@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
 import { Navigate, useLocation, useParams } from 'react-router';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { CardsSheet } from './CardsSheet.tsx';
 import { CostsSheet } from './CostsSheet.tsx';

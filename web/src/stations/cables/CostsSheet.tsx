@@ -2,7 +2,7 @@ import { costQuantity } from '@ombrik/core/stock/costRollUp';
 import { amountText, signedText } from '@ombrik/core/stock/money';
 import { useQuery } from '@tanstack/react-query';
 import { answer, api, problemsIn } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 
 /** What the job was to cost and what it has cost, line by line, the largest difference first, each explained. */

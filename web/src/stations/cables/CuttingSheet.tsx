@@ -7,7 +7,7 @@ import { format, parseISO } from 'date-fns';
 import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { articleColour } from '../../ui/articleColour.ts';
 import { metres } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';

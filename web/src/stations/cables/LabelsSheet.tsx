@@ -2,7 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { cableLabels, goesRound } from '@ombrik/core/stock/cableLabels';
 import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { PaperView } from '../ship/PaperView.tsx';
 
 const TUBES = [

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 
 /** Everything the job needs by the piece: how many, where it lies, what has been taken. */

@@ -2,7 +2,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
-import { jobQuery, useJob } from '../../app/jobSession.tsx';
+import { jobQuery } from '../../session/JobProvider.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 
 /** Whether the job is on the floor, to which revision, and who let it go there; releasing it makes its needs count. */

@@ -3,7 +3,7 @@ import type { CableStep } from '@ombrik/core/stock/cableSteps';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { answer, api } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 const fetchCutting = (id: string) => answer(api.jobs[':id'].cutting.$get({ param: { id } }));
 

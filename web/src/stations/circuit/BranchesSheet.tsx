@@ -1,6 +1,6 @@
 import { type LoopedBranch, loopedBranches, loopOn } from '@ombrik/core/circuit/branches';
 import type { ReturnWay } from '@ombrik/core/circuit/returns';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { amps, metres, mm2, percent, volts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { DropBar } from './DropBar.tsx';

@@ -1,7 +1,7 @@
 import { freeTerminals, removeConnections } from '@ombrik/core/document/connection/connect';
 import { wireToBlock } from '@ombrik/core/document/item/items';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { ConductorTag } from '../../ui/ConductorTag.tsx';
 import { amps, mm, mm2, percent, volts } from '../../ui/format.ts';

@@ -4,7 +4,7 @@ import { CONDITIONS, type ConditionId } from '@ombrik/core/document/part/part';
 import { CONDITION_WORDS } from '@ombrik/core/stages/control/conditionWords';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { MainsTable } from './MainsTable.tsx';
 
 const WORKED: Readonly<Record<ControlContact['worked'], string>> = {

@@ -1,7 +1,7 @@
 import { faultStory } from '@ombrik/core/circuit/faultStory';
 import type { ScenarioId } from '@ombrik/core/circuit/scenarios';
 import { useMemo, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { amps } from '../../ui/format.ts';
 import { FaultPanel } from './FaultPanel.tsx';
 import { FlowPanel } from './FlowPanel.tsx';

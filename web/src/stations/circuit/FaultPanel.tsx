@@ -1,6 +1,6 @@
 import type { FaultFlow } from '@ombrik/core/circuit/faultFlow';
 import type { FaultStory } from '@ombrik/core/circuit/faultStory';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { amps, seconds } from '../../ui/format.ts';
 import { ProtectionTable } from './ProtectionTable.tsx';

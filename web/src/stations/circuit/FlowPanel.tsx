@@ -2,7 +2,7 @@ import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
 import { voltsAlong } from '@ombrik/core/circuit/voltsAlong';
 import { useMemo, useState } from 'react';
 import { Bar } from 'react-chartjs-2';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { useInks } from '../../ui/charts.ts';
 import { amps, mm2, percent, volts } from '../../ui/format.ts';
 

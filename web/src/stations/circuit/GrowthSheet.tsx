@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
 import { useMe } from '../../app/useMe.ts';
+import { useJob } from '../../session/useJob.ts';
 import { mm2 } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';

@@ -4,7 +4,7 @@ import { removeConnections } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/document/connection/rewire';
 import { useMemo } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 /** What can be done to the chosen line: put a part into it, take an end elsewhere, take it away. */
 export function LineEditing({ cableId }: { cableId: string }) {

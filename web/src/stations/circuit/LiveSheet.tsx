@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { SwitchingOn } from './SwitchingOn.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';

@@ -3,7 +3,7 @@ import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
 import { removeConnections } from '@ombrik/core/document/connection/connect';
 import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { amps, mm2 } from '../../ui/format.ts';
 import { OneLineEdge, type Point } from './OneLineEdge.tsx';
 import { OneLineNode } from './OneLineNode.tsx';

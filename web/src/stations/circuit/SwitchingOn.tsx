@@ -1,6 +1,6 @@
 import { prechargeOf } from '@ombrik/core/circuit/precharge';
 import { useMemo } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { amps, seconds } from '../../ui/format.ts';
 
 /** How an inverter's capacitors are filled before the isolator closes on them. */

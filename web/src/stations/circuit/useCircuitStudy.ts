@@ -3,7 +3,7 @@ import { fingerprint } from '@ombrik/core/document/fingerprint';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type Remote, wrap } from 'comlink';
 import { useMemo } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import type { CircuitStudy } from '../../worker/circuitWorker.ts';
 
 let remote: Remote<CircuitStudy> | null = null;

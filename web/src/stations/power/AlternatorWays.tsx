@@ -2,7 +2,7 @@ import type { AlternatorSource } from '@ombrik/core/document/power/power';
 import { type AlternatorStudy, type AlternatorWay, STEP_H } from '@ombrik/core/power/alternatorWays';
 import { useState } from 'react';
 import { Line } from 'react-chartjs-2';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { useInks } from '../../ui/charts.ts';
 import { amps, percent } from '../../ui/format.ts';
 import { NumberField } from '../../ui/TextField.tsx';

@@ -1,4 +1,4 @@
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 /** What may run together, as sizes and drops are worked out: said, so that nobody has to guess. */
 export function Assumed() {

@@ -1,5 +1,5 @@
 import { Bar } from 'react-chartjs-2';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { useInks } from '../../ui/charts.ts';
 
 /** Power that may be on together in each hour of the day. */

@@ -1,7 +1,7 @@
 import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
 import { LOAD_FIELDS } from '@ombrik/core/document/item/itemFields';
 import { newId } from '@ombrik/core/document/newId';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 
 /** What is said of few loads: season, standby, starting, groups, how it is judged, whose it is. */

@@ -6,7 +6,7 @@ import { removeItems } from '@ombrik/core/document/item/items';
 import { loadPartId } from '@ombrik/core/document/item/loadList';
 import { drawShareOf, hoursPerDayOf } from '@ombrik/core/document/item/usage';
 import { useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { ampHours, watts } from '../../ui/format.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';

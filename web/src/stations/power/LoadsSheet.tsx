@@ -11,7 +11,7 @@ import {
 } from '@ombrik/core/document/item/loadList';
 import { newLoad } from '@ombrik/core/document/item/newLoad';
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { saveAs } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';

@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { LoadsSheet } from './LoadsSheet.tsx';
 import { QuoteSheet } from './QuoteSheet.tsx';

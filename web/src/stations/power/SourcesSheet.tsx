@@ -12,7 +12,7 @@ import {
 import { SETTINGS_FIELDS } from '@ombrik/core/document/settings/settingsFields';
 import { SUN_SOURCE } from '@ombrik/core/power/sunByMonth';
 import { type ReactNode, useState } from 'react';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { percent } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';

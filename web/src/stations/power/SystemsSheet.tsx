@@ -5,7 +5,7 @@ import { HORIZON_YEARS } from '@ombrik/core/power/tenYears';
 import { CHEMISTRY_NAME } from '@ombrik/core/words';
 import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { ampHours, amps, days, kilograms, money, watts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { useStudy } from './usePowerStudy.ts';

@@ -3,7 +3,7 @@ import type { ManyYears } from '@ombrik/core/solvers/energy/manyYears';
 import { proxy } from 'comlink';
 import { useState } from 'react';
 import { Bar, Line } from 'react-chartjs-2';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 import { useInks } from '../../ui/charts.ts';
 import { kilowattHours, money, percent } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';

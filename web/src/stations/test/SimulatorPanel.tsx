@@ -2,7 +2,7 @@ import type { Defect } from '@ombrik/core/stages/bench/simulate';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api } from '../../app/api.ts';
-import { useJob } from '../../app/jobSession.tsx';
+import { useJob } from '../../session/useJob.ts';
 
 /** The simulated meter and board: optional, and with a hidden fault for whoever learns to find one. */
 export function SimulatorPanel({ hidden, meter }: { hidden: boolean; meter: string }) {

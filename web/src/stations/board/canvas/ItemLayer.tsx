@@ -5,7 +5,7 @@ import { spannerMm } from '@ombrik/core/findings/space/no-tool-swing';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { itemOutline } from '@ombrik/core/stages/place/outlines';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
-import { useJob } from '../../../app/jobSession.tsx';
+import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
 import { PartBody } from '../PartShape.tsx';
 

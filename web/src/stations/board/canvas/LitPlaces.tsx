@@ -1,5 +1,5 @@
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
-import { useJob } from '../../../app/jobSession.tsx';
+import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
 
 /** The place of the finding under the pointer: rings round its parts, a glow along its cables, the panel's rim. */

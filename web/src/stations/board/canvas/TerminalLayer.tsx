@@ -3,7 +3,7 @@ import type { Item } from '@ombrik/core/document/item/item';
 import type { Part } from '@ombrik/core/document/part/part';
 import { onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { memo, useCallback, useRef } from 'react';
-import { useJob } from '../../../app/jobSession.tsx';
+import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, seenBy } from '../boardView.ts';
 import { TerminalMark } from '../PartShape.tsx';
 import { onThisPanel } from './ItemLayer.tsx';

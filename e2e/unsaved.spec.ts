@@ -1,0 +1,77 @@
+import { expect, test } from '@playwright/test';
+import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
+
+test('what was not saved is offered after a reload, saved once, and leaving asks before', async ({ page, context }) => {
+  test.setTimeout(90_000);
+  await comeInAs(page, 'Mira Holt');
+  await openJob(page, 'Market cart');
+  await goTo(page, 'Brief');
+  await sheet(page, 'Order');
+  const customer = page.getByLabel('Customer');
+  const before = await customer.inputValue();
+  // The line breaks: what is typed stays on the board and is not saved.
+  await page.route(/\/edits$/, (route) => route.abort());
+  await customer.fill('Orchard at the ford');
+  await customer.blur();
+  await expect(page.getByRole('status').first()).toContainText('not saved');
+  const asked = new Promise<string>((done) =>
+    page.once('dialog', async (dialog) => {
+      done(dialog.type());
+      await dialog.accept();
+    }),
+  );
+  await page.reload();
+  expect(await asked).toBe('beforeunload');
+  // Back again with a line: the server does not have it, so it is offered.
+  await expect(customer).toHaveValue(before);
+  const offer = page.getByRole('alert').filter({ hasText: 'was not saved' });
+  await expect(offer).toContainText('One change');
+  await page.unrouteAll();
+  await offer.getByRole('button', { name: 'Save it now' }).dblclick();
+  await expect(offer).toBeHidden();
+  await saved(page);
+  await expect(customer).toHaveValue('Orchard at the ford');
+  await page.reload();
+  await expect(customer).toHaveValue('Orchard at the ford');
+  await expect(page.getByRole('alert').filter({ hasText: 'not saved' })).toHaveCount(0);
+  // One press, one step: a single undo takes it back.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(customer).toHaveValue(before);
+  await saved(page);
+  await context.close();
+});
+
+test('two people on one board: the one who is late is asked, and nothing of hers is lost', async ({ browser }) => {
+  test.setTimeout(120_000);
+  const [first, second] = [await browser.newContext(), await browser.newContext()];
+  const [mira, jonas] = [await first.newPage(), await second.newPage()];
+  for (const [page, name] of [
+    [mira, 'Mira Holt'],
+    [jonas, 'Jonas Wick'],
+  ] as const) {
+    await comeInAs(page, name);
+    await openJob(page, 'Market cart');
+    await goTo(page, 'Brief');
+    await sheet(page, 'Order');
+  }
+  const place = (page: typeof mira) => page.getByLabel('Where the board goes');
+  // Mira's line is gone while Jonas works.
+  await first.setOffline(true);
+  await mira.getByLabel('Customer').fill('The ferry stall');
+  await mira.getByLabel('Customer').blur();
+  await expect(mira.getByRole('status').first()).toContainText('not saved');
+  await place(jonas).fill('Upper market');
+  await place(jonas).blur();
+  await saved(jonas);
+  await first.setOffline(false);
+  const conflict = mira.getByRole('alert').filter({ hasText: 'Somebody changed this board' });
+  await expect(conflict).toContainText('1 of your changes');
+  await conflict.getByRole('button', { name: 'Apply mine on top' }).click();
+  await saved(mira);
+  await expect(place(mira)).toHaveValue('Upper market');
+  await expect(mira.getByLabel('Customer')).toHaveValue('The ferry stall');
+  await jonas.reload();
+  await expect(jonas.getByLabel('Customer')).toHaveValue('The ferry stall');
+  await first.close();
+  await second.close();
+});
