@@ -4,6 +4,7 @@ import { serve } from '@hono/node-server';
 import pino from 'pino';
 import { startBench } from './bench/benchFixture.ts';
 import { createApp } from './http/app.ts';
+import { forgetOldPresses } from './http/onePress.ts';
 import { migrate, openDatabase } from './store/database.ts';
 import { seedDemo } from './store/seedDemo.ts';
 
@@ -24,6 +25,7 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
 const db = openDatabase(url);
 await migrate(db);
 if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(db))) log.info('seeded the demo workshop');
+await forgetOldPresses(db);
 const bench = await startBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const app = createApp({ db, log, bench, webFolder: existsSync(`${dist}/index.html`) ? dist : null });

@@ -10,6 +10,7 @@ import { benchRoutes } from './benchRoutes.ts';
 import { buyingRoutes } from './buyingRoutes.ts';
 import { cableRoutes } from './cableRoutes.ts';
 import { jobRoutes } from './jobRoutes.ts';
+import { limitedBody } from './limitedBody.ts';
 import { orderRoutes } from './orderRoutes.ts';
 import { paperRoutes } from './paperRoutes.ts';
 import { scanRoutes } from './scanRoutes.ts';
@@ -34,6 +35,7 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
     c.set('db', db);
     await next();
   });
+  app.use('/api/*', limitedBody);
   app.onError((error, c) => {
     if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
     if (error instanceof StoreRefusal) return c.json({ problems: [error.message] }, 409);

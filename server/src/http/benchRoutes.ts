@@ -7,6 +7,7 @@ import { drawDefect, simulatedBoard } from '../bench/benchFixture.ts';
 import { InstrumentError } from '../bench/scpiClient.ts';
 import { addRecord, asBenchRecords, listRecords } from '../store/floorRecords.ts';
 import { fileOr404 } from './jobRoutes.ts';
+import { onePress } from './onePress.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -27,7 +28,7 @@ const simulatorBody = record({ hidden: flag() });
 /** The bench test: readings in order, and the simulated meter. */
 export const benchRoutes = (bench: { fixture: BenchFixture; meter: { host: string; port: number } }) =>
   new Hono<AppEnv>()
-    .use(signedIn)
+    .use(signedIn, onePress)
     .post('/:id/bench/records', body(recordBody), async (c) => {
       const db = c.get('db');
       const input = c.req.valid('json');

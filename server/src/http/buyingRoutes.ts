@@ -16,6 +16,7 @@ import { listStock } from '../store/stock.ts';
 import { readWorkshop } from '../store/workshopStore.ts';
 import { dateText } from './dateText.ts';
 import { fileOr404, revisionIn } from './jobRoutes.ts';
+import { onePress } from './onePress.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -56,7 +57,7 @@ const today = () => new Date().toISOString().slice(0, 10);
 
 /** What to buy, from whom, until when; orders and what has come of them. */
 export const buyingRoutes = new Hono<AppEnv>()
-  .use(signedIn)
+  .use(signedIn, onePress)
   .get('/', async (c) => c.json(await buying(c.get('db'), today())))
   .post('/offers', body(offerBody), async (c) => {
     const db = c.get('db');

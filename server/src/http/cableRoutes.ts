@@ -15,6 +15,7 @@ import { releasedJobs } from '../store/releases.ts';
 import { withRetry } from '../store/retry.ts';
 import { listStock } from '../store/stock.ts';
 import { fileOr404 } from './jobRoutes.ts';
+import { onePress } from './onePress.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -66,7 +67,7 @@ const cableOf = (file: JobFile, id: string) =>
 
 /** Cutting, crimping and what they use: cable by cable, with who and when. */
 export const cableRoutes = new Hono<AppEnv>()
-  .use(signedIn)
+  .use(signedIn, onePress)
   .post('/:id/cables/:cableId/steps', body(stepBody), async (c) => {
     const db = c.get('db');
     const { revision: at, ...wish } = c.req.valid('json');

@@ -31,6 +31,7 @@ import { addRelease, releaseOf, releasesOf } from '../store/releases.ts';
 import { withRetry } from '../store/retry.ts';
 import { releaseAll } from '../store/stock.ts';
 import { dateText } from './dateText.ts';
+import { onePress } from './onePress.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -99,7 +100,7 @@ function outcome(result: EditOutcome) {
 
 /** Jobs, their boards' edits, and ticks from the floor. */
 export const jobRoutes = new Hono<AppEnv>()
-  .use(signedIn)
+  .use(signedIn, onePress)
   .get('/', async (c) => {
     const db = c.get('db');
     const jobs = await listJobs(db);

@@ -3,11 +3,9 @@ import { partIndex } from '@ombrik/core/document/references';
 import { flag, num, oneOfText, record, text } from '@ombrik/core/document/schemaKit';
 import { quoteOf, WORK_KINDS } from '@ombrik/core/power/quote/quote';
 import { Hono } from 'hono';
-import { bodyLimit } from 'hono/body-limit';
 import type { Knex } from 'knex';
 import { quotePaper } from '../papers/quotePaper.ts';
 import {
-  ATTACHMENT_MAX_BYTES,
   addAttachment,
   attachmentProblems,
   listAttachments,
@@ -20,6 +18,7 @@ import { findQuote, keepQuote, listQuotes } from '../store/quotes.ts';
 import { addHours, listHours, pastTimes } from '../store/workHours.ts';
 import { dateText } from './dateText.ts';
 import { fileOr404 } from './jobRoutes.ts';
+import { onePress } from './onePress.ts';
 import { headOf } from './paperRoutes.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
@@ -39,30 +38,23 @@ async function offerOf(db: Knex, file: JobFile) {
 
 /** What hangs on an order beside its board: files, hours worked, versioned offers. */
 export const orderRoutes = new Hono<AppEnv>()
-  .use(signedIn)
+  .use(signedIn, onePress)
   .get('/:id/files', async (c) => c.json({ files: await listAttachments(c.get('db'), c.req.param('id')) }))
-  .post(
-    '/:id/files',
-    bodyLimit({
-      maxSize: ATTACHMENT_MAX_BYTES + 64 * 1024,
-      onError: () => refuse(422, `the file is too large; accepted: at most ${ATTACHMENT_MAX_BYTES / 1024 / 1024} MB`),
-    }),
-    async (c) => {
-      const db = c.get('db');
-      const { job } = await fileOr404(db, c.req.param('id'));
-      const form = await c.req
-        .parseBody()
-        .catch(() => refuse(422, 'the request carries no form; accepted: a form with "file"'));
-      const file = form.file;
-      if (!(file instanceof File)) refuse(422, 'file is missing; accepted: one file in the form');
-      const bytes = new Uint8Array(await file.arrayBuffer());
-      const problems = await attachmentProblems(db, job.id, file.name, bytes);
-      if (problems.length > 0) refuse(422, ...problems);
-      const type = (await typeOfFile(file.name, bytes))!;
-      const id = await addAttachment(db, job.id, c.get('person').id, { name: file.name, type, bytes });
-      return c.json({ id }, 201);
-    },
-  )
+  .post('/:id/files', async (c) => {
+    const db = c.get('db');
+    const { job } = await fileOr404(db, c.req.param('id'));
+    const form = await c.req
+      .parseBody()
+      .catch(() => refuse(422, 'the request carries no form; accepted: a form with "file"'));
+    const file = form.file;
+    if (!(file instanceof File)) refuse(422, 'file is missing; accepted: one file in the form');
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const problems = await attachmentProblems(db, job.id, file.name, bytes);
+    if (problems.length > 0) refuse(422, ...problems);
+    const type = (await typeOfFile(file.name, bytes))!;
+    const id = await addAttachment(db, job.id, c.get('person').id, { name: file.name, type, bytes });
+    return c.json({ id }, 201);
+  })
   .get('/:id/files/:fileId', async (c) => {
     const file = await readAttachment(c.get('db'), c.req.param('id'), c.req.param('fileId'));
     if (!file) refuse(404, 'no such file on this job');

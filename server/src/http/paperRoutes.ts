@@ -26,6 +26,7 @@ import { listRecords } from '../store/floorRecords.ts';
 import type { JobFile } from '../store/jobFile.ts';
 import { listStock } from '../store/stock.ts';
 import { fileOr404, revisionIn } from './jobRoutes.ts';
+import { onePress } from './onePress.ts';
 import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -51,7 +52,7 @@ const attachment = (name: string, type: string, inline = false) => ({
 });
 
 /** Papers as PDF, lists as CSV, the board as JSON; each names the revision it was made from. */
-export const paperRoutes = new Hono<AppEnv>().use(signedIn).get('/:id/out/:name', async (c) => {
+export const paperRoutes = new Hono<AppEnv>().use(signedIn, onePress).get('/:id/out/:name', async (c) => {
   const db = c.get('db');
   const file = await fileOr404(db, c.req.param('id'), revisionIn(c.req.query('revision')));
   const name = c.req.param('name');

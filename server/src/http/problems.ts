@@ -4,7 +4,7 @@ import { validator } from 'hono/validator';
 import type { Schema } from 'yup';
 
 /** A refusal with a plain list of what is wrong. */
-export function refuse(status: 400 | 401 | 403 | 404 | 409 | 422 | 502, ...problems: string[]): never {
+export function refuse(status: 400 | 401 | 403 | 404 | 409 | 413 | 422 | 502, ...problems: string[]): never {
   throw new HTTPException(status, { res: Response.json({ problems }, { status }) });
 }
 

@@ -1,11 +1,12 @@
 import { scanTarget } from '@ombrik/core/stock/scan';
 import { Hono } from 'hono';
 import { jobFile } from '../store/jobFile.ts';
+import { onePress } from './onePress.ts';
 import { refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
 /** Where a scanned code leads: a cable's card, or a thing in the store. */
-export const scanRoutes = new Hono<AppEnv>().use(signedIn).get('/', async (c) => {
+export const scanRoutes = new Hono<AppEnv>().use(signedIn, onePress).get('/', async (c) => {
   const db = c.get('db');
   const said = c.req.query('code') ?? '';
   const target = scanTarget(said);

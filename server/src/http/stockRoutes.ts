@@ -23,6 +23,7 @@ import {
   take,
 } from '../store/stock.ts';
 import { readWorkshop } from '../store/workshopStore.ts';
+import { onePress } from './onePress.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -62,7 +63,7 @@ async function jobOr404(db: Knex, id: string | null): Promise<void> {
 
 /** The store: what lies where, what comes in and goes out. Nothing is edited; a mistake is corrected by another record. */
 export const stockRoutes = new Hono<AppEnv>()
-  .use(signedIn)
+  .use(signedIn, onePress)
   .get('/', async (c) => {
     const db = c.get('db');
     const articleById = articleFinder(await workshopOf(db));

@@ -7,6 +7,7 @@ import { GAUGE_SIZES } from '@ombrik/core/tables/awg';
 import { STANDARD_AREAS_MM2 } from '@ombrik/core/tables/conductorResistance';
 import { Hono } from 'hono';
 import { readWorkshop, setWorkshopValues } from '../store/workshopStore.ts';
+import { onePress } from './onePress.ts';
 import { body, refuse } from './problems.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
@@ -55,7 +56,7 @@ const settings = record({
 
 /** What one workshop holds true for all its boards. Only a designer changes it; every change is a new version. */
 export const workshopRoutes = new Hono<AppEnv>()
-  .use(signedIn)
+  .use(signedIn, onePress)
   .get('/', async (c) => c.json({ workshop: (await readWorkshop(c.get('db')))?.values ?? null }))
   .post('/', body(settings), async (c) => {
     if (c.get('person').role !== 'designer') refuse(403, 'only a designer changes the settings of the workshop');

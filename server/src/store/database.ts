@@ -3,6 +3,7 @@ import pg from 'pg';
 import * as first from './migrations/001_first.ts';
 import * as briefAndPower from './migrations/002_brief_and_power.ts';
 import * as storeAndBuying from './migrations/003_store_and_buying.ts';
+import * as presses from './migrations/004_presses.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -11,6 +12,7 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '001_first', module: first },
   { name: '002_brief_and_power', module: briefAndPower },
   { name: '003_store_and_buying', module: storeAndBuying },
+  { name: '004_presses', module: presses },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

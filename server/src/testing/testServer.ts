@@ -30,10 +30,14 @@ export async function freshDatabase(): Promise<{ url: string; drop: () => Promis
   };
 }
 
+let counter = 0;
+
 export interface Client {
+  cookie: string;
   get(path: string): Promise<{ status: number; json: any; response: Response }>;
-  post(path: string, body: unknown): Promise<{ status: number; json: any; response: Response }>;
-  upload(path: string, name: string, bytes: Buffer): Promise<{ status: number; json: any }>;
+  /** A key of its own unless one is given. */
+  post(path: string, body: unknown, key?: string): Promise<{ status: number; json: any; response: Response }>;
+  upload(path: string, name: string, bytes: Buffer, key?: string): Promise<{ status: number; json: any }>;
 }
 
 /** The application against a real database, called without a network. */
@@ -43,21 +47,31 @@ export async function testServer() {
   await migrate(db);
   await seedDemo(db);
   const bench = await startBench();
-  const app = createApp({ db, log: pino({ level: 'silent' }), bench, webFolder: null });
+  const app = createApp({ db, log: pino({ level: process.env.LOG_LEVEL ?? 'silent' }), bench, webFolder: null });
   const clientWith = (cookie: string): Client => {
     const call = async (path: string, init: RequestInit) => {
-      const response = await app.request(path, { ...init, headers: { 'content-type': 'application/json', cookie } });
+      const headers = { 'content-type': 'application/json', cookie, ...(init.headers as Record<string, string>) };
+      const response = await app.request(path, { ...init, headers });
       const text = response.headers.get('content-type')?.includes('json') ? await response.clone().json() : null;
       return { status: response.status, json: text, response };
     };
     return {
+      cookie,
       get: (path) => call(path, {}),
-      post: (path, body) =>
-        call(path, { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) }),
-      upload: async (path, name, bytes) => {
+      post: (path, body, key = `press-${counter++}-${process.pid}`) =>
+        call(path, {
+          method: 'POST',
+          headers: { 'idempotency-key': key },
+          body: typeof body === 'string' ? body : JSON.stringify(body),
+        }),
+      upload: async (path, name, bytes, key = `press-${counter++}-${process.pid}`) => {
         const form = new FormData();
         form.set('file', new File([new Uint8Array(bytes)], name));
-        const response = await app.request(path, { method: 'POST', body: form, headers: { cookie } });
+        const response = await app.request(path, {
+          method: 'POST',
+          body: form,
+          headers: { cookie, 'idempotency-key': key },
+        });
         return { status: response.status, json: await response.json() };
       },
     };
@@ -67,6 +81,7 @@ export async function testServer() {
     return clientWith(response.headers.get('set-cookie')!.split(';')[0]!);
   };
   return {
+    app,
     db,
     bench,
     nobody: clientWith(''),
@@ -79,7 +94,6 @@ export async function testServer() {
   };
 }
 
-let counter = 0;
 export const editOf = (baseRevision: number, commands: Command[], label = 'test') => ({
   editId: `edit-${process.pid}-${counter++}`,
   baseRevision,

@@ -201,10 +201,21 @@ const NO_LOAD_A = 1e-6;
 /** Voltages smaller than this drive no fault worth the name, V. */
 const LEAST_V = 0.5;
 
+const knownNearest = new WeakMap<FaultNet, { backs: Backs; nearest: readonly number[] }>();
+
+function nearestTo(net: FaultNet, backs: Backs): readonly number[] {
+  let known = knownNearest.get(net);
+  if (known?.backs !== backs) {
+    known = { backs, nearest: net.nearest(backs.strong) };
+    knownNearest.set(net, known);
+  }
+  return known.nearest;
+}
+
 /** The strongest short at a place of a fault network; null where nothing stiff feeds it. */
 export function strongestShort(net: FaultNet, node: number, backs: Backs): Short | null {
   let [best, mostA] = [-1, 0];
-  for (const back of backs.strong) {
+  for (const back of nearestTo(net, backs)) {
     if (!(net.openV(node, back) > LEAST_V)) continue;
     const currentA = net.shortA(node, back);
     if (currentA > mostA) [best, mostA] = [back, currentA];

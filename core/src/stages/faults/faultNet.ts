@@ -30,6 +30,11 @@ export interface FaultNet {
   sourceA(source: number, short: Short): number;
   /** Resistance of a branch as it stands in this corner, Ω. */
   ohmOf(branch: number): number;
+  /**
+   * Of some ways back those that can draw most: one that hangs on the same place of the core with no less resistance and
+   * no lower voltage than another never does.
+   */
+  nearest(backs: readonly number[]): readonly number[];
   /** Voltage between two places with nothing shorted and nothing drawn, V; NaN where no core joins them. */
   openV(node: number, back: number): number;
 }
@@ -151,6 +156,20 @@ export function faultNet(shape: FaultShape, corner: Corner): FaultNet {
     shortA,
     openV,
     ohmOf: (branch) => ohm[branch]!,
+    nearest(backs) {
+      const betters = (i: number, j: number): boolean => {
+        if (stubOhm[i]! > stubOhm[j]! || liftV[i]! > liftV[j]!) return false;
+        return stubOhm[i]! < stubOhm[j]! || liftV[i]! < liftV[j]! || backs.indexOf(i) < backs.indexOf(j);
+      };
+      const byAnchor = new Map<number, number[]>();
+      for (const back of backs) {
+        const own = byAnchor.get(anchorOf[back]!) ?? [];
+        if (own.some((o) => betters(o, back))) continue;
+        byAnchor.set(anchorOf[back]!, [...own.filter((o) => !betters(back, o)), back]);
+      }
+      const left = new Set([...byAnchor.values()].flat());
+      return backs.filter((b) => left.has(b));
+    },
     currentIn(branch, { unitV, totalA, node, back }) {
       if (!closed[branch]) return 0;
       const { a, b } = branches[branch]!;

@@ -101,21 +101,61 @@ function measureIn(
   return [heaviest ?? withInverters ?? quiet, quiet];
 }
 
+/** A drop past its limit, as it is reckoned while sizes grow for it. */
+interface Over {
+  drop: FlowDrop;
+  lostV: number;
+  /** What it passes, each once. */
+  way: WorkingCable[];
+}
+
+/** Every drop with what lies on its way, and the other way round. */
+function waysOf(state: SizingState): { overs: Over[]; through: Map<WorkingCable, { over: Over; amps: number }[]> } {
+  const indexOf = new Map(state.flows.map((f, i) => [f.key, i]));
+  const through = new Map<WorkingCable, { over: Over; amps: number }[]>();
+  const overs = state.drops.map((drop): Over => {
+    const work = state.works[drop.work]!;
+    const f = indexOf.get(drop.key)!;
+    const share = shareIn(state, work, f);
+    const { branchA } = drop.way === 'charge' ? work.charging : state.flows[f]!.apart ? work.operating : work.quiet;
+    const over: Over = { drop, lostV: drop.plusDropV + drop.minusDropV, way: [] };
+    for (let b = 0; b < share.length; b++) {
+      const cable = passes(share, b) ? state.cableOfBranch.get(b) : undefined;
+      if (!cable) continue;
+      const amps = Math.abs(share[b]! * branchA[b]!);
+      const own = through.get(cable);
+      const last = own?.at(-1);
+      // Both cores of one cable may carry it.
+      if (last?.over === over) last.amps += amps;
+      else {
+        over.way.push(cable);
+        if (own) own.push({ over, amps });
+        else through.set(cable, [{ over, amps }]);
+      }
+    }
+    return over;
+  });
+  return { overs, through };
+}
+
 interface Step {
   cable: WorkingCable;
   next: number;
   merit: number;
 }
 
-/** What the next size of a cable on a flow's way saves, in volts for the copper it adds; null where it is no way out. */
-function stepOf(cable: WorkingCable, share: Float64Array): Step | null {
+/** Ohms of the cables as they stand, worked out once a size. */
+type OhmOf = (cable: WorkingCable) => number;
+
+/** What the next size of a cable saves, in volts for the copper it adds; null where it is at its largest. */
+function stepOf(cable: WorkingCable, ohmOf: OhmOf): Step | null {
   const next = nextArea(cable);
-  const through = Math.max(0, ...cable.branches.map((b) => (passes(share, b) ? Math.abs(share[b]!) : 0)));
-  if (through === 0 || next === undefined) return null;
-  const ohm = conductorResistance.compute(resistanceInputs(cable, loadedC(cable)));
-  const saved = ohm * (1 - cable.areaMm2 / next) * cable.designCurrentA;
+  if (next === undefined) return null;
+  const saved = ohmOf(cable) * (1 - cable.areaMm2 / next) * cable.designCurrentA;
   return { cable, next, merit: saved / ((next - cable.areaMm2) * cable.lengthMm) };
 }
+
+const ohmNow = (cable: WorkingCable): number => conductorResistance.compute(resistanceInputs(cable, loadedC(cable)));
 
 const better = (a: Step, b: Step): boolean =>
   a.merit > b.merit * GREATER || (a.merit > b.merit / GREATER && a.cable.cable.id < b.cable.cable.id);
@@ -124,41 +164,70 @@ const better = (a: Step, b: Step): boolean =>
 const WORTH_SHARE = 0.2;
 
 /** Volts a cable on a flow's way loses, and what it would lose at its largest. */
-function lossOf(cable: WorkingCable): { nowV: number; leastV: number } {
-  const nowV = conductorResistance.compute(resistanceInputs(cable, loadedC(cable))) * cable.designCurrentA;
+function lossOf(cable: WorkingCable, ohmOf: OhmOf): { nowV: number; leastV: number } {
+  const nowV = ohmOf(cable) * cable.designCurrentA;
   const largest = cable.locked ? cable.areaMm2 : Math.max(cable.areaMm2, cable.candidates.areasMm2.at(-1) ?? 0);
   return { nowV, leastV: (nowV * cable.areaMm2) / largest };
 }
 
+/** The step that saves most for its copper on the way of a drop; null where none is left. */
+function bestStep({ drop, lostV, way }: Over, grown: ReadonlySet<WorkingCable>, ohmOf: OhmOf): Step | null {
+  const losses = way.map((cable) => lossOf(cable, ohmOf));
+  const couldSaveV = losses.reduce((s, l) => s + l.nowV - l.leastV, 0);
+  const outOfReach = lostV - couldSaveV > drop.limitShare * drop.systemVoltageV;
+  let asThickMm2 = Number.NEGATIVE_INFINITY;
+  if (outOfReach)
+    way.forEach((cable, i) => {
+      if (losses[i]!.nowV >= WORTH_SHARE * lostV) asThickMm2 = Math.max(asThickMm2, cable.areaMm2);
+    });
+  let best: Step | null = null;
+  way.forEach((cable, i) => {
+    if (cable.locked || grown.has(cable)) return;
+    const step = stepOf(cable, ohmOf);
+    if (step && outOfReach && losses[i]!.nowV < WORTH_SHARE * lostV && step.next > asThickMm2) return;
+    if (step && (best === null || better(step, best))) best = step;
+  });
+  return best;
+}
+
+/** Passes over all drops between two solutions of the network: about as many as a cable has sizes. */
+const MOST_PASSES = 12;
+
 /**
- * For each consumer over its limit, one cable on its way grows: the most volts saved per copper. Where not even the
- * largest sizes would meet the limit, only what makes much of the drop grows on, and the rest no thicker than that.
- * @returns whether one grew
+ * Sizes grow until every drop is kept as far as it can be reckoned from the last solution: in each pass one cable on the
+ * way of each consumer over its limit, the most volts saved per copper. Where not even the largest sizes would meet the
+ * limit, only what makes much of the drop grows on, and the rest no thicker than that. What the reckoning misses is seen
+ * when the network is solved again. @returns whether one grew
  */
 export function growForDrop(state: SizingState): boolean {
-  const grown = new Set<WorkingCable>();
-  for (const drop of state.drops) {
-    if (drop.share <= drop.limitShare * GREATER) continue;
-    const share = shareIn(
-      state,
-      state.works[drop.work]!,
-      state.flows.findIndex((x) => x.key === drop.key),
-    );
-    const onWay = state.cables.filter((c) => c.branches.some((b) => passes(share, b)));
-    const lostV = drop.plusDropV + drop.minusDropV;
-    const couldSaveV = onWay.reduce((s, c) => s + lossOf(c).nowV - lossOf(c).leastV, 0);
-    const outOfReach = lostV - couldSaveV > drop.limitShare * drop.systemVoltageV;
-    const asThickMm2 = Math.max(...onWay.filter((c) => lossOf(c).nowV >= WORTH_SHARE * lostV).map((c) => c.areaMm2));
-    let best: Step | null = null;
-    for (const cable of onWay) {
-      if (cable.locked || grown.has(cable)) continue;
-      const step = stepOf(cable, share);
-      if (step && outOfReach && lossOf(cable).nowV < WORTH_SHARE * lostV && step.next > asThickMm2) continue;
-      if (step && (best === null || better(step, best))) best = step;
+  if (!state.drops.some((d) => d.share > d.limitShare * GREATER)) return false;
+  const { overs, through } = waysOf(state);
+  const known = new Map<WorkingCable, number>();
+  const ohmOf = (cable: WorkingCable): number => {
+    let ohm = known.get(cable);
+    if (ohm === undefined) {
+      ohm = ohmNow(cable);
+      known.set(cable, ohm);
     }
-    if (!best) continue;
-    grow(best.cable, best.next, drop.itemId);
-    grown.add(best.cable);
+    return ohm;
+  };
+  let any = false;
+  for (let pass = 0; pass < MOST_PASSES; pass++) {
+    const grown = new Set<WorkingCable>();
+    for (const over of overs) {
+      const { drop, lostV } = over;
+      if (lostV <= drop.limitShare * drop.systemVoltageV * GREATER) continue;
+      const best = bestStep(over, grown, ohmOf);
+      if (!best) continue;
+      const before = ohmOf(best.cable);
+      grow(best.cable, best.next, drop.itemId);
+      grown.add(best.cable);
+      known.delete(best.cable);
+      const savedOhm = before - ohmOf(best.cable);
+      for (const t of through.get(best.cable)!) t.over.lostV -= savedOhm * t.amps;
+    }
+    if (grown.size === 0) break;
+    any = true;
   }
-  return grown.size > 0;
+  return any;
 }

@@ -95,27 +95,34 @@ export function judgeFaults(state: SizingState, faults: FaultModel): void {
 }
 
 /**
- * A conductor that would not survive a short takes the next size, and so does one that carries less than what feeds it
+ * A conductor that would not survive a short takes the next size that does, and so does one that carries less than what feeds it
  * holds where nothing else guards it. @returns whether one grew
  */
 export function growForFault(state: SizingState, faults: FaultModel): boolean {
   judgeFaults(state, faults);
+  const endOf = sideEnds(protectorAt(state));
   let grew = false;
   for (const cable of state.cables) {
-    let burns = false;
-    for (const b of cable.branches) {
-      const own = state.exposures[b]!;
-      if (own.some((e) => e.verdict === 'burns')) burns = true;
-      if (state.guards[b] || state.polarityOf[b] === 'minus') continue;
-      const held = heldFromBehind(own);
-      if (held && Math.min(held.holdsA, endHoldsA(state, b)) > ampacityAt(cable, cable.areaMm2) * GREATER) burns = true;
+    // As far as this very fault asks: what more flows through the thicker one is seen when the faults are solved again.
+    while (!cable.locked && burns(state, cable)) {
+      const next = nextArea(cable);
+      if (next === undefined) break;
+      grow(cable, next, 'fault');
+      grew = true;
+      for (const b of cable.branches) state.exposures[b] = exposuresOf(state, faults, b, cable, endOf);
     }
-    const next = burns && !cable.locked ? nextArea(cable) : undefined;
-    if (next === undefined) continue;
-    grow(cable, next, 'fault');
-    grew = true;
   }
   return grew;
+}
+
+function burns(state: SizingState, cable: WorkingCable): boolean {
+  return cable.branches.some((b) => {
+    const own = state.exposures[b]!;
+    if (own.some((e) => e.verdict === 'burns')) return true;
+    if (state.guards[b] || state.polarityOf[b] === 'minus') return false;
+    const held = heldFromBehind(own);
+    return held !== null && Math.min(held.holdsA, endHoldsA(state, b)) > ampacityAt(cable, cable.areaMm2) * GREATER;
+  });
 }
 
 /**

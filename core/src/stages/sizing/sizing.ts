@@ -16,8 +16,8 @@ import { solveDesign } from './solveDesign.ts';
 import { branchOhm, startState } from './state.ts';
 import { trimForDrop } from './trimForDrop.ts';
 
-/** Stated cap: every round grows at least one size or ends, so this is reached only by very large boards. */
-export const ROUND_CAP = 400;
+/** Stated cap: every round grows many sizes or ends, so this is reached only by very large boards. */
+export const ROUND_CAP = 60;
 
 /** What sizing comes to, and the hot network it settled on: the stages after it need not build that again. */
 export interface Sizing {

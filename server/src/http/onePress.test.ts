@@ -1,0 +1,369 @@
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import { choiceOf, planCuts } from '@ombrik/core/stock/cutPlan';
+import { rodsOf } from '@ombrik/core/stock/rods';
+import { marketCartBoard } from '@ombrik/demo/marketCart';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { articleFinder } from '../store/articles.ts';
+import { type Client, testServer } from '../testing/testServer.ts';
+
+let server: Awaited<ReturnType<typeof testServer>>;
+let people: Client[];
+let mira: Client;
+const known: Record<string, string> = {};
+beforeAll(async () => {
+  server = await testServer();
+  mira = await server.as('pe_designer');
+  people = await Promise.all(Array.from({ length: 20 }, () => server.as('pe_designer')));
+  const { jobs } = (await mira.get('/api/jobs')).json;
+  known.job = jobs.find((j: { jobName: string }) => j.jobName === 'Market cart box').id;
+});
+afterAll(() => server.close());
+
+let n = 0;
+const own = () => `test-key-${n++}`;
+const revision = async () => (await mira.get(`/api/jobs/${known.job}`)).json.revision as number;
+const pile = async (unit: 'mm' | 'pcs') => {
+  const { stock } = (await mira.get('/api/stock')).json;
+  return stock.find(
+    (s: { unit: string; onHand: number; reserved: number }) => s.unit === unit && s.onHand - s.reserved > 20,
+  ).id;
+};
+const move = async (stockId: string) => (await mira.get(`/api/stock/${stockId}/moves`)).json.moves.at(-1).id;
+const purchase = async () =>
+  (
+    await mira.post('/api/buying/purchases', {
+      supplier: 'Bell & Rope',
+      note: '',
+      expectedOn: null,
+      lines: [{ articleId: 'pvc70-95/RD', packs: 2, packQuantity: 10_000, packPrice: 40 }],
+    })
+  ).json.id;
+interface Press {
+  path: string | (() => Promise<string>);
+  body: unknown | (() => Promise<unknown>);
+  /** Which table tells of it, and by how many rows it grows; left out where it changes what is there. */
+  grows?: [table: string, rows: number];
+}
+const job = (rest: string) => () => Promise.resolve(`/api/jobs/${known.job}${rest}`);
+const ambient = (value: number) => [{ kind: 'setBrief', field: 'ambientC', value }];
+
+/** One press for every changing route of the table, as a hand would make it. */
+const PRESSES: Readonly<Record<string, Press>> = {
+  '/api/jobs': {
+    path: '/api/jobs',
+    body: {
+      jobName: 'Twice pressed',
+      customer: '',
+      place: '',
+      systemVoltageV: 12,
+      chemistry: 'lifepo4',
+      profileId: 'craft-iso',
+      wantedOn: null,
+      template: '',
+    },
+    grows: ['jobs', 1],
+  },
+  '/api/jobs/import': { path: '/api/jobs/import', body: marketCartBoard(), grows: ['jobs', 1] },
+  '/api/jobs/:id/duplicate': { path: job('/duplicate'), body: {}, grows: ['jobs', 1] },
+  '/api/jobs/:id/wanted': { path: job('/wanted'), body: { wantedOn: '2027-01-20' } },
+  '/api/jobs/:id/edits': {
+    path: job('/edits'),
+    body: async () => ({ editId: own(), baseRevision: await revision(), label: 'a', commands: ambient(31) }),
+    grows: ['edits', 1],
+  },
+  '/api/jobs/:id/:way{undo|redo}': {
+    path: job('/undo'),
+    body: async () => ({ editId: own(), baseRevision: await revision() }),
+    grows: ['edits', 1],
+  },
+  '/api/jobs/:id/release': {
+    path: job('/release'),
+    body: async () => ({ way: 'release', revision: await revision(), reason: 'to be built' }),
+    grows: ['releases', 1],
+  },
+  '/api/jobs/:id/made': {
+    path: job('/made'),
+    body: async () => ({ cableIds: ['cb_1', 'cb_2'], made: true, revision: await revision() }),
+  },
+  '/api/jobs/:id/bench/records': {
+    path: job('/bench/records'),
+    body: async () => {
+      const { dossier, revision: at } = (await mira.get(`/api/jobs/${known.job}/dossier`)).json;
+      const { bench } = (await mira.get(`/api/jobs/${known.job}/floor`)).json;
+      const done = new Set(bench.map((r: { entityId: string }) => r.entityId));
+      const step = dossier.bench.find((s: { id: string; role: string }) => s.role === 'tester' && !done.has(s.id));
+      return {
+        stepId: step.id,
+        revision: at,
+        value: step.method === 'reading' ? (step.expected ?? 0) : null,
+        found: step.method === 'confirm' ? 'good' : null,
+        note: '',
+        method: step.method === 'confirm' ? 'eye' : 'typed',
+      };
+    },
+    grows: ['floor_records', 1],
+  },
+  '/api/jobs/:id/bench/measure': {
+    path: job('/bench/measure'),
+    body: async () => {
+      const { dossier, revision: at } = (await mira.get(`/api/jobs/${known.job}/dossier`)).json;
+      return { stepId: dossier.bench.find((s: { method: string }) => s.method === 'reading').id, revision: at };
+    },
+  },
+  '/api/jobs/:id/bench/simulator': { path: job('/bench/simulator'), body: { hidden: true } },
+  '/api/jobs/:id/files/:fileId/removed': {
+    path: async () => {
+      const { json } = await mira.upload(`/api/jobs/${known.job}/files`, 'note.txt', Buffer.from('board by the door'));
+      return `/api/jobs/${known.job}/files/${json.id}/removed`;
+    },
+    body: { removed: true },
+  },
+  '/api/jobs/:id/hours': {
+    path: job('/hours'),
+    body: { kind: 'design', hours: 2, workedOn: '2026-11-20', note: '' },
+    grows: ['work_hours', 1],
+  },
+  '/api/jobs/:id/quotes': {
+    path: job('/quotes'),
+    body: async () => ({ revision: await revision(), note: 'first' }),
+    grows: ['quotes', 1],
+  },
+  '/api/jobs/:id/cables/:cableId/steps': {
+    path: job('/cables/cb_3/steps'),
+    body: async () => ({
+      step: 'cut',
+      done: true,
+      revision: await revision(),
+      pullsN: [],
+      fromStockId: null,
+      key: own(),
+    }),
+  },
+  '/api/jobs/:id/cables/:cableId/again': {
+    path: job('/cables/cb_3/again'),
+    body: async () => ({
+      reason: 'too short',
+      scrap: 'bin',
+      remnantMm: 0,
+      bin: '',
+      revision: await revision(),
+      key: own(),
+    }),
+  },
+  '/api/jobs/:id/cutting': {
+    path: job('/cutting'),
+    body: async () => {
+      const { jobs, stock } = (await mira.get(`/api/jobs/${known.job}/cutting`)).json;
+      const mine = jobs.find((j: { jobId: string }) => j.jobId === known.job);
+      const plan = planCuts(
+        mine.pieces,
+        rodsOf(stock, new Set([known.job!])),
+        articleFinder(defaultWorkshop),
+        defaultWorkshop,
+      );
+      return { jobs: [{ jobId: mine.jobId, revision: mine.revision }], groups: choiceOf(plan), key: own() };
+    },
+    grows: ['cut_plans', 1],
+  },
+  '/api/jobs/:id/picking': {
+    path: job('/picking'),
+    body: async () => ({ way: 'take', articleId: null, revision: await revision(), key: own() }),
+  },
+  '/api/jobs/:id/archive': { path: job('/archive'), body: { archived: true } },
+  '/api/stock/receive': {
+    path: '/api/stock/receive',
+    body: async () => ({
+      articleId: 'pvc70-95/RD',
+      quantity: 10_000,
+      times: 2,
+      bin: 'A1',
+      cost: 60,
+      boughtMm: null,
+      widthMm: null,
+      heightMm: null,
+      note: '',
+      key: own(),
+    }),
+    grows: ['stock', 2],
+  },
+  '/api/stock/levels': { path: '/api/stock/levels', body: { articleId: 'pvc70-95/RD', low: 5000 } },
+  '/api/stock/:id/take': {
+    path: async () => `/api/stock/${await pile('mm')}/take`,
+    body: async () => ({ quantity: 10, jobId: null, note: '', key: own() }),
+    grows: ['stock_moves', 1],
+  },
+  '/api/stock/:id/scrap': {
+    path: async () => `/api/stock/${await pile('mm')}/scrap`,
+    body: async () => ({ quantity: 3, note: 'kinked', key: own() }),
+    grows: ['stock_moves', 1],
+  },
+  '/api/stock/:id/reserve': {
+    path: async () => `/api/stock/${await pile('pcs')}/reserve`,
+    body: async () => ({ quantity: 2, jobId: known.job, key: own() }),
+    grows: ['stock_moves', 1],
+  },
+  '/api/stock/:id/release': {
+    path: async () => {
+      const id = await pile('pcs');
+      await mira.post(`/api/stock/${id}/reserve`, { quantity: 1, jobId: known.job, key: own() });
+      return `/api/stock/${id}/release`;
+    },
+    body: async () => ({ jobId: known.job, key: own() }),
+    grows: ['stock_moves', 1],
+  },
+  '/api/stock/:id/count': {
+    path: async () => `/api/stock/${await pile('pcs')}/count`,
+    body: async () => ({ counted: 400, note: '', key: own() }),
+    grows: ['stock_moves', 1],
+  },
+  '/api/stock/:id/move': {
+    path: async () => `/api/stock/${await pile('pcs')}/move`,
+    body: async () => ({ bin: 'B7', key: own() }),
+    grows: ['stock_moves', 1],
+  },
+  '/api/stock/correct': {
+    path: '/api/stock/correct',
+    body: async () => {
+      const id = await pile('pcs');
+      await mira.post(`/api/stock/${id}/take`, { quantity: 1, jobId: null, note: '', key: own() });
+      return { moveId: await move(id), note: 'not mine', key: own() };
+    },
+    grows: ['stock_moves', 1],
+  },
+  '/api/buying/offers': {
+    path: '/api/buying/offers',
+    body: { articleId: 'pvc70-95/RD', supplier: 'Ferry Wire', packQuantity: 25_000, packPrice: 90, leadDays: 3 },
+    grows: ['offers', 1],
+  },
+  '/api/buying/offers/import': {
+    path: '/api/buying/offers/import',
+    body: { csv: 'article,supplier,pack,price,lead_days\npvc70-95/RD,Third Hand,25000,88,4\n' },
+  },
+  '/api/buying/offers/:id/remove': {
+    path: async () => `/api/buying/offers/${(await server.db('offers').first('id')).id}/remove`,
+    body: {},
+    grows: ['offers', -1],
+  },
+  '/api/buying/purchases': {
+    path: '/api/buying/purchases',
+    body: {
+      supplier: 'Bell & Rope',
+      note: '',
+      expectedOn: null,
+      lines: [{ articleId: 'pvc70-95/RD', packs: 1, packQuantity: 10_000, packPrice: 40 }],
+    },
+    grows: ['purchases', 1],
+  },
+  '/api/buying/purchases/:id/lines/:line{[0-9]+}/receive': {
+    path: async () => `/api/buying/purchases/${await purchase()}/lines/1/receive`,
+    body: async () => ({ quantity: 10_000, bin: 'A2', note: '', key: own() }),
+    grows: ['stock', 1],
+  },
+  '/api/buying/purchases/:id/lines/:line{[0-9]+}/give-up': {
+    path: async () => `/api/buying/purchases/${await purchase()}/lines/1/give-up`,
+    body: {},
+  },
+  '/api/workshop': {
+    path: '/api/workshop',
+    body: async () => {
+      const { workshop } = (await mira.get('/api/workshop')).json;
+      const refused = await mira.post('/api/workshop', {});
+      const asked = refused.json.problems.flatMap((p: string) => /^(\w+) is missing/.exec(p)?.[1] ?? []);
+      return Object.fromEntries(asked.map((field: string) => [field, workshop[field]]));
+    },
+  },
+};
+
+const value = async <T>(of: T | (() => Promise<T>)): Promise<T> =>
+  typeof of === 'function' ? await (of as () => Promise<T>)() : of;
+const count = async (table: string) => Number((await server.db(table).count('* as n').first())!.n);
+
+/** Signing in and out change nobody's work; a file is sent as a form. */
+const ELSEWHERE = ['/api/sign-in', '/api/demo-sign-in', '/api/sign-out', '/api/jobs/:id/files'];
+
+describe('every changing route takes one press once', () => {
+  it('the list of presses covers the table of routes', () => {
+    const posts = new Set(server.app.routes.filter((r) => r.method === 'POST').map((r) => r.path));
+    expect([...posts].filter((p) => !ELSEWHERE.includes(p)).sort()).toEqual(Object.keys(PRESSES).sort());
+    expect(server.app.routes.filter((r) => ['PUT', 'PATCH', 'DELETE'].includes(r.method)).map((r) => r.path)).toEqual(
+      [],
+    );
+  });
+  it.each(Object.entries(PRESSES))('%s: twenty hands with one key', async (_, { path, body, grows }) => {
+    const [at, wish] = [(await value(path)) as string, await value(body)];
+    const before = grows ? await count(grows[0]) : 0;
+    const key = own();
+    const answers = await Promise.all(people.map((p) => p.post(at, wish, key)));
+    expect(answers[0]!.json?.problems, at).toBeUndefined();
+    for (const a of answers) expect([a.status, a.json]).toEqual([answers[0]!.status, answers[0]!.json]);
+    if (grows) expect((await count(grows[0])) - before).toBe(grows[1]);
+    expect(await server.db('presses').where({ key })).toHaveLength(1);
+    // The key is spent: another wish under it is refused and does nothing.
+    const after = grows ? await count(grows[0]) : 0;
+    const other = await mira.post(at, { ...(wish as object), more: 1 }, key);
+    expect(other.status).toBe(422);
+    expect(other.json.problems[0]).toMatch(/was used for something else/);
+    if (grows) expect(await count(grows[0])).toBe(after);
+  });
+  it('a file sent twice lies there once', async () => {
+    const files = () => count('attachments');
+    const before = await files();
+    const key = own();
+    // The form has a boundary of its own each time, so the very same bytes are sent.
+    const form = new FormData();
+    form.set('file', new File(['which side is the door?'], 'question.txt'));
+    const asked = new Request('http://x/', { method: 'POST', body: form });
+    const [type, bytes] = [asked.headers.get('content-type')!, await asked.arrayBuffer()];
+    const cookie = people[0]!.cookie;
+    const send = () =>
+      server.app.request(`/api/jobs/${known.job}/files`, {
+        method: 'POST',
+        body: bytes,
+        headers: { 'content-type': type, cookie, 'idempotency-key': key },
+      });
+    const ids = await Promise.all(
+      [send(), send(), send()].map(async (r) => ((await (await r).json()) as { id: string }).id),
+    );
+    expect(new Set(ids).size).toBe(1);
+    expect((await files()) - before).toBe(1);
+  });
+});
+
+describe('what a press must be', () => {
+  it('without a key, or with one too short, it is refused in words', async () => {
+    for (const key of ['', 'short', 'with space in it']) {
+      const got = await mira.post(`/api/jobs/${known.job}/wanted`, { wantedOn: null }, key);
+      expect(got.status).toBe(422);
+      expect(got.json.problems[0]).toMatch(/Idempotency-Key is ".*"; accepted: 8 to 80 letters and digits/);
+    }
+  });
+  it('what is refused leaves nothing, and its key may be used again', async () => {
+    const key = own();
+    const wish = (hours: number) => ({ kind: 'design', hours, workedOn: '2026-11-20', note: '' });
+    expect((await mira.post(`/api/jobs/${known.job}/hours`, wish(0), key)).status).toBe(422);
+    expect((await mira.post(`/api/jobs/${known.job}/hours`, wish(1), key)).status).toBe(201);
+  });
+  it('what fails half-way leaves nothing behind: archive and release are whole or not at all', async () => {
+    await server.db.raw(
+      `CREATE FUNCTION no_moves() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'disk on fire'; END $$`,
+    );
+    const { id } = (await mira.post(`/api/jobs/${known.job}/duplicate`, {})).json.job;
+    const stockId = await pile('pcs');
+    await mira.post(`/api/stock/${stockId}/reserve`, { quantity: 1, jobId: id, key: own() });
+    await server.db.raw('CREATE TRIGGER no_moves BEFORE INSERT ON stock_moves EXECUTE FUNCTION no_moves()');
+    const key = own();
+    const failed = await mira.post(`/api/jobs/${id}/archive`, { archived: true }, key);
+    await server.db.raw('DROP TRIGGER no_moves ON stock_moves');
+    expect(failed.status).toBe(500);
+    const archived = async () => (await server.db('jobs').where({ id }).first()).archived_at;
+    expect(await archived()).toBeNull();
+    expect((await mira.post(`/api/jobs/${id}/archive`, { archived: true }, key)).status).toBe(200);
+    expect(await archived()).not.toBeNull();
+  });
+  it('another person’s key is not hers to answer with', async () => {
+    const key = own();
+    await mira.post(`/api/jobs/${known.job}/wanted`, { wantedOn: '2027-02-01' }, key);
+    const jonas = await server.as('pe_assembler');
+    expect((await jonas.post(`/api/jobs/${known.job}/wanted`, { wantedOn: '2027-02-01' }, key)).status).toBe(422);
+  });
+});

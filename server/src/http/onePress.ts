@@ -1,0 +1,65 @@
+import { createHash } from 'node:crypto';
+import type { MiddlewareHandler } from 'hono';
+import type { Knex } from 'knex';
+import { refuse } from './problems.ts';
+import type { AppEnv } from './session.ts';
+
+const KEY = 'Idempotency-Key';
+const WELL_FORMED = /^[\x21-\x7e]{8,80}$/;
+
+/** Ends a transaction whose answer stands already. */
+class Undo extends Error {}
+
+/**
+ * Every change is one press: it carries a key its client made once, and all it does happens in one transaction together
+ * with the note that it was done. The same key again gets the same answer and does nothing; what is refused or fails
+ * leaves nothing behind, not even the key.
+ */
+export const onePress: MiddlewareHandler<AppEnv> = async (c, next) => {
+  // Routes of one address stand in several areas, each with its own door: the first one counts.
+  if (c.req.method !== 'POST' || c.get('pressed')) return next();
+  c.set('pressed', true);
+  const key = c.req.header(KEY) ?? '';
+  if (!WELL_FORMED.test(key))
+    refuse(422, `${KEY} is "${key.slice(0, 80)}"; accepted: 8 to 80 letters and digits, made once for each press`);
+  const bytes = Buffer.from(await c.req.raw.clone().arrayBuffer());
+  const fingerprint = createHash('sha256').update(`${c.req.method} ${c.req.path}\n`).update(bytes).digest('hex');
+  const db = c.get('db');
+  const personId = c.get('person').id;
+  try {
+    await db.transaction(async (trx) => {
+      // Who comes with the same key at the same time waits here for the first.
+      await trx.raw('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', [`press ${key}`]);
+      const done = await trx('presses').where({ key }).first();
+      if (done) {
+        if (done.person_id !== personId || done.fingerprint !== fingerprint)
+          refuse(422, `${KEY} "${key}" was used for something else; accepted: a new key for each press`);
+        c.res = new Response(done.answer, {
+          status: done.status,
+          headers: { 'Content-Type': 'application/json', 'Idempotency-Replayed': 'true' },
+        });
+        return;
+      }
+      c.set('db', trx);
+      await next();
+      if (c.error || c.res.status >= 400) throw new Undo();
+      await trx('presses').insert({
+        key,
+        person_id: personId,
+        fingerprint,
+        status: c.res.status,
+        answer: await c.res.clone().text(),
+      });
+    });
+  } catch (error) {
+    if (!(error instanceof Undo)) throw error;
+  } finally {
+    c.set('db', db);
+  }
+};
+
+/** Keys are kept as long as a client may try again. */
+const KEPT_DAYS = 30;
+
+export const forgetOldPresses = (db: Knex): Promise<number> =>
+  db('presses').whereRaw(`created_at < now() - interval '${KEPT_DAYS} days'`).delete();
