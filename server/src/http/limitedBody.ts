@@ -18,7 +18,7 @@ const limits = LIMITS.map(([address, maxSize]) => ({
   address,
   within: bodyLimit({
     maxSize,
-    onError: () => refuse(413, `what was sent is too large; accepted here: at most ${inWords(maxSize)}`),
+    onError: () => refuse(413, `what was sent is too large; accepted: at most ${inWords(maxSize)}`),
   }),
 }));
 

@@ -35,11 +35,12 @@ describe('a killed server', () => {
     const { url, drop } = await freshDatabase();
     let server = await start(url);
     let cookie = '';
+    let presses = 0;
     const call = async (path: string, body?: unknown) => {
       const response = await fetch(`http://127.0.0.1:${server.port}${path}`, {
         method: body ? 'POST' : 'GET',
         body: body ? JSON.stringify(body) : undefined,
-        headers: { 'content-type': 'application/json', cookie },
+        headers: { 'content-type': 'application/json', cookie, 'idempotency-key': `kill-${presses++}-test` },
       });
       cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
       return (await response.json()) as any;

@@ -1,9 +1,10 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { object, string } from 'yup';
 import { Problems } from '../ui/Problems.tsx';
 import { answer, api, problemsIn } from './api.ts';
+import { keyed, usePress } from './press.ts';
 import { useMe } from './useMe.ts';
 
 const schema = object({
@@ -17,12 +18,12 @@ export function SignIn() {
   const me = useMe();
   const form = useForm({ resolver: yupResolver(schema), defaultValues: { email: '', password: '' } });
   const entered = () => client.invalidateQueries();
-  const signIn = useMutation({
-    mutationFn: (json: { email: string; password: string }) => answer(api['sign-in'].$post({ json })),
+  const signIn = usePress({
+    send: (json: { email: string; password: string }, key) => answer(api['sign-in'].$post({ json }, keyed(key))),
     onSuccess: entered,
   });
-  const demo = useMutation({
-    mutationFn: (personId: string) => answer(api['demo-sign-in'].$post({ json: { personId } })),
+  const demo = usePress({
+    send: (personId: string, key) => answer(api['demo-sign-in'].$post({ json: { personId } }, keyed(key))),
     onSuccess: entered,
   });
   const failed = signIn.error ?? demo.error;

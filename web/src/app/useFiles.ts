@@ -1,6 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useJob } from '../session/useJob.ts';
 import { ApiError, answer, api } from './api.ts';
+import { keyed, usePress } from './press.ts';
 
 /** Files hung on the job: list, add, take off and bring back. */
 export function useFiles() {
@@ -12,11 +13,11 @@ export function useFiles() {
     queryFn: () => answer(api.jobs[':id'].files.$get({ param: { id: jobId } })),
   });
   const refresh = () => client.invalidateQueries({ queryKey });
-  const add = useMutation({
-    mutationFn: async (file: File): Promise<string> => {
+  const add = usePress({
+    send: async (file: File, key): Promise<string> => {
       const form = new FormData();
       form.set('file', file);
-      const response = await fetch(`/api/jobs/${jobId}/files`, { method: 'POST', body: form });
+      const response = await fetch(`/api/jobs/${jobId}/files`, { method: 'POST', body: form, ...keyed(key) });
       const said = (await response.json().catch(() => null)) as { id?: string; problems?: string[] } | null;
       if (!response.ok || !said?.id)
         throw new ApiError(response.status, said?.problems ?? [`the server answered ${response.status}`]);
@@ -24,9 +25,14 @@ export function useFiles() {
     },
     onSettled: refresh,
   });
-  const remove = useMutation({
-    mutationFn: ({ id, removed }: { id: string; removed: boolean }) =>
-      answer(api.jobs[':id'].files[':fileId'].removed.$post({ param: { id: jobId, fileId: id }, json: { removed } })),
+  const remove = usePress({
+    send: ({ id, removed }: { id: string; removed: boolean }, key) =>
+      answer(
+        api.jobs[':id'].files[':fileId'].removed.$post(
+          { param: { id: jobId, fileId: id }, json: { removed } },
+          keyed(key),
+        ),
+      ),
     onSuccess: refresh,
   });
   return { files: query.data?.files ?? [], add, remove, href: (id: string) => `/api/jobs/${jobId}/files/${id}` };

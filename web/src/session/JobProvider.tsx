@@ -6,6 +6,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useEffect, useState } from 'react';
 import { answer, api, problemsIn } from '../app/api.ts';
+import { keyed } from '../app/press.ts';
 import { useMe } from '../app/useMe.ts';
 import { workerDeriver } from './deriver.ts';
 import { EditQueue, type Line } from './editQueue.ts';
@@ -51,10 +52,12 @@ function lineOf(jobId: string, load: () => Promise<Fetched>): Line {
   const job = api.jobs[':id'];
   return {
     send: ({ key, label, commands }, baseRevision) =>
-      answer(job.edits.$post({ param: { id: jobId }, json: { editId: key, baseRevision, label, commands } })),
+      answer(
+        job.edits.$post({ param: { id: jobId }, json: { editId: key, baseRevision, label, commands } }, keyed(key)),
+      ),
     step: async (key, way, baseRevision) =>
       (await answer(
-        job[':way{undo|redo}'].$post({ param: { id: jobId, way }, json: { editId: key, baseRevision } }),
+        job[':way{undo|redo}'].$post({ param: { id: jobId, way }, json: { editId: key, baseRevision } }, keyed(key)),
       )) as { revision: number; board: Board },
     load: async () => loadedOf(await load()),
     known: async (keys) => {

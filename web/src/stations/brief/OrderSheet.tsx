@@ -5,9 +5,10 @@ import { inPercent } from '@ombrik/core/document/fields';
 import type { BoardSettings, FeederSchool } from '@ombrik/core/document/settings/settings';
 import { SETTINGS_FIELDS } from '@ombrik/core/document/settings/settingsFields';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { answer, api } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { Checklist } from './Checklist.tsx';
@@ -77,9 +78,9 @@ export function OrderSheet() {
       depthMm: next.depthMm || 1,
     });
   };
-  const wanted = useMutation({
-    mutationFn: (wantedOn: string | null) =>
-      answer(api.jobs[':id'].wanted.$post({ param: { id: job.jobId }, json: { wantedOn } })),
+  const wanted = usePress({
+    send: (wantedOn: string | null, key) =>
+      answer(api.jobs[':id'].wanted.$post({ param: { id: job.jobId }, json: { wantedOn } }, keyed(key))),
     onSuccess: () => client.invalidateQueries({ queryKey: ['job', job.jobId] }),
   });
   return (

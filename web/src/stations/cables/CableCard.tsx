@@ -139,7 +139,7 @@ export function CableCard({
   const [pulls, setPulls] = useState<Record<string, string>>({});
   const [redoing, setRedoing] = useState(false);
   const [from, setFrom] = useState('');
-  const busy = job.saveState !== 'saved' || floor.step.isPending || floor.redo.isPending;
+  const busy = job.saveState !== 'saved' || floor.redo.isPending;
   const core = cable.cores[0];
   if (!core) return null;
   const due = cable.cores.flatMap((c) =>

@@ -124,8 +124,10 @@ export function CardsSheet() {
                       className="checkbox checkbox-primary"
                       style={{ width: 28, height: 28 }}
                       aria-label={`${cable.designation} is made`}
-                      checked={p?.made ?? false}
-                      disabled={!settled || say.made.isPending}
+                      checked={
+                        say.made.pending.findLast((w) => w.cableIds.includes(cable.cableId))?.made ?? p?.made ?? false
+                      }
+                      disabled={!settled}
                       onChange={(e) => say.made.mutate({ cableIds: [cable.cableId], made: e.target.checked })}
                     />
                   </label>

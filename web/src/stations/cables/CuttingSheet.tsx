@@ -1,12 +1,12 @@
 import { type CutPiece, isCablePiece } from '@ombrik/core/stock/cutPieces';
 import { type CutPlan, choiceOf } from '@ombrik/core/stock/cutPlan';
 import { rodsOf } from '@ombrik/core/stock/rods';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { proxy, type Remote, wrap } from 'comlink';
 import { format, parseISO } from 'date-fns';
-import { nanoid } from 'nanoid';
 import { useEffect, useRef, useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 import { articleColour } from '../../ui/articleColour.ts';
 import { metres } from '../../ui/format.ts';
@@ -60,17 +60,20 @@ export function CuttingSheet() {
   const jobs = data?.jobs ?? [];
   const others = jobs.filter((j) => j.jobId !== job.jobId);
   const chosen = jobs.filter((j) => j.jobId === job.jobId || joined.has(j.jobId));
-  const keep = useMutation({
-    mutationFn: (plan: CutPlan) =>
+  const keep = usePress({
+    send: (plan: CutPlan, key) =>
       answer(
-        api.jobs[':id'].cutting.$post({
-          param: { id: job.jobId },
-          json: {
-            jobs: chosen.map((j) => ({ jobId: j.jobId, revision: j.revision })),
-            groups: choiceOf(plan),
-            key: nanoid(),
+        api.jobs[':id'].cutting.$post(
+          {
+            param: { id: job.jobId },
+            json: {
+              jobs: chosen.map((j) => ({ jobId: j.jobId, revision: j.revision })),
+              groups: choiceOf(plan),
+              key,
+            },
           },
-        }),
+          keyed(key),
+        ),
       ),
     onSuccess: () => {
       setDraft(null);
@@ -78,16 +81,19 @@ export function CuttingSheet() {
     },
   });
   /** The rod is on the bench: all its pieces are cut one after the other, each into its own job. */
-  const cutAll = useMutation({
-    mutationFn: async (pieces: CutPiece[]) => {
-      for (const piece of pieces) {
+  const cutAll = usePress({
+    send: async (pieces: CutPiece[], key) => {
+      for (const [n, piece] of pieces.entries()) {
         const revision = data?.plan?.jobs.find((j) => j.jobId === piece.jobId)?.revision;
         if (revision === undefined) continue;
         await answer(
-          api.jobs[':id'].cables[':cableId'].steps.$post({
-            param: { id: piece.jobId, cableId: piece.cableId },
-            json: { step: 'cut', done: true, pullsN: [], fromStockId: null, revision, key: nanoid() },
-          }),
+          api.jobs[':id'].cables[':cableId'].steps.$post(
+            {
+              param: { id: piece.jobId, cableId: piece.cableId },
+              json: { step: 'cut', done: true, pullsN: [], fromStockId: null, revision, key: `${key}-${n}` },
+            },
+            keyed(`${key}-${n}`),
+          ),
         );
       }
     },

@@ -1,7 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { nanoid } from 'nanoid';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 
@@ -13,13 +13,16 @@ export function PickingSheet() {
     queryKey: ['picking', job.jobId],
     queryFn: () => answer(api.jobs[':id'].picking.$get({ param: { id: job.jobId } })),
   });
-  const pick = useMutation({
-    mutationFn: (v: { way: 'take' | 'reserve'; articleId: string | null }) =>
+  const pick = usePress({
+    send: (v: { way: 'take' | 'reserve'; articleId: string | null }, key) =>
       answer(
-        api.jobs[':id'].picking.$post({
-          param: { id: job.jobId },
-          json: { ...v, revision: job.revision, key: nanoid() },
-        }),
+        api.jobs[':id'].picking.$post(
+          {
+            param: { id: job.jobId },
+            json: { ...v, revision: job.revision, key },
+          },
+          keyed(key),
+        ),
       ),
     onSettled: () =>
       Promise.all(['picking', 'stock', 'buying', 'costs'].map((k) => client.invalidateQueries({ queryKey: [k] }))),

@@ -1,7 +1,8 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { jobQuery } from '../../session/JobProvider.tsx';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
@@ -15,10 +16,13 @@ export function ReleaseBar() {
   const [reason, setReason] = useState('');
   const [asking, setAsking] = useState(false);
   const stops = job.dossier.findings.filter((f) => f.severity === 'stop').length;
-  const send = useMutation({
-    mutationFn: (way: 'release' | 'withdraw') =>
+  const send = usePress({
+    send: (way: 'release' | 'withdraw', key) =>
       answer(
-        api.jobs[':id'].release.$post({ param: { id: job.jobId }, json: { way, revision: job.revision, reason } }),
+        api.jobs[':id'].release.$post(
+          { param: { id: job.jobId }, json: { way, revision: job.revision, reason } },
+          keyed(key),
+        ),
       ),
     onSuccess: () => {
       setReason('');

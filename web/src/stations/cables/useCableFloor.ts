@@ -1,8 +1,8 @@
 import type { Id } from '@ombrik/core/document/basics';
 import type { CableStep } from '@ombrik/core/stock/cableSteps';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { nanoid } from 'nanoid';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 
 const fetchCutting = (id: string) => answer(api.jobs[':id'].cutting.$get({ param: { id } }));
@@ -23,43 +23,51 @@ export function useCableFloor() {
         client.invalidateQueries({ queryKey }),
       ),
     );
-  const step = useMutation({
-    mutationFn: (v: { cableId: Id; step: CableStep; done: boolean; pullsN?: number[]; fromStockId?: string | null }) =>
+  const step = usePress({
+    send: (v: { cableId: Id; step: CableStep; done: boolean; pullsN?: number[]; fromStockId?: string | null }, key) =>
       answer(
-        api.jobs[':id'].cables[':cableId'].steps.$post({
-          param: { id: job.jobId, cableId: v.cableId },
-          json: {
-            step: v.step,
-            done: v.done,
-            pullsN: v.pullsN ?? [],
-            fromStockId: v.fromStockId ?? null,
-            revision: job.revision,
-            key: nanoid(),
+        api.jobs[':id'].cables[':cableId'].steps.$post(
+          {
+            param: { id: job.jobId, cableId: v.cableId },
+            json: {
+              step: v.step,
+              done: v.done,
+              pullsN: v.pullsN ?? [],
+              fromStockId: v.fromStockId ?? null,
+              revision: job.revision,
+              key,
+            },
           },
-        }),
+          keyed(key),
+        ),
       ),
     onSettled: refresh,
   });
-  const redo = useMutation({
-    mutationFn: (v: { cableId: Id; reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string }) =>
+  const redo = usePress({
+    send: (v: { cableId: Id; reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string }, key) =>
       answer(
-        api.jobs[':id'].cables[':cableId'].again.$post({
-          param: { id: job.jobId, cableId: v.cableId },
-          json: {
-            reason: v.reason,
-            scrap: v.scrap,
-            remnantMm: v.remnantMm,
-            bin: v.bin,
-            revision: job.revision,
-            key: nanoid(),
+        api.jobs[':id'].cables[':cableId'].again.$post(
+          {
+            param: { id: job.jobId, cableId: v.cableId },
+            json: {
+              reason: v.reason,
+              scrap: v.scrap,
+              remnantMm: v.remnantMm,
+              bin: v.bin,
+              revision: job.revision,
+              key,
+            },
           },
-        }),
+          keyed(key),
+        ),
       ),
     onSettled: refresh,
   });
-  const made = useMutation({
-    mutationFn: (v: { cableIds: Id[]; made: boolean }) =>
-      answer(api.jobs[':id'].made.$post({ param: { id: job.jobId }, json: { ...v, revision: job.revision } })),
+  const made = usePress({
+    send: (v: { cableIds: Id[]; made: boolean }, key) =>
+      answer(
+        api.jobs[':id'].made.$post({ param: { id: job.jobId }, json: { ...v, revision: job.revision } }, keyed(key)),
+      ),
     onSettled: refresh,
   });
   return { step, redo, made };

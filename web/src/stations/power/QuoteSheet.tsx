@@ -2,10 +2,11 @@ import type { QuoteExtra } from '@ombrik/core/document/extra/quoteExtra';
 import { QUOTE_EXTRA_FIELDS } from '@ombrik/core/document/extra/quoteExtraSchema';
 import { newId } from '@ombrik/core/document/newId';
 import { type QuoteLine, WORK_KINDS, WORK_TITLE, type WorkKind } from '@ombrik/core/power/quote/quote';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { money } from '../../ui/format.ts';
@@ -37,9 +38,9 @@ export function QuoteSheet() {
     enabled: settled,
     placeholderData: (before) => before,
   });
-  const keep = useMutation({
-    mutationFn: (revision: number) =>
-      answer(api.jobs[':id'].quotes.$post({ param: { id: job.jobId }, json: { revision, note } })),
+  const keep = usePress({
+    send: (revision: number, key) =>
+      answer(api.jobs[':id'].quotes.$post({ param: { id: job.jobId }, json: { revision, note } }, keyed(key))),
     onSuccess: () => {
       setNote('');
       return client.invalidateQueries({ queryKey: key });
@@ -319,10 +320,13 @@ function Hours() {
     queryKey: key,
     queryFn: () => answer(api.jobs[':id'].hours.$get({ param: { id: job.jobId } })),
   });
-  const add = useMutation({
-    mutationFn: () =>
+  const add = usePress({
+    send: (_: undefined, key) =>
       answer(
-        api.jobs[':id'].hours.$post({ param: { id: job.jobId }, json: { kind, hours: hours!, workedOn, note: '' } }),
+        api.jobs[':id'].hours.$post(
+          { param: { id: job.jobId }, json: { kind, hours: hours!, workedOn, note: '' } },
+          keyed(key),
+        ),
       ),
     onSuccess: () => {
       setHours(null);

@@ -1,6 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NeedRow } from './NeedRow.tsx';
@@ -22,27 +23,30 @@ export function BuyingPage() {
   const [sheet, setSheet] = useState<(typeof SHEETS)[number][0]>('needs');
   const [all, setAll] = useState(false);
   const data = query.data;
-  const order = useMutation({
-    mutationFn: (supplier: string) =>
+  const order = usePress({
+    send: (supplier: string, key) =>
       answer(
-        api.buying.purchases.$post({
-          json: {
-            supplier,
-            note: '',
-            expectedOn: null,
-            lines: (data?.needs ?? []).flatMap((n) => {
-              const choice = n.choices[0];
-              return choice?.supplier === supplier
-                ? choice.packs.map((p) => ({
-                    articleId: n.articleId,
-                    packs: p.count,
-                    packQuantity: p.offer.packQuantity,
-                    packPrice: p.offer.packPrice,
-                  }))
-                : [];
-            }),
+        api.buying.purchases.$post(
+          {
+            json: {
+              supplier,
+              note: '',
+              expectedOn: null,
+              lines: (data?.needs ?? []).flatMap((n) => {
+                const choice = n.choices[0];
+                return choice?.supplier === supplier
+                  ? choice.packs.map((p) => ({
+                      articleId: n.articleId,
+                      packs: p.count,
+                      packQuantity: p.offer.packQuantity,
+                      packPrice: p.offer.packPrice,
+                    }))
+                  : [];
+              }),
+            },
           },
-        }),
+          keyed(key),
+        ),
       ),
     onSuccess: () => {
       setSheet('orders');

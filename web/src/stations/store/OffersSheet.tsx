@@ -1,6 +1,7 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
@@ -25,30 +26,33 @@ export function OffersSheet({
   const [row, setRow] = useState({ articleId: '', supplier: '', pack: '1', price: '', lead: '7' });
   const [note, setNote] = useState('');
   const article = articles.data?.articles.find((a) => a.id === row.articleId.trim());
-  const put = useMutation({
-    mutationFn: () =>
+  const put = usePress({
+    send: (_: undefined, key) =>
       answer(
-        api.buying.offers.$post({
-          json: {
-            articleId: article!.id,
-            supplier: row.supplier.trim(),
-            packQuantity: Math.round(number(row.pack) * (article!.unit === 'mm' ? 1000 : 1)),
-            packPrice: number(row.price),
-            leadDays: Math.round(number(row.lead)),
+        api.buying.offers.$post(
+          {
+            json: {
+              articleId: article!.id,
+              supplier: row.supplier.trim(),
+              packQuantity: Math.round(number(row.pack) * (article!.unit === 'mm' ? 1000 : 1)),
+              packPrice: number(row.price),
+              leadDays: Math.round(number(row.lead)),
+            },
           },
-        }),
+          keyed(key),
+        ),
       ),
     onSuccess: () => {
       setRow({ ...row, price: '' });
       return refresh();
     },
   });
-  const remove = useMutation({
-    mutationFn: (id: string) => answer(api.buying.offers[':id'].remove.$post({ param: { id } })),
+  const remove = usePress({
+    send: (id: string, key) => answer(api.buying.offers[':id'].remove.$post({ param: { id } }, keyed(key))),
     onSuccess: refresh,
   });
-  const bring = useMutation({
-    mutationFn: (csv: string) => answer(api.buying.offers.import.$post({ json: { csv } })),
+  const bring = usePress({
+    send: (csv: string, key) => answer(api.buying.offers.import.$post({ json: { csv } }, keyed(key))),
     onSuccess: (got) => {
       setNote(`${got.count} offers read.`);
       return refresh();

@@ -1,9 +1,9 @@
 import { quantityText } from '@ombrik/core/stock/articles';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
-import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
 
@@ -19,19 +19,24 @@ function LineRow({ purchase, line }: { purchase: Purchase; line: Line }) {
   const refresh = () =>
     Promise.all(['buying', 'stock', 'cutting'].map((k) => client.invalidateQueries({ queryKey: [k] })));
   const param = { id: purchase.id, line: String(line.line) };
-  const receive = useMutation({
-    mutationFn: (quantity: number) =>
+  const receive = usePress({
+    send: (quantity: number, key) =>
       answer(
-        api.buying.purchases[':id'].lines[':line{[0-9]+}'].receive.$post({
-          param: param as never,
-          json: { quantity, bin, note: '', key: nanoid() },
-        }),
+        api.buying.purchases[':id'].lines[':line{[0-9]+}'].receive.$post(
+          {
+            param: param as never,
+            json: { quantity, bin, note: '', key },
+          },
+          keyed(key),
+        ),
       ),
     onSuccess: refresh,
   });
-  const giveUp = useMutation({
-    mutationFn: () =>
-      answer(api.buying.purchases[':id'].lines[':line{[0-9]+}']['give-up'].$post({ param: param as never })),
+  const giveUp = usePress({
+    send: (_: undefined, key) =>
+      answer(
+        api.buying.purchases[':id'].lines[':line{[0-9]+}']['give-up'].$post({ param: param as never }, keyed(key)),
+      ),
     onSuccess: refresh,
   });
   const quantity = Math.round(Number(text.replace(',', '.')) * scale);

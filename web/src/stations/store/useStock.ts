@@ -1,6 +1,6 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { nanoid } from 'nanoid';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 
 const fetchStock = () => answer(api.stock.$get());
 export type StockList = Awaited<ReturnType<typeof fetchStock>>;
@@ -40,54 +40,67 @@ export type StockWish =
     }
   | { way: 'level'; articleId: string; low: number | null };
 
-const send = (wish: StockWish) => {
-  const key = nanoid();
+const send = (wish: StockWish, key: string) => {
   switch (wish.way) {
     case 'receive': {
       const { way: _, ...json } = wish;
-      return answer(api.stock.receive.$post({ json: { ...json, key } }));
+      return answer(api.stock.receive.$post({ json: { ...json, key } }, keyed(key)));
     }
     case 'correct':
-      return answer(api.stock.correct.$post({ json: { moveId: wish.moveId, note: wish.note, key } }));
+      return answer(api.stock.correct.$post({ json: { moveId: wish.moveId, note: wish.note, key } }, keyed(key)));
     case 'level':
-      return answer(api.stock.levels.$post({ json: { articleId: wish.articleId, low: wish.low } }));
+      return answer(api.stock.levels.$post({ json: { articleId: wish.articleId, low: wish.low } }, keyed(key)));
     case 'take':
       return answer(
-        api.stock[':id'].take.$post({
-          param: { id: wish.id },
-          json: { quantity: wish.quantity, jobId: wish.jobId, note: wish.note, key },
-        }),
+        api.stock[':id'].take.$post(
+          {
+            param: { id: wish.id },
+            json: { quantity: wish.quantity, jobId: wish.jobId, note: wish.note, key },
+          },
+          keyed(key),
+        ),
       );
     case 'scrap':
       return answer(
-        api.stock[':id'].scrap.$post({
-          param: { id: wish.id },
-          json: { quantity: wish.quantity, note: wish.note, key },
-        }),
+        api.stock[':id'].scrap.$post(
+          {
+            param: { id: wish.id },
+            json: { quantity: wish.quantity, note: wish.note, key },
+          },
+          keyed(key),
+        ),
       );
     case 'count':
       return answer(
-        api.stock[':id'].count.$post({ param: { id: wish.id }, json: { counted: wish.counted, note: wish.note, key } }),
+        api.stock[':id'].count.$post(
+          { param: { id: wish.id }, json: { counted: wish.counted, note: wish.note, key } },
+          keyed(key),
+        ),
       );
     case 'move':
-      return answer(api.stock[':id'].move.$post({ param: { id: wish.id }, json: { bin: wish.bin, key } }));
+      return answer(api.stock[':id'].move.$post({ param: { id: wish.id }, json: { bin: wish.bin, key } }, keyed(key)));
     case 'reserve':
       return answer(
-        api.stock[':id'].reserve.$post({
-          param: { id: wish.id },
-          json: { quantity: wish.quantity, jobId: wish.jobId, key },
-        }),
+        api.stock[':id'].reserve.$post(
+          {
+            param: { id: wish.id },
+            json: { quantity: wish.quantity, jobId: wish.jobId, key },
+          },
+          keyed(key),
+        ),
       );
     case 'release':
-      return answer(api.stock[':id'].release.$post({ param: { id: wish.id }, json: { jobId: wish.jobId, key } }));
+      return answer(
+        api.stock[':id'].release.$post({ param: { id: wish.id }, json: { jobId: wish.jobId, key } }, keyed(key)),
+      );
   }
 };
 
 /** One wish to the store; everything that shows it is looked at again. */
 export function useStockWish() {
   const client = useQueryClient();
-  return useMutation({
-    mutationFn: (wish: StockWish) => send(wish) as Promise<unknown>,
+  return usePress({
+    send: (wish: StockWish, key) => send(wish, key) as Promise<unknown>,
     onSettled: () =>
       Promise.all(['stock', 'cutting', 'buying'].map((k) => client.invalidateQueries({ queryKey: [k] }))),
   });

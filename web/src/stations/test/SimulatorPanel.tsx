@@ -1,7 +1,8 @@
 import type { Defect } from '@ombrik/core/stages/bench/simulate';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 
 /** The simulated meter and board: optional, and with a hidden fault for whoever learns to find one. */
@@ -9,16 +10,16 @@ export function SimulatorPanel({ hidden, meter }: { hidden: boolean; meter: stri
   const job = useJob();
   const client = useQueryClient();
   const [shown, setShown] = useState<Defect | null | 'none'>(null);
-  const set = useMutation({
-    mutationFn: (on: boolean) =>
-      answer(api.jobs[':id'].bench.simulator.$post({ param: { id: job.jobId }, json: { hidden: on } })),
+  const set = usePress({
+    send: (on: boolean, key) =>
+      answer(api.jobs[':id'].bench.simulator.$post({ param: { id: job.jobId }, json: { hidden: on } }, keyed(key))),
     onSuccess: () => {
       setShown(null);
       return client.invalidateQueries({ queryKey: ['simulator', job.jobId] });
     },
   });
-  const reveal = useMutation({
-    mutationFn: () =>
+  const reveal = usePress({
+    send: (_: undefined) =>
       answer(
         api.jobs[':id'].bench.simulator.$get({ param: { id: job.jobId }, query: { reveal: 'yes' } } as never),
       ) as Promise<{ defect: Defect | null }>,

@@ -1,8 +1,9 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useMe } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
@@ -78,35 +79,39 @@ export function TestStation() {
   });
   useEffect(() => setTyped(''), [step?.id]);
 
-  const record = useMutation({
-    mutationFn: (v: {
-      step: BenchStep;
-      value: number | null;
-      found: 'good' | 'bad' | null;
-      method: 'typed' | 'meter' | 'eye';
-    }) =>
+  const record = usePress({
+    send: (
+      v: { step: BenchStep; value: number | null; found: 'good' | 'bad' | null; method: 'typed' | 'meter' | 'eye' },
+      key,
+    ) =>
       answer(
-        api.jobs[':id'].bench.records.$post({
-          param: { id: job.jobId },
-          json: {
-            stepId: v.step.id,
-            revision: job.revision,
-            value: v.value,
-            found: v.found,
-            note: '',
-            method: v.method,
+        api.jobs[':id'].bench.records.$post(
+          {
+            param: { id: job.jobId },
+            json: {
+              stepId: v.step.id,
+              revision: job.revision,
+              value: v.value,
+              found: v.found,
+              note: '',
+              method: v.method,
+            },
           },
-        }),
+          keyed(key),
+        ),
       ),
     onSuccess: ({ passed }) => {
       if (passed) setPicked(null);
     },
     onSettled: () => client.invalidateQueries({ queryKey: ['floor', job.jobId] }),
   });
-  const measure = useMutation({
-    mutationFn: (stepId: string) =>
+  const measure = usePress({
+    send: (stepId: string, key) =>
       answer(
-        api.jobs[':id'].bench.measure.$post({ param: { id: job.jobId }, json: { stepId, revision: job.revision } }),
+        api.jobs[':id'].bench.measure.$post(
+          { param: { id: job.jobId }, json: { stepId, revision: job.revision } },
+          keyed(key),
+        ),
       ),
     onSuccess: ({ value }, stepId) => {
       const measured = steps.find((s) => s.id === stepId);

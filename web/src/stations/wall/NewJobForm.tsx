@@ -2,11 +2,12 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { CHEMISTRIES, type Chemistry, PROFILE_IDS, type ProfileId } from '@ombrik/core/document/brief/brief';
 import { TEMPLATES } from '@ombrik/core/document/templates';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { type InferType, mixed, number, object, string } from 'yup';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { Problems } from '../../ui/Problems.tsx';
 
 const schema = object({
@@ -39,12 +40,15 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
       template: '',
     },
   });
-  const create = useMutation({
-    mutationFn: (v: InferType<typeof schema>) =>
+  const create = usePress({
+    send: (v: InferType<typeof schema>, key) =>
       answer(
-        api.jobs.$post({
-          json: { ...v, systemVoltageV: v.systemVoltageV as 12 | 24 | 48, wantedOn: v.wantedOn || null },
-        }),
+        api.jobs.$post(
+          {
+            json: { ...v, systemVoltageV: v.systemVoltageV as 12 | 24 | 48, wantedOn: v.wantedOn || null },
+          },
+          keyed(key),
+        ),
       ),
     onSuccess: async ({ job }) => {
       await client.invalidateQueries({ queryKey: ['jobs'] });

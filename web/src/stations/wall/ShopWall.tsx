@@ -1,8 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { addDays, differenceInCalendarDays, format, parseISO, startOfDay } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
@@ -25,13 +26,13 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
   const late = wanted !== null && wanted < today;
   const begin = along(parseISO(job.createdAt), today);
   const end = wanted ? along(wanted, today) : 1;
-  const duplicate = useMutation({
-    mutationFn: () => answer(api.jobs[':id'].duplicate.$post({ param: { id: job.id } })),
+  const duplicate = usePress({
+    send: (_: undefined, key) => answer(api.jobs[':id'].duplicate.$post({ param: { id: job.id } }, keyed(key))),
     onSuccess: onDone,
   });
-  const archive = useMutation({
-    mutationFn: () =>
-      answer(api.jobs[':id'].archive.$post({ param: { id: job.id }, json: { archived: !job.archived } })),
+  const archive = usePress({
+    send: (_: undefined, key) =>
+      answer(api.jobs[':id'].archive.$post({ param: { id: job.id }, json: { archived: !job.archived } }, keyed(key))),
     onSuccess: onDone,
   });
   const left = `${Math.min(begin, end - 0.02) * 100}%`;
@@ -115,10 +116,12 @@ export function ShopWall() {
   const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) =>
     addDays(today, i * 7 - PAST_DAYS),
   );
+  const take = usePress({
+    send: (value: unknown, key) => answer(api.jobs.import.$post({ json: value } as never, keyed(key))),
+  });
   const upload = async (file: File) => {
     try {
-      const value: unknown = JSON.parse(await file.text());
-      const { job } = await answer(api.jobs.import.$post({ json: value } as never));
+      const { job } = await take.mutateAsync(JSON.parse(await file.text()));
       navigate(`/jobs/${job.id}/brief`);
     } catch (error) {
       setProblems(

@@ -1,6 +1,7 @@
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { keyed, usePress } from '../../app/press.ts';
 import { useMe } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
@@ -41,19 +42,22 @@ export function WorkshopPage() {
   const client = useQueryClient();
   const me = useMe();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
-  const save = useMutation({
-    mutationFn: (json: Settings) =>
+  const save = usePress({
+    send: (json: Settings, key) =>
       answer(
-        api.workshop.$post({
-          json: {
-            ...json,
-            ownRules: [...json.ownRules],
-            preferredAreasMm2: [...json.preferredAreasMm2],
-            sheets: [...json.sheets],
-            keptTubes: [...json.keptTubes],
-            tools: json.tools.map((t) => ({ ...t, dies: [...t.dies] })),
+        api.workshop.$post(
+          {
+            json: {
+              ...json,
+              ownRules: [...json.ownRules],
+              preferredAreasMm2: [...json.preferredAreasMm2],
+              sheets: [...json.sheets],
+              keptTubes: [...json.keptTubes],
+              tools: json.tools.map((t) => ({ ...t, dies: [...t.dies] })),
+            },
           },
-        }),
+          keyed(key),
+        ),
       ),
     onSuccess: () => client.invalidateQueries(),
   });

@@ -1,0 +1,42 @@
+import { expect, test } from '@playwright/test';
+import { comeInAs, goTo, openJob, sheet } from './hands.ts';
+
+test('a button pressed twice does it once: copies, kept offers', async ({ page }) => {
+  test.setTimeout(90_000);
+  await comeInAs(page, 'Mira Holt');
+  const copies = page.getByRole('link', { name: /Market cart box \(copy\)/ });
+  const before = await copies.count();
+  const plank = page
+    .getByRole('listitem')
+    .filter({ hasText: /Market cart box(?! \(copy)/ })
+    .first();
+  await plank.getByRole('button', { name: 'Copy' }).dblclick();
+  await expect(copies).toHaveCount(before + 1);
+  await page.waitForTimeout(700);
+  await expect(copies).toHaveCount(before + 1);
+  await openJob(page, 'Larchfold hut board');
+  await goTo(page, 'Power');
+  await sheet(page, 'Quote');
+  const keep = page.getByRole('button', { name: /Keep as version/ });
+  const next = Number(/\d+$/.exec(await keep.innerText())![0]);
+  await keep.dblclick();
+  await expect(keep).toHaveText(`Keep as version ${next + 1}`);
+  await page.waitForTimeout(700);
+  await expect(keep).toHaveText(`Keep as version ${next + 1}`);
+});
+
+test('quick hands lose nothing: every cable ticked is made', async ({ page }) => {
+  test.setTimeout(90_000);
+  await comeInAs(page, 'Jonas Wick');
+  await openJob(page, 'Larchfold hut board');
+  await goTo(page, 'Cables');
+  await sheet(page, 'Cards');
+  const open = page.getByRole('checkbox', { name: /is made$/, checked: false });
+  await expect(open.first()).toBeEnabled();
+  const all = await page.getByRole('checkbox', { name: /is made$/ }).all();
+  const quick = all.slice(0, 12);
+  for (const box of quick) if (!(await box.isChecked())) await box.click({ delay: 0 });
+  for (const box of quick) await expect(box).toBeChecked();
+  await page.reload();
+  for (const n of quick.keys()) await expect(page.getByRole('checkbox', { name: /is made$/ }).nth(n)).toBeChecked();
+});
