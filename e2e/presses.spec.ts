@@ -5,11 +5,12 @@ test('a button pressed twice does it once: copies, kept offers', async ({ page }
   test.setTimeout(90_000);
   await comeInAs(page, 'Mira Holt');
   const copies = page.getByRole('link', { name: /Market cart box \(copy\)/ });
-  const before = await copies.count();
   const plank = page
     .getByRole('listitem')
     .filter({ hasText: /Market cart box(?! \(copy)/ })
     .first();
+  await expect(plank).toBeVisible();
+  const before = await copies.count();
   await plank.getByRole('button', { name: 'Copy' }).dblclick();
   await expect(copies).toHaveCount(before + 1);
   await page.waitForTimeout(700);
