@@ -10,7 +10,18 @@ import { itemSchema } from './item/itemSchema.ts';
 import { panelSchema } from './panel/panelSchema.ts';
 import { fuseLinkSchema, partSchema } from './part/partSchema.ts';
 import { powerSchema } from './power/powerSchema.ts';
-import { list, num, oneOfText, orNull, problemsOf, record, taggedUnion, tagIs, text } from './schemaKit.ts';
+import {
+  list,
+  MOST_PROBLEMS,
+  num,
+  oneOfText,
+  orNull,
+  problemsOf,
+  record,
+  taggedUnion,
+  tagIs,
+  text,
+} from './schemaKit.ts';
 import { settingsSchema } from './settings/settingsSchema.ts';
 import { foundCircuitSchema } from './survey/foundCircuitSchema.ts';
 
@@ -59,19 +70,21 @@ const shape = taggedUnion<Command>('kind', {
 const fieldsOf = (schema: Schema<unknown>) => (schema as unknown as { fields: Record<string, Schema<unknown>> }).fields;
 
 function valueProblems(command: Command, at: string): string[] {
-  const inside = (schema: Schema<unknown> | undefined, value: unknown, path: string) =>
+  const inside = (fields: Record<string, Schema<unknown>>, field: string, value: unknown, path: string) =>
+    problemsIn(Object.hasOwn(fields, field) ? fields[field] : undefined, value, path);
+  const problemsIn = (schema: Schema<unknown> | undefined, value: unknown, path: string) =>
     schema
       ? problemsOf(record({ value: schema }), { value }).map((p) => p.replace(/^value/, path))
       : [`${path} is not a field that can be set`];
-  if (command.kind === 'add') return inside(entitySchemas[command.collection], command.value, `${at}.value`);
+  if (command.kind === 'add') return problemsIn(entitySchemas[command.collection], command.value, `${at}.value`);
   if (command.kind === 'set')
-    return inside(fieldsOf(entitySchemas[command.collection])[command.field], command.value, `${at}.value`);
+    return inside(fieldsOf(entitySchemas[command.collection]), command.field, command.value, `${at}.value`);
   if (command.kind === 'setBrief')
-    return inside(fieldsOf(briefSchema)[command.field], command.value, `brief.${command.field}`);
+    return inside(fieldsOf(briefSchema), command.field, command.value, `brief.${command.field}`);
   if (command.kind === 'setPower')
-    return inside(fieldsOf(powerSchema)[command.field], command.value, `power.${command.field}`);
+    return inside(fieldsOf(powerSchema), command.field, command.value, `power.${command.field}`);
   if (command.kind === 'setSetting')
-    return inside(fieldsOf(settingsSchema)[command.field], command.value, `settings.${command.field}`);
+    return inside(fieldsOf(settingsSchema), command.field, command.value, `settings.${command.field}`);
   return [];
 }
 
@@ -83,5 +96,10 @@ function valueProblems(command: Command, at: string): string[] {
 export function commandProblems(value: unknown): string[] {
   const envelope = problemsOf(list(shape, { min: 1, max: 6000 }), value);
   if (envelope.length > 0) return envelope;
-  return (value as Command[]).flatMap((c, i) => valueProblems(c, `commands[${i}]`));
+  const found: string[] = [];
+  for (const [i, command] of (value as Command[]).entries()) {
+    if (found.length >= MOST_PROBLEMS) break;
+    found.push(...valueProblems(command, `commands[${i}]`));
+  }
+  return found.slice(0, MOST_PROBLEMS);
 }

@@ -7,10 +7,30 @@ import type { Choice, PointMm } from './basics.ts';
  */
 type Fields = Record<string, yup.Schema<unknown>>;
 
+const SHOWN_LENGTH = 60;
+
+/** A value as JSON, its beginning only: however large it is, no more of it is looked at than is shown. */
 const shown = (value: unknown): string => {
-  const text = JSON.stringify(value) ?? String(value);
-  return text.length > 60 ? `${text.slice(0, 57)}...` : text;
+  const text = beginning(value, SHOWN_LENGTH + 1) ?? String(value);
+  return text.length > SHOWN_LENGTH ? `${text.slice(0, SHOWN_LENGTH - 3)}...` : text;
 };
+
+/** At least `room` characters of the JSON of a value, or all of it. */
+function beginning(value: unknown, room: number): string | undefined {
+  if (typeof value === 'string') return JSON.stringify(value.slice(0, room));
+  if (typeof value !== 'object' || value === null) return JSON.stringify(value);
+  const isList = Array.isArray(value);
+  let text = isList ? '[' : '{';
+  let first = true;
+  for (const name in value) {
+    if (text.length >= room) return text;
+    const own = beginning((value as Record<string, unknown>)[name], room - text.length);
+    if (own === undefined && !isList) continue;
+    text += `${first ? '' : ','}${isList ? '' : `${JSON.stringify(name.slice(0, room))}:`}${own ?? 'null'}`;
+    first = false;
+  }
+  return text + (isList ? ']' : '}');
+}
 
 const says =
   (accepted: string) =>
@@ -176,21 +196,10 @@ export function taggedUnion<T>(tag: string, variants: Record<string, yup.Schema<
           message: `${at} is ${found === undefined ? 'missing' : shown(found)}; accepted: ${tags.join(', ')}`,
         });
       }
-      try {
-        variant.validateSync(value, { strict: true, abortEarly: false });
-        return true;
-      } catch (error) {
-        if (!(error instanceof yup.ValidationError)) throw error;
-        const inner = error.inner.length > 0 ? error.inner : [error];
-        return new yup.ValidationError(
-          inner.map((e) => {
-            const at = [this.path, e.path].filter(Boolean).join('.');
-            const own = e.path || 'document';
-            const text = e.message.startsWith(own) ? at + e.message.slice(own.length) : `${at}: ${e.message}`;
-            return new yup.ValidationError(text, e.value, at);
-          }),
-        );
-      }
+      const problems = problemsOf(variant, value);
+      if (problems.length === 0) return true;
+      // Only who validates the whole by Yup itself comes here: problemsOf walks the alternatives by itself.
+      return new yup.ValidationError(problems.map((p) => new yup.ValidationError(p, value, this.path)));
     })
     .meta({ variants, tag }) as unknown as yup.Schema<T>;
 }
@@ -215,20 +224,117 @@ export function choiceSchema<T>(value: yup.Schema<T>): yup.Schema<Choice<T>> {
   });
 }
 
+/** Nobody reads more problems than this, and looking for them all would hold everybody else up. */
+export const MOST_PROBLEMS = 50;
+/** A document is nested far less deep. */
+const DEEPEST = 40;
+
+type Walked = yup.AnySchema & {
+  fields?: Record<string, Walked>;
+  innerType?: Walked;
+  spec: { nullable: boolean; meta?: { variants?: Record<string, Walked>; tag?: string } };
+};
+
+const isPlain = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
 /**
- * Validates a value against a schema.
- * @returns every problem, each naming path, value found and what is accepted; empty when the value is good.
+ * Validates a value against a schema, from the outside in: a list that is too long is not walked, and past fifty problems
+ * nothing more is looked at.
+ * @returns every problem up to fifty, each naming path, value found and what is accepted; empty when the value is good.
  * @example
  * problemsOf(flag(), 1); // ['this is 1; accepted: true or false']
  */
 export function problemsOf(schema: yup.Schema<unknown>, value: unknown): string[] {
+  const found = new Set<string>();
+  walk(schema as unknown as Walked, value, '', 0, found);
+  return [...found].slice(0, MOST_PROBLEMS);
+}
+
+function walk(schema: Walked, value: unknown, path: string, depth: number, found: Set<string>): void {
+  if (found.size >= MOST_PROBLEMS) return;
+  if (depth > DEEPEST) {
+    found.add(`${path} is nested more than ${DEEPEST} deep; accepted: a document of this format`);
+    return;
+  }
+  const { variants, tag } = schema.spec.meta ?? {};
+  if (variants && tag && isPlain(value)) {
+    const word = value[tag];
+    const variant = typeof word === 'string' && Object.hasOwn(variants, word) ? variants[word] : undefined;
+    if (variant) walk(variant, value, path, depth + 1, found);
+    else ownProblems(schema, value, path, found);
+    return;
+  }
+  if (schema.fields && isPlain(value)) {
+    const { fields } = schema;
+    const unknown = Object.keys(value).filter((k) => !Object.hasOwn(fields, k));
+    for (const name of Object.keys(fields))
+      walk(
+        fields[name]!,
+        Object.hasOwn(value, name) ? value[name] : undefined,
+        path ? `${path}.${name}` : name,
+        depth + 1,
+        found,
+      );
+    if (unknown.length > 0)
+      found.add(
+        `${path || 'this'} has unknown field ${shownNames(unknown)}; accepted: ${Object.keys(fields).join(', ')}`,
+      );
+    return;
+  }
+  if (schema.innerType && Array.isArray(value)) {
+    const before = found.size;
+    ownProblems(withoutInner(schema), value, path, found);
+    if (found.size > before) return;
+    const { innerType } = schema;
+    value.forEach((v, i) => {
+      walk(innerType, v, `${path}[${i}]`, depth + 1, found);
+    });
+    return;
+  }
+  if (typeof value === 'string') {
+    const why = badText(value);
+    if (why) {
+      found.add(`${path || 'this'} holds ${why}; accepted: plain text`);
+      return;
+    }
+  }
+  ownProblems(schema, value, path, found);
+}
+
+const shownNames = (names: readonly string[]): string =>
+  names
+    .slice(0, 8)
+    .map((n) => n.slice(0, 40))
+    .join(', ') + (names.length > 8 ? ` and ${names.length - 8} more` : '');
+
+/** What a database or a paper cannot hold: nothing of it is text somebody typed. */
+function badText(value: string): string | null {
+  if (value.includes('\u0000')) return 'a NUL character';
+  return /\p{Surrogate}/u.test(value) ? 'half of a character' : null;
+}
+
+/** Problems of this value alone, by Yup. */
+function ownProblems(schema: Walked, value: unknown, path: string, found: Set<string>): void {
   try {
-    schema.validateSync(value, { strict: true, abortEarly: false });
-    return [];
+    schema.validateSync(value, { strict: true, abortEarly: false, ...(path ? { path } : {}) } as never);
   } catch (error) {
     if (!(error instanceof yup.ValidationError)) throw error;
     const flat = (e: yup.ValidationError): string[] =>
       e.inner.length > 0 ? e.inner.flatMap(flat) : e.errors.length > 0 ? e.errors : [e.message];
-    return [...new Set(flat(error))];
+    for (const text of flat(error)) found.add(text);
   }
+}
+
+const knownShallow = new WeakMap<Walked, Walked>();
+
+/** A list's own rules without those of its entries. */
+function withoutInner(schema: Walked): Walked {
+  let shallow = knownShallow.get(schema);
+  if (!shallow) {
+    shallow = schema.clone() as Walked;
+    delete shallow.innerType;
+    knownShallow.set(schema, shallow);
+  }
+  return shallow;
 }

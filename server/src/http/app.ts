@@ -9,6 +9,7 @@ import { StoreRefusal } from '../store/stock.ts';
 import { benchRoutes } from './benchRoutes.ts';
 import { buyingRoutes } from './buyingRoutes.ts';
 import { cableRoutes } from './cableRoutes.ts';
+import { refusalOfDatabase } from './databaseRefusal.ts';
 import { jobRoutes } from './jobRoutes.ts';
 import { limitedBody } from './limitedBody.ts';
 import { orderRoutes } from './orderRoutes.ts';
@@ -39,6 +40,11 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
   app.onError((error, c) => {
     if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
     if (error instanceof StoreRefusal) return c.json({ problems: [error.message] }, 409);
+    const known = refusalOfDatabase(error);
+    if (known) {
+      log.warn({ err: error, path: c.req.path }, known.says);
+      return c.json({ problems: [known.says] }, known.status);
+    }
     log.error({ err: error, path: c.req.path }, 'request failed');
     return c.json({ problems: ['something went wrong in the server; nothing was changed'] }, 500);
   });
