@@ -1,5 +1,6 @@
 import { serveStatic } from '@hono/node-server/serve-static';
 import { Hono } from 'hono';
+import { compress } from 'hono/compress';
 import { HTTPException } from 'hono/http-exception';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Knex } from 'knex';
@@ -36,6 +37,12 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
     c.set('db', db);
     await next();
   });
+  app.use(compress());
+  // What the server says is of now and of the one who asked; a route that knows better says so itself.
+  app.use('/api/*', async (c, next) => {
+    await next();
+    if (!c.res.headers.has('Cache-Control')) c.res.headers.set('Cache-Control', 'no-store');
+  });
   app.use('/api/*', limitedBody);
   app.onError((error, c) => {
     if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
@@ -61,7 +68,15 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
     .route('/api/workshop', workshopRoutes);
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {
+    // Files under assets carry their content in their names: they never change. The page itself is asked for each time.
+    app.use('*', async (c, next) => {
+      await next();
+      const lasting = c.req.path.startsWith('/assets/') && c.res.ok;
+      c.res.headers.set('Cache-Control', lasting ? 'public, max-age=31536000, immutable' : 'no-cache');
+    });
     app.use('*', serveStatic({ root: webFolder }));
+    // A file of an older build is gone, and no page stands in its place.
+    app.get('/assets/*', (c) => c.text('no such file', 404));
     // Stations have their own addresses; the web application reads them itself.
     app.get('*', serveStatic({ root: webFolder, path: 'index.html' }));
   }

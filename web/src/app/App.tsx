@@ -1,12 +1,15 @@
+import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
-import { BuyingPage } from '../stations/store/BuyingPage.tsx';
-import { Scanned } from '../stations/store/Scanned.tsx';
-import { StockPage } from '../stations/store/StockPage.tsx';
 import { ShopWall } from '../stations/wall/ShopWall.tsx';
-import { WorkshopPage } from '../stations/wall/WorkshopPage.tsx';
-import { JobShell } from './JobShell.tsx';
 import { SignIn } from './SignIn.tsx';
 import { useMe } from './useMe.ts';
+
+const BuyingPage = lazy(() => import('../stations/store/BuyingPage.tsx').then((m) => ({ default: m.BuyingPage })));
+const Scanned = lazy(() => import('../stations/store/Scanned.tsx').then((m) => ({ default: m.Scanned })));
+const StockPage = lazy(() => import('../stations/store/StockPage.tsx').then((m) => ({ default: m.StockPage })));
+const WorkshopPage = lazy(() => import('../stations/wall/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })));
+const JobShell = lazy(() => import('./JobShell.tsx').then((m) => ({ default: m.JobShell })));
+const opening = <p className="p-8 dim">Opening …</p>;
 
 /** Routes: the sign-in sheet, the shop wall, and each job's stations. */
 export function App() {
@@ -16,16 +19,18 @@ export function App() {
     return <p className="p-8 text-error">The server cannot be reached. Start it again and reload this page.</p>;
   if (!me.data.person) return <SignIn />;
   return (
-    <Routes>
-      <Route path="/" element={<ShopWall />} />
-      <Route path="/workshop" element={<WorkshopPage />} />
-      <Route path="/stock" element={<StockPage />} />
-      <Route path="/buying" element={<BuyingPage />} />
-      <Route path="/c/*" element={<Scanned />} />
-      <Route path="/s/*" element={<Scanned />} />
-      <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
-      <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
-      <Route path="*" element={<Navigate to="/" replace />} />
-    </Routes>
+    <Suspense fallback={opening}>
+      <Routes>
+        <Route path="/" element={<ShopWall />} />
+        <Route path="/workshop" element={<WorkshopPage />} />
+        <Route path="/stock" element={<StockPage />} />
+        <Route path="/buying" element={<BuyingPage />} />
+        <Route path="/c/*" element={<Scanned />} />
+        <Route path="/s/*" element={<Scanned />} />
+        <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
+        <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
+        <Route path="*" element={<Navigate to="/" replace />} />
+      </Routes>
+    </Suspense>
   );
 }

@@ -1,17 +1,10 @@
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
-import { type ComponentType, type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
 import { JobProvider } from '../session/JobProvider.tsx';
 import { useJob } from '../session/useJob.ts';
-import { BoardStation } from '../stations/board/BoardStation.tsx';
-import { BriefStation } from '../stations/brief/BriefStation.tsx';
-import { CablesStation } from '../stations/cables/CablesStation.tsx';
-import { CircuitStation } from '../stations/circuit/CircuitStation.tsx';
-import { PowerStation } from '../stations/power/PowerStation.tsx';
-import { ShipStation } from '../stations/ship/ShipStation.tsx';
-import { TestStation } from '../stations/test/TestStation.tsx';
 import { FindingsTray } from '../ui/FindingsTray.tsx';
 import { Header } from '../ui/Header.tsx';
 import { Problems } from '../ui/Problems.tsx';
@@ -19,14 +12,15 @@ import { RouteCard } from '../ui/RouteCard.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
 
+/** Each station comes when it is first opened. */
 const STATION: Readonly<Record<StationName, ComponentType>> = {
-  brief: BriefStation,
-  power: PowerStation,
-  circuit: CircuitStation,
-  board: BoardStation,
-  cables: CablesStation,
-  test: TestStation,
-  ship: ShipStation,
+  brief: lazy(() => import('../stations/brief/BriefStation.tsx').then((m) => ({ default: m.BriefStation }))),
+  power: lazy(() => import('../stations/power/PowerStation.tsx').then((m) => ({ default: m.PowerStation }))),
+  circuit: lazy(() => import('../stations/circuit/CircuitStation.tsx').then((m) => ({ default: m.CircuitStation }))),
+  board: lazy(() => import('../stations/board/BoardStation.tsx').then((m) => ({ default: m.BoardStation }))),
+  cables: lazy(() => import('../stations/cables/CablesStation.tsx').then((m) => ({ default: m.CablesStation }))),
+  test: lazy(() => import('../stations/test/TestStation.tsx').then((m) => ({ default: m.TestStation }))),
+  ship: lazy(() => import('../stations/ship/ShipStation.tsx').then((m) => ({ default: m.ShipStation }))),
 };
 const SAVE_WORDS = {
   saved: 'saved',
@@ -174,7 +168,9 @@ function StationFrame({ station }: { station: StationName }) {
         <div className={`grid min-h-0 min-w-0 ${!ownAside && trayOpen ? 'grid-cols-[minmax(0,1fr)_272px]' : ''}`}>
           <div className="relative min-h-0 min-w-0 overflow-auto">
             <ErrorBoundary key={station} FallbackComponent={Broken}>
-              <Station />
+              <Suspense fallback={<p className="dim p-8">Opening the station …</p>}>
+                <Station />
+              </Suspense>
             </ErrorBoundary>
           </div>
           {!ownAside && trayOpen && (

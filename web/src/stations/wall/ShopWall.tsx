@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { addDays, differenceInCalendarDays, format, parseISO, startOfDay } from 'date-fns';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
@@ -8,7 +8,6 @@ import { FileButton } from '../../ui/FileButton.tsx';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
-import { NewJobForm } from './NewJobForm.tsx';
 
 const fetchJobs = () => answer(api.jobs.$get());
 type Job = Awaited<ReturnType<typeof fetchJobs>>['jobs'][number];
@@ -17,6 +16,8 @@ const AXIS_DAYS = 56;
 const PAST_DAYS = 7;
 
 /** Share of the axis at which a date lies. */
+const NewJobForm = lazy(() => import('./NewJobForm.tsx').then((m) => ({ default: m.NewJobForm })));
+
 const along = (date: Date, today: Date) =>
   Math.min(1, Math.max(0, (differenceInCalendarDays(date, today) + PAST_DAYS) / (AXIS_DAYS + PAST_DAYS)));
 
@@ -159,7 +160,11 @@ export function ShopWall() {
           </button>
         </div>
         <Problems problems={problems} onDismiss={() => setProblems([])} />
-        {adding && <NewJobForm onCancel={() => setAdding(false)} />}
+        {adding && (
+          <Suspense fallback={null}>
+            <NewJobForm onCancel={() => setAdding(false)} />
+          </Suspense>
+        )}
         {query.error && <Problems problems={problemsIn(query.error)} />}
         <div className="grid grid-cols-[270px_minmax(0,1fr)_168px] gap-3">
           <span />
