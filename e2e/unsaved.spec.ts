@@ -75,3 +75,39 @@ test('two people on one board: the one who is late is asked, and nothing of hers
   await first.close();
   await second.close();
 });
+
+test('what one changes the other sees without asking: an edit, and a cable that is made', async ({ browser }) => {
+  test.setTimeout(120_000);
+  const [first, second] = [await browser.newContext(), await browser.newContext()];
+  const [mira, jonas] = [await first.newPage(), await second.newPage()];
+  for (const [page, name] of [
+    [mira, 'Mira Holt'],
+    [jonas, 'Jonas Wick'],
+  ] as const) {
+    await comeInAs(page, name);
+    await openJob(page, 'Larchfold hut board');
+    await goTo(page, 'Brief');
+    await sheet(page, 'Order');
+  }
+  const notes = (page: typeof mira) => page.getByLabel('Notes');
+  const before = await notes(mira).inputValue();
+  await notes(mira).fill('Door opens to the left');
+  await notes(mira).blur();
+  await expect(notes(jonas)).toHaveValue('Door opens to the left', { timeout: 5000 });
+  for (const page of [mira, jonas]) {
+    await goTo(page, 'Cables');
+    await sheet(page, 'Cards');
+  }
+  const box = (page: typeof mira) => page.getByRole('checkbox', { name: /is made$/ }).last();
+  await expect(box(jonas)).toBeEnabled();
+  const was = await box(mira).isChecked();
+  await box(jonas).click();
+  await expect(box(mira)).toBeChecked({ checked: !was, timeout: 5000 });
+  await goTo(mira, 'Brief');
+  await sheet(mira, 'Order');
+  await notes(mira).fill(before);
+  await notes(mira).blur();
+  await saved(mira);
+  await first.close();
+  await second.close();
+});

@@ -5,6 +5,7 @@ import pino from 'pino';
 import { startBench } from './bench/benchFixture.ts';
 import { createApp } from './http/app.ts';
 import { forgetOldPresses } from './http/onePress.ts';
+import { openChanges } from './store/changes.ts';
 import { migrate, openDatabase } from './store/database.ts';
 import { seedDemo } from './store/seedDemo.ts';
 
@@ -28,7 +29,8 @@ if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(db))) log.info('seeded th
 await forgetOldPresses(db);
 const bench = await startBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
-const app = createApp({ db, log, bench, webFolder: existsSync(`${dist}/index.html`) ? dist : null });
+const changes = await openChanges(url, log);
+const app = createApp({ db, log, changes, bench, webFolder: existsSync(`${dist}/index.html`) ? dist : null });
 const server = serve({ fetch: app.fetch, port, hostname: process.env.HOST ?? '127.0.0.1' }, (info) => {
   log.info(
     `Ombrik serves at http://${info.address}:${info.port} · simulated meter at ${bench.meter.host}:${bench.meter.port}`,
@@ -38,6 +40,7 @@ const server = serve({ fetch: app.fetch, port, hostname: process.env.HOST ?? '12
 
 const stop = () => {
   bench.close();
+  void changes.close();
   server.close(() => void db.destroy().then(() => process.exit(0)));
   // Open keep-alive connections must not hold the process.
   setTimeout(() => process.exit(0), 1500).unref();

@@ -6,6 +6,7 @@ import { secureHeaders } from 'hono/secure-headers';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import type { BenchFixture } from '../bench/benchFixture.ts';
+import type { Changes } from '../store/changes.ts';
 import { StoreRefusal } from '../store/stock.ts';
 import { benchRoutes } from './benchRoutes.ts';
 import { buyingRoutes } from './buyingRoutes.ts';
@@ -13,6 +14,7 @@ import { cableRoutes } from './cableRoutes.ts';
 import { refusalOfDatabase } from './databaseRefusal.ts';
 import { jobRoutes } from './jobRoutes.ts';
 import { limitedBody } from './limitedBody.ts';
+import { liveRoutes } from './liveRoutes.ts';
 import { orderRoutes } from './orderRoutes.ts';
 import { paperRoutes } from './paperRoutes.ts';
 import { scanRoutes } from './scanRoutes.ts';
@@ -24,13 +26,14 @@ import { workshopRoutes } from './workshopRoutes.ts';
 export interface AppParts {
   db: Knex;
   log: Logger;
+  changes: Changes;
   bench: { fixture: BenchFixture; meter: { host: string; port: number } };
   /** Folder of the built web application; null serves the API alone. */
   webFolder: string | null;
 }
 
 /** The whole application: API under /api, the built web application for everything else. */
-export function createApp({ db, log, bench, webFolder }: AppParts) {
+export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
   const app = new Hono<AppEnv>();
   app.use(secureHeaders({ xFrameOptions: 'SAMEORIGIN' }));
   app.use(async (c, next) => {
@@ -65,7 +68,8 @@ export function createApp({ db, log, bench, webFolder }: AppParts) {
     .route('/api/scan', scanRoutes)
     .route('/api/stock', stockRoutes)
     .route('/api/buying', buyingRoutes)
-    .route('/api/workshop', workshopRoutes);
+    .route('/api/workshop', workshopRoutes)
+    .route('/api/live', liveRoutes(changes));
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {
     // Files under assets carry their content in their names: they never change. The page itself is asked for each time.

@@ -18,7 +18,8 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Ombrik</title>');
   writeFileSync(join(folder, 'assets/index-abc.js'), `console.log("${'board '.repeat(2000)}")`);
   bench = await startBench();
-  app = createApp({ db: server.db, log: pino({ level: 'silent' }), bench, webFolder: folder });
+  const changes = { listen: () => () => {}, close: async () => {} };
+  app = createApp({ db: server.db, log: pino({ level: 'silent' }), changes, bench, webFolder: folder });
 });
 afterAll(async () => {
   bench.close();

@@ -4,16 +4,12 @@ import { checkBoard } from '@ombrik/core/document/checkBoard';
 import type { Command } from '@ombrik/core/document/commands';
 import { flag, list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
 import { boardFromTemplate, TEMPLATES } from '@ombrik/core/document/templates';
-import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
-import { stationStatuses } from '@ombrik/core/stations';
-import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { Hono } from 'hono';
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import type { Schema } from 'yup';
 import * as yup from 'yup';
-import { cableRecordsOf, recordMade } from '../store/cableRecords.ts';
-import { asBenchRecords, listRecords } from '../store/floorRecords.ts';
+import { recordMade } from '../store/cableRecords.ts';
 import { type JobFile, jobFile } from '../store/jobFile.ts';
 import {
   appendEdit,
@@ -22,7 +18,6 @@ import {
   type EditOutcome,
   findJob,
   knownEdits,
-  listJobs,
   setArchived,
   setWantedOn,
   undoState,
@@ -30,6 +25,7 @@ import {
 import { addRelease, releaseOf, releasesOf } from '../store/releases.ts';
 import { withRetry } from '../store/retry.ts';
 import { releaseAll } from '../store/stock.ts';
+import { floorOf, type WallQuestion, wallOf } from '../store/summaries.ts';
 import { dateText } from './dateText.ts';
 import { onePress } from './onePress.ts';
 import { body, refuse } from './problems.ts';
@@ -85,11 +81,22 @@ export async function fileOr404(db: Knex, jobId: string, revision?: number): Pro
 const openStops = (file: JobFile): string[] =>
   file.dossier.findings.filter((f) => f.severity === 'stop').map((f) => f.says);
 
-async function floorOf(db: Knex, file: JobFile) {
-  const [made, bench] = await Promise.all([cableRecordsOf(db, file.job.id), listRecords(db, file.job.id, 'benchStep')]);
-  const progress = benchProgress(file.dossier.bench, asBenchRecords(bench));
-  const madeIds = madeIdsOf(progressOfAll(file.dossier.cables, made, file.workshop));
-  return { made, bench, progress, stations: stationStatuses(file.board, file.dossier, madeIds, progress) };
+/** The wall shows so many jobs at once where nobody says how many. */
+const PAGE = 300;
+
+function wallQuestion(asked: Record<string, string>): WallQuestion {
+  const number = (name: string, usual: number, most: number): number => {
+    const text = asked[name] ?? String(usual);
+    const value = /^\d{1,9}$/.test(text) ? Number(text) : -1;
+    if (value < 0 || value > most) refuse(422, `${name} is "${text}"; accepted: a whole number from 0 to ${most}`);
+    return value;
+  };
+  return {
+    archived: asked.archived !== 'no',
+    words: (asked.words ?? '').slice(0, 100),
+    offset: number('offset', 0, 1e8),
+    limit: number('limit', PAGE, 5000),
+  };
 }
 
 function outcome(result: EditOutcome) {
@@ -101,35 +108,7 @@ function outcome(result: EditOutcome) {
 /** Jobs, their boards' edits, and ticks from the floor. */
 export const jobRoutes = new Hono<AppEnv>()
   .use(signedIn, onePress)
-  .get('/', async (c) => {
-    const db = c.get('db');
-    const jobs = await listJobs(db);
-    const rows = await Promise.all(
-      jobs.map(async (job) => {
-        const file = await fileOr404(db, job.id);
-        const { stations } = await floorOf(db, file);
-        const { jobName, customer, systemVoltageV } = file.board.brief;
-        const stops = file.dossier.findings.filter((f) => f.severity === 'stop').length;
-        // What stops the work comes before what is merely still open.
-        const next =
-          stations.find((s) => s.state === 'findings' || s.state === 'notReady') ??
-          stations.find((s) => s.state !== 'done');
-        const leadTimeDays = Math.max(0, ...file.dossier.parts.map((p) => p.leadTimeDays ?? 0));
-        return {
-          ...job,
-          jobName,
-          customer,
-          systemVoltageV,
-          stations,
-          stops,
-          leadTimeDays,
-          next: next?.station ?? null,
-          waitsFor: next?.waitsFor ?? 'nothing',
-        };
-      }),
-    );
-    return c.json({ jobs: rows });
-  })
+  .get('/', async (c) => c.json(await wallOf(c.get('db'), wallQuestion(c.req.query()))))
   .post('/', body(newJob), async (c) => {
     const { wantedOn, template, ...brief } = c.req.valid('json');
     const board = boardFromTemplate(template, brief);

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { MiddlewareHandler } from 'hono';
 import type { Knex } from 'knex';
+import { tellChange } from '../store/changes.ts';
 import { refuse } from './problems.ts';
 import type { AppEnv } from './session.ts';
 
@@ -50,6 +51,7 @@ export const onePress: MiddlewareHandler<AppEnv> = async (c, next) => {
         status: c.res.status,
         answer: await c.res.clone().text(),
       });
+      await tellChange(trx, c.req.path);
     });
   } catch (error) {
     if (!(error instanceof Undo)) throw error;

@@ -4,6 +4,7 @@ import * as first from './migrations/001_first.ts';
 import * as briefAndPower from './migrations/002_brief_and_power.ts';
 import * as storeAndBuying from './migrations/003_store_and_buying.ts';
 import * as presses from './migrations/004_presses.ts';
+import * as jobSummaries from './migrations/005_job_summaries.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -13,6 +14,7 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '002_brief_and_power', module: briefAndPower },
   { name: '003_store_and_buying', module: storeAndBuying },
   { name: '004_presses', module: presses },
+  { name: '005_job_summaries', module: jobSummaries },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

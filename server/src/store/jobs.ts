@@ -36,7 +36,7 @@ export type EditOutcome =
 
 const SNAPSHOT_EVERY = 20;
 
-const jobRow = (row: Record<string, unknown>): JobRow => ({
+export const jobRow = (row: Record<string, unknown>): JobRow => ({
   id: row.id as string,
   number: row.number as number,
   revision: row.revision as number,
@@ -85,10 +85,6 @@ export async function createJob(
     await trx('snapshots').insert({ job_id: id, revision: 1, board: JSON.stringify(board) });
     return jobRow(row);
   });
-}
-
-export async function listJobs(db: Knex): Promise<JobRow[]> {
-  return (await db('jobs').orderBy('number')).map(jobRow);
 }
 
 export async function findJob(db: Knex, id: string): Promise<JobRow | null> {

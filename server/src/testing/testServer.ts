@@ -4,6 +4,7 @@ import type { Knex } from 'knex';
 import pino from 'pino';
 import { startBench } from '../bench/benchFixture.ts';
 import { createApp } from '../http/app.ts';
+import { openChanges } from '../store/changes.ts';
 import { migrate, openDatabase } from '../store/database.ts';
 import { seedDemo } from '../store/seedDemo.ts';
 
@@ -47,7 +48,9 @@ export async function testServer() {
   await migrate(db);
   await seedDemo(db);
   const bench = await startBench();
-  const app = createApp({ db, log: pino({ level: process.env.LOG_LEVEL ?? 'silent' }), bench, webFolder: null });
+  const log = pino({ level: process.env.LOG_LEVEL ?? 'silent' });
+  const changes = await openChanges(url, log);
+  const app = createApp({ db, log, changes, bench, webFolder: null });
   const clientWith = (cookie: string): Client => {
     const call = async (path: string, init: RequestInit) => {
       const headers = { 'content-type': 'application/json', cookie, ...(init.headers as Record<string, string>) };
@@ -82,12 +85,14 @@ export async function testServer() {
   };
   return {
     app,
+    url,
     db,
     bench,
     nobody: clientWith(''),
     as,
     close: async () => {
       bench.close();
+      await changes.close();
       await db.destroy();
       await drop();
     },

@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { ShopWall } from '../stations/wall/ShopWall.tsx';
 import { SignIn } from './SignIn.tsx';
+import { useLive } from './useLive.ts';
 import { useMe } from './useMe.ts';
 
 const BuyingPage = lazy(() => import('../stations/store/BuyingPage.tsx').then((m) => ({ default: m.BuyingPage })));
@@ -18,6 +19,12 @@ export function App() {
   if (me.error)
     return <p className="p-8 text-error">The server cannot be reached. Start it again and reload this page.</p>;
   if (!me.data.person) return <SignIn />;
+  return <Workshop />;
+}
+
+/** Everything behind the door. */
+function Workshop() {
+  useLive();
   return (
     <Suspense fallback={opening}>
       <Routes>

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { addDays, differenceInCalendarDays, format, parseISO, startOfDay } from 'date-fns';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -9,7 +9,8 @@ import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
 
-const fetchJobs = () => answer(api.jobs.$get());
+const fetchJobs = (archived: boolean, words: string) =>
+  answer(api.jobs.$get({ query: { archived: archived ? 'yes' : 'no', words } } as never));
 type Job = Awaited<ReturnType<typeof fetchJobs>>['jobs'][number];
 
 const AXIS_DAYS = 56;
@@ -104,16 +105,21 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
 /** The wall of the shop: a plank per job along the weeks, late first, each with what it waits for. */
 export function ShopWall() {
   const client = useQueryClient();
-  const query = useQuery({ queryKey: ['jobs'], queryFn: fetchJobs });
   const [showArchived, setShowArchived] = useState(false);
+  const [words, setWords] = useState('');
+  const query = useQuery({
+    queryKey: ['jobs', showArchived, words],
+    queryFn: () => fetchJobs(showArchived, words),
+    placeholderData: keepPreviousData,
+    // Rows that are behind come with the next looks.
+    refetchInterval: (q) => ((q.state.data?.behind ?? 0) > 0 ? 1500 : false),
+  });
   const [adding, setAdding] = useState(false);
   const [problems, setProblems] = useState<string[]>([]);
   const navigate = useNavigate();
   const refresh = () => client.invalidateQueries({ queryKey: ['jobs'] });
   const today = startOfDay(new Date());
-  const jobs = (query.data?.jobs ?? [])
-    .filter((j) => showArchived || !j.archived)
-    .sort((a, b) => (a.wantedOn ?? '9999').localeCompare(b.wantedOn ?? '9999') || a.number - b.number);
+  const { jobs, count } = query.data ?? { jobs: [], count: 0 };
   const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) =>
     addDays(today, i * 7 - PAST_DAYS),
   );
@@ -140,6 +146,14 @@ export function ShopWall() {
       <main className="min-h-0 flex-1 overflow-auto px-6 py-4">
         <div className="mb-3 flex items-center gap-2">
           <h1 className="mr-auto text-2xl">What must happen next</h1>
+          <input
+            type="search"
+            className="input input-sm w-44"
+            aria-label="Find a job"
+            placeholder="Name, customer, number"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
           <label className="flex items-center gap-2 text-sm">
             <input
               type="checkbox"
@@ -192,6 +206,11 @@ export function ShopWall() {
               <Plank key={job.id} job={job} today={today} onDone={refresh} />
             ))}
           </ul>
+          {count > jobs.length && (
+            <p className="dim mt-3 text-sm">
+              {jobs.length} of {count} jobs, the first wanted first. Search for the others.
+            </p>
+          )}
         </div>
         {query.isSuccess && jobs.length === 0 && (
           <p className="dim mt-8">No jobs on the wall. Take one in with "New job", or open a board file.</p>

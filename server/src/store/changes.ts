@@ -1,0 +1,66 @@
+import type { Knex } from 'knex';
+import pg from 'pg';
+import type { Logger } from 'pino';
+
+/** What changed, as the address it was changed at: every server on this database is told when the change is kept. */
+export interface Changes {
+  /** @returns what ends it */
+  listen(told: (address: string) => void): () => void;
+  close(): Promise<void>;
+}
+
+const CHANNEL = 'ombrik_changes';
+const AGAIN_MS = 2000;
+/** PostgreSQL takes messages shorter than 8000 bytes. */
+const LONGEST = 2000;
+
+/** Told with the transaction, so that nobody hears of what was taken back. */
+export const tellChange = (trx: Knex, address: string): Promise<unknown> =>
+  trx.raw('SELECT pg_notify(?, ?)', [CHANNEL, address.slice(0, LONGEST)]);
+
+/** Listens on a connection of its own; one that breaks is made anew, and who listens is told that anything may have changed. */
+export async function openChanges(url: string, log: Logger): Promise<Changes> {
+  const listeners = new Set<(address: string) => void>();
+  const tell = (address: string) => {
+    for (const told of listeners) told(address);
+  };
+  let closed = false;
+  let client: pg.Client | null = null;
+  const connect = async (): Promise<void> => {
+    const own = new pg.Client({ connectionString: url });
+    const lost = (error?: Error) => {
+      if (closed || client !== own) return;
+      client = null;
+      if (error) log.warn({ err: error }, 'lost the line that tells of changes');
+      void own.end().catch(() => {});
+      setTimeout(again, AGAIN_MS).unref();
+    };
+    own.on('error', lost);
+    own.on('end', () => lost());
+    own.on('notification', ({ payload }) => tell(payload ?? ANYTHING));
+    await own.connect();
+    await own.query(`LISTEN ${CHANNEL}`);
+    client = own;
+  };
+  const again = () => {
+    if (closed) return;
+    connect().then(
+      () => tell(ANYTHING),
+      () => setTimeout(again, AGAIN_MS).unref(),
+    );
+  };
+  await connect();
+  return {
+    listen(told) {
+      listeners.add(told);
+      return () => listeners.delete(told);
+    },
+    async close() {
+      closed = true;
+      await client?.end();
+    },
+  };
+}
+
+/** Nobody knows what was missed. */
+export const ANYTHING = '*';
