@@ -23,7 +23,7 @@ const end = (code = 0) => {
     cluster?.stop();
     process.exit(code);
   };
-  if (!server || server.exitCode !== null) return finish();
+  if (!server || server.exitCode !== null || server.signalCode !== null) return finish();
   server.once('exit', finish);
   server.kill('SIGTERM');
 };
@@ -53,7 +53,11 @@ if (port !== wanted) say(`Port ${wanted} is taken; using ${port}.`);
 try {
   const running = await runServer(root, { DATABASE_URL: url, PORT: String(port), OMBRIK_DEMO: '1' });
   server = running.child;
-  server.on('exit', (code) => end(code ?? 1));
+  server.on('exit', (code, signal) => {
+    if (!ending)
+      say(`The server ended by itself (${signal ?? `code ${code}`}); the demo ends with it. Start it again.`);
+    end(code || 1);
+  });
 } catch (error) {
   cluster?.stop();
   stop(error.message);

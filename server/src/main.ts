@@ -6,7 +6,7 @@ import { startBench } from './bench/benchFixture.ts';
 import { createApp } from './http/app.ts';
 import { forgetOldPresses } from './http/onePress.ts';
 import { openChanges } from './store/changes.ts';
-import { migrate, openDatabase } from './store/database.ts';
+import { alone, migrate, openDatabase } from './store/database.ts';
 import { seedDemo } from './store/seedDemo.ts';
 
 /** Starts one server process: migrates, seeds the demo into an empty database if asked, serves on loopback. */
@@ -24,9 +24,11 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
   process.exit(1);
 }
 const db = openDatabase(url);
-await migrate(db);
-if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(db))) log.info('seeded the demo workshop');
-await forgetOldPresses(db);
+await alone(db, async () => {
+  await migrate(db);
+  if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(db))) log.info('seeded the demo workshop');
+  await forgetOldPresses(db);
+});
 const bench = await startBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const changes = await openChanges(url, log);
@@ -38,12 +40,20 @@ const server = serve({ fetch: app.fetch, port, hostname: process.env.HOST ?? '12
   process.send?.({ ready: true, port: info.port });
 });
 
+/** What runs is finished; nothing new is taken. */
+const FINISH_MS = 10_000;
+let stopping = false;
 const stop = () => {
+  if (stopping) return;
+  stopping = true;
   bench.close();
+  // Lines that tell of changes never end by themselves.
   void changes.close();
   server.close(() => void db.destroy().then(() => process.exit(0)));
-  // Open keep-alive connections must not hold the process.
-  setTimeout(() => process.exit(0), 1500).unref();
+  if ('closeIdleConnections' in server) server.closeIdleConnections();
+  setTimeout(() => process.exit(0), FINISH_MS).unref();
 };
 process.on('SIGINT', stop);
 process.on('SIGTERM', stop);
+// Whoever started it is gone.
+process.on('disconnect', stop);

@@ -1,7 +1,9 @@
 import { serveStatic } from '@hono/node-server/serve-static';
+import { VERSIONS } from '@ombrik/core/versions';
 import { Hono } from 'hono';
 import { compress } from 'hono/compress';
 import { HTTPException } from 'hono/http-exception';
+import { requestId } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
@@ -40,6 +42,13 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     c.set('db', db);
     await next();
   });
+  app.use(requestId());
+  app.use(async (c, next) => {
+    const began = performance.now();
+    await next();
+    const ms = Math.round(performance.now() - began);
+    log.info({ id: c.get('requestId'), method: c.req.method, path: c.req.path, status: c.res.status, ms }, 'request');
+  });
   app.use(compress());
   // What the server says is of now and of the one who asked; a route that knows better says so itself.
   app.use('/api/*', async (c, next) => {
@@ -55,8 +64,14 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
       log.warn({ err: error, path: c.req.path }, known.says);
       return c.json({ problems: [known.says] }, known.status);
     }
-    log.error({ err: error, path: c.req.path }, 'request failed');
-    return c.json({ problems: ['something went wrong in the server; nothing was changed'] }, 500);
+    const id = c.get('requestId');
+    log.error({ err: error, path: c.req.path, id }, 'request failed');
+    return c.json({ problems: [`something went wrong in the server; nothing was changed (request ${id})`] }, 500);
+  });
+  // For whoever watches over it: it answers only while the database does.
+  app.get('/api/health', async (c) => {
+    await db.raw('SELECT 1');
+    return c.json({ ok: true, core: VERSIONS.core });
   });
   const routes = app
     .route('/api', signInRoutes)

@@ -1,6 +1,6 @@
 import { Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
-import type { Changes } from '../store/changes.ts';
+import { type Changes, ENDED } from '../store/changes.ts';
 import { type AppEnv, signedIn } from './session.ts';
 
 /** A line that says nothing is cut by what stands between. */
@@ -29,7 +29,10 @@ export const liveRoutes = (changes: Changes) =>
           });
           if (waiting.length === 0) await stream.writeSSE({ event: 'beat', data: '' });
         }
-        for (const data of waiting.splice(0)) await stream.writeSSE({ event: 'changed', data });
+        for (const data of waiting.splice(0)) {
+          if (data === ENDED) return end();
+          await stream.writeSSE({ event: 'changed', data });
+        }
       }
       end();
     }),

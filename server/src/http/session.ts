@@ -4,7 +4,7 @@ import type { Knex } from 'knex';
 import { type Person, personOfSession } from '../store/people.ts';
 import { refuse } from './problems.ts';
 
-export type AppEnv = { Variables: { db: Knex; person: Person; pressed?: boolean } };
+export type AppEnv = { Variables: { db: Knex; person: Person; pressed?: boolean; requestId: string } };
 
 const COOKIE = 'ombrik_session';
 

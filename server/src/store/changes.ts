@@ -57,6 +57,7 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
     },
     async close() {
       closed = true;
+      tell(ENDED);
       await client?.end();
     },
   };
@@ -64,3 +65,5 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
 
 /** Nobody knows what was missed. */
 export const ANYTHING = '*';
+/** The server goes: nothing more is told. */
+export const ENDED = '';

@@ -31,3 +31,14 @@ export function openDatabase(url: string): Knex {
 export async function migrate(db: Knex): Promise<void> {
   await db.migrate.latest({ migrationSource });
 }
+
+/** Any number of the project's own that no other lock of it has. */
+const STARTING = 722_101;
+
+/** One server at a time does what a start has to do; the others wait for it. */
+export async function alone(db: Knex, work: () => Promise<void>): Promise<void> {
+  await db.transaction(async (trx) => {
+    await trx.raw('SELECT pg_advisory_xact_lock(?)', [STARTING]);
+    await work();
+  });
+}

@@ -6,7 +6,13 @@ import { ambient, editOf, freshDatabase } from '../testing/testServer.ts';
 const root = fileURLToPath(new URL('../../..', import.meta.url));
 
 /** Starts a real server process on a free port. */
-function start(url: string): Promise<{ port: number; kill: () => Promise<void> }> {
+interface Running {
+  port: number;
+  kill: () => Promise<void>;
+  /** Asked to go: the code it ends with. */
+  end: () => Promise<number | null>;
+}
+function start(url: string): Promise<Running> {
   const child = fork(`${root}server/src/main.ts`, [], {
     cwd: root,
     execArgv: ['--import', 'tsx'],
@@ -25,10 +31,50 @@ function start(url: string): Promise<{ port: number; kill: () => Promise<void> }
             child.once('exit', () => done());
             child.kill('SIGKILL');
           }),
+        end: () =>
+          new Promise((done) => {
+            child.once('exit', (code) => done(code));
+            child.kill('SIGTERM');
+          }),
       });
     });
   });
 }
+
+describe('servers that start and go', () => {
+  it('two first starts on one empty database both come up, with one workshop', async () => {
+    const { url, drop } = await freshDatabase();
+    const both = await Promise.all([start(url), start(url)]);
+    for (const { port } of both) {
+      const health = await fetch(`http://127.0.0.1:${port}/api/health`);
+      expect([health.status, ((await health.json()) as { ok: boolean }).ok]).toEqual([200, true]);
+      const me = (await (await fetch(`http://127.0.0.1:${port}/api/me`)).json()) as { demoPeople: unknown[] };
+      expect(me.demoPeople).toHaveLength(4);
+    }
+    expect(await Promise.all(both.map((s) => s.end()))).toEqual([0, 0]);
+    await drop();
+  });
+  it('asked to go, it goes at once although a browser listens', async () => {
+    const { url, drop } = await freshDatabase();
+    const server = await start(url);
+    const at = `http://127.0.0.1:${server.port}`;
+    const signIn = await fetch(`${at}/api/demo-sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ personId: 'pe_designer' }),
+    });
+    const live = await fetch(`${at}/api/live`, {
+      headers: { cookie: signIn.headers.get('set-cookie')!.split(';')[0]! },
+    });
+    expect(live.status).toBe(200);
+    const began = Date.now();
+    expect(await server.end()).toBe(0);
+    // Well before the time after which it goes in any case.
+    expect(Date.now() - began).toBeLessThan(8000);
+    await live.body!.cancel().catch(() => {});
+    await drop();
+  });
+});
 
 describe('a killed server', () => {
   it('loses no acknowledged edit', async () => {
