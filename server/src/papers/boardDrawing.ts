@@ -36,7 +36,8 @@ export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buff
     const xs = panel.outline.map((p) => p.xMm);
     const ys = panel.outline.map((p) => p.yMm);
     const [left, top] = [Math.min(...xs), Math.min(...ys)];
-    const [w, h] = [Math.max(...xs) - left, Math.max(...ys) - top];
+    // A panel drawn as a line or a point still has a sheet.
+    const [w, h] = [Math.max(1, Math.max(...xs) - left), Math.max(1, Math.max(...ys) - top)];
     const room = { w: doc.page.width - 2 * MARGIN, h: doc.page.height - doc.y - MARGIN - 30 };
     const scale = Math.min(room.w / w, room.h / h);
     const [x0, y0] = [MARGIN + (room.w - w * scale) / 2, doc.y + 14];

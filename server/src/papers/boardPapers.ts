@@ -155,7 +155,11 @@ export async function dressingPaper(file: JobFile, head: PaperHead): Promise<Buf
         `${panel.name}, ${face}${face === 'back' ? ', seen from behind: left and right are exchanged' : ''}`,
       );
       const room = { w: doc.page.width - 2 * MARGIN, h: doc.page.height - doc.y - MARGIN - 40 };
-      const scale = Math.min(room.w / (drawing.widthMm * MM), room.h / (drawing.heightMm * MM));
+      // A panel drawn as a line or a point still has a sheet.
+      const scale = Math.min(
+        room.w / (Math.max(1, drawing.widthMm) * MM),
+        room.h / (Math.max(1, drawing.heightMm) * MM),
+      );
       drawShapes(doc, drawing.shapes, { x: MARGIN, y: doc.y + 4 }, scale);
       doc.x = MARGIN;
       doc.y += drawing.heightMm * MM * scale + 12;
