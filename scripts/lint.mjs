@@ -8,7 +8,7 @@ const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 const STEPS = [
   ['biome', 'check', '--error-on-warnings', '.'],
   ['knip', '--no-progress'],
-  ['depcruise', '--config', '.dependency-cruiser.mjs', 'core/src'],
+  ['depcruise', '--config', '.dependency-cruiser.mjs', 'core/src', 'server/src'],
 ];
 const bad = STEPS.filter((args) => {
   say(`-- ${args[0]}`);
