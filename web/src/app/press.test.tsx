@@ -1,0 +1,84 @@
+// @vitest-environment happy-dom
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { afterEach, describe, expect, it } from 'vitest';
+import { ApiError } from './api.ts';
+import { keyed, usePress } from './press.ts';
+
+afterEach(cleanup);
+const settled = () => act(() => new Promise((go) => setTimeout(go, 5)));
+
+/** Sends what is pressed to a desk that answers when it is told to. */
+function desk() {
+  const asked: { wish: number; key: string; answer: (out: string) => void; refuse: (e: Error) => void }[] = [];
+  return {
+    asked,
+    send: (wish: number, key: string) =>
+      new Promise<string>((answer, refuse) => asked.push({ wish, key, answer, refuse })),
+  };
+}
+
+function Buttons({ send }: { send: (wish: number, key: string) => Promise<string> }) {
+  const [done, setDone] = useState<string[]>([]);
+  const press = usePress({ send, onSuccess: (out, wish) => setDone((d) => [...d, `${wish}: ${out}`]) });
+  return (
+    <>
+      {[1, 2].map((n) => (
+        <button key={n} type="button" onClick={() => press.mutate(n)}>
+          take {n}
+        </button>
+      ))}
+      <p>waiting {press.pending.join() || 'nothing'}</p>
+      <p>done {done.join(' ')}</p>
+      {press.error && <p role="alert">{press.error.message}</p>}
+    </>
+  );
+}
+
+describe('a button that changes something', () => {
+  it('pressed twice it asks once; another waits its turn; what follows sees both', async () => {
+    const { asked, send } = desk();
+    render(<Buttons send={send} />);
+    fireEvent.click(screen.getByText('take 1'));
+    fireEvent.click(screen.getByText('take 1'));
+    fireEvent.click(screen.getByText('take 2'));
+    await settled();
+    expect(screen.getByText('waiting 1,2')).toBeTruthy();
+    expect(asked.map((a) => a.wish)).toEqual([1]);
+    asked[0]!.answer('good');
+    await settled();
+    expect(asked.map((a) => a.wish)).toEqual([1, 2]);
+    expect(asked[0]!.key).not.toBe(asked[1]!.key);
+    asked[1]!.answer('well');
+    await settled();
+    expect(screen.getByText('done 1: good 2: well')).toBeTruthy();
+    expect(screen.getByText('waiting nothing')).toBeTruthy();
+  });
+  it('says why it was refused, and forgets it with the next press', async () => {
+    const { asked, send } = desk();
+    render(<Buttons send={send} />);
+    fireEvent.click(screen.getByText('take 1'));
+    await settled();
+    asked[0]!.refuse(new ApiError(409, ['the rest is reserved']));
+    await settled();
+    expect(screen.getByRole('alert').textContent).toBe('the rest is reserved');
+    fireEvent.click(screen.getByText('take 1'));
+    await settled();
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(asked).toHaveLength(2);
+  });
+  it('goes on with what it sends when its screen is left', async () => {
+    const { asked, send } = desk();
+    const { unmount } = render(<Buttons send={send} />);
+    fireEvent.click(screen.getByText('take 1'));
+    fireEvent.click(screen.getByText('take 2'));
+    await settled();
+    unmount();
+    asked[0]!.answer('good');
+    await settled();
+    expect(asked.map((a) => a.wish)).toEqual([1, 2]);
+  });
+  it('carries its key in the header the server reads', () => {
+    expect(keyed('abc')).toEqual({ headers: { 'Idempotency-Key': 'abc' } });
+  });
+});
