@@ -6,6 +6,7 @@ import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop/w
 import type { Dossier } from '@ombrik/core/dossier';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
 import { boardAt, findJob, type JobRow } from './jobs.ts';
 import { readWorkshop } from './workshopStore.ts';
 
@@ -19,8 +20,7 @@ export interface JobFile {
   workshop: Workshop;
 }
 
-const cache = new Map<string, { dossier: Dossier; dossierFingerprint: string }>();
-const CACHE_SIZE = 60;
+const cache = new LRUCache<string, { dossier: Dossier; dossierFingerprint: string }>({ max: 60 });
 
 /** The authoritative dossier of a revision (the newest when none is given); null when there is no such revision. */
 export async function jobFile(db: Knex, jobId: string, revision?: number): Promise<JobFile | null> {
@@ -36,7 +36,6 @@ export async function jobFile(db: Knex, jobId: string, revision?: number): Promi
     const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop);
     known = { dossier, dossierFingerprint: fingerprint(dossier) };
     cache.set(key, known);
-    if (cache.size > CACHE_SIZE) cache.delete(cache.keys().next().value as string);
   }
   return { job, revision: at, board, workshop, ...known };
 }

@@ -7,6 +7,7 @@ import { migrateBoard } from '@ombrik/core/document/migrate';
 import { profileById } from '@ombrik/core/profiles/profiles';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
 import { nanoid } from 'nanoid';
 
 export interface JobRow {
@@ -102,12 +103,9 @@ export async function setWantedOn(db: Knex, id: string, wantedOn: string | null)
   await db('jobs').where({ id }).update({ wanted_on: wantedOn });
 }
 
-const cache = new Map<string, Board>();
-const CACHE_SIZE = 200;
+const cache = new LRUCache<string, Board>({ max: 200 });
 function remember(key: string, board: Board): Board {
-  cache.delete(key);
   cache.set(key, board);
-  if (cache.size > CACHE_SIZE) cache.delete(cache.keys().next().value as string);
   return board;
 }
 

@@ -2,23 +2,42 @@ import { type QueryClient, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { concerns } from './concerns.ts';
 
-/** Keeps what is shown up to date with what anybody changes, on whichever server. */
+/**
+ * Keeps what is shown up to date with what anybody changes, on whichever server. A page in the background lets go of its
+ * line, for a browser has few of them, and fetches anew when it is looked at again.
+ */
 export function useLive(): void {
   const client = useQueryClient();
   useEffect(() => {
-    const source = new EventSource('/api/live');
-    let lost = false;
-    const refresh = (address: string) => staleBy(client, address);
-    source.addEventListener('changed', (e) => refresh((e as MessageEvent<string>).data));
-    // Nobody knows what was missed while the line was down.
-    source.addEventListener('error', () => {
-      lost = true;
-    });
-    source.addEventListener('ready', () => {
-      if (lost) refresh('*');
-      lost = false;
-    });
-    return () => source.close();
+    let source: EventSource | null = null;
+    // Nobody knows what was missed while there was no line.
+    let missed = false;
+    const open = () => {
+      source = new EventSource('/api/live');
+      source.addEventListener('changed', (e) => staleBy(client, (e as MessageEvent<string>).data));
+      source.addEventListener('error', () => {
+        missed = true;
+      });
+      source.addEventListener('ready', () => {
+        if (missed) staleBy(client, '*');
+        missed = false;
+      });
+    };
+    const close = () => {
+      source?.close();
+      source = null;
+      missed = true;
+    };
+    const look = () => {
+      if (document.hidden) close();
+      else if (!source) open();
+    };
+    look();
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      document.removeEventListener('visibilitychange', look);
+      close();
+    };
   }, [client]);
 }
 

@@ -1,0 +1,91 @@
+// @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
+import { act, cleanup, render, screen } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { useLive } from './useLive.ts';
+
+/** A line the test speaks on. */
+class Line extends EventTarget {
+  static open: Line[] = [];
+  constructor(readonly url: string) {
+    super();
+    Line.open.push(this);
+  }
+  close(): void {
+    Line.open = Line.open.filter((l) => l !== this);
+  }
+  say(type: string, data = ''): void {
+    this.dispatchEvent(Object.assign(new Event(type), { data }));
+  }
+}
+
+let fetched = 0;
+function Shows() {
+  useLive();
+  const { data } = useQuery({ queryKey: ['job', 'jb_1'], queryFn: async () => ++fetched });
+  return <p>fetched {data}</p>;
+}
+const settled = () => act(() => new Promise((go) => setTimeout(go, 10)));
+const look = (hidden: boolean) => {
+  vi.spyOn(document, 'hidden', 'get').mockReturnValue(hidden);
+  document.dispatchEvent(new Event('visibilitychange'));
+};
+
+beforeEach(() => {
+  vi.stubGlobal('EventSource', Line);
+  fetched = 0;
+});
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+  vi.unstubAllGlobals();
+  Line.open = [];
+});
+
+async function open() {
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <Shows />
+    </QueryClientProvider>,
+  );
+  await settled();
+  Line.open[0]!.say('ready');
+  await settled();
+}
+
+describe('hearing of what others change', () => {
+  it('fetches what the change concerns, and nothing for others', async () => {
+    await open();
+    expect(screen.getByText('fetched 1')).toBeTruthy();
+    Line.open[0]!.say('changed', '/api/jobs/jb_2/edits');
+    await settled();
+    expect(fetched).toBe(1);
+    Line.open[0]!.say('changed', '/api/jobs/jb_1/edits');
+    await settled();
+    expect(screen.getByText('fetched 2')).toBeTruthy();
+  });
+  it('a line that was down may have missed anything', async () => {
+    await open();
+    Line.open[0]!.say('error');
+    await settled();
+    expect(fetched).toBe(1);
+    Line.open[0]!.say('ready');
+    await settled();
+    expect(fetched).toBe(2);
+  });
+  it('in the background it lets go of its line, and looks again when it is looked at', async () => {
+    await open();
+    look(true);
+    expect(Line.open).toHaveLength(0);
+    look(false);
+    expect(Line.open).toHaveLength(1);
+    Line.open[0]!.say('ready');
+    await settled();
+    expect(fetched).toBe(2);
+  });
+  it('leaves no line behind', async () => {
+    await open();
+    cleanup();
+    expect(Line.open).toHaveLength(0);
+  });
+});
