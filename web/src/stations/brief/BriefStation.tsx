@@ -1,20 +1,19 @@
-import { Navigate, useParams } from 'react-router';
 import { useJob } from '../../session/useJob.ts';
-import { Tabs } from '../../ui/Tabs.tsx';
+import { Tabs, useSheet } from '../../ui/Tabs.tsx';
 import { OrderSheet } from './OrderSheet.tsx';
 import { SurveySheet } from './SurveySheet.tsx';
 
 /** The order: what is wanted and known; on a rework job also what is there already. */
 export function BriefStation() {
   const { jobId, board } = useJob();
-  const { sheet } = useParams();
+  const sheet = useSheet(['order', 'survey']);
   const base = `/jobs/${jobId}/brief`;
-  if (sheet !== 'order' && sheet !== 'survey') return <Navigate to={`${base}/order`} replace />;
   const found = board.survey.length;
   return (
     <>
       <Tabs
         base={base}
+        current={sheet}
         tabs={[
           { path: 'order', title: 'Order sheet' },
           { path: 'survey', title: 'Survey, as found', note: found > 0 ? String(found) : undefined },

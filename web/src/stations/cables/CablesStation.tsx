@@ -1,7 +1,6 @@
 import type { ComponentType } from 'react';
-import { Navigate, useLocation, useParams } from 'react-router';
 import { useJob } from '../../session/useJob.ts';
-import { Tabs } from '../../ui/Tabs.tsx';
+import { Tabs, useSheet } from '../../ui/Tabs.tsx';
 import { CardsSheet } from './CardsSheet.tsx';
 import { CostsSheet } from './CostsSheet.tsx';
 import { CuttingSheet } from './CuttingSheet.tsx';
@@ -20,11 +19,9 @@ const SHEETS: Readonly<Record<string, { title: string; Sheet: ComponentType }>> 
 /** From a derived board to cables on the bench: cards, cuts, labels, and what it all cost. */
 export function CablesStation() {
   const { jobId, dossier } = useJob();
-  const { sheet } = useParams();
-  const { search } = useLocation();
   const base = `/jobs/${jobId}/cables`;
-  const chosen = sheet ? SHEETS[sheet] : undefined;
-  if (!chosen) return <Navigate to={`${base}/cards${search}`} replace />;
+  const current = useSheet(Object.keys(SHEETS));
+  const chosen = SHEETS[current]!;
   if (dossier.cables.length === 0)
     return (
       <p className="dim p-6">
@@ -33,7 +30,7 @@ export function CablesStation() {
     );
   return (
     <div className="flex h-full flex-col">
-      <Tabs base={base} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
+      <Tabs base={base} current={current} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
       <ReleaseBar />
       <div className="relative min-h-0 flex-1 overflow-auto">
         <chosen.Sheet />

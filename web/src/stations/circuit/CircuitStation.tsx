@@ -1,7 +1,6 @@
 import type { ComponentType } from 'react';
-import { Navigate, useParams } from 'react-router';
 import { useJob } from '../../session/useJob.ts';
-import { Tabs } from '../../ui/Tabs.tsx';
+import { Tabs, useSheet } from '../../ui/Tabs.tsx';
 import { BranchesSheet } from './BranchesSheet.tsx';
 import { ConnectionsSheet } from './ConnectionsSheet.tsx';
 import { ControlSheet } from './ControlSheet.tsx';
@@ -21,13 +20,12 @@ const SHEETS: Readonly<Record<string, { title: string; Sheet: ComponentType }>> 
 /** What flows where, what a fault does, what protects, what stays live, and what would have to grow. */
 export function CircuitStation() {
   const { jobId } = useJob();
-  const { sheet } = useParams();
   const base = `/jobs/${jobId}/circuit`;
-  const chosen = sheet ? SHEETS[sheet] : undefined;
-  if (!chosen) return <Navigate to={`${base}/diagram`} replace />;
+  const current = useSheet(Object.keys(SHEETS));
+  const chosen = SHEETS[current]!;
   return (
     <div className="flex h-full flex-col">
-      <Tabs base={base} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
+      <Tabs base={base} current={current} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
       <div className="relative min-h-0 flex-1 overflow-auto">
         <chosen.Sheet />
       </div>

@@ -1,7 +1,6 @@
 import type { ComponentType } from 'react';
-import { Navigate, useParams } from 'react-router';
 import { useJob } from '../../session/useJob.ts';
-import { Tabs } from '../../ui/Tabs.tsx';
+import { Tabs, useSheet } from '../../ui/Tabs.tsx';
 import { LoadsSheet } from './LoadsSheet.tsx';
 import { QuoteSheet } from './QuoteSheet.tsx';
 import { SourcesSheet } from './SourcesSheet.tsx';
@@ -19,13 +18,12 @@ const SHEETS: Readonly<Record<string, { title: string; Sheet: ComponentType }>> 
 /** From what the customer runs to the bank, its charging, a year of weather, and the offer. */
 export function PowerStation() {
   const { jobId } = useJob();
-  const { sheet } = useParams();
   const base = `/jobs/${jobId}/power`;
-  const chosen = sheet ? SHEETS[sheet] : undefined;
-  if (!chosen) return <Navigate to={`${base}/loads`} replace />;
+  const current = useSheet(Object.keys(SHEETS));
+  const chosen = SHEETS[current]!;
   return (
     <>
-      <Tabs base={base} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
+      <Tabs base={base} current={current} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
       <chosen.Sheet />
     </>
   );
