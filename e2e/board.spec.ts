@@ -91,6 +91,8 @@ test('two people at one board: the late one keeps what they did and applies it o
   await comeInAs(one, 'Mira Holt');
   await openJob(one, 'Larchfold hut board');
   await goTo(one, 'Brief');
+  // Jonas hears nothing of what others do: he is late.
+  await two.route('**/api/live', (route) => route.abort());
   await comeInAs(two, 'Jonas Wick');
   await openJob(two, 'Larchfold hut board');
   await goTo(two, 'Brief');

@@ -23,10 +23,11 @@ export async function openJob(page: Page, jobName: string): Promise<void> {
 }
 
 export const goTo = async (page: Page, station: string): Promise<void> => {
-  await page
-    .getByRole('navigation', { name: 'Route card' })
-    .getByRole('link', { name: new RegExp(station) })
-    .click();
+  const link = page.getByRole('navigation', { name: 'Route card' }).getByRole('link', { name: new RegExp(station) });
+  await link.click();
+  // A station comes when it is first opened; until then the one before may still be seen.
+  await expect(link).toHaveAttribute('aria-current', 'page');
+  await expect(page.getByText('Opening the station …')).toHaveCount(0);
 };
 
 /** One sheet of the station that is open. */
