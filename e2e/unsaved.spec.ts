@@ -1,5 +1,21 @@
-import { expect, test } from '@playwright/test';
+import { type Browser, expect, type Page, test } from '@playwright/test';
 import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
+
+/** A designer and an assembler, each in a browser of their own, on the order sheet of one job. */
+async function twoOnOrder(browser: Browser, jobName: string): Promise<[mira: Page, jonas: Page]> {
+  const pages: [Page, Page] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ];
+  for (const [n, name] of ['Mira Holt', 'Jonas Wick'].entries()) {
+    const page = pages[n]!;
+    await comeInAs(page, name);
+    await openJob(page, jobName);
+    await goTo(page, 'Brief');
+    await sheet(page, 'Order');
+  }
+  return pages;
+}
 
 test('what was not saved is offered after a reload, saved once, and leaving asks before', async ({ page, context }) => {
   test.setTimeout(90_000);
@@ -43,27 +59,17 @@ test('what was not saved is offered after a reload, saved once, and leaving asks
 
 test('two people on one board: the one who is late is asked, and nothing of hers is lost', async ({ browser }) => {
   test.setTimeout(120_000);
-  const [first, second] = [await browser.newContext(), await browser.newContext()];
-  const [mira, jonas] = [await first.newPage(), await second.newPage()];
-  for (const [page, name] of [
-    [mira, 'Mira Holt'],
-    [jonas, 'Jonas Wick'],
-  ] as const) {
-    await comeInAs(page, name);
-    await openJob(page, 'Market cart');
-    await goTo(page, 'Brief');
-    await sheet(page, 'Order');
-  }
+  const [mira, jonas] = await twoOnOrder(browser, 'Market cart');
   const place = (page: typeof mira) => page.getByLabel('Where the board goes');
   // Mira's line is gone while Jonas works.
-  await first.setOffline(true);
+  await mira.context().setOffline(true);
   await mira.getByLabel('Customer').fill('The ferry stall');
   await mira.getByLabel('Customer').blur();
   await expect(mira.getByRole('status').first()).toContainText('not saved');
   await place(jonas).fill('Upper market');
   await place(jonas).blur();
   await saved(jonas);
-  await first.setOffline(false);
+  await mira.context().setOffline(false);
   const conflict = mira.getByRole('alert').filter({ hasText: 'Somebody changed this board' });
   await expect(conflict).toContainText('1 of your changes');
   await conflict.getByRole('button', { name: 'Apply mine on top' }).click();
@@ -72,23 +78,13 @@ test('two people on one board: the one who is late is asked, and nothing of hers
   await expect(mira.getByLabel('Customer')).toHaveValue('The ferry stall');
   await jonas.reload();
   await expect(jonas.getByLabel('Customer')).toHaveValue('The ferry stall');
-  await first.close();
-  await second.close();
+  await mira.context().close();
+  await jonas.context().close();
 });
 
 test('what one changes the other sees without asking: an edit, and a cable that is made', async ({ browser }) => {
   test.setTimeout(120_000);
-  const [first, second] = [await browser.newContext(), await browser.newContext()];
-  const [mira, jonas] = [await first.newPage(), await second.newPage()];
-  for (const [page, name] of [
-    [mira, 'Mira Holt'],
-    [jonas, 'Jonas Wick'],
-  ] as const) {
-    await comeInAs(page, name);
-    await openJob(page, 'Larchfold hut board');
-    await goTo(page, 'Brief');
-    await sheet(page, 'Order');
-  }
+  const [mira, jonas] = await twoOnOrder(browser, 'Larchfold hut board');
   const notes = (page: typeof mira) => page.getByLabel('Notes');
   const before = await notes(mira).inputValue();
   await notes(mira).fill('Door opens to the left');
@@ -108,6 +104,6 @@ test('what one changes the other sees without asking: an edit, and a cable that 
   await notes(mira).fill(before);
   await notes(mira).blur();
   await saved(mira);
-  await first.close();
-  await second.close();
+  await mira.context().close();
+  await jonas.context().close();
 });

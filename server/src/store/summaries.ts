@@ -71,8 +71,8 @@ export interface WallQuestion {
 }
 
 /**
- * The jobs as the wall shows them, the first wanted first, each with its kept row. Rows of jobs that have changed are made anew and kept, so that
- * the next look costs one query.
+ * The jobs as the wall shows them, the first wanted first, each with its kept row. Rows of jobs that have changed are made
+ * anew and kept, so that the next look costs one query.
  */
 export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQuestion): Promise<Wall> {
   const workshop = (await readWorkshop(db))?.values ?? defaultWorkshop;
@@ -89,6 +89,7 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
       's.summary',
       db.raw('(SELECT max(f.id) FROM floor_records f WHERE f.job_id = jobs.id) AS newest_record'),
     );
+  const asked = words.toLowerCase().split(/\s+/);
   let left = AT_ONCE;
   let behind = 0;
   const all: WallRow[] = [];
@@ -101,7 +102,7 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
         summary = await remade(db, row.id, madeOf);
       } else behind++;
     }
-    if (summary && fits(row.number, summary, words)) all.push({ ...jobRow(row), ...summary });
+    if (summary && fits(row.number, summary, asked)) all.push({ ...jobRow(row), ...summary });
   }
   return { jobs: all.slice(offset, offset + limit), count: all.length, behind };
 }
@@ -117,10 +118,7 @@ async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSumma
   return summary;
 }
 
-const fits = (number: number, { jobName, customer }: JobSummary, words: string): boolean => {
+const fits = (number: number, { jobName, customer }: JobSummary, words: readonly string[]): boolean => {
   const text = `${number} ${jobName} ${customer}`.toLowerCase();
-  return words
-    .toLowerCase()
-    .split(/\s+/)
-    .every((w) => text.includes(w));
+  return words.every((w) => text.includes(w));
 };

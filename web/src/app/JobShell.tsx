@@ -84,15 +84,24 @@ function JobHeader() {
   );
 }
 
-function Conflict() {
-  const job = useJob();
-  if (job.saveState !== 'conflict') return null;
+/** Something only the person can decide, above the station. */
+function Asks({ children }: { children: ReactNode }) {
   return (
     <div
       role="alert"
       className="flex flex-wrap items-center gap-3 border-b border-warning p-3"
       style={{ background: 'var(--warn-wash)' }}
     >
+      {children}
+    </div>
+  );
+}
+
+function Conflict() {
+  const job = useJob();
+  if (job.saveState !== 'conflict') return null;
+  return (
+    <Asks>
       <span className="flex-1">
         Somebody changed this board while you worked. {job.pendingCount} of your changes are not saved yet; they are
         kept here.
@@ -103,7 +112,7 @@ function Conflict() {
       <button type="button" className="btn btn-sm" onClick={job.dropMine}>
         Drop mine
       </button>
-    </div>
+    </Asks>
   );
 }
 
@@ -112,11 +121,7 @@ function LeftBehind() {
   const { left, takeUpLeft } = useJob();
   if (left.length === 0) return null;
   return (
-    <div
-      role="alert"
-      className="flex flex-wrap items-center gap-3 border-b border-warning p-3"
-      style={{ background: 'var(--warn-wash)' }}
-    >
+    <Asks>
       <span className="flex-1">
         {left.length === 1 ? 'One change' : `${left.length} changes`} made here before{' '}
         {left.length === 1 ? 'was' : 'were'} not saved:{' '}
@@ -132,7 +137,7 @@ function LeftBehind() {
       <button type="button" className="btn btn-sm" onClick={() => takeUpLeft(false)}>
         Forget {left.length === 1 ? 'it' : 'them'}
       </button>
-    </div>
+    </Asks>
   );
 }
 

@@ -76,7 +76,6 @@ export interface JobMeta {
 
 export interface JobStore {
   store: StoreApi<JobSession>;
-  queue: EditQueue;
   /** Null until the board has been worked out once. */
   derived(): Derived | null;
   /** The server's dossier where it differs from the one derived here: it is the one that counts. */
@@ -204,7 +203,6 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
 
   return {
     store,
-    queue,
     derived: () => derived,
     setAuthoritative(of, dossier) {
       if (of !== derived) return;
