@@ -59,11 +59,26 @@ export default {
       to: { path: '^(server|web|cli|bench|e2e|demo)/' },
     },
     {
-      name: 'store-and-papers-know-no-route',
+      name: 'only-the-application-knows-routes',
       severity: 'error',
-      comment: 'Routes ask the store and the papers, never the other way round.',
-      from: { path: '^server/src/(store|papers|bench)/' },
-      to: { path: '^server/src/http/' },
+      comment: 'Routes ask services, never the other way round, nor one another.',
+      from: { path: '^server/src/', pathNot: '^server/src/app\\.ts$' },
+      to: { path: 'Routes\\.ts$' },
+    },
+    {
+      name: 'only-routes-speak-http',
+      severity: 'error',
+      comment: 'Services and rows know no request: what they refuse they refuse in words.',
+      from: { path: '^server/src/', pathNot: '^server/src/(app\\.ts$|main\\.ts$|http/|.*Routes\\.ts$)' },
+      to: { path: 'node_modules/(hono|@hono)/|^server/src/http/' },
+    },
+    {
+      name: 'papers-fetch-nothing',
+      severity: 'error',
+      comment:
+        'A paper is made in a thread from what was fetched for it; the service and its gathering ask the database.',
+      from: { path: '^server/src/(papers|work)/', pathNot: '(gather|paperService|paperRoutes)\\.ts$' },
+      to: { path: 'node_modules/(knex|pg)/' },
     },
     {
       name: 'server-knows-no-web',

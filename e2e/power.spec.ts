@@ -144,7 +144,9 @@ test('an observatory order becomes loads, a system, a year and an offer', async 
   await saved(page);
   await page.getByRole('button', { name: 'Keep as version 1' }).click();
   await expect(page.getByRole('button', { name: 'Keep as version 2' })).toBeVisible();
-  const paper = await page.request.get(`${page.url().replace(/\/jobs\/([^/]+)\/.*/, '/api/jobs/$1')}/quotes/1/paper`);
+  const paper = await page.request.get(
+    `${page.url().replace(/\/jobs\/([^/]+)\/.*/, '/api/jobs/$1')}/out/quote.pdf?version=1`,
+  );
   expect((await paper.body()).subarray(0, 5).toString()).toBe('%PDF-');
 });
 

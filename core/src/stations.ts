@@ -25,7 +25,7 @@ export interface StationStatus {
  */
 export function stationStatuses(
   board: Board,
-  dossier: Dossier,
+  dossier: Pick<Dossier, 'cables' | 'parts' | 'bench' | 'findings'>,
   madeIds: ReadonlySet<string>,
   bench: BenchProgress,
 ): StationStatus[] {

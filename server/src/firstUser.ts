@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto';
 import { parseArgs } from 'node:util';
-import { migrate, openDatabase } from './store/database.ts';
-import { addPerson, ROLES, type Role } from './store/people.ts';
-import { createWorkshop, readWorkshop } from './store/workshopStore.ts';
+import { migrate, openDatabase } from './database/database.ts';
+import { addPerson, ROLES, type Role } from './people/people.ts';
+import { createWorkshop, readWorkshop } from './workshop/workshopStore.ts';
 
 /** Starts an empty workshop: its name and its first person, with a password printed once. */
 const { values } = parseArgs({

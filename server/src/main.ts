@@ -2,12 +2,12 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
 import pino from 'pino';
+import { createApp } from './app.ts';
 import { startBench } from './bench/benchFixture.ts';
-import { createApp } from './http/app.ts';
+import { alone, migrate, openDatabase } from './database/database.ts';
+import { seedDemo } from './demo/seedDemo.ts';
 import { forgetOldPresses } from './http/onePress.ts';
-import { openChanges } from './store/changes.ts';
-import { alone, migrate, openDatabase } from './store/database.ts';
-import { seedDemo } from './store/seedDemo.ts';
+import { openChanges } from './live/changes.ts';
 
 /** Starts one server process: migrates, seeds the demo into an empty database if asked, serves on loopback. */
 const url = process.env.DATABASE_URL;

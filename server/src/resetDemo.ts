@@ -1,5 +1,5 @@
-import { migrate, openDatabase } from './store/database.ts';
-import { clearDemo, seedDemo } from './store/seedDemo.ts';
+import { migrate, openDatabase } from './database/database.ts';
+import { clearDemo, seedDemo } from './demo/seedDemo.ts';
 
 const db = openDatabase(process.env.DATABASE_URL ?? '');
 try {

@@ -30,7 +30,7 @@ describe('rooms of the web application', () => {
   });
   it('of the server the browser knows the types of its routes, and nothing else', () => {
     const found = imports.filter((i) => i.to.startsWith('@ombrik/server'));
-    expect(found.map((i) => [i.to, i.type])).toEqual([['@ombrik/server/http/app', true]]);
+    expect(found.map((i) => [i.to, i.type])).toEqual([['@ombrik/server/app', true]]);
   });
   it('stations come when they are opened: the shell names them only lazily', () => {
     const shell = imports.filter((i) => /^app\/(App|JobShell)\.tsx$/.test(i.file) && /^stations\/.*Station/.test(i.to));

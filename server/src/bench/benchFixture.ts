@@ -1,9 +1,4 @@
-import { deriveStages } from '@ombrik/core/derive';
 import type { BenchState, BenchStep, Probe } from '@ombrik/core/devices/benchStep';
-import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import type { Board } from '@ombrik/core/document/board';
-import type { Workshop } from '@ombrik/core/document/workshop/workshop';
-import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { type Defect, type SimulatedBoard, simulateReading } from '@ombrik/core/stages/bench/simulate';
 import { askInstrument } from './scpiClient.ts';
 import { type MeterFunctions, startScpiMeter } from './scpiMeter.ts';
@@ -11,18 +6,6 @@ import { type MeterFunctions, startScpiMeter } from './scpiMeter.ts';
 /** Resistance of the simulated meter's own leads, Ω. */
 const LEAD_OHM = 0.1;
 const QUERY = { voltage: 'MEAS:VOLT:DC?', resistance: 'MEAS:RES?' } as const;
-
-/** A simulated board from the derived network of a revision, with an optional hidden defect. */
-export function simulatedBoard(board: Board, workshop: Workshop, defect: Defect | null): SimulatedBoard {
-  const stages = deriveStages(board, genericCatalogue, profileOf(board, workshop), workshop);
-  const ohm = stages.branchOhm(false);
-  return {
-    netlist: stages.netlist,
-    flows: stages.demand.flows,
-    branchOhm: new Map(stages.netlist.branches.map((b, i) => [b.key, ohm(b, i)])),
-    defect,
-  };
-}
 
 /** Draws one of the defects this board can carry. @param random a number from 0 to below 1 */
 export function drawDefect(board: SimulatedBoard, cableIds: readonly string[], random: () => number): Defect | null {

@@ -1,18 +1,18 @@
 /** What the database says when it cannot keep a value, or cannot be reached, in words for the person who asked. */
-interface Refusal {
+interface DatabaseRefusal {
   status: 422 | 503 | 507;
   says: string;
 }
 
-const CANNOT_KEEP: Refusal = {
+const CANNOT_KEEP: DatabaseRefusal = {
   status: 422,
   says: 'a number or text is past what can be kept; nothing was changed',
 };
-const AWAY: Refusal = { status: 503, says: 'the database cannot be reached; nothing was changed, try again' };
-const FULL: Refusal = { status: 507, says: 'the disk of the server is full; nothing was changed' };
+const AWAY: DatabaseRefusal = { status: 503, says: 'the database cannot be reached; nothing was changed, try again' };
+const FULL: DatabaseRefusal = { status: 507, says: 'the disk of the server is full; nothing was changed' };
 
 /** Codes of PostgreSQL (appendix A of its manual) and of the network. */
-const BY_CODE: Readonly<Record<string, Refusal>> = {
+const BY_CODE: Readonly<Record<string, DatabaseRefusal>> = {
   '22003': CANNOT_KEEP,
   '22021': CANNOT_KEEP,
   '22P05': CANNOT_KEEP,
@@ -30,7 +30,7 @@ const BY_CODE: Readonly<Record<string, Refusal>> = {
 };
 
 /** Null for what is nobody's fault but the program's. */
-export function refusalOfDatabase(error: unknown): Refusal | null {
+export function refusalOfDatabase(error: unknown): DatabaseRefusal | null {
   const { code, name } = error as { code?: string; name?: string };
   if (code !== undefined && Object.hasOwn(BY_CODE, code)) return BY_CODE[code]!;
   // No connection came free in time.

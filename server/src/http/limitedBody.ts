@@ -1,7 +1,7 @@
 import type { MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
-import { ATTACHMENT_MAX_BYTES } from '../store/attachments.ts';
-import { refuse } from './problems.ts';
+import { ATTACHMENT_MAX_BYTES } from '../jobs/attachments.ts';
+import { refuse } from '../refusal.ts';
 
 const MB = 1024 * 1024;
 /** What a body may hold, by the address it is sent to; the first that fits counts. */

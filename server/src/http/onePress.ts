@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { MiddlewareHandler } from 'hono';
 import type { Knex } from 'knex';
-import { tellChange } from '../store/changes.ts';
-import { refuse } from './problems.ts';
+import { tellChange } from '../live/changes.ts';
+import { refuse } from '../refusal.ts';
 import type { AppEnv } from './session.ts';
 
 const KEY = 'Idempotency-Key';
@@ -17,9 +17,7 @@ class Undo extends Error {}
  * leaves nothing behind, not even the key.
  */
 export const onePress: MiddlewareHandler<AppEnv> = async (c, next) => {
-  // Routes of one address stand in several areas, each with its own door: the first one counts.
-  if (c.req.method !== 'POST' || c.get('pressed')) return next();
-  c.set('pressed', true);
+  if (c.req.method !== 'POST') return next();
   const key = c.req.header(KEY) ?? '';
   if (!WELL_FORMED.test(key))
     refuse(422, `${KEY} is "${key.slice(0, 80)}"; accepted: 8 to 80 letters and digits, made once for each press`);

@@ -1,10 +1,10 @@
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import type { Knex } from 'knex';
-import { type Person, personOfSession } from '../store/people.ts';
-import { refuse } from './problems.ts';
+import { type Person, personOfSession } from '../people/people.ts';
+import { refuse } from '../refusal.ts';
 
-export type AppEnv = { Variables: { db: Knex; person: Person; pressed?: boolean; requestId: string } };
+export type AppEnv = { Variables: { db: Knex; person: Person; requestId: string } };
 
 const COOKIE = 'ombrik_session';
 
@@ -23,7 +23,6 @@ export const clearSessionCookie = (c: Context): void => void deleteCookie(c, COO
 
 /** Lets only signed-in people through; their person is in the context. */
 export const signedIn: MiddlewareHandler<AppEnv> = async (c, next) => {
-  if (c.get('person')) return next();
   const token = sessionToken(c);
   const person = token ? await personOfSession(c.get('db'), token) : null;
   if (!person) refuse(401, 'sign in first');

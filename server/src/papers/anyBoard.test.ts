@@ -11,21 +11,20 @@ import { anyBoard, boardsOf } from '@ombrik/core/testing/randomBoards';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { describe, expect, it } from 'vitest';
-import type { JobFile } from '../store/jobFile.ts';
 import { boardDrawing } from './boardDrawing.ts';
 import { dressingPaper, drillPaper } from './boardPapers.ts';
 import { cutsPaper, partsPaper } from './listPapers.ts';
+import type { PaperFile } from './paper.ts';
 import { templatePaper } from './templatePaper.ts';
 
-const fileOf = (board: Board): JobFile =>
+const fileOf = (board: Board): PaperFile =>
   ({
     job: { id: 'jb', number: 401, revision: 1, wantedOn: null, archived: false, createdAt: '2026-11-01T00:00:00Z' },
     revision: 1,
     board,
     dossier: derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop),
-    dossierFingerprint: '',
     workshop: defaultWorkshop,
-  }) as JobFile;
+  }) as PaperFile;
 
 /** Boards the checks let through after edits at random. */
 function* accepted(count: number): Generator<Board> {

@@ -4,7 +4,6 @@ import { partIndex } from '@ombrik/core/document/references';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { sizeText } from '@ombrik/core/tables/awg';
 import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
-import type { JobFile } from '../store/jobFile.ts';
 import {
   cautions,
   closePaper,
@@ -14,6 +13,7 @@ import {
   INK,
   MARGIN,
   openPaper,
+  type PaperFile,
   type PaperHead,
   plain,
   RULE,
@@ -22,7 +22,7 @@ import {
 } from './paper.ts';
 
 /** The board drawing, to scale, with wire names as on the labels, and the wire list. */
-export async function boardDrawing(file: JobFile, head: PaperHead): Promise<Buffer> {
+export async function boardDrawing(file: PaperFile, head: PaperHead): Promise<Buffer> {
   const { board, dossier } = file;
   const doc = openPaper(head, 'landscape');
   const parts = partIndex(board, genericCatalogue);

@@ -2,7 +2,6 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { drillRows, panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { type SheetOffcut, sheetPlan } from '@ombrik/core/drawing/sheetPlan';
-import type { JobFile } from '../store/jobFile.ts';
 import { drawShapes } from './drawShapes.ts';
 import {
   cautions,
@@ -13,6 +12,7 @@ import {
   INK,
   MARGIN,
   openPaper,
+  type PaperFile,
   type PaperHead,
   paragraph,
   plain,
@@ -24,7 +24,7 @@ import {
 const MM = 72 / 25.4;
 
 /** Every hole of every panel: drill, what for, where from the top left corner of the front. */
-export async function drillPaper(file: JobFile, head: PaperHead): Promise<Buffer> {
+export async function drillPaper(file: PaperFile, head: PaperHead): Promise<Buffer> {
   const { board } = file;
   const parts = partIndex(board, genericCatalogue);
   const doc = openPaper(head);
@@ -58,7 +58,7 @@ export async function drillPaper(file: JobFile, head: PaperHead): Promise<Buffer
 }
 
 /** Sheets to saw the panels from, cut by cut. */
-export async function sheetPaper(file: JobFile, head: PaperHead, offcuts: readonly SheetOffcut[]): Promise<Buffer> {
+export async function sheetPaper(file: PaperFile, head: PaperHead, offcuts: readonly SheetOffcut[]): Promise<Buffer> {
   const { board, workshop } = file;
   const doc = openPaper(head, 'landscape');
   const { plans, without } = sheetPlan(board, workshop, offcuts);
@@ -136,7 +136,7 @@ export async function sheetPaper(file: JobFile, head: PaperHead, offcuts: readon
 }
 
 /** Front and back of every panel with parts, cables and wire names: to dress the board by. */
-export async function dressingPaper(file: JobFile, head: PaperHead): Promise<Buffer> {
+export async function dressingPaper(file: PaperFile, head: PaperHead): Promise<Buffer> {
   const { board, dossier } = file;
   const parts = partIndex(board, genericCatalogue);
   const doc = openPaper(head, 'landscape');

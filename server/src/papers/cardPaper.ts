@@ -5,7 +5,6 @@ import { isCablePiece } from '@ombrik/core/stock/cutPieces';
 import type { CutPlan } from '@ombrik/core/stock/cutPlan';
 import { cableCode } from '@ombrik/core/stock/scan';
 import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
-import type { JobFile } from '../store/jobFile.ts';
 import {
   COPPER,
   closePaper,
@@ -14,6 +13,7 @@ import {
   INK,
   MARGIN,
   openPaper,
+  type PaperFile,
   type PaperHead,
   paragraph,
   plain,
@@ -140,7 +140,7 @@ function card(
 }
 
 /** One card a cable, in the order of making, with both ends and what to tick. */
-export function cardPaper(file: JobFile, plan: CutPlan | null, origin: string, head: PaperHead): Promise<Buffer> {
+export function cardPaper(file: PaperFile, plan: CutPlan | null, origin: string, head: PaperHead): Promise<Buffer> {
   const doc = openPaper(head);
   const work = cableWork(file.dossier.cables, file.workshop);
   paragraph(

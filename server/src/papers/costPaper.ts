@@ -1,6 +1,6 @@
 import { costQuantity } from '@ombrik/core/stock/costRollUp';
 import { amountText, signedText } from '@ombrik/core/stock/money';
-import type { JobCosts } from '../store/costs.ts';
+import type { JobCosts } from '../cables/jobCosts.ts';
 import { closePaper, heading, openPaper, type PaperHead, paragraph, table } from './paper.ts';
 
 /** Costs planned and actual; each total is the sum of the column printed above it. */

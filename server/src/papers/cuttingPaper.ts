@@ -1,5 +1,5 @@
 import { quantityText } from '@ombrik/core/stock/articles';
-import type { KeptPlan } from '../store/cutPlans.ts';
+import type { KeptPlan } from '../cables/cutPlans.ts';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
 
 const mm = (x: number) => quantityText({ unit: 'mm' }, x);

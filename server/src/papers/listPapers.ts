@@ -1,7 +1,16 @@
 import { PART_GROUPS } from '@ombrik/core/stages/parts/parts';
 import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
-import type { JobFile } from '../store/jobFile.ts';
-import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
+import {
+  cautions,
+  closePaper,
+  heading,
+  openPaper,
+  type PaperFile,
+  type PaperHead,
+  paragraph,
+  signOff,
+  table,
+} from './paper.ts';
 
 const money = (x: number | null) => (x === null ? '' : x.toFixed(2));
 const GROUP_TITLE = {
@@ -14,7 +23,7 @@ const GROUP_TITLE = {
 } as const;
 
 /** Parts list: the total is the sum of the printed lines. */
-export async function partsPaper(file: JobFile, head: PaperHead): Promise<Buffer> {
+export async function partsPaper(file: PaperFile, head: PaperHead): Promise<Buffer> {
   const doc = openPaper(head);
   const { parts } = file.dossier;
   let sum = 0;
@@ -67,7 +76,7 @@ export async function partsPaper(file: JobFile, head: PaperHead): Promise<Buffer
 }
 
 /** Cut list: by cable type, longest first, both ends of every piece. */
-export async function cutsPaper(file: JobFile, head: PaperHead): Promise<Buffer> {
+export async function cutsPaper(file: PaperFile, head: PaperHead): Promise<Buffer> {
   const doc = openPaper(head, 'landscape');
   for (const group of file.dossier.cuts) {
     heading(

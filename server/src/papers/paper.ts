@@ -1,10 +1,30 @@
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import type { Dossier } from '@ombrik/core/dossier';
+import * as fontkit from 'fontkit';
 import PDFDocument from 'pdfkit';
+import { toSfnt } from 'woff2sfnt-sfnt2woff';
+import type { JobSheet } from '../boards/sheet.ts';
 
 type Doc = PDFKit.PDFDocument;
 const require = createRequire(import.meta.url);
-const font = (pkg: string, file: string) => require.resolve(`@fontsource/${pkg}/files/${file}`);
 
+/** Read once in a process: unpacking and parsing a face takes longer than setting a page with it. */
+function face(pkg: string, file: string): fontkit.Font {
+  const woff = readFileSync(require.resolve(`@fontsource/${pkg}/files/${file}`));
+  const font = fontkit.create(toSfnt(woff)) as fontkit.Font;
+  // A glyph remembers the character it was first made for. One made first as a piece of another would have none, and
+  // be lost when the text of a later paper is read back.
+  for (const character of font.characterSet) font.glyphForCodePoint(character);
+  return font;
+}
+const faces = {
+  text: face('barlow', 'barlow-latin-400-normal.woff'),
+  bold: face('barlow', 'barlow-latin-600-normal.woff'),
+  label: face('barlow-condensed', 'barlow-condensed-latin-600-normal.woff'),
+  number: face('jetbrains-mono', 'jetbrains-mono-latin-400-normal.woff'),
+};
+type Face = keyof typeof faces;
 export const FONT = { text: 'text', bold: 'bold', label: 'label', number: 'number' } as const;
 export const INK = '#23201B';
 export const DIM = '#6B6355';
@@ -16,6 +36,10 @@ export const MARGIN = 42;
 export const plain = (text: string): string =>
   text.replaceAll('Ω', 'ohm').replaceAll('√', 'sqrt').replaceAll('→', 'to').replaceAll('\u2009', ' ');
 
+/** What a paper of one job is made from. */
+export interface PaperFile extends JobSheet {
+  dossier: Dossier;
+}
 /** Head of a paper of one job. */
 export interface JobHead {
   title: string;
@@ -42,11 +66,10 @@ const inShort = (head: PaperHead): string =>
     ? `${head.title} · job ${head.jobNumber} · revision ${head.revision}`
     : `${head.title} · ${head.date}`;
 
+/** Makes the faces known to a document, each under its name. */
 export function registerFonts(doc: Doc): void {
-  doc.registerFont(FONT.text, font('barlow', 'barlow-latin-400-normal.woff'));
-  doc.registerFont(FONT.bold, font('barlow', 'barlow-latin-600-normal.woff'));
-  doc.registerFont(FONT.label, font('barlow-condensed', 'barlow-condensed-latin-600-normal.woff'));
-  doc.registerFont(FONT.number, font('jetbrains-mono', 'jetbrains-mono-latin-400-normal.woff'));
+  // A parsed face is taken as it is; the declared types know files and bytes only.
+  for (const name of Object.keys(faces) as Face[]) doc.registerFont(name, faces[name] as never, name);
 }
 
 /** A paper with the head and foot every sheet carries: job, revision, rule profile, page. */
@@ -117,54 +140,56 @@ export interface Column<T> {
   value: (row: T) => string;
 }
 
+const HEAD_SIZE = 9.5;
+const ROW_SIZE = 8.5;
+/** Between the text of a cell and its rule, pt: above, to the right, below, to the left. */
+const CELL_PADDING = { top: 2, right: 6, bottom: 3, left: 0 };
+
 /** A ruled table that breaks across pages and repeats its head. */
 export function table<T>(doc: Doc, columns: readonly Column<T>[], rows: readonly T[]): void {
   const total = columns.reduce((s, c) => s + c.width, 0);
   const scale = (doc.page.width - 2 * MARGIN) / total;
-  const line = (texts: string[], fonts: string[], colour: string, size: number) => {
-    const heights = texts.map((t, i) =>
-      doc
-        .font(fonts[i]!)
-        .fontSize(size)
-        .heightOfString(t || ' ', { width: columns[i]!.width * scale - 6 }),
-    );
-    const height = Math.max(...heights) + 5;
-    if (doc.y + height > doc.page.height - MARGIN - 14) {
-      doc.addPage();
-      headLine();
-    }
-    const y = doc.y;
-    let x = MARGIN;
-    texts.forEach((t, i) => {
-      const column = columns[i]!;
-      doc.font(fonts[i]!).fontSize(size).fillColor(colour);
-      doc.text(t, x, y + 2, { width: column.width * scale - 6, align: column.align ?? 'left' });
-      x += column.width * scale;
+  const begin = (y: number) =>
+    doc.table({
+      position: { x: MARGIN, y },
+      columnStyles: columns.map((c) => ({ width: c.width * scale, align: { x: c.align ?? 'left', y: 'top' } })),
+      defaultStyle: {
+        padding: CELL_PADDING,
+        border: { top: 0, right: 0, bottom: 0.5, left: 0 },
+        borderColor: RULE,
+      },
     });
-    doc
-      .strokeColor(RULE)
-      .lineWidth(0.5)
-      .moveTo(MARGIN, y + height)
-      .lineTo(doc.page.width - MARGIN, y + height)
-      .stroke();
-    doc.y = y + height + 1;
-    doc.x = MARGIN;
+  const heads = columns.map((c) => ({
+    text: c.title || ' ',
+    textColor: DIM,
+    font: { src: FONT.label, size: HEAD_SIZE },
+  }));
+  // A head alone at the foot of a page says nothing.
+  if (doc.y > doc.page.maxY() - 40) doc.addPage();
+  const top = doc.y;
+  const drawn = begin(top);
+  drawn.row(heads);
+  const headHeight = doc.y - top;
+  // The rows of a table start a new page at its top margin: the head is put above it.
+  const onNewPage = () => {
+    begin(MARGIN).row(heads);
+    doc.page.margins.top = MARGIN + headHeight;
   };
-  const headLine = () =>
-    line(
-      columns.map((c) => c.title),
-      columns.map(() => FONT.label),
-      DIM,
-      9.5,
-    );
-  headLine();
+  doc.page.margins.top = MARGIN + headHeight;
+  doc.on('pageAdded', onNewPage);
   for (const row of rows)
-    line(
-      columns.map((c) => plain(c.value(row))),
-      columns.map((c) => (c.number ? FONT.number : FONT.text)),
-      INK,
-      8.5,
+    drawn.row(
+      columns.map((c) => ({
+        text: plain(c.value(row)) || ' ',
+        textColor: INK,
+        font: { src: c.number ? FONT.number : FONT.text, size: ROW_SIZE },
+      })),
     );
+  drawn.end();
+  doc.off('pageAdded', onNewPage);
+  doc.page.margins.top = MARGIN;
+  doc.x = MARGIN;
+  doc.y += 1;
 }
 
 export function heading(doc: Doc, text: string): void {

@@ -1,8 +1,17 @@
 import type { QuoteLine } from '@ombrik/core/power/quote/quote';
 import { CHEMISTRY_NAME } from '@ombrik/core/words';
-import type { JobFile } from '../store/jobFile.ts';
-import type { QuoteRow } from '../store/quotes.ts';
-import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
+import type { QuoteRow } from '../jobs/quotes.ts';
+import {
+  cautions,
+  closePaper,
+  heading,
+  openPaper,
+  type PaperFile,
+  type PaperHead,
+  paragraph,
+  signOff,
+  table,
+} from './paper.ts';
 
 const GROUPS: readonly [QuoteLine['group'], string][] = [
   ['parts', 'Parts'],
@@ -12,7 +21,7 @@ const GROUPS: readonly [QuoteLine['group'], string][] = [
 ];
 
 /** An offer as it was kept: every group's total is the sum of its printed lines. */
-export async function quotePaper(file: JobFile, kept: QuoteRow, head: PaperHead): Promise<Buffer> {
+export async function quotePaper(file: PaperFile, kept: QuoteRow, head: PaperHead): Promise<Buffer> {
   const doc = openPaper(head);
   const { quote } = kept;
   const money = (x: number) => `${x.toFixed(2)} ${quote.currency}`;

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { newBoard } from '@ombrik/core/document/newBoard';
 import { rectanglePanel } from '@ombrik/core/document/panel/rectanglePanel';
 import { expect, it } from 'vitest';
-import type { JobFile } from '../store/jobFile.ts';
+import type { PaperFile } from './paper.ts';
 import { templatePaper } from './templatePaper.ts';
 
 /** The first page as grey values at 254 dots to the inch, ten to the millimetre. */
@@ -27,7 +27,7 @@ function rendered(pdf: Buffer): { width: number; height: number; dark: (x: numbe
 it('prints at true size: outline and scale bar measured back from the page', async () => {
   const board = { ...newBoard({}), panels: [{ ...rectanglePanel('Small', 150, 110), fixings: [] }] };
   const head = { title: 'Template', jobNumber: 1, jobName: 'j', revision: 1, workshopName: 'w', profile: 'p' };
-  const pdf = await templatePaper({ board } as unknown as JobFile, head, {
+  const pdf = await templatePaper({ board } as unknown as PaperFile, head, {
     paper: 'A4',
     panelId: null,
     cutFrom: 'show',

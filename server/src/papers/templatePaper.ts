@@ -4,9 +4,8 @@ import { partIndex } from '@ombrik/core/document/references';
 import { panelShapes } from '@ombrik/core/drawing/panelShapes';
 import { FOOT_MM, PAPER_MARGIN_MM, PAPERS, type PaperName, tilesOf } from '@ombrik/core/drawing/tiles';
 import PDFDocument from 'pdfkit';
-import type { JobFile } from '../store/jobFile.ts';
 import { drawShapes } from './drawShapes.ts';
-import { bytesOf, DIM, FONT, INK, type JobHead, plain, registerFonts } from './paper.ts';
+import { bytesOf, DIM, FONT, INK, type JobHead, type PaperFile, plain, registerFonts } from './paper.ts';
 
 const MM = 72 / 25.4;
 const BAR_MM = 100;
@@ -19,7 +18,7 @@ export interface TemplateWish {
 }
 
 /** Panels at true size over as many sheets as it takes, with marks to join them and a bar to check the printer by. */
-export async function templatePaper(file: JobFile, head: JobHead, wish: TemplateWish): Promise<Buffer> {
+export async function templatePaper(file: PaperFile, head: JobHead, wish: TemplateWish): Promise<Buffer> {
   const { board } = file;
   const parts = partIndex(board, genericCatalogue);
   const size = PAPERS[wish.paper];

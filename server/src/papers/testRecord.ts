@@ -1,8 +1,17 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
-import { asBenchRecords, type FloorRecord } from '../store/floorRecords.ts';
-import type { JobFile } from '../store/jobFile.ts';
-import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
+import { asBenchRecords, type FloorRecord } from '../bench/floorRecords.ts';
+import {
+  cautions,
+  closePaper,
+  heading,
+  openPaper,
+  type PaperFile,
+  type PaperHead,
+  paragraph,
+  signOff,
+  table,
+} from './paper.ts';
 
 const limits = (s: Pick<BenchStep, 'lowLimit' | 'highLimit' | 'unit' | 'method'>): string => {
   if (s.method === 'confirm') return 'seen and good';
@@ -25,7 +34,7 @@ const STAGE_TITLE = {
 
 /** The test record: every reading taken, failed ones too, and what the whole comes to. */
 export async function testRecordPaper(
-  file: JobFile,
+  file: PaperFile,
   records: readonly FloorRecord[],
   head: PaperHead,
 ): Promise<Buffer> {

@@ -2,9 +2,9 @@ import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import type { PartsLine } from '@ombrik/core/stages/parts/parts';
 import { DEMO_LENGTHS, DEMO_LEVELS, DEMO_OFFCUTS, DEMO_OFFERS, DEMO_ORDER, DEMO_PIECES } from '@ombrik/demo/demoStore';
 import type { Knex } from 'knex';
+import { putOffers } from '../buying/offers.ts';
+import { addPurchase } from '../buying/purchases.ts';
 import { articleFinder } from './articles.ts';
-import { addPurchase } from './buying.ts';
-import { putOffers } from './offers.ts';
 import { receive, take } from './stock.ts';
 
 const BY = 'pe_assembler';

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
+import { refuse } from '../refusal.ts';
 
 export type MoveKind = 'receive' | 'take' | 'scrap' | 'count' | 'move' | 'reserve' | 'release' | 'correct';
 
@@ -48,9 +49,6 @@ export interface NewMove {
   key: string;
   part?: number;
 }
-
-/** A wish the store cannot grant, in words for the person who asked. */
-export class StoreRefusal extends Error {}
 
 const stockRow = (r: Record<string, unknown>): Omit<StockRow, 'reservations'> => ({
   id: r.id as string,
@@ -115,7 +113,7 @@ const VIOLATED: Readonly<Record<string, string>> = {
   reservation_not_negative: 'not so much of it is reserved for this job',
 };
 
-/** One record of a move; the database keeps the balance. @throws StoreRefusal when it would be overdrawn */
+/** One record of a move; the database keeps the balance. @throws Refusal when it would be overdrawn */
 export async function addMove(trx: Knex, stockId: string, personId: string, move: NewMove): Promise<void> {
   try {
     await trx('stock_moves').insert({
@@ -137,7 +135,7 @@ export async function addMove(trx: Knex, stockId: string, personId: string, move
     });
   } catch (error) {
     const said = VIOLATED[(error as { constraint?: string }).constraint ?? ''];
-    if (said) throw new StoreRefusal(said);
+    if (said) refuse(409, said);
     throw error;
   }
 }
@@ -145,6 +143,10 @@ export async function addMove(trx: Knex, stockId: string, personId: string, move
 /** Whether a key has been used: what was asked with it is done already. */
 export const keyUsed = async (trx: Knex, key: string): Promise<boolean> =>
   (await trx('stock_moves').where({ key }).first('id')) !== undefined;
+
+/** The id of the thing with this number on its label; null when there is none. */
+export const stockByNumber = async (db: Knex, number: number): Promise<string | null> =>
+  (await db('stock').where({ number }).first('id'))?.id ?? null;
 
 /** The row, locked until the transaction ends; null when there is none. */
 export async function lockStock(trx: Knex, id: string): Promise<Omit<StockRow, 'reservations'> | null> {
@@ -228,11 +230,12 @@ export async function take(
   part = 0,
 ): Promise<void> {
   const row = await lockStock(trx, stockId);
-  if (!row) throw new StoreRefusal('no such thing in the store');
+  if (!row) refuse(409, 'no such thing in the store');
   const own = wish.jobId ? await reservedFor(trx, stockId, wish.jobId) : 0;
   const free = row.onHand - row.reserved + own;
   if (wish.quantity > free)
-    throw new StoreRefusal(
+    refuse(
+      409,
       `${wish.quantity} ${row.unit} of no. ${row.number} wanted, ${free} free${row.reserved > own ? `, ${row.reserved - own} reserved for other jobs` : ''}`,
     );
   await addMove(trx, stockId, personId, {
@@ -257,7 +260,7 @@ export async function reserve(
   part = 0,
 ): Promise<void> {
   const row = await lockStock(trx, stockId);
-  if (!row) throw new StoreRefusal('no such thing in the store');
+  if (!row) refuse(409, 'no such thing in the store');
   const free = row.onHand - row.reserved;
   if (wish.quantity > free) {
     const others = await trx('stock_reservations')
@@ -265,7 +268,8 @@ export async function reserve(
       .where({ stock_id: stockId })
       .where('quantity', '>', 0)
       .select('jobs.number', 'quantity');
-    throw new StoreRefusal(
+    refuse(
+      409,
       `${wish.quantity} ${row.unit} of no. ${row.number} wanted, ${free} free: ${others.map((o) => `job ${o.number} holds ${o.quantity}`).join(', ') || 'there is no more'}`,
     );
   }
@@ -317,9 +321,9 @@ export async function releaseAll(
 /** Undoes one move by its opposite; the first stays in the history. */
 export async function correct(trx: Knex, moveId: number, personId: string, note: string, key: string): Promise<void> {
   const move = await trx('stock_moves').where({ id: moveId }).first();
-  if (!move) throw new StoreRefusal('no such record');
+  if (!move) refuse(409, 'no such record');
   if (move.kind === 'correct' || move.kind === 'move')
-    throw new StoreRefusal(`a record of kind ${move.kind} is not corrected: record what is right`);
+    refuse(409, `a record of kind ${move.kind} is not corrected: record what is right`);
   await lockStock(trx, move.stock_id);
   try {
     await addMove(trx, move.stock_id, personId, {
@@ -334,7 +338,7 @@ export async function correct(trx: Knex, moveId: number, personId: string, note:
     });
   } catch (error) {
     if ((error as { constraint?: string }).constraint === 'corrected_once')
-      throw new StoreRefusal('this record has been corrected already');
+      refuse(409, 'this record has been corrected already');
     throw error;
   }
 }

@@ -2,11 +2,11 @@ import { randomBytes } from 'node:crypto';
 import type { Command } from '@ombrik/core/document/commands';
 import type { Knex } from 'knex';
 import pino from 'pino';
+import { createApp } from '../app.ts';
 import { startBench } from '../bench/benchFixture.ts';
-import { createApp } from '../http/app.ts';
-import { openChanges } from '../store/changes.ts';
-import { migrate, openDatabase } from '../store/database.ts';
-import { seedDemo } from '../store/seedDemo.ts';
+import { migrate, openDatabase } from '../database/database.ts';
+import { seedDemo } from '../demo/seedDemo.ts';
+import { openChanges } from '../live/changes.ts';
 
 /** A database of its own in the cluster of the test run. */
 export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {

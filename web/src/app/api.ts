@@ -1,4 +1,4 @@
-import type { AppType } from '@ombrik/server/http/app';
+import type { AppType } from '@ombrik/server/app';
 import { hc } from 'hono/client';
 
 /** The typed client of the server's API. */

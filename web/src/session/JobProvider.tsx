@@ -126,21 +126,30 @@ function LoadedJob({ personId, fetched, children, waiting }: LoadedProps) {
   );
 }
 
+/** The server's dossier of what is saved; only its hash comes where both have worked out the same. */
+interface ServersDossier {
+  revision: number;
+  dossierFingerprint: string;
+  dossier: Dossier | null;
+}
+
 /** Asks for the server's dossier of what is saved, and lets it count where it differs from the one derived here. */
 function Authoritative({ session, derived }: { session: JobStore; derived: Derived }) {
   const { jobId, revision, board, saveState } = useJob();
   const settled = saveState === 'saved' && derived.board === board;
   const { data } = useQuery({
-    queryKey: ['dossier', jobId, revision],
-    queryFn: () =>
-      answer(api.jobs[':id'].dossier.$get({ param: { id: jobId }, query: { revision: String(revision) } } as never)),
+    queryKey: ['dossier', jobId, revision, derived.dossierFingerprint],
+    queryFn: async () => {
+      const query = { revision: String(revision), known: derived.dossierFingerprint };
+      const asked = api.jobs[':id'].dossier.$get({ param: { id: jobId }, query } as never);
+      return (await answer(asked)) as ServersDossier;
+    },
     enabled: settled,
     staleTime: Number.POSITIVE_INFINITY,
   });
   useEffect(() => {
     if (!settled || !data) return;
-    const same = data.dossierFingerprint === derived.dossierFingerprint;
-    session.setAuthoritative(derived, same ? null : (data.dossier as unknown as Dossier));
+    session.setAuthoritative(derived, data.dossier);
   }, [session, derived, settled, data]);
   return null;
 }

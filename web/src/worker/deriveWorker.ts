@@ -1,7 +1,7 @@
 import { Deriving, derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
-import { fingerprint } from '@ombrik/core/document/fingerprint';
+import { contentHash } from '@ombrik/core/document/contentHash';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import { sharedWith } from '@ombrik/core/engine/sharedWith';
@@ -23,7 +23,7 @@ const deriver = {
     known = { board: sharedWith(known?.board, sentBoard), workshop: sharedWith(known?.workshop, sentWorkshop) };
     const { board, workshop } = known;
     const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop, deriving);
-    return { dossier, dossierFingerprint: fingerprint(dossier) };
+    return { dossier, dossierFingerprint: contentHash(dossier) };
   },
   /** What a kind of finding protects, by which limits, from which source. */
   about: (kind: FindingId): FindingEntry | null => findingEntries().find((e) => e.id === kind) ?? null,

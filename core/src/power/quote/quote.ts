@@ -129,7 +129,7 @@ export const pastFactor =
  */
 export function quoteOf(
   board: Board,
-  dossier: Dossier,
+  dossier: Pick<Dossier, 'cables' | 'parts' | 'bench' | 'findings'>,
   parts: ReadonlyMap<Id, Part>,
   workshop: Workshop,
   past: PastTimes,

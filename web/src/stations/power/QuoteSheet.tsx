@@ -153,7 +153,7 @@ export function QuoteSheet() {
                 <span className="num">{v.version}</span>
                 <a
                   className="link"
-                  href={`/api/jobs/${job.jobId}/quotes/${v.version}/paper`}
+                  href={`/api/jobs/${job.jobId}/out/quote.pdf?version=${v.version}`}
                   target="_blank"
                   rel="noreferrer"
                 >

@@ -98,7 +98,7 @@ export function BuyingPage() {
                 <a
                   key={kind}
                   className="btn btn-xs"
-                  href={`/api/buying/out/purchase-list.${kind}`}
+                  href={`/api/papers/purchase-list.${kind}`}
                   download={kind !== 'pdf'}
                   target={kind === 'pdf' ? '_blank' : undefined}
                   rel="noreferrer"

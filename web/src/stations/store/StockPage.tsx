@@ -67,7 +67,7 @@ export function StockPage() {
             <button type="button" className="btn btn-primary btn-sm" onClick={() => setReceiving(true)}>
               Receive …
             </button>
-            <a className="btn btn-sm" href="/api/stock/labels.pdf" target="_blank" rel="noreferrer">
+            <a className="btn btn-sm" href="/api/papers/stock-labels.pdf" target="_blank" rel="noreferrer">
               Stickers, PDF
             </a>
           </div>

@@ -1,0 +1,112 @@
+import { serveStatic } from '@hono/node-server/serve-static';
+import { VERSIONS } from '@ombrik/core/versions';
+import { Hono } from 'hono';
+import { compress } from 'hono/compress';
+import { HTTPException } from 'hono/http-exception';
+import { requestId } from 'hono/request-id';
+import { secureHeaders } from 'hono/secure-headers';
+import type { Knex } from 'knex';
+import type { Logger } from 'pino';
+import { benchRoutes } from './bench/benchRoutes.ts';
+import type { Bench } from './bench/benchService.ts';
+import { boardRoutes } from './boards/boardRoutes.ts';
+import { buyingRoutes } from './buying/buyingRoutes.ts';
+import { cableRoutes } from './cables/cableRoutes.ts';
+import { refusalOfDatabase } from './http/databaseRefusal.ts';
+import { limitedBody } from './http/limitedBody.ts';
+import { onePress } from './http/onePress.ts';
+import { type AppEnv, signedIn } from './http/session.ts';
+import { jobRoutes } from './jobs/jobRoutes.ts';
+import { orderRoutes } from './jobs/orderRoutes.ts';
+import type { Changes } from './live/changes.ts';
+import { liveRoutes } from './live/liveRoutes.ts';
+import { jobPaperRoutes, paperRoutes } from './papers/paperRoutes.ts';
+import { signInRoutes } from './people/signInRoutes.ts';
+import { Refusal } from './refusal.ts';
+import { scanRoutes } from './store/scanRoutes.ts';
+import { stockRoutes } from './store/stockRoutes.ts';
+import { workshopRoutes } from './workshop/workshopRoutes.ts';
+
+export interface AppParts {
+  db: Knex;
+  log: Logger;
+  changes: Changes;
+  bench: Bench;
+  /** Folder of the built web application; null serves the API alone. */
+  webFolder: string | null;
+}
+
+/** The whole application: API under /api, the built web application for everything else. */
+export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
+  const app = new Hono<AppEnv>();
+  app.use(secureHeaders({ xFrameOptions: 'SAMEORIGIN' }));
+  app.use(async (c, next) => {
+    c.set('db', db);
+    await next();
+  });
+  app.use(requestId());
+  app.use(async (c, next) => {
+    const began = performance.now();
+    await next();
+    const ms = Math.round(performance.now() - began);
+    log.info({ id: c.get('requestId'), method: c.req.method, path: c.req.path, status: c.res.status, ms }, 'request');
+  });
+  app.use(compress());
+  // What the server says is of now and of the one who asked; a route that knows better says so itself.
+  app.use('/api/*', async (c, next) => {
+    await next();
+    if (!c.res.headers.has('Cache-Control')) c.res.headers.set('Cache-Control', 'no-store');
+  });
+  app.use('/api/*', limitedBody);
+  app.onError((error, c) => {
+    // What the framework itself refuses, such as a body that is no JSON.
+    if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
+    if (error instanceof Refusal) return c.json({ problems: error.problems }, error.status);
+    const known = refusalOfDatabase(error);
+    if (known) {
+      log.warn({ err: error, path: c.req.path }, known.says);
+      return c.json({ problems: [known.says] }, known.status);
+    }
+    const id = c.get('requestId');
+    log.error({ err: error, path: c.req.path, id }, 'request failed');
+    return c.json({ problems: [`something went wrong in the server; nothing was changed (request ${id})`] }, 500);
+  });
+  // For whoever watches over it: it answers only while the database does.
+  app.get('/api/health', async (c) => {
+    await db.raw('SELECT 1');
+    return c.json({ ok: true, core: VERSIONS.core });
+  });
+  const door = app.route('/api', signInRoutes);
+  // One door for everything else: who comes in, and that each press does what it does once.
+  door.use('/api/*', signedIn, onePress);
+  const routes = door
+    .route('/api/jobs', jobRoutes)
+    .route('/api/jobs', boardRoutes)
+    .route('/api/jobs', orderRoutes)
+    .route('/api/jobs', cableRoutes)
+    .route('/api/jobs', benchRoutes(bench))
+    .route('/api/jobs', jobPaperRoutes)
+    .route('/api/papers', paperRoutes)
+    .route('/api/scan', scanRoutes)
+    .route('/api/stock', stockRoutes)
+    .route('/api/buying', buyingRoutes)
+    .route('/api/workshop', workshopRoutes)
+    .route('/api/live', liveRoutes(changes));
+  app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
+  if (webFolder) {
+    // Files under assets carry their content in their names: they never change. The page itself is asked for each time.
+    app.use('*', async (c, next) => {
+      await next();
+      const lasting = c.req.path.startsWith('/assets/') && c.res.ok;
+      c.res.headers.set('Cache-Control', lasting ? 'public, max-age=31536000, immutable' : 'no-cache');
+    });
+    app.use('*', serveStatic({ root: webFolder }));
+    // A file of an older build is gone, and no page stands in its place.
+    app.get('/assets/*', (c) => c.text('no such file', 404));
+    // Stations have their own addresses; the web application reads them itself.
+    app.get('*', serveStatic({ root: webFolder, path: 'index.html' }));
+  }
+  return routes;
+}
+
+export type AppType = ReturnType<typeof createApp>;

@@ -1,0 +1,235 @@
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { BOARD_FORMAT_VERSION, type Board } from '@ombrik/core/document/board';
+import { applyCommands, type Command } from '@ombrik/core/document/commands';
+import { migrateBoard } from '@ombrik/core/document/migrate';
+import { profileById } from '@ombrik/core/profiles/profiles';
+import { VERSIONS } from '@ombrik/core/versions';
+import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
+import { nanoid } from 'nanoid';
+import { quickWork } from '../work/pools.ts';
+
+export type EditWay = 'edit' | 'undo' | 'redo';
+export interface EditRequest {
+  editId: string;
+  baseRevision: number;
+  label: string;
+  commands: Command[];
+  way: EditWay;
+  refersTo: number | null;
+}
+
+export type EditOutcome =
+  | { kind: 'accepted'; revision: number; board: Board }
+  | { kind: 'stale'; revision: number; board: Board }
+  | { kind: 'refused'; problems: string[] }
+  | { kind: 'noJob' };
+
+const SNAPSHOT_EVERY = 20;
+
+/** Versions of the other three values and of core, kept with every revision. */
+const pinsOf = (board: Board, workshopVersion: string) => ({
+  catalogue: genericCatalogue.version,
+  profile: `${board.brief.profileId}@${profileById(board.brief.profileId).version}`,
+  workshop: workshopVersion,
+  core: VERSIONS.core,
+});
+
+async function workshopVersion(db: Knex): Promise<string> {
+  const row = await db('workshop').first();
+  return row?.values?.version ?? '1';
+}
+
+/** A board as it was taken in: revision 1 of its job. */
+export async function firstEdit(
+  trx: Knex,
+  jobId: string,
+  personId: string,
+  board: Board,
+  label: string,
+): Promise<void> {
+  await trx('edits').insert({
+    job_id: jobId,
+    revision: 1,
+    edit_id: nanoid(),
+    person_id: personId,
+    label,
+    way: 'create',
+    format_version: BOARD_FORMAT_VERSION,
+    commands: '[]',
+    inverse: '[]',
+    pins: JSON.stringify(pinsOf(board, await workshopVersion(trx))),
+  });
+  await trx('snapshots').insert({ job_id: jobId, revision: 1, board: JSON.stringify(board) });
+}
+
+const cache = new LRUCache<string, Board>({ max: 200 });
+function remember(key: string, board: Board): Board {
+  cache.set(key, board);
+  return board;
+}
+
+/** The board at a revision: the nearest snapshot with the edits after it applied. Null when there is none. */
+export async function boardAt(db: Knex, jobId: string, revision: number): Promise<Board | null> {
+  const key = `${jobId}/${revision}`;
+  const known = cache.get(key);
+  if (known) return known;
+  const snapshot = await db('snapshots')
+    .where({ job_id: jobId })
+    .where('revision', '<=', revision)
+    .orderBy('revision', 'desc')
+    .first();
+  if (!snapshot) return null;
+  const edits = await db('edits')
+    .where({ job_id: jobId })
+    .whereBetween('revision', [snapshot.revision + 1, revision])
+    .orderBy('revision');
+  if (snapshot.revision + edits.length !== revision) return null;
+  // Commands speak the format of their day: a board is brought up before the first edit made in a newer one.
+  const upTo = (board: Board, formatVersion: number): Board =>
+    board.formatVersion < formatVersion ? (migrateBoard(board) as Board) : board;
+  const board = edits.reduce(
+    (b: Board, e) => applyCommands(upTo(b, e.format_version), e.commands as Command[]).board,
+    snapshot.board as Board,
+  );
+  return remember(key, upTo(board, BOARD_FORMAT_VERSION));
+}
+
+/** What an edit did when its id was first sent; null where it never was. */
+export async function doneBefore(
+  db: Knex,
+  jobId: string,
+  editId: string,
+): Promise<{ revision: number; board: Board } | null> {
+  const again = await db('edits').where({ job_id: jobId, edit_id: editId }).first();
+  return again ? { revision: again.revision, board: (await boardAt(db, jobId, again.revision))! } : null;
+}
+
+/** Of these edit ids the ones a job has taken. */
+export const knownEdits = async (db: Knex, jobId: string, editIds: readonly string[]): Promise<string[]> =>
+  (await db('edits').where({ job_id: jobId }).whereIn('edit_id', editIds).select('edit_id')).map((r) => r.edit_id);
+
+/**
+ * Appends one edit. The job's row is locked, so of two edits on the same revision one is accepted and one is stale.
+ * The same edit id sent again answers with what it did the first time.
+ */
+export async function appendEdit(
+  db: Knex,
+  jobId: string,
+  personId: string,
+  request: EditRequest,
+): Promise<EditOutcome> {
+  return withJob(db, jobId, request.editId, (trx, job) => append(trx, job, personId, request));
+}
+
+/**
+ * Takes one of a person's own steps back, or does it again. The same id sent again answers with what it did the first
+ * time, whatever there is left to take back by then.
+ * @returns `nothing` where there is no such step
+ */
+export async function appendStep(
+  db: Knex,
+  jobId: string,
+  personId: string,
+  { editId, baseRevision, way }: { editId: string; baseRevision: number; way: 'undo' | 'redo' },
+): Promise<EditOutcome | { kind: 'nothing' } | { kind: 'overtaken'; label: string; problems: string[] }> {
+  return withJob(db, jobId, editId, async (trx, job) => {
+    const step = (await undoState(trx, jobId, personId))[way];
+    if (!step) return { kind: 'nothing' };
+    const done = await append(trx, job, personId, {
+      editId,
+      baseRevision,
+      label: `${way === 'undo' ? 'Undo' : 'Redo'}: ${step.label}`.slice(0, 120),
+      commands: step.commands,
+      way,
+      refersTo: step.revision,
+    });
+    return done.kind === 'refused' ? { kind: 'overtaken', label: step.label, problems: done.problems } : done;
+  });
+}
+
+interface Locked {
+  id: string;
+  revision: number;
+}
+
+/** Works on a job with its row locked, unless this very edit was done before. */
+function withJob<T>(
+  db: Knex,
+  jobId: string,
+  editId: string,
+  work: (trx: Knex.Transaction, job: Locked) => Promise<T>,
+): Promise<T | EditOutcome> {
+  return db.transaction(async (trx) => {
+    const job = await trx('jobs').where({ id: jobId }).forUpdate().first();
+    if (!job) return { kind: 'noJob' };
+    const before = await doneBefore(trx, jobId, editId);
+    return before ? { kind: 'accepted', ...before } : work(trx, job);
+  });
+}
+
+async function append(
+  trx: Knex.Transaction,
+  job: Locked,
+  personId: string,
+  request: EditRequest,
+): Promise<EditOutcome> {
+  const jobId = job.id;
+  const current = (await boardAt(trx, jobId, job.revision))!;
+  if (request.baseRevision !== job.revision) return { kind: 'stale', revision: job.revision, board: current };
+  const applied = await quickWork('edit', { board: current, commands: request.commands });
+  if ('problems' in applied) return { kind: 'refused', problems: applied.problems };
+  const revision = job.revision + 1;
+  await trx('edits').insert({
+    job_id: jobId,
+    revision,
+    edit_id: request.editId,
+    person_id: personId,
+    label: request.label,
+    way: request.way,
+    format_version: BOARD_FORMAT_VERSION,
+    refers_to: request.refersTo,
+    commands: JSON.stringify(request.commands),
+    inverse: JSON.stringify(applied.inverse),
+    pins: JSON.stringify(pinsOf(applied.board, await workshopVersion(trx))),
+  });
+  if (revision % SNAPSHOT_EVERY === 0)
+    await trx('snapshots').insert({ job_id: jobId, revision, board: JSON.stringify(applied.board) });
+  await trx('jobs').where({ id: jobId }).update({ revision });
+  return { kind: 'accepted', revision, board: applied.board };
+}
+
+export interface Step {
+  revision: number;
+  label: string;
+  /** Commands that take the step back (for undo) or do it again (for redo). */
+  commands: Command[];
+}
+
+/** What this person can undo and redo on a job: their own edits, newest first. */
+export async function undoState(
+  db: Knex,
+  jobId: string,
+  personId: string,
+): Promise<{ undo: Step | null; redo: Step | null }> {
+  const rows = await db('edits')
+    .where({ job_id: jobId, person_id: personId })
+    .whereNot('way', 'create')
+    .orderBy('revision');
+  const done: Step[] = [];
+  const undone: Step[] = [];
+  for (const row of rows) {
+    const step: Step = { revision: row.revision, label: row.label, commands: row.inverse };
+    if (row.way === 'undo') {
+      const taken = done.pop();
+      undone.push({ revision: row.revision, label: taken?.label ?? row.label, commands: row.inverse });
+    } else if (row.way === 'redo') {
+      const again = undone.pop();
+      done.push({ ...step, label: again?.label ?? row.label });
+    } else {
+      done.push(step);
+      undone.length = 0;
+    }
+  }
+  return { undo: done.at(-1) ?? null, redo: undone.at(-1) ?? null };
+}

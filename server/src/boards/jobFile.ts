@@ -1,0 +1,51 @@
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
+import { findJob } from '../jobs/jobs.ts';
+import { refuse } from '../refusal.ts';
+import { longWork } from '../work/pools.ts';
+import { readWorkshop } from '../workshop/workshopStore.ts';
+import { boardAt } from './edits.ts';
+import { type JobFile, type JobSheet, sheetKey, sheetWork } from './sheet.ts';
+
+/** A revision of a job (the newest when none is given); null when there is no such revision. */
+async function jobSheet(db: Knex, jobId: string, revision?: number): Promise<JobSheet | null> {
+  const job = await findJob(db, jobId);
+  if (!job) return null;
+  const at = revision ?? job.revision;
+  const board = await boardAt(db, jobId, at);
+  if (!board) return null;
+  return { job, revision: at, board, workshop: (await readWorkshop(db))?.values ?? defaultWorkshop };
+}
+
+type Derived = Pick<JobFile, 'dossier' | 'dossierFingerprint'>;
+/** Promises, so that ten who ask at once wait for one derivation. */
+const cache = new LRUCache<string, Promise<Derived>>({ max: 60 });
+
+async function withDossier(sheet: JobSheet): Promise<JobFile> {
+  const key = sheetKey(sheet);
+  let known = cache.get(key);
+  if (!known) {
+    known = longWork('derive', sheetWork(sheet));
+    cache.set(key, known);
+    known.catch(() => cache.delete(key));
+  }
+  return { ...sheet, ...(await known) };
+}
+
+/** A revision of a job derived (the newest when none is given); null when there is no such revision. */
+export async function jobFile(db: Knex, jobId: string, revision?: number): Promise<JobFile | null> {
+  const sheet = await jobSheet(db, jobId, revision);
+  return sheet && withDossier(sheet);
+}
+
+const missing = (revision: number | undefined): never =>
+  refuse(404, revision === undefined ? 'no such job' : `no revision ${revision} of this job`);
+
+/** As `jobFile`. @throws Refusal where there is none */
+export const requireFile = async (db: Knex, jobId: string, revision?: number): Promise<JobFile> =>
+  (await jobFile(db, jobId, revision)) ?? missing(revision);
+
+/** As `requireFile`, for whoever needs no dossier. @throws Refusal where there is none */
+export const requireSheet = async (db: Knex, jobId: string, revision?: number): Promise<JobSheet> =>
+  (await jobSheet(db, jobId, revision)) ?? missing(revision);

@@ -1,0 +1,16 @@
+import { refuse } from '../refusal.ts';
+
+/** A revision asked for in the address; undefined asks for the newest. @throws Refusal */
+export function revisionIn(asked: string | undefined): number | undefined {
+  if (asked === undefined) return undefined;
+  if (!/^[1-9]\d{0,8}$/.test(asked)) refuse(422, `revision is "${asked}"; accepted: a whole number from 1`);
+  return Number(asked);
+}
+
+/** A whole number asked for in the address. @throws Refusal */
+export function countIn(asked: Record<string, string>, name: string, usual: number, most: number): number {
+  const text = asked[name] ?? String(usual);
+  const value = /^\d{1,9}$/.test(text) ? Number(text) : -1;
+  if (value < 0 || value > most) refuse(422, `${name} is "${text}"; accepted: a whole number from 0 to ${most}`);
+  return value;
+}

@@ -1,0 +1,12 @@
+import { problemsOf } from '@ombrik/core/document/schemaKit';
+import { validator } from 'hono/validator';
+import type { Schema } from 'yup';
+import { refuse } from '../refusal.ts';
+
+/** Validates a JSON body against a strict schema: nothing is cast, unknown keys are refused. */
+export const body = <T>(schema: Schema<T>) =>
+  validator('json', (value): T => {
+    const problems = problemsOf(schema as Schema<unknown>, value);
+    if (problems.length > 0) refuse(422, ...problems);
+    return value as T;
+  });

@@ -1,0 +1,125 @@
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
+import { type StationName, type StationStatus, stationStatuses } from '@ombrik/core/stations';
+import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
+import { VERSIONS } from '@ombrik/core/versions';
+import type { Knex } from 'knex';
+import { asBenchRecords, listRecords } from '../bench/floorRecords.ts';
+import { jobFile } from '../boards/jobFile.ts';
+import type { JobFile } from '../boards/sheet.ts';
+import { cableRecordsOf } from '../cables/cableRecords.ts';
+import { readWorkshop } from '../workshop/workshopStore.ts';
+import { type JobRow, jobRow } from './jobRow.ts';
+
+/** What the wall shows of a job beside its row. */
+export interface JobSummary {
+  jobName: string;
+  customer: string;
+  systemVoltageV: number;
+  stations: StationStatus[];
+  stops: number;
+  leadTimeDays: number;
+  next: StationName | null;
+  waitsFor: string;
+}
+
+/** Records of the floor on a job, and where its stations stand by them. */
+export async function floorOf(db: Knex, file: JobFile) {
+  const made = await cableRecordsOf(db, file.job.id);
+  const bench = await listRecords(db, file.job.id, 'benchStep');
+  const progress = benchProgress(file.dossier.bench, asBenchRecords(bench));
+  const madeIds = madeIdsOf(progressOfAll(file.dossier.cables, made, file.workshop));
+  return { made, bench, progress, stations: stationStatuses(file.board, file.dossier, madeIds, progress) };
+}
+
+async function summaryOf(db: Knex, file: JobFile): Promise<JobSummary> {
+  const { stations } = await floorOf(db, file);
+  const { jobName, customer, systemVoltageV } = file.board.brief;
+  // What stops the work comes before what is merely still open.
+  const next =
+    stations.find((s) => s.state === 'findings' || s.state === 'notReady') ?? stations.find((s) => s.state !== 'done');
+  return {
+    jobName,
+    customer,
+    systemVoltageV,
+    stations,
+    stops: file.dossier.findings.filter((f) => f.severity === 'stop').length,
+    leadTimeDays: Math.max(0, ...file.dossier.parts.map((p) => p.leadTimeDays ?? 0)),
+    next: next?.station ?? null,
+    waitsFor: next?.waitsFor ?? 'nothing',
+  };
+}
+
+/** Of the jobs that have changed so many are worked out while somebody waits; the rest come with the next looks. */
+const AT_ONCE = 12;
+
+interface WallRow extends JobRow, JobSummary {}
+
+export interface Wall {
+  jobs: WallRow[];
+  /** How many fit what was asked for, on all pages. */
+  count: number;
+  /** Jobs whose row is of before their last change. */
+  behind: number;
+}
+
+export interface WallQuestion {
+  archived: boolean;
+  /** Words of the name, the customer or the number; empty for all. */
+  words: string;
+  offset: number;
+  limit: number;
+}
+
+/**
+ * The jobs as the wall shows them, the first wanted first, each with its kept row. Rows of jobs that have changed are made
+ * anew and kept, so that the next look costs one query.
+ */
+export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQuestion): Promise<Wall> {
+  const workshop = (await readWorkshop(db))?.values ?? defaultWorkshop;
+  const rules = `${workshop.version} ${VERSIONS.core}`;
+  const rows = await db('jobs')
+    .leftJoin('job_summaries as s', 's.job_id', 'jobs.id')
+    .modify((q) => {
+      if (!archived) q.whereNull('jobs.archived_at');
+    })
+    .orderByRaw('jobs.wanted_on ASC NULLS LAST, jobs.number')
+    .select(
+      'jobs.*',
+      's.made_of',
+      's.summary',
+      db.raw('(SELECT max(f.id) FROM floor_records f WHERE f.job_id = jobs.id) AS newest_record'),
+    );
+  const asked = words.toLowerCase().split(/\s+/);
+  let left = AT_ONCE;
+  let behind = 0;
+  const all: WallRow[] = [];
+  for (const row of rows) {
+    const madeOf = `${row.revision} ${row.newest_record ?? 0} ${rules}`;
+    let summary = row.summary as JobSummary | null;
+    if (row.made_of !== madeOf) {
+      if (left > 0 || !summary) {
+        left--;
+        summary = await remade(db, row.id, madeOf);
+      } else behind++;
+    }
+    if (summary && fits(row.number, summary, asked)) all.push({ ...jobRow(row), ...summary });
+  }
+  return { jobs: all.slice(offset, offset + limit), count: all.length, behind };
+}
+
+async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSummary | null> {
+  const file = await jobFile(db, jobId);
+  if (!file) return null;
+  const summary = await summaryOf(db, file);
+  await db('job_summaries')
+    .insert({ job_id: jobId, made_of: madeOf, summary: JSON.stringify(summary) })
+    .onConflict('job_id')
+    .merge();
+  return summary;
+}
+
+const fits = (number: number, { jobName, customer }: JobSummary, words: readonly string[]): boolean => {
+  const text = `${number} ${jobName} ${customer}`.toLowerCase();
+  return words.every((w) => text.includes(w));
+};

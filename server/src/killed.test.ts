@@ -1,0 +1,157 @@
+import { fork, spawnSync } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import { ambient, editOf, freshDatabase } from './testing/testServer.ts';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+
+/** Starts a real server process on a free port. */
+interface Running {
+  port: number;
+  kill: () => Promise<void>;
+  /** Asked to go: the code it ends with. */
+  end: () => Promise<number | null>;
+}
+function start(url: string): Promise<Running> {
+  const child = fork(`${root}server/src/main.ts`, [], {
+    cwd: root,
+    execArgv: ['--import', 'tsx'],
+    env: { ...process.env, DATABASE_URL: url, PORT: '0', OMBRIK_DEMO: '1', LOG_LEVEL: 'silent' },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
+  return new Promise((resolve, reject) => {
+    child.once('exit', () => reject(new Error('the server ended')));
+    child.on('message', (m: { ready?: boolean; port?: number }) => {
+      if (!m.ready) return;
+      child.removeAllListeners('exit');
+      resolve({
+        port: m.port!,
+        kill: () =>
+          new Promise((done) => {
+            child.once('exit', () => done());
+            child.kill('SIGKILL');
+          }),
+        end: () =>
+          new Promise((done) => {
+            child.once('exit', (code) => done(code));
+            child.kill('SIGTERM');
+          }),
+      });
+    });
+  });
+}
+
+describe('servers that start and go', () => {
+  it('two first starts on one empty database both come up, with one workshop', async () => {
+    const { url, drop } = await freshDatabase();
+    const both = await Promise.all([start(url), start(url)]);
+    for (const { port } of both) {
+      const health = await fetch(`http://127.0.0.1:${port}/api/health`);
+      expect([health.status, ((await health.json()) as { ok: boolean }).ok]).toEqual([200, true]);
+      const me = (await (await fetch(`http://127.0.0.1:${port}/api/me`)).json()) as { demoPeople: unknown[] };
+      expect(me.demoPeople).toHaveLength(4);
+    }
+    expect(await Promise.all(both.map((s) => s.end()))).toEqual([0, 0]);
+    await drop();
+  });
+  it('asked to go, it goes at once although a browser listens', async () => {
+    const { url, drop } = await freshDatabase();
+    const server = await start(url);
+    const at = `http://127.0.0.1:${server.port}`;
+    const signIn = await fetch(`${at}/api/demo-sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ personId: 'pe_designer' }),
+    });
+    const live = await fetch(`${at}/api/live`, {
+      headers: { cookie: signIn.headers.get('set-cookie')!.split(';')[0]! },
+    });
+    expect(live.status).toBe(200);
+    const began = Date.now();
+    expect(await server.end()).toBe(0);
+    // Well before the time after which it goes in any case.
+    expect(Date.now() - began).toBeLessThan(8000);
+    await live.body!.cancel().catch(() => {});
+    await drop();
+  });
+});
+
+describe('a killed server', () => {
+  it('loses no acknowledged edit', async () => {
+    const { url, drop } = await freshDatabase();
+    let server = await start(url);
+    let cookie = '';
+    let presses = 0;
+    const call = async (path: string, body?: unknown) => {
+      const response = await fetch(`http://127.0.0.1:${server.port}${path}`, {
+        method: body ? 'POST' : 'GET',
+        body: body ? JSON.stringify(body) : undefined,
+        headers: { 'content-type': 'application/json', cookie, 'idempotency-key': `kill-${presses++}-test` },
+      });
+      cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
+      return (await response.json()) as any;
+    };
+    await call('/api/demo-sign-in', { personId: 'pe_designer' });
+    const { id } = (await call('/api/jobs')).jobs[0];
+    let acknowledged = 1;
+    // Edits keep coming while the server is shot; only what it answered counts.
+    const stream = (async () => {
+      for (let i = 0; i < 500; i++) {
+        const answer = await call(
+          `/api/jobs/${id}/edits`,
+          editOf(acknowledged, [ambient((acknowledged % 50) + 0.25)]),
+        ).catch(() => null);
+        if (!answer) return;
+        acknowledged = answer.revision;
+      }
+    })();
+    await expect.poll(() => acknowledged, { timeout: 20_000, interval: 7 }).toBeGreaterThan(3);
+    await server.kill();
+    await stream;
+    server = await start(url);
+    const after = await call(`/api/jobs/${id}`);
+    expect(after.revision).toBeGreaterThanOrEqual(acknowledged);
+    expect(after.revision).toBeLessThanOrEqual(acknowledged + 1);
+    const at = await call(`/api/jobs/${id}/dossier?revision=${acknowledged}`);
+    expect(at.revision).toBe(acknowledged);
+    expect(after.board.brief.ambientC).toBe(((after.revision - 1) % 50) + 0.25);
+    await server.kill();
+    await drop();
+  });
+});
+
+describe('an empty workshop', () => {
+  it('is started by a command that makes its first user, once', async () => {
+    const { url, drop } = await freshDatabase();
+    const run = (...args: string[]) =>
+      spawnSync('node', ['--import', 'tsx', 'server/src/firstUser.ts', ...args], {
+        cwd: root,
+        encoding: 'utf8',
+        env: { ...process.env, DATABASE_URL: url, FIRST_PASSWORD: 'first-pass' },
+      });
+    expect(run('--workshop', 'Heron Yard').stderr).toContain('Usage:');
+    expect(
+      run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'eve@heron.example', '--role', 'captain').stderr,
+    ).toContain('accepted: designer, assembler, tester, electrician');
+    expect(run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'eve@heron.example').stdout).toContain(
+      'Sign in as eve@heron.example',
+    );
+    expect(run('--workshop', 'Other', '--name', 'Bo', '--email', 'bo@heron.example').stderr).toContain(
+      'already belongs to "Heron Yard"',
+    );
+    const server = await start(url);
+    const signIn = await fetch(`http://127.0.0.1:${server.port}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ email: 'eve@heron.example', password: 'first-pass' }),
+    });
+    expect(signIn.status).toBe(200);
+    const me = (await (await fetch(`http://127.0.0.1:${server.port}/api/me`)).json()) as {
+      demoPeople: unknown[];
+      workshopName: string;
+    };
+    expect(me).toMatchObject({ demoPeople: [], workshopName: 'Heron Yard' });
+    await server.kill();
+    await drop();
+  });
+});

@@ -1,0 +1,33 @@
+import { type Context, Hono } from 'hono';
+import { revisionIn } from '../http/asked.ts';
+import type { AppEnv } from '../http/session.ts';
+import { typeOfPaper } from './paperKind.ts';
+import { type Printed, paperList, printJobPaper, printPaperOfShop } from './paperService.ts';
+
+const send = (c: Context<AppEnv>, { fileName, bytes }: Printed) => {
+  const type = typeOfPaper(fileName);
+  return c.body(new Uint8Array(bytes), 200, {
+    'Content-Type': type,
+    // What a browser can show it shows; the rest is kept.
+    'Content-Disposition': `${type === 'application/pdf' ? 'inline' : 'attachment'}; filename="${fileName}"`,
+  });
+};
+const originOf = (c: Context): string => new URL(c.req.url).origin;
+
+/** Papers of a job: sheets as PDF, lists, the board as JSON; each names the revision it was made from. */
+export const jobPaperRoutes = new Hono<AppEnv>().get('/:id/out/:name', async (c) => {
+  const asked = c.req.query();
+  return send(
+    c,
+    await printJobPaper(c.get('db'), c.req.param('id'), c.req.param('name'), {
+      revision: revisionIn(asked.revision),
+      asked,
+      origin: originOf(c),
+    }),
+  );
+});
+
+/** Which papers there are, and those of the shop. */
+export const paperRoutes = new Hono<AppEnv>()
+  .get('/', (c) => c.json(paperList()))
+  .get('/:name', async (c) => send(c, await printPaperOfShop(c.get('db'), c.req.param('name'), originOf(c))));

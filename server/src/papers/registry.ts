@@ -1,0 +1,285 @@
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Face } from '@ombrik/core/document/panel/panel';
+import { partIndex } from '@ombrik/core/document/references';
+import { panelShapes } from '@ombrik/core/drawing/panelShapes';
+import type { PaperName } from '@ombrik/core/drawing/tiles';
+import { dxfOf } from '@ombrik/core/export/dxf';
+import { cutsCsv, drillCsv, partsCsv } from '@ombrik/core/export/lists';
+import { svgOf } from '@ombrik/core/export/svg';
+import { type CableLabel, cableLabels, labelsCsv } from '@ombrik/core/stock/cableLabels';
+import { cableWork } from '@ombrik/core/stock/cableWork';
+import { cableCode } from '@ombrik/core/stock/scan';
+import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
+import { boardDrawing } from './boardDrawing.ts';
+import { dressingPaper, drillPaper, sheetPaper } from './boardPapers.ts';
+import { cableLabelPaper, tubeLabelPaper } from './cableLabelPaper.ts';
+import { cardPaper } from './cardPaper.ts';
+import { costPaper } from './costPaper.ts';
+import { cuttingPaper } from './cuttingPaper.ts';
+import { cutsPaper, partsPaper } from './listPapers.ts';
+import { type PaperWork, paper, shopPaper } from './paperKind.ts';
+import { purchaseCsv, purchasePaper, purchaseXlsx } from './purchasePaper.ts';
+import { quotePaper } from './quotePaper.ts';
+import { stockLabels } from './stockLabels.ts';
+import { templatePaper } from './templatePaper.ts';
+import { testRecordPaper } from './testRecord.ts';
+
+const TUBES = [
+  { word: 'tube-A4', says: 'Heat-shrink tube laid flat, A4' },
+  { word: 'tube-Letter', says: 'Heat-shrink tube laid flat, Letter' },
+];
+const labelsOf = ({ file }: PaperWork) =>
+  cableLabels(cableWork(file.dossier.cables, file.workshop).order, genericCatalogue);
+const codeOf =
+  ({ file, origin }: PaperWork) =>
+  (label: CableLabel) =>
+    cableCode(origin, file.job.number, label.name);
+const shapesOf = ({ file, asked }: PaperWork) => {
+  const panel = file.board.panels.find((p) => p.id === asked.panel)!;
+  const face = asked.face === 'good' ? panel.goodFace : (asked.face as Face);
+  const parts = partIndex(file.board, genericCatalogue);
+  return panelShapes(file.board, parts, panel, face, asked.mirrored === '1');
+};
+const FACE = {
+  name: 'face',
+  title: 'Face',
+  words: [
+    { word: 'good', says: 'the good face' },
+    { word: 'front', says: 'the front' },
+    { word: 'back', says: 'the back' },
+  ],
+};
+const MIRRORED = {
+  name: 'mirrored',
+  title: 'Mirrored',
+  words: [
+    { word: '0', says: 'as seen' },
+    { word: '1', says: 'mirrored' },
+  ],
+};
+
+/**
+ * Every paper of a job, in the order they are offered. The routes, the list at Ship, `docs/papers.md` and what a wrong
+ * name is answered all read this.
+ */
+export const PAPERS = [
+  paper({
+    name: 'drawing.pdf',
+    title: 'Board drawing',
+    what: 'To scale, wire names as on the labels, wire list.',
+    place: 'sheets',
+    make: ({ file, head }) => boardDrawing(file, head),
+  }),
+  paper({
+    name: 'dressing.pdf',
+    title: 'Dressing drawing',
+    what: 'Front and back of every panel with wire names.',
+    place: 'sheets',
+    make: ({ file, head }) => dressingPaper(file, head),
+  }),
+  paper({
+    name: 'template.pdf',
+    title: 'Template, 1:1',
+    what: 'True size over several sheets, marks to join them, a bar to check.',
+    place: 'sheets',
+    choices: [
+      {
+        name: 'paper',
+        title: 'Paper of the template',
+        words: [
+          { word: 'A4', says: 'A4' },
+          { word: 'Letter', says: 'Letter' },
+        ],
+      },
+      {
+        name: 'from',
+        title: 'Face the template is laid on',
+        words: [
+          { word: 'show', says: 'cut from the good face' },
+          { word: 'hidden', says: 'cut from the hidden face, mirrored' },
+        ],
+      },
+    ],
+    panel: 'any',
+    make: ({ file, head, asked }) =>
+      templatePaper(file, head, {
+        paper: asked.paper as PaperName,
+        panelId: asked.panel ?? null,
+        cutFrom: asked.from as 'show' | 'hidden',
+      }),
+  }),
+  paper({
+    name: 'drill.pdf',
+    title: 'Drill table',
+    what: 'Every hole: drill, place, what for.',
+    place: 'sheets',
+    make: ({ file, head }) => drillPaper(file, head),
+  }),
+  paper({
+    name: 'sheets.pdf',
+    title: 'Sheet cutting plan',
+    what: 'Panels on the sheets in stock, cut by cut.',
+    place: 'sheets',
+    needs: ['offcuts'],
+    make: ({ file, head }, { offcuts }) => sheetPaper(file, head, offcuts),
+  }),
+  paper({
+    name: 'parts.pdf',
+    title: 'Parts list',
+    what: 'Everything to have on the bench, with prices.',
+    place: 'sheets',
+    make: ({ file, head }) => partsPaper(file, head),
+  }),
+  paper({
+    name: 'cuts.pdf',
+    title: 'Cut list',
+    what: 'By cable type, both ends of every piece.',
+    place: 'sheets',
+    make: ({ file, head }) => cutsPaper(file, head),
+  }),
+  paper({
+    name: 'cutting.pdf',
+    title: 'Cutting sheet',
+    what: 'The cut plan taken: rod by rod, with the mark each cut ends at.',
+    place: 'elsewhere',
+    needs: ['cutPlan'],
+    make: ({ head }, { cutPlan }) => cuttingPaper(cutPlan, head),
+  }),
+  paper({
+    name: 'cards.pdf',
+    title: 'Cable cards',
+    what: 'One card a cable in the order of making, with a code.',
+    place: 'sheets',
+    needs: ['cutPlanIfAny'],
+    make: ({ file, head, origin }, { cutPlanIfAny }) => cardPaper(file, cutPlanIfAny?.plan ?? null, origin, head),
+  }),
+  paper({
+    name: 'labels.pdf',
+    title: 'Labels',
+    what: 'Both ends of every cable, true to size on a sheet of stickers or on tube.',
+    place: 'sheets',
+    choices: [
+      {
+        name: 'sheet',
+        title: 'Sheet of the labels',
+        words: [...LABEL_SHEETS.map((s) => ({ word: s.id, says: s.name })), ...TUBES],
+      },
+    ],
+    make: (work) => {
+      const sheet = LABEL_SHEETS.find((s) => s.id === work.asked.sheet);
+      return sheet
+        ? cableLabelPaper(labelsOf(work), sheet, codeOf(work))
+        : tubeLabelPaper(labelsOf(work), work.asked.sheet === 'tube-A4' ? 'A4' : 'Letter');
+    },
+  }),
+  paper({
+    name: 'costs.pdf',
+    title: 'Costs',
+    what: 'Planned against what the store gave out and the hours entered.',
+    place: 'elsewhere',
+    needs: ['costs'],
+    make: ({ head }, { costs }) => costPaper(costs, head),
+  }),
+  paper({
+    name: 'quote.pdf',
+    title: 'Quote',
+    what: 'A kept version of the offer: `version` in the address says which.',
+    place: 'elsewhere',
+    needs: ['quote'],
+    make: ({ file, head }, { quote }) =>
+      quotePaper(file, quote, { ...head, title: `Quote ${file.job.number}-${quote.version}` }),
+  }),
+  paper({
+    name: 'test-record.pdf',
+    title: 'Test record',
+    what: 'Every reading, failed ones too, with sign-off lines.',
+    place: 'sheets',
+    needs: ['readings'],
+    make: ({ file, head }, { readings }) => testRecordPaper(file, readings, head),
+  }),
+  paper({
+    name: 'panel.dxf',
+    title: 'Panel, DXF',
+    what: 'Outline, holes and cut-outs of one panel for a machine.',
+    place: 'panels',
+    choices: [FACE, MIRRORED],
+    panel: 'one',
+    make: (work) => dxfOf(shapesOf(work)),
+  }),
+  paper({
+    name: 'panel.svg',
+    title: 'Panel, SVG',
+    what: 'The same as a picture in millimetres.',
+    place: 'panels',
+    choices: [FACE, MIRRORED],
+    panel: 'one',
+    make: (work) => svgOf(shapesOf(work)),
+  }),
+  paper({
+    name: 'parts.csv',
+    title: 'Parts, CSV',
+    what: 'The parts list for a spreadsheet.',
+    place: 'lists',
+    make: ({ file }) => partsCsv(file.dossier),
+  }),
+  paper({
+    name: 'cuts.csv',
+    title: 'Cuts, CSV',
+    what: 'The cut list for a spreadsheet.',
+    place: 'lists',
+    make: ({ file }) => cutsCsv(file.dossier),
+  }),
+  paper({
+    name: 'labels.csv',
+    title: 'Labels, CSV',
+    what: 'Text and code of every label for a label printer.',
+    place: 'lists',
+    make: (work) => labelsCsv(labelsOf(work), codeOf(work)),
+  }),
+  paper({
+    name: 'drill.csv',
+    title: 'Drill table, CSV',
+    what: 'Every hole for a spreadsheet.',
+    place: 'lists',
+    make: ({ file }) => drillCsv(file.board),
+  }),
+  paper({
+    name: 'board.json',
+    title: 'Board document, JSON',
+    what: 'The board itself: everything else derives from it.',
+    place: 'lists',
+    make: ({ file }) => JSON.stringify(file.board, null, 2),
+  }),
+];
+
+/** Papers of the shop, not of one job. */
+export const SHOP_PAPERS = [
+  shopPaper({
+    name: 'purchase-list.pdf',
+    title: 'Purchase list',
+    what: 'What to order now, one part a supplier.',
+    needs: ['purchases'],
+    make: ({ head }, { purchases }) => purchasePaper(purchases.lists, purchases.currency, head),
+  }),
+  shopPaper({
+    name: 'purchase-list.csv',
+    title: 'Purchase list, CSV',
+    what: 'The same for a spreadsheet.',
+    needs: ['purchases'],
+    make: (_, { purchases }) => purchaseCsv(purchases.lists),
+  }),
+  shopPaper({
+    name: 'purchase-list.xlsx',
+    title: 'Purchase list, XLSX',
+    what: 'The same as a workbook.',
+    needs: ['purchases'],
+    make: (_, { purchases }) => purchaseXlsx(purchases.lists),
+  }),
+  shopPaper({
+    name: 'stock-labels.pdf',
+    title: 'Labels for the store',
+    what: 'A sticker for every reel, remnant and bin, with a code to scan.',
+    needs: ['labelled'],
+    make: ({ origin }, { labelled }) => stockLabels(labelled, origin),
+  }),
+];

@@ -1,0 +1,67 @@
+import { availableParallelism } from 'node:os';
+import { Piscina } from 'piscina';
+import { refuse } from '../refusal.ts';
+import type { Tasks } from './tasks.ts';
+
+/** The longest a board may take to be worked out or printed, ms. */
+const LONGEST_MS = 60_000;
+/** The longest the checks of one edit may take, ms. */
+const LONGEST_QUICK_MS = 20_000;
+/** What one thread may hold, MB. */
+const MOST_MB = 1024;
+
+function pool(maxThreads: number): Piscina {
+  return new Piscina({
+    filename: new URL('./thread.ts', import.meta.url).href,
+    // Sources are read as they are, in threads as in the process.
+    execArgv: ['--import', 'tsx'],
+    minThreads: 1,
+    maxThreads,
+    idleTimeout: 60_000,
+    maxQueue: 400,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
+  });
+}
+
+/** Deriving and printing on some threads, edits on one of their own: a long paper holds no edit up. */
+let long: Piscina | null = null;
+let quick: Piscina | null = null;
+
+type Result<N extends keyof Tasks> = Awaited<ReturnType<Tasks[N]>>;
+type Args<N extends keyof Tasks> = Parameters<Tasks[N]>[0];
+
+async function run<N extends keyof Tasks>(threads: Piscina, name: N, args: Args<N>, ms: number): Promise<Result<N>> {
+  try {
+    return await threads.run({ name, args }, { signal: AbortSignal.timeout(ms) });
+  } catch (error) {
+    const { name: kind, code, message } = error as { name?: string; code?: string; message: string };
+    if (kind === 'AbortError' || kind === 'TimeoutError')
+      return refuse(503, `this took longer than ${ms / 1000} s and was given up; nothing was changed`);
+    if (code === 'ERR_WORKER_OUT_OF_MEMORY')
+      return refuse(503, `this needs more than ${MOST_MB} MB and was given up; nothing was changed`);
+    if (error instanceof RangeError && /call stack/.test(message))
+      return refuse(422, 'what was sent is nested too deep; accepted: what the application itself sends');
+    if (/task queue/i.test(message)) return refuse(503, 'too much is being worked out at once; try again in a moment');
+    throw error;
+  }
+}
+
+/** Runs a task that may take seconds, beside the requests of others. @throws Refusal past its time or memory */
+export function longWork<N extends keyof Tasks>(name: N, args: Args<N>, ms = LONGEST_MS): Promise<Result<N>> {
+  long ??= pool(Math.max(1, availableParallelism() - 1));
+  return run(long, name, args, ms);
+}
+
+/** Runs a task somebody waits for with their hand still on the board. @throws Refusal past its time or memory */
+export function quickWork<N extends keyof Tasks>(name: N, args: Args<N>): Promise<Result<N>> {
+  quick ??= pool(1);
+  return run(quick, name, args, LONGEST_QUICK_MS);
+}
+
+/** Ends the threads; what is asked afterwards starts new ones. */
+export async function endWork(): Promise<void> {
+  const ended = [long, quick];
+  long = null;
+  quick = null;
+  await Promise.all(ended.map((p) => p?.destroy()));
+}

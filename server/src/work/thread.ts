@@ -1,0 +1,11 @@
+import { move } from 'piscina';
+import { type Tasks, tasks } from './tasks.ts';
+
+/** What a thread runs: a task by its name. Bytes are handed over, everything else is copied. */
+export default async <N extends keyof Tasks>({ name, args }: { name: N; args: Parameters<Tasks[N]>[0] }) => {
+  const work = tasks[name] as (given: typeof args) => unknown;
+  const result = await work(args);
+  return result instanceof Uint8Array && result.byteLength === result.buffer.byteLength
+    ? move(result as never)
+    : result;
+};

@@ -1,0 +1,66 @@
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
+import type { OwnRules } from '@ombrik/core/document/workshop/ownRules';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
+import { ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
+import { GAUGE_SIZES } from '@ombrik/core/tables/awg';
+import { STANDARD_AREAS_MM2 } from '@ombrik/core/tables/conductorResistance';
+import { Hono } from 'hono';
+import { body } from '../http/body.ts';
+import type { AppEnv } from '../http/session.ts';
+import { refuse } from '../refusal.ts';
+import { readWorkshop, setWorkshopValues } from './workshopStore.ts';
+
+const share = () => num({ min: 0.1, max: 1 });
+const settings = record({
+  usableShare: record({ agm: share(), vented: share(), lifepo4: share() }),
+  hourRate: num({ min: 0, max: 1000 }),
+  marginShare: num({ min: 0, max: 2 }),
+  currency: text(1, 6),
+  spareLinks: num({ min: 0, max: 20, integer: true }),
+  preferredAreasMm2: list(oneOfNumber([...STANDARD_AREAS_MM2, ...GAUGE_SIZES.map((g) => g.areaMm2)]), { max: 60 }),
+  sheets: list(
+    record({
+      id: text(1, 64),
+      material: oneOfText(['plywood', 'plastic', 'absPanel']),
+      thicknessMm: num({ min: 1, max: 100, unit: 'mm' }),
+      widthMm: num({ min: 50, max: 5000, unit: 'mm' }),
+      heightMm: num({ min: 50, max: 5000, unit: 'mm' }),
+      grain: oneOfText(['width', 'height', 'none']),
+      price: orNull(num({ min: 0, max: 1e6 })),
+    }),
+    { max: 40 },
+  ),
+  sawKerfMm: num({ min: 0, max: 10, unit: 'mm' }),
+  tools: list(
+    record({
+      id: text(1, 64),
+      name: text(1, 60),
+      action: oneOfText(['hydraulic', 'ratchet', 'hexHand', 'indentHand', 'hammer']),
+      dies: list(text(1, 40), { max: 60 }),
+    }),
+    { max: 40 },
+  ),
+  keptTubes: list(oneOfText(genericCatalogue.shrinks.map((s) => s.id)), { max: 60 }),
+  smallEnds: oneOfText(['bare', 'insulated', 'heatShrink']),
+  pullEvery: num({ min: 1, max: 1000, integer: true }),
+  cutTrimMm: num({ min: 0, max: 50, integer: true, unit: 'mm' }),
+  minRemnantMm: num({ min: 1, max: 10_000, integer: true, unit: 'mm' }),
+  remnantPreferenceShare: num({ min: 0, max: 0.5 }),
+  spares: record({ endShare: num({ min: 0, max: 2 }), lengthShare: num({ min: 0, max: 1 }) }),
+  miscountShare: num({ min: 0, max: 0.5 }),
+  shortCost: num({ min: 0, max: 10_000 }),
+  buildDays: num({ min: 0, max: 120, integer: true }),
+  ownRules: list(ownRulesSchema, { max: 20 }),
+});
+
+/** What one workshop holds true for all its boards. Only a designer changes it; every change is a new version. */
+export const workshopRoutes = new Hono<AppEnv>()
+  .get('/', async (c) => c.json({ workshop: (await readWorkshop(c.get('db')))?.values ?? null }))
+  .post('/', body(settings), async (c) => {
+    if (c.get('person').role !== 'designer') refuse(403, 'only a designer changes the settings of the workshop');
+    const values = c.req.valid('json');
+    const problems = ownRulesProblems(values.ownRules as readonly OwnRules[]);
+    if (problems.length > 0) refuse(422, ...problems);
+    return c.json({ workshop: await setWorkshopValues(c.get('db'), values as Partial<Workshop>) });
+  });
