@@ -52,7 +52,7 @@ test('the cuts are planned, taken and cut', async ({ page }) => {
   await card.getByRole('button', { name: 'cut too short' }).click();
   await card.getByRole('radio', { name: /back to the store/ }).check();
   await card.getByLabel('Length of the remnant').fill('9999');
-  await expect(card.getByText('"9999": a number from 1')).toBeVisible();
+  await expect(card.getByText('"9999": a whole number from 1')).toBeVisible();
   await card.getByLabel('Length of the remnant').fill('190');
   await card.getByRole('button', { name: 'Start it again' }).click();
   await expect(card.getByText('Made again')).toBeVisible();
@@ -86,7 +86,7 @@ test('the store is counted, taken from and corrected; nothing can be overdrawn',
   await receive.getByLabel('What has come').fill('70 mm² thermoplastic rd');
   await receive.getByRole('button', { name: /70 mm², thermoplastic 105 °C, RD/ }).click();
   await receive.getByLabel('Length of each').fill('0');
-  await expect(receive.getByText('how much is "0"')).toBeVisible();
+  await expect(receive.getByText('"0": a number from 0.001')).toBeVisible();
   await receive.getByLabel('Length of each').fill('12.5');
   await receive.getByLabel('Place').fill('rack Z');
   await receive.getByLabel('Cost of all of it').fill('120');
@@ -111,7 +111,7 @@ test('the store is counted, taken from and corrected; nothing can be overdrawn',
   await item.getByLabel('Counted').fill('9.8');
   await item.getByRole('button', { name: 'Write it down' }).click();
   await expect(item.getByText('9.80 m there')).toBeVisible();
-  await item.getByRole('listitem').filter({ hasText: 'counted' }).getByRole('button', { name: 'Correct' }).click();
+  await item.getByRole('row').filter({ hasText: 'counted' }).getByRole('button', { name: 'Correct' }).click();
   await expect(item.getByText('10.00 m there')).toBeVisible();
 });
 

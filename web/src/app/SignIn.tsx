@@ -1,22 +1,27 @@
-import { yupResolver } from '@hookform/resolvers/yup';
 import { useQueryClient } from '@tanstack/react-query';
-import { useForm } from 'react-hook-form';
-import { object, string } from 'yup';
-import { Problems } from '../ui/Problems.tsx';
-import { answer, api, problemsIn } from './api.ts';
+import { FormBody } from '../ui/form/FormBody.tsx';
+import { useFieldForm } from '../ui/form/useFieldForm.ts';
+import { answer, api } from './api.ts';
 import { keyed, usePress } from './press.ts';
 import { useMe } from './useMe.ts';
 
-const schema = object({
-  email: string().required('Type the e-mail you sign in with').email('That is not an e-mail address'),
-  password: string().required('Type your password'),
-});
+const FIELDS = {
+  email: { kind: 'text', label: 'E-mail', max: 120, required: true, email: true, autoComplete: 'username' },
+  password: {
+    kind: 'text',
+    label: 'Password',
+    max: 200,
+    required: true,
+    secret: true,
+    autoComplete: 'current-password',
+  },
+} as const;
 
 /** The sign-in sheet; the one-click row is there only with demo data. */
 export function SignIn() {
   const client = useQueryClient();
   const me = useMe();
-  const form = useForm({ resolver: yupResolver(schema), defaultValues: { email: '', password: '' } });
+  const form = useFieldForm(FIELDS, { email: '', password: '' });
   const entered = () => client.invalidateQueries();
   const signIn = usePress({
     send: (json: { email: string; password: string }, key) => answer(api['sign-in'].$post({ json }, keyed(key))),
@@ -26,8 +31,6 @@ export function SignIn() {
     send: (personId: string, key) => answer(api['demo-sign-in'].$post({ json: { personId } }, keyed(key))),
     onSuccess: entered,
   });
-  const failed = signIn.error ?? demo.error;
-  const { errors } = form.formState;
   return (
     <main className="grid min-h-full place-items-center p-6">
       <div className="w-full max-w-md border border-base-300 bg-base-100 p-7" style={{ borderRadius: 6 }}>
@@ -53,27 +56,16 @@ export function SignIn() {
             </div>
           </section>
         )}
-        <form className="perforated grid gap-3 pt-4" onSubmit={form.handleSubmit((v) => signIn.mutate(v))} noValidate>
-          <label className="grid gap-1">
-            <span className="label-face">E-mail</span>
-            <input className="input w-full" type="email" autoComplete="username" {...form.register('email')} />
-            {errors.email && <span className="text-sm text-error">{errors.email.message}</span>}
-          </label>
-          <label className="grid gap-1">
-            <span className="label-face">Password</span>
-            <input
-              className="input w-full"
-              type="password"
-              autoComplete="current-password"
-              {...form.register('password')}
-            />
-            {errors.password && <span className="text-sm text-error">{errors.password.message}</span>}
-          </label>
-          {failed && <Problems problems={problemsIn(failed)} />}
-          <button type="submit" className="btn btn-primary" disabled={signIn.isPending}>
-            Sign in
-          </button>
-        </form>
+        <div className="perforated pt-4">
+          <FormBody
+            of={form}
+            take={(values) => signIn.mutate(values)}
+            press="Sign in"
+            sending={signIn.isPending}
+            refused={signIn.error ?? demo.error}
+            columns="grid-cols-1"
+          />
+        </div>
       </div>
     </main>
   );

@@ -214,7 +214,6 @@ export function BoardCanvas({
     job.preview(commandsFor(d.moves, false));
   };
   const move = (e: PointerEvent) => {
-    if (viewport.movePan(e)) return;
     const at = viewport.toBoard(e);
     if (tool !== 'choose') return setCursor(caught(at));
     const d = drag.current;
@@ -272,7 +271,7 @@ export function BoardCanvas({
     job.select(null);
     onConnecting(null);
     setSaid(null);
-    viewport.startPan(e);
+    viewport.startPan();
   };
   const keys = (e: KeyboardEvent, item: Item) => {
     if (item.place.kind !== 'panel') return;

@@ -1,4 +1,6 @@
-import { type PointerEvent, type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { select } from 'd3-selection';
+import { type D3ZoomEvent, type ZoomTransform, zoom, zoomIdentity } from 'd3-zoom';
+import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 
 export interface View {
   xMm: number;
@@ -7,19 +9,16 @@ export interface View {
   heightMm: number;
 }
 
-/** A hand's pan or zoom under way: pixels and scale on top of the view drawn last. */
-interface Live {
-  x: number;
-  y: number;
-  scale: number;
-}
-const STILL: Live = { x: 0, y: 0, scale: 1 };
-/** The drawing is made anew when the wheel has rested this long. */
-const REST_MS = 140;
+/** By how much one notch of the wheel zooms. */
+const NOTCH = 1.12;
 const [NEAREST_MM, FARTHEST_MM] = [60, 8000];
 
+type Hand = MouseEvent | TouchEvent | WheelEvent;
+/** How many fingers of a hand lie on the drawing; a mouse has none. */
+const fingers = (e: Hand): number => ('touches' in e ? e.touches.length : 0);
+
 /**
- * What part of the drawing is seen: fit, zoom about a point, pan. While the hand moves, the drawing as it stands is only
+ * What part of the drawing is seen: fit, zoom about a point by wheel or two fingers, pan. While the hand moves, the drawing as it stands is only
  * shifted and scaled, which costs no layout; once it rests, it is drawn anew with lettering of the right size.
  */
 export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
@@ -42,17 +41,16 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
   }, [svg]);
   const mmPerPx = Math.max(view.widthMm / Math.max(1, size.width), view.heightMm / Math.max(1, size.height));
 
-  const live = useRef<Live>(STILL);
+  /** A pan or zoom under way: pixels and scale on top of the view drawn last. */
+  const live = useRef<ZoomTransform>(zoomIdentity);
   const show = useCallback(
-    (next: Live) => {
+    (next: ZoomTransform) => {
       live.current = next;
       const style = svg.current?.style;
-      if (style) style.transform = next === STILL ? '' : `translate(${next.x}px, ${next.y}px) scale(${next.scale})`;
+      if (style) style.transform = next === zoomIdentity ? '' : `translate(${next.x}px, ${next.y}px) scale(${next.k})`;
     },
     [svg],
   );
-  // The new drawing takes the place of the shifted one in the same frame.
-  useLayoutEffect(() => show(STILL), [view, show]);
 
   /** Place on the board of a point of the drawing's box, px from its top left as laid out. */
   const atBox = useCallback(
@@ -62,65 +60,61 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
     }),
     [view, size, mmPerPx],
   );
-  const inBox = useCallback(
-    (e: { clientX: number; clientY: number }) => {
-      const box = svg.current?.parentElement?.getBoundingClientRect();
-      return { x: e.clientX - (box?.left ?? 0), y: e.clientY - (box?.top ?? 0) };
-    },
-    [svg],
-  );
   /** A pointer's place on the board, mm. */
   const toBoard = useCallback(
     (e: { clientX: number; clientY: number }) => {
-      const p = inBox(e);
-      const { x, y, scale } = live.current;
-      return atBox((p.x - x) / scale, (p.y - y) / scale);
+      const box = svg.current?.parentElement?.getBoundingClientRect();
+      const [x, y] = live.current.invert([e.clientX - (box?.left ?? 0), e.clientY - (box?.top ?? 0)]);
+      return atBox(x, y);
     },
-    [atBox, inBox],
+    [svg, atBox],
   );
   /** Draws anew what the hand has moved to. */
   const settle = useCallback(() => {
-    const { x, y, scale } = live.current;
-    if (live.current === STILL) return;
-    const middle = atBox((size.width / 2 - x) / scale, (size.height / 2 - y) / scale);
+    if (live.current === zoomIdentity) return;
+    const { k } = live.current;
+    const [x, y] = live.current.invert([size.width / 2, size.height / 2]);
+    const middle = atBox(x, y);
     setView((v) => ({
-      xMm: middle.xMm - v.widthMm / scale / 2,
-      yMm: middle.yMm - v.heightMm / scale / 2,
-      widthMm: v.widthMm / scale,
-      heightMm: v.heightMm / scale,
+      xMm: middle.xMm - v.widthMm / k / 2,
+      yMm: middle.yMm - v.heightMm / k / 2,
+      widthMm: v.widthMm / k,
+      heightMm: v.heightMm / k,
     }));
   }, [atBox, size]);
+  const latest = useRef({ settle });
+  latest.current = { settle };
 
-  const resting = useRef(0);
-  const latest = useRef({ settle, view });
-  latest.current = { settle, view };
-  const wheel = useCallback(
-    (e: WheelEvent) => {
-      e.preventDefault();
-      fitted.current = false;
-      const at = inBox(e);
-      const { x, y, scale } = live.current;
-      const wanted = scale * (e.deltaY > 0 ? 1 / 1.12 : 1.12);
-      const { widthMm } = latest.current.view;
-      const next = Math.min(widthMm / NEAREST_MM, Math.max(widthMm / FARTHEST_MM, wanted));
-      const f = next / scale;
-      show({ x: at.x - (at.x - x) * f, y: at.y - (at.y - y) * f, scale: next });
-      window.clearTimeout(resting.current);
-      resting.current = window.setTimeout(() => latest.current.settle(), REST_MS);
-    },
-    [inBox, show],
+  /** Whether the press under way takes the drawing along, as the canvas has decided. */
+  const pans = useRef(false);
+  const hand = useRef(
+    zoom<HTMLElement, unknown>()
+      .filter((e: Hand) => e.type === 'wheel' || fingers(e) > 1 || pans.current)
+      .wheelDelta((e) => (e.deltaY > 0 ? -1 : 1) * Math.log2(NOTCH)),
   );
-  // React listens to the wheel passively; this one keeps the page from scrolling under the hand.
   useEffect(() => {
-    const element = svg.current;
-    element?.addEventListener('wheel', wheel, { passive: false });
-    return () => {
-      element?.removeEventListener('wheel', wheel);
-      window.clearTimeout(resting.current);
-    };
-  }, [svg, wheel]);
+    const box = svg.current?.parentElement;
+    if (!box) return;
+    hand.current
+      .on('zoom', ({ transform }: D3ZoomEvent<HTMLElement, unknown>) => {
+        fitted.current = false;
+        show(transform);
+      })
+      .on('end', () => {
+        pans.current = false;
+        latest.current.settle();
+      });
+    select<HTMLElement, unknown>(box).call(hand.current).on('dblclick.zoom', null);
+    return () => void select(box).on('.zoom', null);
+  }, [svg, show]);
+  // The new drawing takes the place of the shifted one in the same frame.
+  useLayoutEffect(() => {
+    hand.current.scaleExtent([view.widthMm / FARTHEST_MM, view.widthMm / NEAREST_MM]);
+    select(svg.current?.parentElement ?? null).property('__zoom', zoomIdentity);
+    show(zoomIdentity);
+  }, [svg, view, show]);
 
-  const zoom = useCallback((factor: number) => {
+  const zoomBy = useCallback((factor: number) => {
     fitted.current = false;
     setView((v) => {
       const widthMm = Math.min(FARTHEST_MM, Math.max(NEAREST_MM, v.widthMm * factor));
@@ -133,34 +127,21 @@ export function useViewport(svg: RefObject<SVGSVGElement | null>, whole: View) {
       };
     });
   }, []);
-  const pan = useRef<{ clientX: number; clientY: number; from: Live } | null>(null);
   return {
     view,
     mmPerPx,
     toBoard,
-    zoom,
+    zoom: zoomBy,
     fit: () => {
       fitted.current = true;
       setView(whole);
     },
-    startPan: (e: PointerEvent) => {
-      pan.current = { clientX: e.clientX, clientY: e.clientY, from: live.current };
-      svg.current?.setPointerCapture(e.pointerId);
-    },
-    movePan: (e: PointerEvent): boolean => {
-      if (!pan.current) return false;
-      const { clientX, clientY, from } = pan.current;
-      const [dx, dy] = [e.clientX - clientX, e.clientY - clientY];
-      if (dx !== 0 || dy !== 0) {
-        fitted.current = false;
-        show({ x: from.x + dx, y: from.y + dy, scale: from.scale });
-      }
-      return true;
+    /** The press under way takes the drawing along. */
+    startPan: () => {
+      pans.current = true;
     },
     endPan: () => {
-      if (!pan.current) return;
-      pan.current = null;
-      latest.current.settle();
+      pans.current = false;
     },
   };
 }

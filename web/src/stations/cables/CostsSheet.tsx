@@ -1,9 +1,49 @@
-import { costQuantity } from '@ombrik/core/stock/costRollUp';
+import { type CostLine, costQuantity } from '@ombrik/core/stock/costRollUp';
 import { amountText, signedText } from '@ombrik/core/stock/money';
 import { useQuery } from '@tanstack/react-query';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
+
+const figure = (title: string, cell: (l: CostLine) => string, by?: (l: CostLine) => number): DataColumn<CostLine> => ({
+  title,
+  right: true,
+  className: 'num',
+  cell,
+  by,
+});
+const COLUMNS: DataColumn<CostLine>[] = [
+  { title: 'What', by: (l) => l.name, cell: (l) => l.name },
+  figure('Planned', (l) => costQuantity(l.plannedQuantity, l.unit)),
+  figure(
+    'at',
+    (l) => amountText(l.plannedCents),
+    (l) => l.plannedCents ?? 0,
+  ),
+  figure('Actual', (l) => costQuantity(l.actualQuantity, l.unit)),
+  figure(
+    'at',
+    (l) => amountText(l.actualCents),
+    (l) => l.actualCents ?? 0,
+  ),
+  figure(
+    'by amount',
+    (l) => signedText(l.byQuantityCents),
+    (l) => l.byQuantityCents,
+  ),
+  figure(
+    'by price',
+    (l) => signedText(l.byPriceCents),
+    (l) => l.byPriceCents,
+  ),
+  figure(
+    'by waste',
+    (l) => signedText(l.byWasteCents),
+    (l) => l.byWasteCents,
+  ),
+  { title: 'Why', className: 'dim text-[13px]', cell: (l) => l.why },
+];
 
 /** What the job was to cost and what it has cost, line by line, the largest difference first, each explained. */
 export function CostsSheet() {
@@ -37,36 +77,12 @@ export function CostsSheet() {
       {costs.unpriced.length > 0 && (
         <p className="text-[13px] text-warning">Without a price, counted as nothing: {costs.unpriced.join(', ')}.</p>
       )}
-      <table className="table table-sm">
-        <thead>
-          <tr>
-            <th>What</th>
-            <th className="text-right">Planned</th>
-            <th className="text-right">at</th>
-            <th className="text-right">Actual</th>
-            <th className="text-right">at</th>
-            <th className="text-right">by amount</th>
-            <th className="text-right">by price</th>
-            <th className="text-right">by waste</th>
-            <th>Why</th>
-          </tr>
-        </thead>
-        <tbody>
-          {costs.lines.map((l) => (
-            <tr key={l.articleId}>
-              <td>{l.name}</td>
-              <td className="num text-right">{costQuantity(l.plannedQuantity, l.unit)}</td>
-              <td className="num text-right">{amountText(l.plannedCents)}</td>
-              <td className="num text-right">{costQuantity(l.actualQuantity, l.unit)}</td>
-              <td className="num text-right">{amountText(l.actualCents)}</td>
-              <td className="num text-right">{signedText(l.byQuantityCents)}</td>
-              <td className="num text-right">{signedText(l.byPriceCents)}</td>
-              <td className="num text-right">{signedText(l.byWasteCents)}</td>
-              <td className="dim text-[13px]">{l.why}</td>
-            </tr>
-          ))}
-        </tbody>
-        <tfoot>
+      <DataTable
+        label="Costs"
+        columns={COLUMNS}
+        rows={costs.lines}
+        keyOf={(l) => l.articleId}
+        foot={
           <tr>
             <th>All lines</th>
             <th />
@@ -80,8 +96,8 @@ export function CostsSheet() {
             ))}
             <th />
           </tr>
-        </tfoot>
-      </table>
+        }
+      />
     </div>
   );
 }

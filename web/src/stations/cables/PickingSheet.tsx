@@ -4,6 +4,29 @@ import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
+
+const fetchLines = (jobId: string) => answer(api.jobs[':id'].picking.$get({ param: { id: jobId } }));
+type Line = Awaited<ReturnType<typeof fetchLines>>['lines'][number];
+
+const isDone = (l: Line) => l.taken >= l.needed;
+const freeOf = (l: Line) => l.places.reduce((s, p) => s + p.free, 0);
+
+function Where({ line }: { line: Line }) {
+  const there = line.places.filter((p) => p.free > 0);
+  if (there.length > 0) return there.map((p) => `${p.bin} (${p.free})`).join(', ');
+  return isDone(line) ? null : <span className="text-warning">none in the store</span>;
+}
+
+function TakeLine({ line, busy, take }: { line: Line; busy: boolean; take: () => void }) {
+  if (isDone(line)) return <span className="text-success">● picked</span>;
+  if (freeOf(line) === 0) return null;
+  return (
+    <button type="button" className="btn btn-sm" aria-label={`Take ${line.name}`} disabled={busy} onClick={take}>
+      Take {Math.min(line.needed - line.taken, freeOf(line))}
+    </button>
+  );
+}
 
 /** Everything the job needs by the piece: how many, where it lies, what has been taken. */
 export function PickingSheet() {
@@ -11,7 +34,7 @@ export function PickingSheet() {
   const client = useQueryClient();
   const query = useQuery({
     queryKey: ['picking', job.jobId],
-    queryFn: () => answer(api.jobs[':id'].picking.$get({ param: { id: job.jobId } })),
+    queryFn: () => fetchLines(job.jobId),
   });
   const pick = usePress({
     send: (v: { way: 'take' | 'reserve'; articleId: string | null }, key) =>
@@ -28,8 +51,22 @@ export function PickingSheet() {
       Promise.all(['picking', 'stock', 'buying', 'costs'].map((k) => client.invalidateQueries({ queryKey: [k] }))),
   });
   const lines = query.data?.lines ?? [];
-  const open = lines.filter((l) => l.taken < l.needed);
-  const missing = open.filter((l) => l.places.reduce((s, p) => s + p.free, 0) < l.needed - l.taken);
+  const open = lines.filter((l) => !isDone(l));
+  const missing = open.filter((l) => freeOf(l) < l.needed - l.taken);
+  const columns: DataColumn<Line>[] = [
+    { title: 'Part', by: (l) => l.name, cell: (l) => l.name },
+    { title: 'Needed', right: true, className: 'num', by: (l) => l.needed, cell: (l) => l.needed },
+    { title: 'Taken', right: true, className: 'num', by: (l) => l.taken, cell: (l) => l.taken || '' },
+    { title: 'Set aside', right: true, className: 'num', by: (l) => l.reserved, cell: (l) => l.reserved || '' },
+    { title: 'Where', by: (l) => l.places[0]?.bin ?? '', cell: (l) => <Where line={l} /> },
+    {
+      title: '',
+      right: true,
+      cell: (l) => (
+        <TakeLine line={l} busy={pick.isPending} take={() => pick.mutate({ way: 'take', articleId: l.articleId })} />
+      ),
+    },
+  ];
   return (
     <div className="p-4">
       <div className="mb-2 flex flex-wrap items-center gap-3">
@@ -57,58 +94,13 @@ export function PickingSheet() {
       {(query.error || pick.error) && (
         <Problems problems={problemsIn(query.error ?? pick.error)} onDismiss={() => pick.reset()} />
       )}
-      <table className="table table-sm">
-        <thead>
-          <tr>
-            <th>Part</th>
-            <th className="text-right">Needed</th>
-            <th className="text-right">Taken</th>
-            <th className="text-right">Set aside</th>
-            <th>Where</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((l) => {
-            const done = l.taken >= l.needed;
-            const there = l.places.filter((p) => p.free > 0);
-            return (
-              <tr key={l.articleId} className={done ? 'opacity-60' : ''}>
-                <td>{l.name}</td>
-                <td className="num text-right">{l.needed}</td>
-                <td className="num text-right">{l.taken > 0 ? l.taken : ''}</td>
-                <td className="num text-right">{l.reserved > 0 ? l.reserved : ''}</td>
-                <td>
-                  {there.length === 0 ? (
-                    <span className={done ? 'dim' : 'text-warning'}>{done ? '' : 'none in the store'}</span>
-                  ) : (
-                    there.map((p) => `${p.bin} (${p.free})`).join(', ')
-                  )}
-                </td>
-                <td className="text-right">
-                  {done ? (
-                    <span className="text-success">● picked</span>
-                  ) : there.length === 0 ? null : (
-                    <button
-                      type="button"
-                      className="btn btn-sm"
-                      aria-label={`Take ${l.name}`}
-                      disabled={pick.isPending}
-                      onClick={() => pick.mutate({ way: 'take', articleId: l.articleId })}
-                    >
-                      Take{' '}
-                      {Math.min(
-                        l.needed - l.taken,
-                        there.reduce((s, p) => s + p.free, 0),
-                      )}
-                    </button>
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DataTable
+        label="Picking"
+        columns={columns}
+        rows={lines}
+        keyOf={(l) => l.articleId}
+        rowClass={(l) => (isDone(l) ? 'opacity-60' : '')}
+      />
     </div>
   );
 }

@@ -1,8 +1,9 @@
 import { type LoopedBranch, loopedBranches, loopOn } from '@ombrik/core/circuit/branches';
-import type { ReturnWay } from '@ombrik/core/circuit/returns';
+import type { ReturnChoice, ReturnWay } from '@ombrik/core/circuit/returns';
 import { useJob } from '../../session/useJob.ts';
 import { amps, metres, mm2, percent, volts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { DropBar } from './DropBar.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 
@@ -33,6 +34,26 @@ function Branch({ branch }: { branch: LoopedBranch }) {
   const item = (id: string) => job.board.items.find((i) => i.id === id);
   const feed = item(branch.feed.itemId);
   const cable = job.board.cables.find((c) => c.id === branch.cableId);
+  const columns: DataColumn<LoopedBranch['fittings'][number]>[] = [
+    {
+      title: 'Fitting',
+      className: 'whitespace-nowrap',
+      cell: (f) => (
+        <span style={{ paddingLeft: f.depth * 14 }}>
+          <b>{item(f.itemId)?.designation}</b> {item(f.itemId)?.name}
+          {f.itemId === branch.farthestId && <span className="dim"> · judged</span>}
+        </span>
+      ),
+    },
+    { title: 'Takes', right: true, className: 'num', cell: (f) => amps(f.ownA) },
+    { title: 'Comes to it', right: true, className: 'num', cell: (f) => amps(f.throughA) },
+    { title: 'Loses', right: true, className: 'num', cell: (f) => percent(f.dropShare) },
+    {
+      title: 'Of the limit',
+      className: 'w-40',
+      cell: (f) => <DropBar share={f.dropShare} limitShare={f.limitShare} />,
+    },
+  ];
   return (
     <div className="mb-4">
       <h2 className="text-lg">
@@ -41,40 +62,14 @@ function Branch({ branch }: { branch: LoopedBranch }) {
           {branch.guardRatingA === null ? 'no fuse' : `fuse ${amps(branch.guardRatingA)}`}
         </span>
       </h2>
-      <table className="table table-sm" aria-label={`Branch of ${cable?.designation}`}>
-        <thead>
-          <tr>
-            <th>Fitting</th>
-            <th className="text-right">Takes</th>
-            <th className="text-right">Comes to it</th>
-            <th className="text-right">Loses</th>
-            <th className="w-40">Of the limit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {branch.fittings.map((f) => {
-            const farthest = f.itemId === branch.farthestId;
-            return (
-              <tr
-                key={f.itemId}
-                className={`cursor-pointer ${farthest ? 'stripe-warn' : ''}`}
-                onClick={() => job.select({ kind: 'item', id: f.itemId })}
-              >
-                <td className="whitespace-nowrap" style={{ paddingLeft: 12 + f.depth * 14 }}>
-                  <b>{item(f.itemId)?.designation}</b> {item(f.itemId)?.name}
-                  {farthest && <span className="dim"> · judged</span>}
-                </td>
-                <td className="num text-right">{amps(f.ownA)}</td>
-                <td className="num text-right">{amps(f.throughA)}</td>
-                <td className="num text-right">{percent(f.dropShare)}</td>
-                <td>
-                  <DropBar share={f.dropShare} limitShare={f.limitShare} />
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DataTable
+        label={`Branch of ${cable?.designation}`}
+        columns={columns}
+        rows={branch.fittings}
+        keyOf={(f) => f.itemId}
+        rowClass={(f) => `cursor-pointer ${f.itemId === branch.farthestId ? 'stripe-warn' : ''}`}
+        onRow={(f) => job.select({ kind: 'item', id: f.itemId })}
+      />
     </div>
   );
 }
@@ -122,17 +117,51 @@ function LoopForm() {
   );
 }
 
-const way = (w: ReturnWay | null) =>
-  w ? (
-    <>
-      {volts(w.plusDropV)} + {volts(w.minusDropV)} = <b>{percent(w.dropShare)}</b>
+function Way({ of, now }: { of: ReturnWay | null; now: boolean }) {
+  if (!of) return <span className="dim">no free place</span>;
+  return (
+    <span className={now ? '' : 'dim'}>
+      {volts(of.plusDropV)} + {volts(of.minusDropV)} = <b>{percent(of.dropShare)}</b>
       <span className="dim block text-xs">
-        back by {metres(w.returnMm)} of {mm2(w.returnMm2)}
+        back by {metres(of.returnMm)} of {mm2(of.returnMm2)}
       </span>
-    </>
-  ) : (
-    <span className="dim">no free place</span>
+    </span>
   );
+}
+
+function ReturnTable({ rows }: { rows: readonly ReturnChoice[] }) {
+  const job = useJob();
+  const item = (c: ReturnChoice) => job.board.items.find((i) => i.id === c.itemId);
+  const other = (c: ReturnChoice) => (c.now === 'own' ? 'frame' : 'own negative');
+  const columns: DataColumn<ReturnChoice>[] = [
+    {
+      title: 'Load',
+      by: (c) => item(c)?.designation ?? '',
+      cell: (c) => (
+        <>
+          <b>{item(c)?.designation}</b> {item(c)?.name}
+        </>
+      ),
+    },
+    { title: 'Own negative', className: 'num', cell: (c) => <Way of={c.own} now={c.now === 'own'} /> },
+    { title: 'Frame', className: 'num', cell: (c) => <Way of={c.frame} now={c.now === 'frame'} /> },
+    { title: 'Limit', right: true, className: 'num', cell: (c) => percent(c.limitShare) },
+    {
+      title: '',
+      cell: (c) =>
+        c.commands.length > 0 && (
+          <button
+            type="button"
+            className="btn btn-xs"
+            onClick={() => job.edit(`${item(c)?.designation}: return by ${other(c)}`, c.commands)}
+          >
+            By {other(c)}
+          </button>
+        ),
+    },
+  ];
+  return <DataTable label="Returns" columns={columns} rows={rows} keyOf={(c) => c.itemId} />;
+}
 
 function Returns() {
   const job = useJob();
@@ -157,44 +186,7 @@ function Returns() {
       ) : !study.data ? (
         <p className="dim">Working both ways out …</p>
       ) : (
-        <table className="table table-sm" aria-label="Returns">
-          <thead>
-            <tr>
-              <th>Load</th>
-              <th>Own negative</th>
-              <th>Frame</th>
-              <th className="text-right">Limit</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {study.data.map((c) => {
-              const item = board.items.find((i) => i.id === c.itemId);
-              const other = c.now === 'own' ? 'frame' : 'own negative';
-              return (
-                <tr key={c.itemId}>
-                  <td>
-                    <b>{item?.designation}</b> {item?.name}
-                  </td>
-                  <td className={`num ${c.now === 'own' ? '' : 'dim'}`}>{way(c.own)}</td>
-                  <td className={`num ${c.now === 'frame' ? '' : 'dim'}`}>{way(c.frame)}</td>
-                  <td className="num text-right">{percent(c.limitShare)}</td>
-                  <td>
-                    {c.commands.length > 0 && (
-                      <button
-                        type="button"
-                        className="btn btn-xs"
-                        onClick={() => job.edit(`${item?.designation}: return by ${other}`, c.commands)}
-                      >
-                        By {other}
-                      </button>
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <ReturnTable rows={study.data} />
       )}
       {hasFrame && (
         <p className="dim mt-2 text-xs">

@@ -3,11 +3,24 @@ import type { FaultStory } from '@ombrik/core/circuit/faultStory';
 import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { amps, seconds } from '../../ui/format.ts';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { ProtectionTable } from './ProtectionTable.tsx';
 import { TimeCurrentChart } from './TimeCurrentChart.tsx';
 import type { FaultPlay } from './useFaultPlay.ts';
 
 const squared = (x: number) => Number(x.toPrecision(3)).toLocaleString('en').replaceAll(',', '\u2009');
+
+type Opening = FaultStory['devices'][number] & { index: number };
+const after = (s: number | null) => (s === null ? 'never' : seconds(s));
+const OPENS: DataColumn<Opening>[] = [
+  {
+    title: 'Opens',
+    cell: (d) => `${d.name}${d.index === 0 ? ', first' : d.mayOpenToo ? ', may open too' : ', stays in'}`,
+  },
+  { title: 'Rating', right: true, className: 'num', cell: (d) => amps(d.ratingA) },
+  { title: 'Soonest', right: true, className: 'num', cell: (d) => after(d.fastS) },
+  { title: 'Latest', right: true, className: 'num', cell: (d) => after(d.slowS) },
+];
 
 /** What a short does: what flows, what opens and in which order, and whether the conductor bears it. */
 export function FaultPanel({
@@ -77,31 +90,14 @@ export function FaultPanel({
         </dl>
         {wire && <ProtectionTable board={board} wire={wire} />}
         {story.devices.length > 0 && (
-          <table className="table table-xs mt-1" aria-label="What opens">
-            <thead>
-              <tr>
-                <th>Opens</th>
-                <th className="text-right">Rating</th>
-                <th className="text-right">Soonest</th>
-                <th className="text-right">Latest</th>
-              </tr>
-            </thead>
-            <tbody>
-              {story.devices.map((d, i) => {
-                return (
-                  <tr key={d.key} className={play.opened.get(d.itemId) === d.name ? 'font-semibold' : ''}>
-                    <td>
-                      {d.name}
-                      {i === 0 ? ', first' : d.mayOpenToo ? ', may open too' : ', stays in'}
-                    </td>
-                    <td className="num text-right">{amps(d.ratingA)}</td>
-                    <td className="num text-right">{d.fastS === null ? 'never' : seconds(d.fastS)}</td>
-                    <td className="num text-right">{d.slowS === null ? 'never' : seconds(d.slowS)}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <DataTable
+            label="What opens"
+            className="table table-xs mt-1"
+            columns={OPENS}
+            rows={story.devices.map((device, index) => ({ ...device, index }))}
+            keyOf={(d) => d.key}
+            rowClass={(d) => (play.opened.get(d.itemId) === d.name ? 'font-semibold' : '')}
+          />
         )}
         {story.bms.map((b) => (
           <p key={b.itemId} className="dim text-sm">

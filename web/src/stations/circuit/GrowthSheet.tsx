@@ -1,11 +1,18 @@
+import type { GrowthStep } from '@ombrik/core/circuit/growth';
 import { useState } from 'react';
 import { useMe } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
 import { mm2 } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 
 const FACTORS = [1.5, 2, 3];
+const COLUMNS: DataColumn<GrowthStep>[] = [
+  { title: 'Cable', cell: (s) => s.designation },
+  { title: 'Now', right: true, className: 'num', cell: (s) => mm2(s.nowMm2) },
+  { title: 'Then', right: true, className: 'num', cell: (s) => mm2(s.grownMm2) },
+];
 
 /** And if the inverter grows? Which trunk conductors would have to be thicker, built so now or left. */
 export function GrowthSheet() {
@@ -45,24 +52,13 @@ export function GrowthSheet() {
         <p>Every trunk conductor already bears it.</p>
       ) : (
         <>
-          <table className="table table-sm" aria-label="Trunk conductors that would grow">
-            <thead>
-              <tr>
-                <th>Cable</th>
-                <th className="text-right">Now</th>
-                <th className="text-right">Then</th>
-              </tr>
-            </thead>
-            <tbody>
-              {growth.steps.map((s) => (
-                <tr key={s.cableId} onClick={() => job.select({ kind: 'cable', id: s.cableId })}>
-                  <td>{s.designation}</td>
-                  <td className="num text-right">{mm2(s.nowMm2)}</td>
-                  <td className="num text-right">{mm2(s.grownMm2)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            label="Trunk conductors that would grow"
+            columns={COLUMNS}
+            rows={growth.steps}
+            keyOf={(s) => s.cableId}
+            onRow={(s) => job.select({ kind: 'cable', id: s.cableId })}
+          />
           <button
             type="button"
             className="btn btn-primary btn-sm mt-3"

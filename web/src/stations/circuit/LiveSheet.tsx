@@ -1,6 +1,8 @@
+import type { Item } from '@ombrik/core/document/item/item';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { SwitchingOn } from './SwitchingOn.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 
@@ -32,6 +34,25 @@ export function LiveSheet() {
   const kept = never.filter((n) => !n.by.includes(n.itemId));
   const keepers = [...new Set(kept.flatMap((n) => n.by))];
   const items = board.items.filter((i) => rows.some((r) => r.live.some((l) => l.itemId === i.id)));
+  const columns: DataColumn<Item>[] = [
+    {
+      title: 'Part',
+      by: (i) => i.designation,
+      cell: (i) => (
+        <>
+          <b>{i.designation}</b> {i.name}
+        </>
+      ),
+    },
+    { title: 'State', cell: (i) => (!row ? '–' : live.has(i.id) ? '⚡ live' : '○ dead') },
+    {
+      title: 'Fed by',
+      cell: (i) => {
+        const others = live.get(i.id)?.filter((b) => b !== i.id);
+        return others?.map(name).join(', ') || (others ? 'itself' : '');
+      },
+    },
+  ];
   return (
     <div className="grid grid-cols-[minmax(260px,1fr)_minmax(0,2fr)] gap-6 p-5">
       <section>
@@ -96,34 +117,13 @@ export function LiveSheet() {
         <h2 className="text-lg">
           {now.size === switches.length ? 'With all switches closed' : `With ${switches.length - now.size} open`}
         </h2>
-        <table className="table table-sm" aria-label="Live parts">
-          <thead>
-            <tr>
-              <th>Part</th>
-              <th>State</th>
-              <th>Fed by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {items.map((i) => {
-              const by = live.get(i.id);
-              return (
-                <tr key={i.id} className={by ? '' : 'dim'}>
-                  <td>
-                    <b>{i.designation}</b> {i.name}
-                  </td>
-                  <td>{!row ? '–' : by ? '⚡ live' : '○ dead'}</td>
-                  <td>
-                    {by
-                      ?.filter((b) => b !== i.id)
-                      .map(name)
-                      .join(', ') || (by ? 'itself' : '')}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        <DataTable
+          label="Live parts"
+          columns={columns}
+          rows={items}
+          keyOf={(i) => i.id}
+          rowClass={(i) => (live.has(i.id) ? '' : 'dim')}
+        />
         <SwitchingOn />
       </section>
     </div>

@@ -1,5 +1,6 @@
 import type { Item } from '@ombrik/core/document/item/item';
 import type { MainsStudy } from '@ombrik/core/stages/control/mainsStudy';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
 /** Who is fed by what on the mains side, plugged in and not. */
 export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonly Item[] }) {
@@ -11,6 +12,21 @@ export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonl
   const absent = mains.states.at(-1);
   const looped = new Map(mains.loops.map((l) => [l.chargerId, l.inverterId]));
   const by = (ids: readonly string[] | undefined) => (ids && ids.length > 0 ? ids.map(name).join(' and ') : '–');
+  const columns: DataColumn<{ itemId: string; index: number }>[] = [
+    { title: 'Fed', cell: (f) => <b>{name(f.itemId)}</b> },
+    ...mains.states.map((s) => ({
+      title: s.live.length === 0 ? 'nothing plugged in' : `with ${s.live.map(name).join(' and ')}`,
+      cell: (f: { itemId: string; index: number }) => {
+        const loop = looped.get(f.itemId);
+        return (
+          <>
+            {by(s.fed[f.index]?.by)}
+            {loop && s === absent && <b> · the bank charges itself through {name(loop)}</b>}
+          </>
+        );
+      },
+    })),
+  ];
   return (
     <section>
       <h1 className="text-2xl">Mains side</h1>
@@ -25,36 +41,14 @@ export function MainsTable({ mains, items }: { mains: MainsStudy; items: readonl
         </p>
       ) : (
         <>
-          <table className="table table-sm w-auto" aria-label="Mains side">
-            <thead>
-              <tr>
-                <th>Fed</th>
-                {mains.states.map((s) => (
-                  <th key={s.live.join()}>
-                    {s.live.length === 0 ? 'nothing plugged in' : `with ${s.live.map(name).join(' and ')}`}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {all.fed.map((f, i) => {
-                const loop = looped.get(f.itemId);
-                return (
-                  <tr key={`${f.itemId}${i}`} className={loop ? 'stripe-stop' : ''}>
-                    <td>
-                      <b>{name(f.itemId)}</b>
-                    </td>
-                    {mains.states.map((s) => (
-                      <td key={s.live.join()}>
-                        {by(s.fed[i]?.by)}
-                        {loop && s === absent && <b> · the bank charges itself through {name(loop)}</b>}
-                      </td>
-                    ))}
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <DataTable
+            label="Mains side"
+            className="table table-sm w-auto"
+            columns={columns}
+            rows={all.fed.map((f, index) => ({ itemId: f.itemId, index }))}
+            keyOf={(f) => `${f.itemId}${f.index}`}
+            rowClass={(f) => (looped.has(f.itemId) ? 'stripe-stop' : '')}
+          />
           {all.passing.length > 0 && (
             <p className="dim mt-1 text-sm">
               With mains there {all.passing.map(name).join(' and ')} passes it through and does not invert.

@@ -1,6 +1,7 @@
 import type { Board } from '@ombrik/core/document/board';
 import type { SizedWire, WireShort } from '@ombrik/core/stages/sizing/sizingResult';
 import { amps, seconds } from '../../ui/format.ts';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
 const ENDS: Record<WireShort['verdict'], string> = {
   guarded: 'ends it',
@@ -30,37 +31,40 @@ export function ProtectionTable({ board, wire }: { board: Board; wire: SizedWire
   );
   if (shown.size === 0) return null;
   const states = new Set(wire.shorts.map((s) => s.state)).size > 1;
+  const columns: DataColumn<[string, WireShort]>[] = [
+    { title: 'Fed', className: 'whitespace-nowrap', cell: ([, short]) => sideOf(short) },
+    ...(states ? [{ title: 'State', cell: ([, short]: [string, WireShort]) => short.state }] : []),
+    {
+      title: 'Passes, nearest first',
+      cell: ([, short]) =>
+        short.layers.map((l) => l.keys.map(deviceName).join(' + ')).join(', ') ||
+        `${short.openItemIds.map(itemName).join(', ')} directly`,
+    },
+    {
+      title: 'Current',
+      right: true,
+      className: 'num whitespace-nowrap',
+      cell: ([, short]) => `${amps(short.smallA)} – ${amps(short.largeA)}`,
+    },
+    {
+      title: 'Ended by',
+      cell: ([, short]) => (
+        <>
+          {short.endedBy.map(deviceName).join(' + ')}{' '}
+          {short.endedBy.length > 0 && (short.clearS === null ? '(need not open)' : `in ${seconds(short.clearS)}`)}{' '}
+          <span className="dim">{ENDS[short.verdict]}</span>
+        </>
+      ),
+    },
+  ];
   return (
-    <table className="table table-xs mt-1" aria-label="What protects it, from each side">
-      <thead>
-        <tr>
-          <th>Fed</th>
-          {states && <th>State</th>}
-          <th>Passes, nearest first</th>
-          <th className="text-right">Current</th>
-          <th>Ended by</th>
-        </tr>
-      </thead>
-      <tbody>
-        {[...shown].map(([key, short]) => (
-          <tr key={key} className={short.verdict === 'burns' ? 'stripe-stop' : ''}>
-            <td className="whitespace-nowrap">{sideOf(short)}</td>
-            {states && <td>{short.state}</td>}
-            <td>
-              {short.layers.map((l) => l.keys.map(deviceName).join(' + ')).join(', ') ||
-                `${short.openItemIds.map(itemName).join(', ')} directly`}
-            </td>
-            <td className="num whitespace-nowrap text-right">
-              {amps(short.smallA)} – {amps(short.largeA)}
-            </td>
-            <td>
-              {short.endedBy.map(deviceName).join(' + ')}{' '}
-              {short.endedBy.length > 0 && (short.clearS === null ? '(need not open)' : `in ${seconds(short.clearS)}`)}{' '}
-              <span className="dim">{ENDS[short.verdict]}</span>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <DataTable
+      label="What protects it, from each side"
+      className="table table-xs mt-1"
+      columns={columns}
+      rows={[...shown]}
+      keyOf={([key]) => key}
+      rowClass={([, short]) => (short.verdict === 'burns' ? 'stripe-stop' : '')}
+    />
   );
 }

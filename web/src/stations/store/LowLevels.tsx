@@ -1,20 +1,67 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
+import { FormField } from '../../ui/form/FormField.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
-import { type StockList, useArticles, useStockWish } from './useStock.ts';
+import { type ArticleRow, type StockList, useArticles, useStockWish } from './useStock.ts';
+
+const fieldsOf = (articles: readonly ArticleRow[], isLength: boolean) =>
+  ({
+    article: {
+      kind: 'text',
+      label: 'Article',
+      hideLabel: true,
+      placeholder: 'article',
+      max: 200,
+      required: true,
+      offers: articles.map((a) => ({ value: a.id, says: a.name })),
+    },
+    low: {
+      kind: 'number',
+      label: 'Level',
+      hideLabel: true,
+      min: 0,
+      max: 10_000_000,
+      whole: true,
+      ...(isLength ? { unit: 'm', scale: 1000 } : { unit: 'pcs' }),
+    },
+  }) as const;
+
+/** Below how much of an article it is told. */
+function LevelForm() {
+  const articles = useArticles().data?.articles ?? [];
+  const wish = useStockWish();
+  const articleOf = (asked: string) => articles.find((a) => a.id === asked.trim() || a.name === asked.trim());
+  const form = useFieldForm(
+    (texts: { article: string }) => fieldsOf(articles, articleOf(texts.article)?.unit === 'mm'),
+    { article: '', low: '' },
+  );
+  const article = articleOf(form.text('article'));
+  return (
+    <form
+      className="flex flex-wrap items-start gap-2"
+      noValidate
+      onSubmit={form.submit(({ low }) => {
+        if (article)
+          wish.mutate({ way: 'level', articleId: article.id, low }, { onSuccess: () => form.put('low', '') });
+      })}
+    >
+      <FormField of={form} name="article" className="w-72" />
+      <FormField of={form} name="low" className="w-28" />
+      <button type="submit" className="btn btn-sm" disabled={!article || wish.isPending}>
+        Set the level
+      </button>
+      {wish.error && <Problems problems={problemsIn(wish.error)} />}
+    </form>
+  );
+}
 
 /** What has fallen below the level somebody set for it, and a place to set one. */
 export function LowLevels({ levels }: { levels: StockList['levels'] }) {
   const [open, setOpen] = useState(false);
-  const [asked, setAsked] = useState('');
-  const [low, setLow] = useState('');
-  const articles = useArticles();
   const wish = useStockWish();
   const short = levels.filter((l) => l.free < l.low);
-  const article = articles.data?.articles.find((a) => a.id === asked.trim() || a.name === asked);
-  const value = Number(low.replace(',', '.'));
-  const quantity = article?.unit === 'mm' ? Math.round(value * 1000) : value;
   return (
     <section aria-label="Low levels" className="my-1 border-l-4 border-base-300 pl-2">
       <p className="flex flex-wrap items-baseline gap-x-3 text-[13px]">
@@ -45,43 +92,7 @@ export function LowLevels({ levels }: { levels: StockList['levels'] }) {
               </button>
             </p>
           ))}
-          <div className="flex flex-wrap items-center gap-2">
-            <input
-              className="input input-sm w-72"
-              list="articles"
-              aria-label="Article"
-              placeholder="article"
-              value={asked}
-              onChange={(e) => setAsked(e.target.value)}
-            />
-            <datalist id="articles">
-              {(articles.data?.articles ?? []).map((a) => (
-                <option key={a.id} value={a.id}>
-                  {a.name}
-                </option>
-              ))}
-            </datalist>
-            <span className="input input-sm w-28">
-              <input
-                className="num min-w-0 text-right"
-                aria-label="Level"
-                value={low}
-                onChange={(e) => setLow(e.target.value)}
-              />
-              <span className="dim text-xs">{article?.unit === 'mm' ? 'm' : 'pcs'}</span>
-            </span>
-            <button
-              type="button"
-              className="btn btn-sm"
-              disabled={!article || !Number.isInteger(quantity) || quantity < 0 || low.trim() === ''}
-              onClick={() =>
-                wish.mutate({ way: 'level', articleId: article!.id, low: quantity }, { onSuccess: () => setLow('') })
-              }
-            >
-              Set the level
-            </button>
-          </div>
-          {wish.error && <Problems problems={problemsIn(wish.error)} />}
+          <LevelForm />
         </div>
       )}
     </section>

@@ -1,13 +1,111 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { FormBody } from '../../ui/form/FormBody.tsx';
+import type { Values } from '../../ui/form/fields.ts';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
-import { useArticles } from './useStock.ts';
+import { type ArticleRow, useArticles } from './useStock.ts';
 
-const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
+type Offer = BuyingState['offers'][number];
+
+const fieldsOf = (articles: readonly ArticleRow[], isLength: boolean, currency: string) =>
+  ({
+    articleId: {
+      kind: 'text',
+      label: 'Article',
+      max: 80,
+      required: true,
+      offers: articles.map((a) => ({ value: a.id, says: a.name })),
+    },
+    supplier: { kind: 'text', label: 'Supplier', max: 60, required: true },
+    packQuantity: {
+      kind: 'number',
+      label: isLength ? 'Metres' : 'Pieces a pack',
+      min: 1,
+      max: 10_000_000,
+      whole: true,
+      ...(isLength ? { unit: 'm', scale: 1000 } : {}),
+    },
+    packPrice: { kind: 'number', label: `Price, ${currency}`, min: 0, max: 1e6 },
+    leadDays: { kind: 'number', label: 'Days', min: 0, max: 365, whole: true },
+  }) as const;
+
+/** An offer typed in. */
+function OfferForm({ currency, missing }: { currency: string; missing: BuyingState['needs'] }) {
+  const client = useQueryClient();
+  const articles = useArticles().data?.articles ?? [];
+  const articleOf = (id: string) => articles.find((a) => a.id === id.trim());
+  const form = useFieldForm(
+    (texts: { articleId: string }) => fieldsOf(articles, articleOf(texts.articleId)?.unit === 'mm', currency),
+    { articleId: '', supplier: '', packQuantity: '1', packPrice: '', leadDays: '7' },
+  );
+  const typed = form.text('articleId').trim();
+  const put = usePress({
+    send: (json: Values<ReturnType<typeof fieldsOf>>, key) => answer(api.buying.offers.$post({ json }, keyed(key))),
+    // A price changes what every board is reckoned to cost.
+    onSuccess: () => {
+      form.put('packPrice', '');
+      return client.invalidateQueries();
+    },
+  });
+  return (
+    <section aria-label="An offer" className="min-w-0 flex-1">
+      <FormBody
+        of={form}
+        take={(values) => put.mutate(values)}
+        press="Put it in"
+        sending={put.isPending}
+        refused={put.error}
+        columns="grid-cols-[minmax(0,2fr)_minmax(0,1.4fr)_repeat(3,minmax(0,1fr))]"
+      />
+      {typed !== '' && !articleOf(typed) && (
+        <p className="text-[13px] text-warning">No article “{typed}” in the catalogue.</p>
+      )}
+      {missing.length > 0 && (
+        <p className="mt-1 text-[13px]">
+          Without an offer:{' '}
+          {missing.map((n) => (
+            <button
+              key={n.articleId}
+              type="button"
+              className="btn btn-xs mr-1 mb-1"
+              onClick={() => form.put('articleId', n.articleId)}
+            >
+              {n.name}
+            </button>
+          ))}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** A supplier's price list read from a file: all of it, or nothing. */
+function PriceList() {
+  const client = useQueryClient();
+  const bring = usePress({
+    send: (csv: string, key) => answer(api.buying.offers.import.$post({ json: { csv } }, keyed(key))),
+    onSuccess: () => client.invalidateQueries(),
+  });
+  return (
+    <div className="grid max-w-md content-start gap-1">
+      <FileButton
+        text="Read a price list, CSV"
+        title="Columns: article, supplier, pack, price, lead_days"
+        accept="text/csv,.csv"
+        onFile={async (file) => bring.mutate(await file.text())}
+      />
+      {bring.error && (
+        <Problems problems={['Nothing was read.', ...problemsIn(bring.error)]} onDismiss={() => bring.reset()} />
+      )}
+      {bring.data && <p className="text-success">{bring.data.count} offers read.</p>}
+    </div>
+  );
+}
 
 /** What suppliers ask, typed in or from their price list; packs and singles of an article stand side by side. */
 export function OffersSheet({
@@ -20,153 +118,49 @@ export function OffersSheet({
   currency: string;
 }) {
   const client = useQueryClient();
-  const articles = useArticles();
-  // A price changes what every board is reckoned to cost.
-  const refresh = () => client.invalidateQueries();
-  const [row, setRow] = useState({ articleId: '', supplier: '', pack: '1', price: '', lead: '7' });
-  const [note, setNote] = useState('');
-  const article = articles.data?.articles.find((a) => a.id === row.articleId.trim());
-  const put = usePress({
-    send: (_: undefined, key) =>
-      answer(
-        api.buying.offers.$post(
-          {
-            json: {
-              articleId: article!.id,
-              supplier: row.supplier.trim(),
-              packQuantity: Math.round(number(row.pack) * (article!.unit === 'mm' ? 1000 : 1)),
-              packPrice: number(row.price),
-              leadDays: Math.round(number(row.lead)),
-            },
-          },
-          keyed(key),
-        ),
-      ),
-    onSuccess: () => {
-      setRow({ ...row, price: '' });
-      return refresh();
-    },
-  });
+  const articles = useArticles().data?.articles ?? [];
+  const byId = new Map(articles.map((a) => [a.id, a]));
   const remove = usePress({
     send: (id: string, key) => answer(api.buying.offers[':id'].remove.$post({ param: { id } }, keyed(key))),
-    onSuccess: refresh,
+    onSuccess: () => client.invalidateQueries(),
   });
-  const bring = usePress({
-    send: (csv: string, key) => answer(api.buying.offers.import.$post({ json: { csv } }, keyed(key))),
-    onSuccess: (got) => {
-      setNote(`${got.count} offers read.`);
-      return refresh();
+  const nameOf = (o: Offer) => byId.get(o.articleId)?.name ?? o.articleId;
+  const scaleOf = (o: Offer) => (byId.get(o.articleId)?.unit === 'mm' ? 1000 : 1);
+  const eachOf = (o: Offer) => (o.packPrice / o.packQuantity) * scaleOf(o);
+  const columns: DataColumn<Offer>[] = [
+    { title: 'Article', by: nameOf, cell: nameOf },
+    { title: 'Supplier', by: (o) => o.supplier, cell: (o) => o.supplier },
+    {
+      title: 'Pack',
+      right: true,
+      className: 'num',
+      cell: (o) => `${o.packQuantity / scaleOf(o)} ${scaleOf(o) === 1000 ? 'm' : 'pcs'}`,
     },
-  });
-  const missing = needs.filter((n) => n.net > 0 && n.choices.length === 0);
-  const nameOf = (id: string) => articles.data?.articles.find((a) => a.id === id)?.name ?? id;
-  const unitOf = (id: string) => articles.data?.articles.find((a) => a.id === id)?.unit ?? 'pcs';
-  const ready =
-    article && row.supplier.trim() !== '' && number(row.pack) > 0 && number(row.price) >= 0 && number(row.lead) >= 0;
-  const field = (key: keyof typeof row, label: string, width: string, list?: string) => (
-    <label className="grid gap-0.5">
-      <span className="label-face">{label}</span>
-      <input
-        className={`input input-sm ${width}`}
-        aria-label={label}
-        list={list}
-        value={row[key]}
-        onChange={(e) => setRow({ ...row, [key]: e.target.value })}
-      />
-    </label>
-  );
-  return (
-    <div className="grid gap-3">
-      <div className="flex flex-wrap items-end gap-2 border border-base-300 bg-base-100 p-3">
-        {field('articleId', 'Article', 'w-64', 'offer-articles')}
-        <datalist id="offer-articles">
-          {(articles.data?.articles ?? []).map((a) => (
-            <option key={a.id} value={a.id}>
-              {a.name}
-            </option>
-          ))}
-        </datalist>
-        {field('supplier', 'Supplier', 'w-40')}
-        {field('pack', article?.unit === 'mm' ? 'Metres' : 'Pieces a pack', 'w-24')}
-        {field('price', `Price, ${currency}`, 'w-24')}
-        {field('lead', 'Days', 'w-16')}
+    { title: 'Price', right: true, className: 'num', by: (o) => o.packPrice, cell: (o) => o.packPrice.toFixed(2) },
+    { title: 'A piece or metre', right: true, className: 'num', by: eachOf, cell: (o) => eachOf(o).toFixed(3) },
+    { title: 'Days', right: true, className: 'num', by: (o) => o.leadDays, cell: (o) => o.leadDays },
+    {
+      title: '',
+      cell: (o) => (
         <button
           type="button"
-          className="btn btn-primary btn-sm"
-          disabled={!ready || put.isPending}
-          onClick={() => put.mutate()}
+          className="btn btn-xs"
+          aria-label={`Remove the offer of ${o.supplier} for ${nameOf(o)}`}
+          onClick={() => remove.mutate(o.id)}
         >
-          Put it in
+          Remove
         </button>
-        <span className="flex-1" />
-        <FileButton
-          text="Read a price list, CSV"
-          title="Columns: article, supplier, pack, price, lead_days"
-          accept="text/csv,.csv"
-          onFile={async (file) => {
-            setNote('');
-            bring.mutate(await file.text());
-          }}
-        />
+      ),
+    },
+  ];
+  return (
+    <div className="grid gap-3">
+      <div className="flex flex-wrap items-start gap-4 border border-base-300 bg-base-100 p-3">
+        <OfferForm currency={currency} missing={needs.filter((n) => n.net > 0 && n.choices.length === 0)} />
+        <PriceList />
       </div>
-      {row.articleId.trim() !== '' && !article && (
-        <p className="text-[13px] text-warning">No article “{row.articleId}” in the catalogue.</p>
-      )}
-      {put.error && <Problems problems={problemsIn(put.error)} onDismiss={() => put.reset()} />}
-      {bring.error && (
-        <Problems problems={['Nothing was read.', ...problemsIn(bring.error)]} onDismiss={() => bring.reset()} />
-      )}
-      {note && <p className="text-success">{note}</p>}
-      {missing.length > 0 && (
-        <p className="text-[13px]">
-          Without an offer:{' '}
-          {missing.map((n) => (
-            <button
-              key={n.articleId}
-              type="button"
-              className="btn btn-xs mr-1 mb-1"
-              onClick={() => setRow({ ...row, articleId: n.articleId })}
-            >
-              {n.name}
-            </button>
-          ))}
-        </p>
-      )}
-      <table className="table table-sm">
-        <thead>
-          <tr>
-            <th>Article</th>
-            <th>Supplier</th>
-            <th className="text-right">Pack</th>
-            <th className="text-right">Price</th>
-            <th className="text-right">A piece or metre</th>
-            <th className="text-right">Days</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {offers.map((o) => {
-            const scale = unitOf(o.articleId) === 'mm' ? 1000 : 1;
-            return (
-              <tr key={o.id}>
-                <td>{nameOf(o.articleId)}</td>
-                <td>{o.supplier}</td>
-                <td className="num text-right">
-                  {o.packQuantity / scale} {scale === 1000 ? 'm' : 'pcs'}
-                </td>
-                <td className="num text-right">{o.packPrice.toFixed(2)}</td>
-                <td className="num text-right">{((o.packPrice / o.packQuantity) * scale).toFixed(3)}</td>
-                <td className="num text-right">{o.leadDays}</td>
-                <td>
-                  <button type="button" className="btn btn-xs" onClick={() => remove.mutate(o.id)}>
-                    Remove
-                  </button>
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      {remove.error && <Problems problems={problemsIn(remove.error)} onDismiss={() => remove.reset()} />}
+      <DataTable label="Offers" columns={columns} rows={offers} keyOf={(o) => o.id} />
     </div>
   );
 }

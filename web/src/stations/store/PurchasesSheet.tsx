@@ -1,98 +1,87 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
-import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
+import { FormField } from '../../ui/form/FormField.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
 
 type Purchase = BuyingState['purchases'][number];
 type Line = Purchase['lines'][number];
 
-function LineRow({ purchase, line }: { purchase: Purchase; line: Line }) {
+const fieldsOf = (line: Line) =>
+  ({
+    quantity: {
+      kind: 'number',
+      label: `Received of ${line.name}`,
+      hideLabel: true,
+      min: 1,
+      max: 10_000_000,
+      whole: true,
+      ...(line.unit === 'mm' ? { unit: 'm', scale: 1000 } : { unit: 'pcs' }),
+    },
+    bin: { kind: 'text', label: `Place of ${line.name}`, hideLabel: true, max: 40, required: true },
+  }) as const;
+
+/** What has come of a line, all at once or bit by bit; or that the rest will not come. */
+function ReceiveLine({ purchase, line }: { purchase: Purchase; line: Line }) {
   const client = useQueryClient();
-  const isLength = line.unit === 'mm';
-  const scale = isLength ? 1000 : 1;
-  const [text, setText] = useState(String(line.open / scale));
-  const [bin, setBin] = useState('goods in');
+  const scale = line.unit === 'mm' ? 1000 : 1;
+  const form = useFieldForm(fieldsOf(line), { quantity: String(line.open / scale), bin: 'goods in' });
   const refresh = () =>
     Promise.all(['buying', 'stock', 'cutting'].map((k) => client.invalidateQueries({ queryKey: [k] })));
-  const param = { id: purchase.id, line: String(line.line) };
+  const routes = api.buying.purchases[':id'].lines[':line{[0-9]+}'];
+  const param = { id: purchase.id, line: String(line.line) } as never;
   const receive = usePress({
-    send: (quantity: number, key) =>
-      answer(
-        api.buying.purchases[':id'].lines[':line{[0-9]+}'].receive.$post(
-          {
-            param: param as never,
-            json: { quantity, bin, note: '', key },
-          },
-          keyed(key),
-        ),
-      ),
+    send: (wish: { quantity: number; bin: string }, key) =>
+      answer(routes.receive.$post({ param, json: { ...wish, note: '', key } }, keyed(key))),
     onSuccess: refresh,
   });
   const giveUp = usePress({
-    send: (_: undefined, key) =>
-      answer(
-        api.buying.purchases[':id'].lines[':line{[0-9]+}']['give-up'].$post({ param: param as never }, keyed(key)),
-      ),
+    send: (_: undefined, key) => answer(routes['give-up'].$post({ param }, keyed(key))),
     onSuccess: refresh,
   });
-  const quantity = Math.round(Number(text.replace(',', '.')) * scale);
-  const bad = !Number.isInteger(quantity) || quantity < 1;
   return (
-    <tr>
-      <td>{line.name}</td>
-      <td className="num text-right">
-        {line.packs} × {quantityText(line, line.packQuantity)}
-      </td>
-      <td className="num text-right">{(line.packs * line.packPrice).toFixed(2)}</td>
-      <td className="num text-right">{quantityText(line, line.received)}</td>
-      <td className="num text-right">
-        {line.open > 0
-          ? quantityText(line, line.open)
-          : line.givenUp > 0
-            ? `${quantityText(line, line.givenUp)} given up`
-            : 'all there'}
-      </td>
-      <td>
-        {line.open > 0 && (
-          <span className="flex flex-wrap items-center gap-1">
-            <span className="input input-sm w-28">
-              <input
-                className="num min-w-0 text-right"
-                aria-label={`Received of ${line.name}`}
-                value={text}
-                onChange={(e) => setText(e.target.value)}
-              />
-              <span className="dim text-xs">{isLength ? 'm' : 'pcs'}</span>
-            </span>
-            <input
-              className="input input-sm w-28"
-              aria-label={`Place of ${line.name}`}
-              maxLength={40}
-              value={bin}
-              onChange={(e) => setBin(e.target.value)}
-            />
-            <button
-              type="button"
-              className="btn btn-sm btn-primary"
-              disabled={bad || bin.trim() === '' || receive.isPending}
-              onClick={() => receive.mutate(quantity)}
-            >
-              Received
-            </button>
-            <button type="button" className="btn btn-xs" disabled={giveUp.isPending} onClick={() => giveUp.mutate()}>
-              The rest will not come
-            </button>
-          </span>
-        )}
-        {receive.error && <Problems problems={problemsIn(receive.error)} onDismiss={() => receive.reset()} />}
-      </td>
-    </tr>
+    <>
+      <form
+        className="flex flex-wrap items-start gap-1"
+        onSubmit={form.submit((values) => receive.mutate(values))}
+        noValidate
+      >
+        <FormField of={form} name="quantity" className="w-28" />
+        <FormField of={form} name="bin" className="w-28" />
+        <button type="submit" className="btn btn-sm btn-primary" disabled={receive.isPending}>
+          Received
+        </button>
+        <button type="button" className="btn btn-xs" disabled={giveUp.isPending} onClick={() => giveUp.mutate()}>
+          The rest will not come
+        </button>
+      </form>
+      {receive.error && <Problems problems={problemsIn(receive.error)} onDismiss={() => receive.reset()} />}
+    </>
   );
 }
+
+function openText(line: Line): string {
+  if (line.open > 0) return quantityText(line, line.open);
+  return line.givenUp > 0 ? `${quantityText(line, line.givenUp)} given up` : 'all there';
+}
+const columnsOf = (purchase: Purchase, currency: string): DataColumn<Line>[] => [
+  { title: 'Part', cell: (l) => l.name },
+  {
+    title: 'Ordered',
+    right: true,
+    className: 'num',
+    cell: (l) => `${l.packs} × ${quantityText(l, l.packQuantity)}`,
+  },
+  { title: currency, right: true, className: 'num', cell: (l) => (l.packs * l.packPrice).toFixed(2) },
+  { title: 'Received', right: true, className: 'num', cell: (l) => quantityText(l, l.received) },
+  { title: 'Still to come', right: true, className: 'num', cell: openText },
+  { title: '', cell: (l) => l.open > 0 && <ReceiveLine key={l.received} purchase={purchase} line={l} /> },
+];
 
 /** Orders with what has come of each line; a part of a line can come alone. */
 export function PurchasesSheet({ purchases, currency }: { purchases: readonly Purchase[]; currency: string }) {
@@ -109,23 +98,12 @@ export function PurchasesSheet({ purchases, currency }: { purchases: readonly Pu
               {p.lines.every((l) => l.open === 0) ? ' · all there' : ''}
             </span>
           </h2>
-          <table className="table table-sm">
-            <thead>
-              <tr>
-                <th>Part</th>
-                <th className="text-right">Ordered</th>
-                <th className="text-right">{currency}</th>
-                <th className="text-right">Received</th>
-                <th className="text-right">Still to come</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {p.lines.map((l) => (
-                <LineRow key={`${l.line} ${l.received}`} purchase={p} line={l} />
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            label={`Lines of order ${p.number}`}
+            columns={columnsOf(p, currency)}
+            rows={p.lines}
+            keyOf={(l) => l.line}
+          />
         </section>
       ))}
     </>

@@ -1,95 +1,121 @@
 import { useState } from 'react';
-import { problemsIn } from '../../app/api.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { FormBody } from '../../ui/form/FormBody.tsx';
+import type { NumberSpec } from '../../ui/form/fields.ts';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { type ArticleRow, useArticles, useStockWish } from './useStock.ts';
 
-const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.replace(',', '.')));
+const MOST = 10_000_000;
+const metres = (label: string) =>
+  ({ kind: 'number', label, min: 1, max: MOST, unit: 'm', scale: 1000, whole: true }) satisfies NumberSpec;
+const PLACE = { kind: 'text', label: 'Place', max: 40, required: true } as const;
+const COST = { kind: 'number', label: 'Cost of all of it', min: 0, max: 1e6, optional: true } as const;
+const LENGTH = {
+  quantity: metres('Length of each'),
+  times: { kind: 'number', label: 'How many of it', min: 1, max: 100, whole: true },
+  bought: { ...metres('Bought as, if it is a remnant'), optional: true },
+  bin: PLACE,
+  cost: COST,
+} as const;
+const PIECES = {
+  quantity: { kind: 'number', label: 'Pieces', min: 1, max: MOST, unit: 'pcs', whole: true },
+  bin: PLACE,
+  cost: COST,
+} as const;
+const side = (label: string) =>
+  ({ kind: 'number', label, min: 10, max: 5000, unit: 'mm', whole: true, optional: true }) as const;
+const SHEET = { ...PIECES, width: side('Offcut, width'), height: side('Offcut, height') } as const;
 
-function Field({
-  label,
-  value,
-  set,
-  unit,
-  wide = false,
-}: {
-  label: string;
-  value: string;
-  set: (v: string) => void;
-  unit?: string;
-  wide?: boolean;
-}) {
+interface Amount {
+  quantity: number;
+  bin: string;
+  cost: number | null;
+  times?: number;
+  bought?: number | null;
+  width?: number | null;
+  height?: number | null;
+}
+
+/** How much of an article has come, and where it lies. */
+function AmountForm({ article, onDone }: { article: ArticleRow; onDone: () => void }) {
+  const wish = useStockWish();
+  const fields = article.unit === 'mm' ? LENGTH : article.group === 'sheet' ? SHEET : PIECES;
+  const start = Object.fromEntries(Object.keys(fields).map((name) => [name, name === 'times' ? '1' : '']));
+  const form = useFieldForm(fields, {
+    ...start,
+    quantity: article.freshMm ? String(article.freshMm / 1000) : '',
+  } as never);
+  const receive = ({ quantity, bin, cost, ...more }: Amount) =>
+    wish.mutate(
+      {
+        way: 'receive',
+        articleId: article.id,
+        quantity,
+        times: more.times ?? 1,
+        bin,
+        cost,
+        boughtMm: more.bought ?? null,
+        widthMm: more.width ?? null,
+        heightMm: more.height ?? null,
+        note: '',
+      },
+      { onSuccess: onDone },
+    );
   return (
-    <label className={`grid gap-0.5 ${wide ? 'col-span-2' : ''}`}>
-      <span className="label-face">{label}</span>
-      <span className="input w-full">
-        <input className="num min-w-0" aria-label={label} value={value} onChange={(e) => set(e.target.value)} />
-        {unit && <span className="dim text-xs">{unit}</span>}
-      </span>
-    </label>
+    <FormBody
+      of={form}
+      take={(values) => receive(values as Amount)}
+      press="Put it in the store"
+      sending={wish.isPending}
+      refused={wish.error}
+      cancel={{ says: 'Close', go: onDone }}
+    />
+  );
+}
+
+/** Looks an article up by any words of its name. */
+function ArticleSearch({ onFound }: { onFound: (article: ArticleRow) => void }) {
+  const articles = useArticles();
+  const [asked, setAsked] = useState('');
+  const words = asked.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = (articles.data?.articles ?? [])
+    .filter((a) => words.every((w) => `${a.name} ${a.id}`.toLowerCase().includes(w)))
+    .slice(0, 8);
+  return (
+    <>
+      <input
+        className="input w-full"
+        aria-label="What has come"
+        placeholder="what has come: 50 mm² RD, lug 50 M8, shrink 19 …"
+        value={asked}
+        onChange={(e) => setAsked(e.target.value)}
+      />
+      {words.length > 0 && (
+        <ul className="grid">
+          {found.map((a) => (
+            <li key={a.id}>
+              <button
+                type="button"
+                className="min-h-[36px] w-full text-left hover:text-primary"
+                onClick={() => onFound(a)}
+              >
+                {a.name} <span className="dim num text-xs">{a.id}</span>
+              </button>
+            </li>
+          ))}
+          {found.length === 0 && <li className="dim">Nothing of that name in the catalogue.</li>}
+        </ul>
+      )}
+    </>
   );
 }
 
 /** Something new comes into the store, or a remnant that was never written down. */
 export function ReceiveForm({ onDone }: { onDone: () => void }) {
-  const articles = useArticles();
-  const wish = useStockWish();
-  const [asked, setAsked] = useState('');
   const [article, setArticle] = useState<ArticleRow | null>(null);
-  const [quantity, setQuantity] = useState('');
-  const [times, setTimes] = useState('1');
-  const [bin, setBin] = useState('');
-  const [cost, setCost] = useState('');
-  const [bought, setBought] = useState('');
-  const [width, setWidth] = useState('');
-  const [height, setHeight] = useState('');
-  const words = asked.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = (articles.data?.articles ?? [])
-    .filter((a) => words.every((w) => `${a.name} ${a.id}`.toLowerCase().includes(w)))
-    .slice(0, 8);
-  const isLength = article?.unit === 'mm';
-  const scale = isLength ? 1000 : 1;
-  const many = number(quantity);
-  const whole = Math.round(many * scale);
-  const problems = [
-    ...(article && !(whole >= 1 && (isLength || Number.isInteger(many)))
-      ? [`how much is "${quantity}"; accepted: ${isLength ? 'metres above 0' : 'whole pieces from 1'}`]
-      : []),
-    ...(article && bin.trim() === '' ? ['place is ""; accepted: where it lies, 1 to 40 characters'] : []),
-    ...(cost.trim() !== '' && !(number(cost) >= 0) ? [`cost is "${cost}"; accepted: a number from 0`] : []),
-  ];
   return (
     <section aria-label="Receive" className="grid gap-2 border border-base-content/40 bg-base-100 p-3">
       <h2 className="text-xl">Receive</h2>
-      {!article ? (
-        <>
-          <input
-            className="input w-full"
-            aria-label="What has come"
-            placeholder="what has come: 50 mm² RD, lug 50 M8, shrink 19 …"
-            value={asked}
-            onChange={(e) => setAsked(e.target.value)}
-          />
-          {asked.trim() !== '' && (
-            <ul className="grid">
-              {found.map((a) => (
-                <li key={a.id}>
-                  <button
-                    type="button"
-                    className="min-h-[36px] w-full text-left hover:text-primary"
-                    onClick={() => {
-                      setArticle(a);
-                      setQuantity(a.freshMm ? String(a.freshMm / 1000) : '');
-                    }}
-                  >
-                    {a.name} <span className="dim num text-xs">{a.id}</span>
-                  </button>
-                </li>
-              ))}
-              {found.length === 0 && <li className="dim">Nothing of that name in the catalogue.</li>}
-            </ul>
-          )}
-        </>
-      ) : (
+      {article ? (
         <>
           <p>
             <b>{article.name}</b>{' '}
@@ -97,57 +123,16 @@ export function ReceiveForm({ onDone }: { onDone: () => void }) {
               Something else
             </button>
           </p>
-          <div className="grid grid-cols-2 gap-2">
-            <Field
-              label={isLength ? 'Length of each' : 'Pieces'}
-              value={quantity}
-              set={setQuantity}
-              unit={isLength ? 'm' : 'pcs'}
-            />
-            {isLength && <Field label="How many of it" value={times} set={setTimes} />}
-            {isLength && <Field label="Bought as, if it is a remnant" value={bought} set={setBought} unit="m" />}
-            {article.group === 'sheet' && (
-              <>
-                <Field label="Offcut, width" value={width} set={setWidth} unit="mm" />
-                <Field label="Offcut, height" value={height} set={setHeight} unit="mm" />
-              </>
-            )}
-            <Field label="Place" value={bin} set={setBin} />
-            <Field label="Cost of all of it" value={cost} set={setCost} />
-          </div>
-          {quantity !== '' && <Problems problems={problems} />}
+          <AmountForm key={article.id} article={article} onDone={onDone} />
+        </>
+      ) : (
+        <>
+          <ArticleSearch onFound={setArticle} />
+          <button type="button" className="btn btn-sm justify-self-start" onClick={onDone}>
+            Close
+          </button>
         </>
       )}
-      {wish.error && <Problems problems={problemsIn(wish.error)} />}
-      <div className="flex gap-2">
-        <button
-          type="button"
-          className="btn btn-primary btn-sm"
-          disabled={!article || problems.length > 0 || wish.isPending}
-          onClick={() =>
-            wish.mutate(
-              {
-                way: 'receive',
-                articleId: article!.id,
-                quantity: whole,
-                times: isLength ? Math.max(1, Math.round(number(times)) || 1) : 1,
-                bin: bin.trim(),
-                cost: cost.trim() === '' ? null : number(cost),
-                boughtMm: isLength && number(bought) > 0 ? Math.round(number(bought) * 1000) : null,
-                widthMm: number(width) > 0 ? Math.round(number(width)) : null,
-                heightMm: number(height) > 0 ? Math.round(number(height)) : null,
-                note: '',
-              },
-              { onSuccess: onDone },
-            )
-          }
-        >
-          Put it in the store
-        </button>
-        <button type="button" className="btn btn-sm" onClick={onDone}>
-          Close
-        </button>
-      </div>
     </section>
   );
 }

@@ -11,12 +11,9 @@ export type ArticleRow = Awaited<ReturnType<typeof fetchArticles>>['articles'][n
 export const useStock = () => useQuery({ queryKey: ['stock'], queryFn: fetchStock });
 export const useArticles = () =>
   useQuery({ queryKey: ['articles'], queryFn: fetchArticles, staleTime: Number.POSITIVE_INFINITY });
-export const useMoves = (id: string | null) =>
-  useQuery({
-    queryKey: ['stock', 'moves', id],
-    enabled: id !== null,
-    queryFn: () => answer(api.stock[':id'].moves.$get({ param: { id: id! } })),
-  });
+const fetchMoves = (id: string) => answer(api.stock[':id'].moves.$get({ param: { id } }));
+export type StockMove = Awaited<ReturnType<typeof fetchMoves>>['moves'][number];
+export const useMoves = (id: string) => useQuery({ queryKey: ['stock', 'moves', id], queryFn: () => fetchMoves(id) });
 
 export type StockWish =
   | { way: 'take'; id: string; quantity: number; jobId: string | null; note: string }

@@ -1,0 +1,92 @@
+import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import type { BenchProgress } from '@ombrik/core/stages/bench/benchProgress';
+
+export const STAGES = [
+  ['cold', 'Cold'],
+  ['bank', 'Bank'],
+  ['fuses', 'Fuses, one by one'],
+  ['load', 'Under load'],
+  ['mains', 'Mains side'],
+] as const;
+const MARK = { passed: '●', failed: '✕', older: '◌', open: '◐', waiting: '○', locked: '⚿' } as const;
+export const STATE_WORDS = {
+  passed: 'passed',
+  failed: 'failed, test again',
+  older: 'measured on an older spec',
+  open: 'next',
+  waiting: 'waits for the steps before it',
+  locked: 'for a licensed person',
+} as const;
+type States = BenchProgress['states'];
+
+function PlanStep({
+  step,
+  states,
+  current,
+  pick,
+}: {
+  step: BenchStep;
+  states: States;
+  current: boolean;
+  pick: (id: string) => void;
+}) {
+  const state = states.get(step.id) ?? 'waiting';
+  const colour = state === 'failed' ? 'text-error' : state === 'passed' ? 'text-success' : '';
+  return (
+    <li className="perforated">
+      <button
+        type="button"
+        className={`grid min-h-[34px] w-full grid-cols-[20px_1fr] items-center text-left text-[13px] leading-tight ${current ? 'bg-base-300' : ''} ${state === 'waiting' ? 'dim' : ''}`}
+        title={STATE_WORDS[state]}
+        aria-current={current ? 'step' : undefined}
+        onClick={() => pick(step.id)}
+      >
+        <span aria-hidden className={colour}>
+          {MARK[state]}
+        </span>
+        <span>
+          {step.title}
+          <span className="sr-only">, {STATE_WORDS[state]}</span>
+        </span>
+      </button>
+    </li>
+  );
+}
+
+/** The ladder of checks, stage by stage, with how far each is. */
+export function TestPlan({
+  steps,
+  states,
+  currentId,
+  pick,
+}: {
+  steps: readonly BenchStep[];
+  states: States;
+  currentId: string;
+  pick: (id: string) => void;
+}) {
+  return (
+    <ol className="relative overflow-auto border-r border-base-300 bg-base-100 p-3" aria-label="Test plan">
+      {STAGES.map(([stage, title]) => {
+        const own = steps.filter((s) => s.stage === stage);
+        if (own.length === 0) return null;
+        const done = own.filter((s) => states.get(s.id) === 'passed').length;
+        return (
+          <li key={stage} className="mb-2">
+            <h2 className="flex justify-between text-[17px]">
+              {title}
+              <span className="num dim text-xs">
+                {done}/{own.length}
+              </span>
+            </h2>
+            <ol>
+              {own.map((s) => (
+                <PlanStep key={s.id} step={s} states={states} current={s.id === currentId} pick={pick} />
+              ))}
+            </ol>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}

@@ -1,0 +1,165 @@
+import {
+  type ColumnDef,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  type Row,
+  type SortingState,
+  useReactTable,
+} from '@tanstack/react-table';
+import { type Key, type ReactNode, type RefObject, useState } from 'react';
+import { useVirtualRows } from './useVirtualRows.ts';
+
+export interface DataColumn<T> {
+  title: string;
+  cell: (row: T) => ReactNode;
+  /** What rows are put in order by when the head is pressed; without it they are not. */
+  by?: (row: T) => string | number;
+  right?: boolean;
+  className?: string;
+}
+export interface DataTableProps<T> {
+  label?: string;
+  columns: readonly DataColumn<T>[];
+  rows: readonly T[];
+  keyOf: (row: T) => Key;
+  /** Rows follow one another in groups, each under its title; the rows come in the order of the groups. */
+  groupOf?: (row: T) => string;
+  className?: string;
+  rowClass?: (row: T) => string;
+  onRow?: (row: T) => void;
+  onHover?: (row: T | null) => void;
+  /** Many rows: only those in sight of this scrolling element are drawn. */
+  within?: { scroll: RefObject<HTMLElement | null>; rowPx: number };
+  /** Under the rows, such as a sum. */
+  foot?: ReactNode;
+}
+
+/** Below this many rows all of them are drawn: a page search finds them. */
+const FEW = 120;
+
+type Line<T> = { heading: string } | { row: Row<T> };
+
+function linesOf<T>(rows: readonly Row<T>[], groupOf?: (row: T) => string): Line<T>[] {
+  if (!groupOf) return rows.map((row) => ({ row }));
+  const groups = new Map<string, Row<T>[]>();
+  for (const row of rows) {
+    const title = groupOf(row.original);
+    groups.set(title, [...(groups.get(title) ?? []), row]);
+  }
+  return [...groups].flatMap(([heading, own]): Line<T>[] => [{ heading }, ...own.map((row) => ({ row }))]);
+}
+
+/** A table of rows, put in order by a press on a head, with only the rows in sight drawn where there are many. */
+export function DataTable<T>(props: DataTableProps<T>) {
+  const { columns, rows, keyOf, groupOf, within } = props;
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const table = useReactTable({
+    data: rows as T[],
+    columns: columns.map(
+      (c, i): ColumnDef<T> => ({
+        id: String(i),
+        header: c.title,
+        cell: ({ row }) => c.cell(row.original),
+        accessorFn: c.by ?? (() => 0),
+        enableSorting: c.by !== undefined,
+        sortDescFirst: false,
+      }),
+    ),
+    state: { sorting },
+    onSortingChange: setSorting,
+    getRowId: (row) => String(keyOf(row)),
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const lines = linesOf(table.getRowModel().rows, groupOf);
+  const seen = useVirtualRows(lines.length, lines.length > FEW ? within : undefined);
+  return (
+    <table aria-label={props.label} aria-rowcount={lines.length} className={props.className ?? 'table table-sm'}>
+      <thead>
+        {table.getHeaderGroups().map((group) => (
+          <tr key={group.id}>
+            {group.headers.map((header, i) => (
+              <Head
+                key={header.id}
+                title={columns[i]!.title}
+                right={columns[i]!.right}
+                sorted={header.column.getIsSorted()}
+                onSort={header.column.getCanSort() ? () => header.column.toggleSorting() : undefined}
+              />
+            ))}
+          </tr>
+        ))}
+      </thead>
+      <tbody onPointerLeave={props.onHover && (() => props.onHover?.(null))}>
+        <Gap px={seen.beforePx} columns={columns.length} />
+        {lines.slice(seen.from, seen.to).map((line) =>
+          'heading' in line ? (
+            <tr key={`heading ${line.heading}`}>
+              <th scope="rowgroup" colSpan={columns.length} className="pt-3 text-lg">
+                {line.heading}
+              </th>
+            </tr>
+          ) : (
+            <DataRow key={line.row.id} row={line.row} {...props} />
+          ),
+        )}
+        <Gap px={seen.afterPx} columns={columns.length} />
+      </tbody>
+      {props.foot && <tfoot>{props.foot}</tfoot>}
+    </table>
+  );
+}
+
+const ARIA = { asc: 'ascending', desc: 'descending' } as const;
+
+function Head({
+  title,
+  right,
+  sorted,
+  onSort,
+}: {
+  title: string;
+  right?: boolean;
+  sorted: false | 'asc' | 'desc';
+  onSort?: () => void;
+}) {
+  return (
+    <th scope="col" aria-sort={sorted ? ARIA[sorted] : undefined} className={right ? 'text-right' : ''}>
+      {onSort ? (
+        <button type="button" className="hover:text-primary" title={`In order by ${title}`} onClick={onSort}>
+          {title}
+          <span aria-hidden>{sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}</span>
+        </button>
+      ) : (
+        title
+      )}
+    </th>
+  );
+}
+
+function DataRow<T>({ row, columns, rowClass, onRow, onHover }: DataTableProps<T> & { row: Row<T> }) {
+  return (
+    <tr
+      className={rowClass?.(row.original)}
+      onClick={onRow && (() => onRow(row.original))}
+      onPointerEnter={onHover && (() => onHover(row.original))}
+    >
+      {row.getVisibleCells().map((cell, i) => (
+        <td key={cell.id} className={`${columns[i]!.right ? 'text-right' : ''} ${columns[i]!.className ?? ''}`}>
+          {flexRender(cell.column.columnDef.cell, cell.getContext())}
+        </td>
+      ))}
+    </tr>
+  );
+}
+
+/** Stands for the rows that are out of sight. */
+function Gap({ px, columns }: { px: number; columns: number }) {
+  if (px === 0) return null;
+  return (
+    <tr aria-hidden>
+      <td colSpan={columns} style={{ height: px, padding: 0, border: 0 }} />
+    </tr>
+  );
+}
