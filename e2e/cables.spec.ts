@@ -136,7 +136,7 @@ test('what released jobs lack is bought in the better packs', async ({ page }) =
   await page.getByLabel('Pieces a pack').fill('25');
   await page.getByLabel('Price, EUR').fill('9.90');
   await page.getByRole('button', { name: 'Put it in' }).click();
-  await expect(page.getByRole('cell', { name: 'Beck Row' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'Beck Row', exact: true })).toBeVisible();
   await page.getByRole('tab', { name: 'What is missing' }).click();
   await expect(row).toContainText('1 × pack of 25 = 9.90, Beck Row');
   await page.getByRole('button', { name: /^Ordered from Beck Row/ }).click();

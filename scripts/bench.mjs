@@ -1,48 +1,80 @@
 import { spawnSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { checkNode } from './lib/checkNode.mjs';
+import { startCluster } from './lib/cluster.mjs';
 import { ensureDebian } from './lib/debian.mjs';
 import { installPackages } from './lib/installPackages.mjs';
+import { runServer } from './lib/runServer.mjs';
 
-/** npm run bench: timings as ratios against a reference in the same run. */
+/** npm run bench: timings as ratios against a reference in the same run. --application: only those of browser and server. */
 checkNode();
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 installPackages(root);
-ensureDebian(['ngspice']);
-// Bundled as what is served is: a runner that translates on the fly adds work of its own to every call.
 const { build } = await import('vite');
-const folder = join(root, 'bench/dist');
-await build({
-  root,
-  configFile: false,
-  logLevel: 'warn',
-  build: {
-    ssr: 'bench/src/main.ts',
-    outDir: folder,
-    emptyOutDir: true,
-    rollupOptions: { output: { entryFileNames: 'main.mjs' } },
-  },
-  ssr: { noExternal: [/^@ombrik/] },
-});
-// The pinned core beside it, bundled in its own tree.
-const prepared = spawnSync(
-  process.execPath,
-  ['--import', 'tsx', '-e', "import('./golden/pinned.ts').then((m) => console.log(m.pinnedAnswers().tree))"],
-  { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] },
-);
-const tree = prepared.stdout.trim().split('\n').at(-1);
-if (prepared.status === 0 && tree)
+
+/** The core by itself, against the circuit simulator, solvers and the pinned core. */
+async function core() {
+  ensureDebian(['ngspice']);
+  // Bundled as what is served is: a runner that translates on the fly adds work of its own to every call.
+  const folder = join(root, 'bench/dist');
   await build({
-    root: tree,
+    root,
     configFile: false,
     logLevel: 'warn',
     build: {
-      ssr: join(tree, 'pinnedCore.ts'),
+      ssr: 'bench/src/main.ts',
       outDir: folder,
-      emptyOutDir: false,
-      rollupOptions: { output: { entryFileNames: 'pinned.mjs' } },
+      emptyOutDir: true,
+      rollupOptions: { output: { entryFileNames: 'main.mjs' } },
     },
     ssr: { noExternal: [/^@ombrik/] },
   });
-process.exitCode = spawnSync('node', [join(folder, 'main.mjs')], { cwd: root, stdio: 'inherit' }).status ?? 1;
+  // The pinned core beside it, bundled in its own tree.
+  const prepared = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', '-e', "import('./golden/pinned.ts').then((m) => console.log(m.pinnedAnswers().tree))"],
+    { cwd: root, encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] },
+  );
+  const tree = prepared.stdout.trim().split('\n').at(-1);
+  if (prepared.status === 0 && tree)
+    await build({
+      root: tree,
+      configFile: false,
+      logLevel: 'warn',
+      build: {
+        ssr: join(tree, 'pinnedCore.ts'),
+        outDir: folder,
+        emptyOutDir: false,
+        rollupOptions: { output: { entryFileNames: 'pinned.mjs' } },
+      },
+      ssr: { noExternal: [/^@ombrik/] },
+    });
+  return spawnSync('node', [join(folder, 'main.mjs')], { cwd: root, stdio: 'inherit' }).status ?? 1;
+}
+
+/** The running application: browser, server, database. */
+async function application() {
+  ensureDebian(['postgresql', 'chromium']);
+  await build({ root: join(root, 'web'), logLevel: 'error' });
+  const scratch = mkdtempSync(join(tmpdir(), 'ombrik-bench-'));
+  // PostgreSQL runs as another user and has to reach its folder below this one.
+  chmodSync(scratch, 0o755);
+  const cluster = await startCluster(join(scratch, 'cluster'), { throwaway: true });
+  const { child, port } = await runServer(root, { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1' });
+  try {
+    return spawnSync('node', ['--import', 'tsx', 'bench/src/application/main.ts'], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, OMBRIK_URL: `http://127.0.0.1:${port}` },
+    }).status;
+  } finally {
+    child.kill('SIGKILL');
+    cluster.stop();
+    rmSync(scratch, { recursive: true, force: true });
+  }
+}
+const only = process.argv.includes('--application');
+process.exit((only ? 0 : await core()) || ((await application()) ?? 1));

@@ -14,6 +14,7 @@ import { buyingRoutes } from './buying/buyingRoutes.ts';
 import { cableRoutes } from './cables/cableRoutes.ts';
 import { refusalOfDatabase } from './http/databaseRefusal.ts';
 import { limitedBody } from './http/limitedBody.ts';
+import { longestWaitMs } from './http/loopWatch.ts';
 import { onePress } from './http/onePress.ts';
 import { type AppEnv, signedIn } from './http/session.ts';
 import { jobRoutes } from './jobs/jobRoutes.ts';
@@ -74,7 +75,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
   // For whoever watches over it: it answers only while the database does.
   app.get('/api/health', async (c) => {
     await db.raw('SELECT 1');
-    return c.json({ ok: true, core: VERSIONS.core });
+    return c.json({ ok: true, core: VERSIONS.core, longestWaitMs: longestWaitMs() });
   });
   const door = app.route('/api', signInRoutes);
   // One door for everything else: who comes in, and that each press does what it does once.

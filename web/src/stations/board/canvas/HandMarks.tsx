@@ -1,23 +1,21 @@
 import type { Box } from '@ombrik/core/solvers/polygon';
-import type { RectMm } from '@ombrik/core/stages/lengths/geometry';
-import type { Gap, Snapped } from '../snap.ts';
+import { useStore } from 'zustand';
+import type { View } from '../useViewport.ts';
+import type { HandStore } from './hand.ts';
 
-/** What shows while the hand moves: lines it has caught, gaps in numbers, the frame it draws. */
-export function HandMarks({
-  box,
-  guides,
-  gaps,
-  frame,
-  mmPerPx: k,
-}: {
-  box: Box;
-  guides: Snapped['guides'];
-  gaps: readonly Gap[];
-  frame: RectMm | null;
-  mmPerPx: number;
-}) {
+/**
+ * What shows while the hand moves: lines it has caught, gaps in numbers, the frame it draws. On a sheet of its own over
+ * the board: what comes and goes with every step would make the browser lay the whole board out again.
+ */
+export function HandMarks({ view, box, hand, mmPerPx: k }: { view: View; box: Box; hand: HandStore; mmPerPx: number }) {
+  const { guides, gaps, frame } = useStore(hand);
   return (
-    <>
+    <svg
+      className="pointer-events-none absolute inset-0 block h-full w-full"
+      style={{ contain: 'strict' }}
+      viewBox={`${view.xMm} ${view.yMm} ${view.widthMm} ${view.heightMm}`}
+      aria-hidden
+    >
       {guides.map((g) => (
         <line
           key={`${g.axis}${g.atMm}`}
@@ -66,6 +64,6 @@ export function HandMarks({
           strokeDasharray="4 3"
         />
       )}
-    </>
+    </svg>
   );
 }

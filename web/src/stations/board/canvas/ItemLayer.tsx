@@ -85,7 +85,7 @@ export function ItemLayer({
         const studs =
           view.chosen.size === 1 ? part.terminals.filter((t) => t.attachment.kind === 'stud').slice(0, 12) : [];
         return (
-          <g key={`clear-${item.id}`}>
+          <g key={`clear-${item.id}`} data-item={item.id}>
             {studs.map((t) => {
               const at = seen(onPanel(item, t)!);
               return (
@@ -168,6 +168,7 @@ const ItemShape = memo(function ItemShape({
   const where = `at ${Math.round(xMm)}, ${Math.round(yMm)} millimetres${behind ? ', behind' : ''}${item.held ? ', held' : ''}`;
   return (
     <g
+      data-item={item.id}
       role="button"
       tabIndex={0}
       aria-label={`${item.designation} ${item.name || part.name}, ${where}${stop ? ', has a stop finding' : ''}`}
@@ -199,6 +200,7 @@ export function ItemNames({ view, mmPerPx: k }: { view: BoardView; mmPerPx: numb
         return (
           <text
             key={item.id}
+            data-item={item.id}
             x={rect.leftMm + 4 * k}
             y={rect.topMm + 13 * k}
             fontSize={14 * k}

@@ -21,7 +21,7 @@ interface ItemTerminalsProps {
 const ItemTerminals = memo(
   function ItemTerminals({ item, part, view, mmPerPx, active, onPick }: ItemTerminalsProps) {
     const seen = seenBy(view);
-    return part.terminals.map((t) => {
+    const marks = part.terminals.map((t) => {
       const at = seen(onPanel(item, t)!);
       return (
         <TerminalMark
@@ -37,6 +37,7 @@ const ItemTerminals = memo(
         />
       );
     });
+    return <g data-item={item.id}>{marks}</g>;
   },
   (a, b) =>
     a.item === b.item &&

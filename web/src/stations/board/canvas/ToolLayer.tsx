@@ -1,9 +1,12 @@
-import type { PointMm } from '@ombrik/core/document/basics';
-import type { Drawn } from './drawnShape.ts';
+import { useStore } from 'zustand';
+import { type Drawn, POINTS_OF } from './drawnShape.ts';
+import type { HandStore } from './hand.ts';
 
 /** What is being drawn or measured, in seen coordinates. */
-export function ToolLayer({ drawn, cursor, mmPerPx: k }: { drawn: Drawn; cursor: PointMm | null; mmPerPx: number }) {
-  const points = cursor ? [...drawn.points, cursor] : drawn.points;
+export function ToolLayer({ drawn, hand, mmPerPx: k }: { drawn: Drawn; hand: HandStore; mmPerPx: number }) {
+  const cursor = useStore(hand, (h) => h.cursor);
+  const isWhole = drawn.points.length === POINTS_OF[drawn.tool];
+  const points = cursor && !isWhole ? [...drawn.points, cursor] : drawn.points;
   const [a, b] = points;
   const ink = drawn.tool === 'measure' ? 'var(--color-secondary)' : 'var(--color-primary)';
   const line = points.map((p) => `${p.xMm},${p.yMm}`).join(' ');
