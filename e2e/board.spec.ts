@@ -5,7 +5,7 @@ const jobFor = async (page: import('@playwright/test').Page, name: string) => {
   await comeInAs(page, 'Mira Holt');
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('button', { name: 'Take the job in' }).click();
-  await expect(page.getByText('Give the job a name')).toBeVisible();
+  await expect(page.getByText('cannot be empty')).toBeVisible();
   await page.getByLabel('Job name').fill(name);
   await page.getByLabel('Rules').selectOption('fixed-iec');
   await page.getByRole('button', { name: 'Take the job in' }).click();

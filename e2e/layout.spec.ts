@@ -178,5 +178,5 @@ test('a copy goes to another job with its wires', async ({ page }) => {
   const refused = await out('template.pdf?paper=A9');
   expect(refused.status()).toBe(422);
   expect(await refused.text()).toContain('accepted: A4, Letter');
-  expect((await out('panel.dxf?panel=nope')).status()).toBe(404);
+  expect((await out('panel.dxf?panel=nope')).status()).toBe(422);
 });

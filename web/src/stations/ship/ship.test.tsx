@@ -1,0 +1,99 @@
+// @vitest-environment happy-dom
+import { marketCartBoard } from '@ombrik/demo/marketCart';
+import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { openJob, serverThat, show } from '../../testing/screen.tsx';
+import { chosenOf, paperAddress } from './paperAddress.ts';
+import { ShipStation } from './ShipStation.tsx';
+
+// Drawing a PDF needs a real browser: the walks do that.
+vi.mock('./PaperView.tsx', () => ({ PaperView: ({ src }: { src: string }) => <p data-testid="paper">{src}</p> }));
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+const CHOICE = {
+  name: 'from',
+  title: 'Face the template is laid on',
+  words: [
+    { word: 'show', says: 'cut from the good face' },
+    { word: 'hidden', says: 'cut from the hidden face, mirrored' },
+  ],
+};
+const PAPERS = {
+  papers: [
+    { name: 'drawing.pdf', title: 'Board drawing', what: 'To scale.', place: 'sheets', choices: [] },
+    { name: 'template.pdf', title: 'Template, 1:1', what: 'True size.', place: 'sheets', choices: [CHOICE] },
+    { name: 'costs.pdf', title: 'Costs', what: 'Planned.', place: 'elsewhere', choices: [] },
+    { name: 'parts.csv', title: 'Parts, CSV', what: 'For a spreadsheet.', place: 'lists', choices: [] },
+    { name: 'panel.dxf', title: 'Panel, DXF', what: 'For a machine.', place: 'panels', choices: [] },
+  ],
+  shop: [],
+};
+
+async function open() {
+  const asked = serverThat({ '/api/papers': PAPERS, '/api/jobs/jb/floor': { revision: 1, made: [], bench: [] } });
+  const job = await openJob();
+  show(<ShipStation />, { job });
+  await screen.findByRole('link', { name: 'Download Board drawing' });
+  return { asked, job };
+}
+const shown = () => screen.getByTestId('paper').textContent;
+const href = (name: string) => screen.getByRole('link', { name }).getAttribute('href');
+
+describe('papers at Ship', () => {
+  it('are those of the registry that are sheets, the first of them shown, of the revision under the hand', async () => {
+    await open();
+    expect(shown()).toBe('/api/jobs/jb/out/drawing.pdf?revision=1');
+    expect(screen.queryByRole('button', { name: /^Costs/ })).toBeNull();
+    expect(href('Parts, CSV')).toBe('/api/jobs/jb/out/parts.csv?revision=1');
+  });
+  it('what is chosen of one goes with it, on the screen and in the file', async () => {
+    await open();
+    await act(async () => void fireEvent.click(screen.getByRole('button', { name: /^Template/ })));
+    expect(shown()).toBe('/api/jobs/jb/out/template.pdf?revision=1&from=show');
+    await act(
+      async () =>
+        void fireEvent.change(screen.getByLabelText('Face the template is laid on'), { target: { value: 'hidden' } }),
+    );
+    expect(shown()).toBe('/api/jobs/jb/out/template.pdf?revision=1&from=hidden');
+    expect(href('Download Template, 1:1')).toBe(shown());
+  });
+  it('each panel has its file for each face', async () => {
+    const { job } = await open();
+    const panel = job.now().board.panels[0]!;
+    expect(href(`${panel.name}, back, DXF`)).toBe(`/api/jobs/jb/out/panel.dxf?revision=1&panel=${panel.id}&face=back`);
+  });
+  it('says how far the bench test is', async () => {
+    const { job } = await open();
+    const dc = job.now().dossier.bench.filter((s) => s.role === 'tester').length;
+    expect(screen.getByText(`Bench test: 0 of ${dc} checks passed.`)).toBeTruthy();
+  });
+  it('a board file takes the place of the board as one edit; a bad one is refused and changes nothing', async () => {
+    const { job } = await open();
+    const upload = async (text: string) => {
+      const input = document.querySelector('input[type=file]') as HTMLInputElement;
+      Object.defineProperty(input, 'files', { value: [new File([text], 'board.json')], configurable: true });
+      await act(async () => void fireEvent.change(input));
+    };
+    await upload('{"formatVersion":1}');
+    expect((await screen.findByRole('alert')).textContent).toMatch(/board\.json was refused; nothing was changed/);
+    await upload('{');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/is not JSON/));
+    expect(job.sent).toEqual([]);
+    const other = marketCartBoard();
+    await upload(JSON.stringify({ ...other, brief: { ...other.brief, jobName: 'Another cart' } }));
+    await waitFor(() => expect(job.now().board.brief.jobName).toBe('Another cart'));
+    expect(job.sent).toEqual(['Replace the board from board.json']);
+  });
+});
+
+describe('the address of a paper', () => {
+  it('names the revision, and the first word where nobody chose', () => {
+    expect(chosenOf([CHOICE], {})).toEqual({ from: 'show' });
+    expect(chosenOf([CHOICE], { from: 'hidden', gone: 'x' })).toEqual({ from: 'hidden' });
+    expect(paperAddress('jb', 7, 'a b.pdf', { panel: 'pn&1' })).toBe(
+      '/api/jobs/jb/out/a b.pdf?revision=7&panel=pn%261',
+    );
+  });
+});

@@ -1,0 +1,136 @@
+import { derive } from '@ombrik/core/derive';
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Board } from '@ombrik/core/document/board';
+import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import { type Explanation, explain, traceAll } from '@ombrik/core/explain';
+import { findingEntries } from '@ombrik/core/findings/entries';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
+import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
+import { marketCartBoard } from '@ombrik/demo/marketCart';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import { type ReactNode, useState } from 'react';
+import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
+import { vi } from 'vitest';
+import type { Derives } from '../session/deriver.ts';
+import { EditQueue } from '../session/editQueue.ts';
+import { createJobStore } from '../session/jobStore.ts';
+import { JobContext } from '../session/useJob.ts';
+import { WhyContext } from '../ui/whyContext.ts';
+
+const settled = () => new Promise((go) => setTimeout(go, 0));
+
+/** A deriver that works on the spot. */
+function onTheSpot(): Derives {
+  return {
+    derive: async (b, workshop) => ({
+      dossier: derive(b, genericCatalogue, profileOf(b, workshop), workshop),
+      dossierFingerprint: 'x',
+    }),
+    about: async (kind) => findingEntries().find((e) => e.id === kind) ?? null,
+    explain: async (b, workshop, dossier, address): Promise<Explanation | null> => {
+      const choices = new Map<string, ChoiceResult<unknown>>(
+        dossier.sizing.cables.map((c) => [`cable/${c.cableId}/conductorMm2`, c.conductor]),
+      );
+      return explain(traceAll(b, genericCatalogue, profileOf(b, workshop), workshop), address, choices);
+    },
+    close: () => {},
+  };
+}
+
+/** A job whose server says yes to everything. */
+export async function openJob(board: Board = marketCartBoard()) {
+  let revision = 1;
+  const sent: string[] = [];
+  let key = 0;
+  const queue = new EditQueue(
+    { revision, board, undo: null, redo: null },
+    {
+      line: {
+        send: async (edit) => {
+          sent.push(edit.label);
+          return { revision: ++revision };
+        },
+        step: async () => ({ revision, board }),
+        load: async () => ({ revision, board, undo: null, redo: null }),
+        known: async () => [],
+      },
+      outbox: { left: async () => [], keep: async () => {}, drop: async () => {} },
+      newKey: () => `k${key++}`,
+    },
+  );
+  const meta = { number: 401, wantedOn: null, workshop: defaultWorkshop };
+  const own = createJobStore({ jobId: 'jb', meta, queue, deriver: onTheSpot(), past: () => ({}) });
+  await settled();
+  return { ...own, sent, now: () => own.store.getState() };
+}
+export type OpenJob = Awaited<ReturnType<typeof openJob>>;
+
+/** What was asked of the server, in order. */
+export interface Asked {
+  method: string;
+  path: string;
+  body: unknown;
+  key: string | null;
+}
+type Answer = unknown | ((asked: Asked) => unknown);
+
+/**
+ * A server that answers by address, the longest that the address begins with; what is not named is 404. An answer with
+ * `status` and `problems` is a refusal.
+ */
+export function serverThat(answers: Readonly<Record<string, Answer>>): Asked[] {
+  const asked: Asked[] = [];
+  vi.stubGlobal('fetch', async (input: string | URL | Request, init: RequestInit = {}) => {
+    const url = input instanceof Request ? input.url : String(input);
+    const path = url.replace(/^https?:\/\/[^/]+/, '');
+    const one: Asked = {
+      method: init.method ?? 'GET',
+      path,
+      body: typeof init.body === 'string' ? JSON.parse(init.body) : (init.body ?? null),
+      key: new Headers(init.headers).get('Idempotency-Key'),
+    };
+    asked.push(one);
+    const name = Object.keys(answers)
+      .filter((a) => path.startsWith(a))
+      .sort((a, b) => b.length - a.length)[0];
+    const found = name === undefined ? { status: 404, problems: [`nothing at ${path}`] } : answers[name];
+    const said = typeof found === 'function' ? (found as (a: Asked) => unknown)(one) : found;
+    const { status = 200 } = (said ?? {}) as { status?: number };
+    const body = status === 200 ? said : { problems: (said as { problems: string[] }).problems };
+    return new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
+  });
+  return asked;
+}
+
+/** Draws something as a station would: with a job if there is one, an address, and a place that says which why was asked. */
+export function show(what: ReactNode, { job, at = '/jobs/jb/board' }: { job?: OpenJob; at?: string } = {}) {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false }, mutations: { retry: false } } });
+  const Address = () => <p data-testid="address">{useLocation().pathname + useLocation().search}</p>;
+  const Asking = ({ children }: { children: ReactNode }) => {
+    const [address, ask] = useState<string | null>(null);
+    return (
+      <WhyContext value={{ address, ask }}>
+        <p data-testid="why">{address ?? ''}</p>
+        {children}
+      </WhyContext>
+    );
+  };
+  const inside = <Asking>{what}</Asking>;
+  return render(
+    <QueryClientProvider client={client}>
+      <MemoryRouter initialEntries={[at]}>
+        <Address />
+        <Routes>
+          {['/jobs/:jobId/:station/:sheet', '/jobs/:jobId/:station', '*'].map((path) => (
+            <Route
+              key={path}
+              path={path}
+              element={job ? <JobContext value={job.store}>{inside}</JobContext> : inside}
+            />
+          ))}
+        </Routes>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+}
