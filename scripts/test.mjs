@@ -75,6 +75,7 @@ try {
       env: {
         ...env,
         OMBRIK_URL: `http://127.0.0.1:${running.port}`,
+        OMBRIK_TEST_DATABASE_URL: cluster.url,
         PLAYWRIGHT_JSON_OUTPUT_NAME: playwrightFile,
         OMBRIK_TEST_OUTPUT: join(folder, 'playwright'),
       },

@@ -21,6 +21,53 @@ import {
   table,
 } from './paper.ts';
 
+function wireList(doc: PDFKit.PDFDocument, { dossier }: PaperFile): void {
+  heading(doc, 'Wires');
+  table(
+    doc,
+    [
+      { title: 'Wire', width: 40, number: true, value: (c) => c.designation },
+      { title: 'From', width: 90, value: (c) => c.cores.map((k) => k.from.at).join(', ') },
+      { title: 'To', width: 90, value: (c) => c.cores.map((k) => k.to.at).join(', ') },
+      { title: 'Size', width: 52, align: 'right', number: true, value: (c) => sizeText(c.areaMm2) },
+      { title: 'Colour', width: 40, value: (c) => c.cores.map((k) => k.colour).join(', ') },
+      {
+        title: 'Cut mm',
+        width: 46,
+        align: 'right',
+        number: true,
+        value: (c) => `${Math.round(c.cutMm)}${c.provisional ? ' ~' : ''}`,
+      },
+    ],
+    dossier.cables,
+  );
+  doc.font(FONT.text).fontSize(8).fillColor(DIM).text('~ route or run not yet accepted or measured', MARGIN);
+}
+
+function partList(doc: PDFKit.PDFDocument, { board }: PaperFile): void {
+  const parts = partIndex(board, genericCatalogue);
+  heading(doc, 'Parts on the drawing');
+  table(
+    doc,
+    [
+      { title: 'Name', width: 50, value: (i) => i.designation },
+      { title: 'Part', width: 200, value: (i) => parts.get(i.partId)?.name ?? i.partId },
+      { title: 'What', width: 120, value: (i) => i.name },
+      {
+        title: 'Where',
+        width: 110,
+        value: (i) =>
+          i.place.kind === 'panel'
+            ? `${Math.round(i.place.xMm)}, ${Math.round(i.place.yMm)} mm`
+            : i.place.kind === 'location'
+              ? i.place.location
+              : 'not placed',
+      },
+    ],
+    board.items,
+  );
+}
+
 /** The board drawing, to scale, with wire names as on the labels, and the wire list. */
 export async function boardDrawing(file: PaperFile, head: PaperHead): Promise<Buffer> {
   const { board, dossier } = file;
@@ -126,46 +173,8 @@ export async function boardDrawing(file: PaperFile, head: PaperHead): Promise<Bu
     doc.y = y0 + h * scale + 10;
   });
   doc.addPage();
-  heading(doc, 'Wires');
-  table(
-    doc,
-    [
-      { title: 'Wire', width: 40, number: true, value: (c) => c.designation },
-      { title: 'From', width: 90, value: (c) => c.cores.map((k) => k.from.at).join(', ') },
-      { title: 'To', width: 90, value: (c) => c.cores.map((k) => k.to.at).join(', ') },
-      { title: 'Size', width: 52, align: 'right', number: true, value: (c) => sizeText(c.areaMm2) },
-      { title: 'Colour', width: 40, value: (c) => c.cores.map((k) => k.colour).join(', ') },
-      {
-        title: 'Cut mm',
-        width: 46,
-        align: 'right',
-        number: true,
-        value: (c) => `${Math.round(c.cutMm)}${c.provisional ? ' ~' : ''}`,
-      },
-    ],
-    dossier.cables,
-  );
-  doc.font(FONT.text).fontSize(8).fillColor(DIM).text('~ route or run not yet accepted or measured', MARGIN);
-  heading(doc, 'Parts on the drawing');
-  table(
-    doc,
-    [
-      { title: 'Name', width: 50, value: (i) => i.designation },
-      { title: 'Part', width: 200, value: (i) => parts.get(i.partId)?.name ?? i.partId },
-      { title: 'What', width: 120, value: (i) => i.name },
-      {
-        title: 'Where',
-        width: 110,
-        value: (i) =>
-          i.place.kind === 'panel'
-            ? `${Math.round(i.place.xMm)}, ${Math.round(i.place.yMm)} mm`
-            : i.place.kind === 'location'
-              ? i.place.location
-              : 'not placed',
-      },
-    ],
-    board.items,
-  );
+  wireList(doc, file);
+  partList(doc, file);
   cautions(doc, [
     'Drill with the battery away from the board. Screws shorter than the board unless the back is known to be free.',
     'Mains terminals are wired and tested by a licensed person only. Local rules come first; this drawing claims no compliance.',

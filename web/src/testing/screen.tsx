@@ -8,7 +8,7 @@ import { profileOf } from '@ombrik/core/profiles/ownRules';
 import type { ChoiceResult } from '@ombrik/core/stages/sizing/choiceResult';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react';
+import { configure, render } from '@testing-library/react';
 import { type ReactNode, useState } from 'react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { vi } from 'vitest';
@@ -17,6 +17,9 @@ import { EditQueue } from '../session/editQueue.ts';
 import { createJobStore } from '../session/jobStore.ts';
 import { JobContext } from '../session/useJob.ts';
 import { WhyContext } from '../ui/whyContext.ts';
+
+// A machine that runs other tests beside is slow, not wrong.
+configure({ asyncUtilTimeout: 8000 });
 
 const settled = () => new Promise((go) => setTimeout(go, 0));
 

@@ -3,25 +3,21 @@ import type { Choice } from '@ombrik/core/document/basics';
 import type { Command } from '@ombrik/core/document/commands';
 import { connectTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
-import type { Item, Place } from '@ombrik/core/document/item/item';
-import { FEED_FIELDS, ITEM_FIELDS } from '@ombrik/core/document/item/itemFields';
-import { duplicateItem, removeItems } from '@ombrik/core/document/item/items';
-import { POINT_FIELD } from '@ombrik/core/document/panel/panelFields';
+import type { Item } from '@ombrik/core/document/item/item';
 import { attachmentText } from '@ombrik/core/document/part/attachmentText';
 import type { Part } from '@ombrik/core/document/part/part';
-import { moveItem } from '@ombrik/core/layout/moveItem';
 import { useState } from 'react';
 import { useMe } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { amps } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
-import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { TextField } from '../../ui/TextField.tsx';
 import { FramePoints } from './FramePoints.tsx';
+import { FeedVoltages, ItemButtons, ItemPlace } from './ItemPlace.tsx';
 import { Ownership } from './Ownership.tsx';
 import { OwnLinkForm } from './OwnLinkForm.tsx';
 import { Row } from './Row.tsx';
-import { useWidthOf } from './useCableWidths.ts';
 
 function Seats({ item, part }: { item: Item; part: Part }) {
   const job = useJob();
@@ -177,14 +173,10 @@ export function ItemInspector({
   onConnecting: (r: TerminalRef | null) => void;
 }) {
   const job = useJob();
-  const widthOf = useWidthOf();
   const part = job.parts.get(item.partId);
   if (!part) return null;
   const set = (field: 'designation' | 'name', value: string) =>
     job.edit(`${item.designation}: ${field}`, [{ kind: 'set', collection: 'items', id: item.id, field, value }]);
-  const place = (p: Place, what: string) =>
-    job.edit(`${what} ${item.designation}`, moveItem(job.board, job.parts, item.id, p, widthOf, true));
-  const { place: at } = item;
   const flow = job.dossier.flows.find((f) => f.itemId === item.id && !f.key.endsWith('/output'));
   const alternatives = [...job.parts.values()].filter(
     (p) => p.kind === part.kind && part.terminals.every((t) => p.terminals.some((x) => x.id === t.id)),
@@ -227,110 +219,8 @@ export function ItemInspector({
       </select>
       {!item.load && <Ownership item={item} />}
       {part.elements.some((e) => e.kind === 'frame' && e.ohmPerM > 0) && <FramePoints item={item} part={part} />}
-      {at.kind === 'panel' ? (
-        <div className="mt-1 grid grid-cols-2 gap-1">
-          <NumberField
-            {...POINT_FIELD}
-            label="x"
-            hideLabel
-            value={at.xMm}
-            unit="mm x"
-            onCommit={(xMm) => place({ ...at, xMm }, 'Move')}
-          />
-          <NumberField
-            {...POINT_FIELD}
-            label="y"
-            hideLabel
-            value={at.yMm}
-            unit="mm y"
-            onCommit={(yMm) => place({ ...at, yMm }, 'Move')}
-          />
-          <NumberField
-            {...ITEM_FIELDS.standOffMm}
-            hideLabel
-            value={item.standOffMm}
-            unit="mm spacers"
-            onCommit={(standOffMm) =>
-              job.edit(`${item.designation}: spacers`, [
-                { kind: 'set', collection: 'items', id: item.id, field: 'standOffMm', value: standOffMm },
-              ])
-            }
-          />
-        </div>
-      ) : (
-        <TextField
-          className="mt-1"
-          label="Where it is, off the board"
-          value={at.kind === 'location' ? at.location : ''}
-          max={80}
-          required
-          onCommit={(location) => place({ kind: 'location', location }, 'Locate')}
-        />
-      )}
-      <div className="mt-1 flex flex-wrap gap-1">
-        {at.kind === 'panel' && (
-          <>
-            <button
-              type="button"
-              className="btn btn-xs"
-              onClick={() => place({ ...at, rotationDeg: ((at.rotationDeg + 90) % 360) as 0 }, 'Turn')}
-            >
-              Turn (R)
-            </button>
-            <button
-              type="button"
-              className="btn btn-xs"
-              onClick={() => place({ ...at, face: at.face === 'front' ? 'back' : 'front' }, 'Turn over')}
-            >
-              {at.face === 'front' ? 'To the back (F)' : 'To the front (F)'}
-            </button>
-            <button
-              type="button"
-              className="btn btn-xs"
-              aria-pressed={item.held}
-              onClick={() =>
-                job.edit(`${item.held ? 'Let go' : 'Hold'} ${item.designation}`, [
-                  { kind: 'set', collection: 'items', id: item.id, field: 'held', value: !item.held },
-                ])
-              }
-            >
-              {item.held ? 'Let go (H)' : 'Hold (H)'}
-            </button>
-            <button
-              type="button"
-              className="btn btn-xs"
-              onClick={() => place({ kind: 'location', location: 'off the board' }, 'Take off the board')}
-            >
-              Off the board
-            </button>
-          </>
-        )}
-        <button
-          type="button"
-          className="btn btn-xs"
-          onClick={() => {
-            const copy = duplicateItem(job.board, item, part);
-            if (
-              job.edit(`Duplicate ${item.designation}`, [
-                { kind: 'add', collection: 'items', value: copy, index: null },
-              ])
-            )
-              job.select({ kind: 'item', id: copy.id });
-          }}
-        >
-          Duplicate
-        </button>
-        <button
-          type="button"
-          className="btn btn-xs"
-          onClick={() => {
-            job.select(null);
-            job.edit(`Delete ${item.designation}`, removeItems(job.board, new Set([item.id])));
-          }}
-        >
-          Delete
-        </button>
-      </div>
+      <ItemPlace item={item} />
+      <ItemButtons item={item} part={part} />
       {flow && (
         <dl className="mt-1">
           <Row label="current">
@@ -342,40 +232,7 @@ export function ItemInspector({
           </Row>
         </dl>
       )}
-      {item.feed && (
-        <div className="mt-1 grid grid-cols-2 gap-1">
-          <NumberField
-            {...FEED_FIELDS.restingVoltageV}
-            value={item.feed.restingVoltageV}
-            onCommit={(restingVoltageV) =>
-              job.edit(`${item.designation}: resting voltage`, [
-                {
-                  kind: 'set',
-                  collection: 'items',
-                  id: item.id,
-                  field: 'feed',
-                  value: { ...item.feed!, restingVoltageV },
-                },
-              ])
-            }
-          />
-          <NumberField
-            {...FEED_FIELDS.lowestVoltageV}
-            value={item.feed.lowestVoltageV}
-            onCommit={(lowestVoltageV) =>
-              job.edit(`${item.designation}: lowest voltage`, [
-                {
-                  kind: 'set',
-                  collection: 'items',
-                  id: item.id,
-                  field: 'feed',
-                  value: { ...item.feed!, lowestVoltageV },
-                },
-              ])
-            }
-          />
-        </div>
-      )}
+      {item.feed && <FeedVoltages item={item} feed={item.feed} />}
       <Seats item={item} part={part} />
       <Terminals item={item} part={part} connecting={connecting} onConnecting={onConnecting} />
     </section>

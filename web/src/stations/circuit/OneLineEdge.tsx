@@ -2,8 +2,8 @@ import type { ColourCode } from '@ombrik/core/document/cable/cable';
 import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import { memo } from 'react';
 import { amps } from '../../ui/format.ts';
+import type { Point } from './oneLineGeometry.ts';
 
-export type Point = { x: number; y: number };
 const path = (points: readonly Point[]) => points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('');
 
 type Anchor = 'middle' | 'end';

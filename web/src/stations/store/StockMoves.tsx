@@ -19,7 +19,7 @@ const MOVE_WORDS: Readonly<Record<StockMove['kind'], string>> = {
 const ROW_PX = 34;
 
 /** By how much a move changed what is there, or what is set aside, or to where it went. */
-export function amountOf(item: Pick<StockItem, 'unit'>, m: StockMove): string {
+function amountOf(item: Pick<StockItem, 'unit'>, m: StockMove): string {
   if (m.quantity !== 0) return `${m.quantity > 0 ? '+' : '−'}${quantityText(item, Math.abs(m.quantity))}`;
   return m.reserved !== 0 ? quantityText(item, Math.abs(m.reserved)) : (m.bin ?? '');
 }

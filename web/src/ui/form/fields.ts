@@ -41,7 +41,7 @@ export interface ChoiceSpec extends Said {
   /** The empty choice is not taken. */
   required?: boolean;
 }
-export interface DateSpec extends Said {
+interface DateSpec extends Said {
   kind: 'date';
   optional?: boolean;
 }

@@ -76,6 +76,13 @@ describe('a table', () => {
     expect(drawn).toBeGreaterThan(10);
     expect(drawn).toBeLessThan(120);
   });
+  it('what stands in a cell stays the same when the table is drawn again: a hand in it is not lost', () => {
+    const columns = (): DataColumn<Row>[] => [{ title: 'Name', cell: (r) => <input aria-label={r.id} /> }];
+    const { rerender } = render(<DataTable columns={columns()} rows={ROWS} keyOf={(r) => r.id} />);
+    const field = screen.getByLabelText('b');
+    rerender(<DataTable columns={columns()} rows={[...ROWS]} keyOf={(r) => r.id} />);
+    expect(screen.getByLabelText('b')).toBe(field);
+  });
   it('few rows are all drawn although they scroll', () => {
     const scroll = { current: document.createElement('div') };
     open({ within: { scroll, rowPx: 40 } });

@@ -1,6 +1,5 @@
 import {
   type ColumnDef,
-  flexRender,
   getCoreRowModel,
   getSortedRowModel,
   type Row,
@@ -60,7 +59,6 @@ export function DataTable<T>(props: DataTableProps<T>) {
       (c, i): ColumnDef<T> => ({
         id: String(i),
         header: c.title,
-        cell: ({ row }) => c.cell(row.original),
         accessorFn: c.by ?? (() => 0),
         enableSorting: c.by !== undefined,
         sortDescFirst: false,
@@ -145,9 +143,10 @@ function DataRow<T>({ row, columns, rowClass, onRow, onHover }: DataTableProps<T
       onClick={onRow && (() => onRow(row.original))}
       onPointerEnter={onHover && (() => onHover(row.original))}
     >
-      {row.getVisibleCells().map((cell, i) => (
-        <td key={cell.id} className={`${columns[i]!.right ? 'text-right' : ''} ${columns[i]!.className ?? ''}`}>
-          {flexRender(cell.column.columnDef.cell, cell.getContext())}
+      {/* Called, not mounted: a cell whose function is new with every drawing would lose the hand that is in it. */}
+      {columns.map((c, i) => (
+        <td key={i} className={`${c.right ? 'text-right' : ''} ${c.className ?? ''}`}>
+          {c.cell(row.original)}
         </td>
       ))}
     </tr>

@@ -1,0 +1,65 @@
+import type { ChildProcess } from 'node:child_process';
+import { dirname, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { type Browser, expect, type Page, test } from '@playwright/test';
+import { runServer } from '../scripts/lib/runServer.mjs';
+import { comeInAs, goTo, openJob } from './hands.ts';
+
+const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
+const database = process.env.OMBRIK_TEST_DATABASE_URL;
+/** Any port that nothing else of the tests takes: the second server comes back to it after it was killed. */
+const PORT = '4391';
+
+async function person(browser: Browser, url: string | undefined, name: string): Promise<Page> {
+  const page = await (await browser.newContext(url ? { baseURL: url } : {})).newPage();
+  await comeInAs(page, name);
+  await openJob(page, 'Corrie Top repeater');
+  await goTo(page, 'Brief');
+  return page;
+}
+const field = (page: Page, label: string) => page.getByLabel(label, { exact: true });
+async function type(page: Page, label: string, text: string): Promise<void> {
+  await field(page, label).fill(text);
+  await field(page, label).blur();
+}
+
+test('two servers on one database: one person offline in between, one server killed in the middle, nothing lost', async ({
+  browser,
+}) => {
+  test.skip(!database, 'needs a database of its own: npm test gives it one');
+  test.setTimeout(240_000);
+  const start = (): Promise<{ child: ChildProcess; port: number }> =>
+    runServer(root, { DATABASE_URL: database, PORT, OMBRIK_DEMO: '1' });
+  let second = await start();
+  try {
+    const mira = await person(browser, undefined, 'Mira Holt');
+    const jonas = await person(browser, `http://127.0.0.1:${PORT}`, 'Jonas Wick');
+
+    // What one keeps at one server the other sees at the other.
+    await type(mira, 'Customer', 'The summit club');
+    await expect(field(jonas, 'Customer')).toHaveValue('The summit club');
+
+    // Offline, he goes on, and so does she; back, both have everything.
+    await jonas.context().setOffline(true);
+    await type(jonas, 'What is behind it', 'a warm pipe');
+    await expect(jonas.getByRole('status').first()).not.toHaveText('saved');
+    await type(mira, 'Where the board goes', 'the lee side');
+    await jonas.context().setOffline(false);
+    // She was quicker: he is asked.
+    await jonas.getByRole('button', { name: 'Apply mine on top' }).click();
+    await expect(field(mira, 'What is behind it')).toHaveValue('a warm pipe', { timeout: 30_000 });
+    await expect(field(jonas, 'Where the board goes')).toHaveValue('the lee side', { timeout: 30_000 });
+
+    // His server dies under his hand; it comes back, and so does what he did meanwhile.
+    second.child.kill('SIGKILL');
+    await type(jonas, 'Notes', 'kept through the crash');
+    await expect(jonas.getByRole('status').first()).not.toHaveText('saved');
+    second = await start();
+    await expect(field(mira, 'Notes')).toHaveValue('kept through the crash', { timeout: 60_000 });
+    await expect(jonas.getByRole('status').first()).toHaveText('saved', { timeout: 30_000 });
+    await type(mira, 'Customer', 'The summit club again');
+    await expect(field(jonas, 'Customer')).toHaveValue('The summit club again', { timeout: 30_000 });
+  } finally {
+    second.child.kill('SIGKILL');
+  }
+});

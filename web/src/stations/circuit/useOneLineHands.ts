@@ -1,0 +1,104 @@
+import type { Id } from '@ombrik/core/document/basics';
+import { removeConnections } from '@ombrik/core/document/connection/connect';
+import type { Item } from '@ombrik/core/document/item/item';
+import { type KeyboardEvent, type PointerEvent, type RefObject, useCallback } from 'react';
+import { useJob } from '../../session/useJob.ts';
+import type { ShownFault } from './OneLineDrawing.tsx';
+import type { Point } from './oneLineGeometry.ts';
+import { useLatest } from './useLatest.ts';
+
+const NUDGE: Readonly<Record<string, Point>> = {
+  ArrowLeft: { x: -10, y: 0 },
+  ArrowRight: { x: 10, y: 0 },
+  ArrowUp: { x: 0, y: -10 },
+  ArrowDown: { x: 0, y: 10 },
+};
+export interface NodeDrag {
+  itemId: string;
+  grab: Point;
+  at: Point;
+}
+
+/** A pointer's place in the drawing's own measure. */
+export const inDrawing = (svg: SVGSVGElement, e: { clientX: number; clientY: number }): Point => {
+  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
+  return { x: p.x, y: p.y };
+};
+
+/**
+ * What hands and keys do in the one-line drawing: the same functions for every sign and line, so that what has not
+ * changed is not drawn again.
+ */
+export function useOneLineHands({
+  svg,
+  items,
+  fault,
+  onFault,
+  setDrag,
+}: {
+  svg: RefObject<SVGSVGElement | null>;
+  items: ReadonlyMap<Id, Item>;
+  fault: ShownFault;
+  onFault: (connectionId: string) => void;
+  setDrag: (drag: NodeDrag | null) => void;
+}) {
+  const job = useJob();
+  const hand = useLatest({ job, items, fault, onFault, placed: new Map<string, Point>() });
+  const pick = useCallback(
+    (connectionId: string, cableId: string) => {
+      const { fault, onFault, job } = hand.current;
+      if (fault.probing) onFault(connectionId);
+      else job.select({ kind: 'cable', id: cableId });
+    },
+    [hand],
+  );
+  const lineKey = useCallback(
+    (key: string, cableId: string) => {
+      const { job } = hand.current;
+      const cable = job.board.cables.find((c) => c.id === cableId);
+      if ((key === 'Delete' || key === 'Backspace') && cable) {
+        job.select(null);
+        job.edit(
+          `Remove ${cable.designation}`,
+          removeConnections(job.board, new Set(cable.cores.map((c) => c.connectionId))),
+        );
+      }
+      if (key === 'i' || key === 'm') {
+        job.select({ kind: 'cable', id: cableId });
+        requestAnimationFrame(() => document.getElementById(key === 'i' ? 'line-put-in' : 'line-end')?.focus());
+      }
+    },
+    [hand],
+  );
+  const start = useCallback(
+    (e: PointerEvent, itemId: string) => {
+      const node = hand.current.placed.get(itemId)!;
+      hand.current.job.select({ kind: 'item', id: itemId });
+      const p = inDrawing(svg.current!, e);
+      setDrag({ itemId, grab: { x: p.x - node.x, y: p.y - node.y }, at: { x: node.x, y: node.y } });
+      svg.current?.setPointerCapture(e.pointerId);
+    },
+    [hand, svg, setDrag],
+  );
+  const put = useCallback(
+    (itemId: string, value: Point) => {
+      const { job, items } = hand.current;
+      job.edit(`Drawing: move ${items.get(itemId)?.designation}`, [
+        { kind: 'set', collection: 'items', id: itemId, field: 'drawnAt', value },
+      ]);
+    },
+    [hand],
+  );
+  const nodeKey = useCallback(
+    (e: KeyboardEvent, itemId: string) => {
+      const step = NUDGE[e.key];
+      const at = hand.current.placed.get(itemId);
+      if (!step || !at) return;
+      e.preventDefault();
+      put(itemId, { x: at.x + step.x, y: at.y + step.y });
+    },
+    [hand, put],
+  );
+  const focusNode = useCallback((itemId: string) => hand.current.job.select({ kind: 'item', id: itemId }), [hand]);
+  return { pick, lineKey, start, put, nodeKey, focusNode, hand };
+}
