@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { refuse } from '../refusal.ts';
 import { longWork } from '../work/pools.ts';
 import { appendEdit, appendStep, type EditOutcome, type EditRequest } from './edits.ts';
-import { requireFile } from './jobFile.ts';
+import { requireSheet } from './jobFile.ts';
 import { sheetWork } from './sheet.ts';
 
 /** The board after a change, or as it is now where the change was made on an older one. */
@@ -54,9 +54,8 @@ export async function dossierText(
   jobId: string,
   revision: number | undefined,
   known: string | undefined,
-): Promise<Uint8Array<ArrayBuffer> | string> {
-  const file = await requireFile(db, jobId, revision);
-  const beside = { revision: file.revision, dossierFingerprint: file.dossierFingerprint };
-  if (file.dossierFingerprint === known) return JSON.stringify({ ...beside, dossier: null });
-  return (await longWork('dossierText', { sheet: sheetWork(file), beside })) as Uint8Array<ArrayBuffer>;
+): Promise<Uint8Array<ArrayBuffer>> {
+  const sheet = await requireSheet(db, jobId, revision);
+  const asked = { sheet: sheetWork(sheet), revision: sheet.revision, known: known ?? null };
+  return (await longWork('dossierText', asked)) as Uint8Array<ArrayBuffer>;
 }

@@ -63,15 +63,18 @@ export async function firstEdit(
   await trx('snapshots').insert({ job_id: jobId, revision: 1, board: JSON.stringify(board) });
 }
 
+/**
+ * Boards by job, revision and the edit that made it: an edit that was taken back with its press leaves its board under a
+ * name that no other edit of that revision has.
+ */
 const cache = new LRUCache<string, Board>({ max: 200 });
-function remember(key: string, board: Board): Board {
-  cache.set(key, board);
-  return board;
-}
+const nameOf = (jobId: string, revision: number, editId: string) => `${jobId}/${revision}/${editId}`;
 
 /** The board at a revision: the nearest snapshot with the edits after it applied. Null when there is none. */
 export async function boardAt(db: Knex, jobId: string, revision: number): Promise<Board | null> {
-  const key = `${jobId}/${revision}`;
+  const last = await db('edits').where({ job_id: jobId, revision }).first('edit_id');
+  if (!last) return null;
+  const key = nameOf(jobId, revision, last.edit_id);
   const known = cache.get(key);
   if (known) return known;
   const snapshot = await db('snapshots')
@@ -92,7 +95,9 @@ export async function boardAt(db: Knex, jobId: string, revision: number): Promis
     (b: Board, e) => applyCommands(upTo(b, e.format_version), e.commands as Command[]).board,
     snapshot.board as Board,
   );
-  return remember(key, upTo(board, BOARD_FORMAT_VERSION));
+  const newest = upTo(board, BOARD_FORMAT_VERSION);
+  cache.set(key, newest);
+  return newest;
 }
 
 /** What an edit did when its id was first sent; null where it never was. */
@@ -196,6 +201,7 @@ async function append(
   if (revision % SNAPSHOT_EVERY === 0)
     await trx('snapshots').insert({ job_id: jobId, revision, board: JSON.stringify(applied.board) });
   await trx('jobs').where({ id: jobId }).update({ revision });
+  cache.set(nameOf(jobId, revision, request.editId), applied.board);
   return { kind: 'accepted', revision, board: applied.board };
 }
 

@@ -13,28 +13,36 @@ import { LRUCache } from 'lru-cache';
 import type { FloorDossier, SheetWork } from '../boards/sheet.ts';
 import { type PaperAsked, printPaper, printShopPaper, type ShopPaperAsked } from '../papers/print.ts';
 
-const derived = new LRUCache<string, Dossier>({ max: 12 });
+interface Derived {
+  dossier: Dossier;
+  fingerprint: string;
+}
+const derived = new LRUCache<string, Derived>({ max: 12 });
 
-function dossierOf({ key, board, workshop }: SheetWork): Dossier {
+function derivedOf({ key, board, workshop }: SheetWork): Derived {
   const known = derived.get(key);
   if (known) return known;
   const dossier = derive(board, genericCatalogue, profileOf(board, workshop), workshop);
-  derived.set(key, dossier);
-  return dossier;
+  const made = { dossier, fingerprint: contentHash(dossier) };
+  derived.set(key, made);
+  return made;
 }
 
 /** Everything that takes longer than a request may hold the others up. Arguments and results are copied between threads. */
 export const tasks = {
   derive(sheet: SheetWork): { dossier: FloorDossier; dossierFingerprint: string } {
-    const dossier = dossierOf(sheet);
+    const { dossier, fingerprint } = derivedOf(sheet);
     const { cables, parts, bench, findings } = dossier;
-    return { dossier: { cables, parts, bench, findings }, dossierFingerprint: contentHash(dossier) };
+    return { dossier: { cables, parts, bench, findings }, dossierFingerprint: fingerprint };
   },
-  /** The whole dossier with what goes along with it, as JSON text. */
-  dossierText: ({ sheet, beside }: { sheet: SheetWork; beside: Record<string, unknown> }): Uint8Array =>
-    new TextEncoder().encode(JSON.stringify({ ...beside, dossier: dossierOf(sheet) })),
+  /** The whole dossier as JSON text; null in its place where the one who asks has worked out the same. */
+  dossierText({ sheet, revision, known }: { sheet: SheetWork; revision: number; known: string | null }): Uint8Array {
+    const { dossier, fingerprint } = derivedOf(sheet);
+    const said = { revision, dossierFingerprint: fingerprint, dossier: fingerprint === known ? null : dossier };
+    return new TextEncoder().encode(JSON.stringify(said));
+  },
   paper: ({ key, paper }: { key: string; paper: PaperAsked }): Promise<Uint8Array> =>
-    printPaper(paper, dossierOf({ key, board: paper.sheet.board, workshop: paper.sheet.workshop })),
+    printPaper(paper, derivedOf({ key, board: paper.sheet.board, workshop: paper.sheet.workshop }).dossier),
   shopPaper: (asked: ShopPaperAsked): Promise<Uint8Array> => printShopPaper(asked),
   /** The derived network with every resistance, for the simulated meter. */
   simulated({ board, workshop }: SheetWork): Omit<SimulatedBoard, 'defect'> {
@@ -45,7 +53,7 @@ export const tasks = {
   sizeUp: ({ sheet, articleId, areaMm2 }: { sheet: SheetWork; articleId: string; areaMm2: number }) =>
     sizeUp(
       sheet.board,
-      dossierOf(sheet),
+      derivedOf(sheet).dossier,
       articleId,
       areaMm2,
       genericCatalogue,
