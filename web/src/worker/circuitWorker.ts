@@ -29,7 +29,7 @@ const elk = new ELK();
 const portId = (itemId: string, connectionId: string, side: 'in' | 'out') => `${itemId}|${connectionId}|${side}`;
 
 /** The circuit's studies and the drawing's layout, off the main thread. */
-const circuit = {
+export const circuit = {
   async layout(graph: OneLine): Promise<Laid> {
     const drawing: ElkNode = {
       id: 'root',
