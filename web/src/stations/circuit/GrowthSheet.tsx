@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useMe } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
 import { mm2 } from '../../ui/format.ts';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
@@ -29,20 +30,7 @@ export function GrowthSheet() {
     <div className="max-w-3xl p-5">
       <h1 className="text-2xl">And if the inverter grows?</h1>
       <div className="my-3 flex items-center gap-3">
-        <div role="radiogroup" aria-label="Growth" className="join">
-          {FACTORS.map((f) => (
-            <button
-              key={f}
-              type="button"
-              role="radio"
-              aria-checked={f === factor}
-              className={`btn btn-sm join-item ${f === factor ? 'btn-primary' : ''}`}
-              onClick={() => setFactor(f)}
-            >
-              × {f}
-            </button>
-          ))}
-        </div>
+        <OneOf label="Growth" value={factor} options={FACTORS.map((f) => [f, `× ${f}`] as const)} onPick={setFactor} />
         <span className="dim">{inverters.map((i) => `${i.designation} ${i.name}`.trim()).join(', ')}</span>
       </div>
       {study.error && <Problems problems={[String(study.error)]} />}

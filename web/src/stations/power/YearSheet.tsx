@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
 import type { WhatIf } from '../../worker/powerWorker.ts';
@@ -9,6 +10,11 @@ import { ChargeChart, SourceChart } from './YearCharts.tsx';
 import { YearTotals, YearWhatIf } from './YearWhatIf.tsx';
 import type { YearView } from './yearSlice.ts';
 
+const VIEWS = [
+  ['day', 'day'],
+  ['week', 'worst week'],
+  ['year', 'year'],
+] as const;
 const START: WhatIf = { seed: 1, loadFactor: [], parked: null };
 
 /** The board's system through a year of weather, hour by hour; and two hundred of them. */
@@ -33,20 +39,7 @@ export function YearSheet() {
       <section className="grid content-start gap-3">
         <div className="flex items-end gap-2">
           <h1 className="mr-auto text-2xl">A year of this board</h1>
-          <div role="radiogroup" aria-label="View" className="join">
-            {(['day', 'week', 'year'] as const).map((v) => (
-              <button
-                key={v}
-                type="button"
-                role="radio"
-                aria-checked={view === v}
-                className={`btn btn-sm join-item ${view === v ? 'btn-primary' : ''}`}
-                onClick={() => setView(v)}
-              >
-                {v === 'week' ? 'worst week' : v}
-              </button>
-            ))}
-          </div>
+          <OneOf label="View" value={view} options={VIEWS} onPick={setView} />
           {view === 'day' && (
             <NumberField
               className="w-28"

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { Header } from '../../ui/Header.tsx';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NeedsSheet } from './NeedsSheet.tsx';
 import { OffersSheet } from './OffersSheet.tsx';
@@ -29,20 +30,7 @@ export function BuyingPage() {
       <main className="relative min-h-0 flex-1 overflow-auto px-4 pb-6">
         <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 bg-base-200 py-2">
           <h1 className="text-2xl">Buying</h1>
-          <div className="flex gap-1" role="tablist" aria-label="Buying">
-            {SHEETS.map(([id, title]) => (
-              <button
-                key={id}
-                type="button"
-                role="tab"
-                aria-selected={sheet === id}
-                className={`btn btn-sm ${sheet === id ? 'btn-primary' : ''}`}
-                onClick={() => setSheet(id)}
-              >
-                {title}
-              </button>
-            ))}
-          </div>
+          <OneOf as="tabs" label="Buying" value={sheet} options={SHEETS} onPick={setSheet} />
           {sheet === 'needs' && (
             <>
               <label className="flex items-center gap-1 text-[13px]">

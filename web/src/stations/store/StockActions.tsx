@@ -4,6 +4,7 @@ import { answer, api } from '../../app/api.ts';
 import { FormBody } from '../../ui/form/FormBody.tsx';
 import type { Fields } from '../../ui/form/fields.ts';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { OneOf } from '../../ui/OneOf.tsx';
 import { type StockItem, type StockWish, useStockWish } from './useStock.ts';
 
 const WAYS = ['take', 'reserve', 'count', 'move', 'scrap'] as const;
@@ -114,20 +115,13 @@ export function StockActions({
   const [way, setWay] = useState<Way>(counting ? 'count' : 'take');
   return (
     <>
-      <div className="flex flex-wrap gap-1" role="tablist" aria-label="What to do">
-        {WAYS.map((w) => (
-          <button
-            key={w}
-            type="button"
-            role="tab"
-            aria-selected={way === w}
-            className={`btn btn-sm ${way === w ? 'btn-primary' : ''}`}
-            onClick={() => setWay(w)}
-          >
-            {WAY_WORDS[w]}
-          </button>
-        ))}
-      </div>
+      <OneOf
+        as="tabs"
+        label="What to do"
+        value={way}
+        options={WAYS.map((w) => [w, WAY_WORDS[w]] as const)}
+        onPick={setWay}
+      />
       <WayForm key={way} item={item} way={way} atOnce={counting} onDone={() => counting && onCounted?.()} />
     </>
   );
