@@ -11,7 +11,7 @@ import { expose } from 'comlink';
 const LIMIT_MS = 4000;
 
 /** The cutting solver off the main thread; stopped by ending the worker. */
-const cutter = {
+export const cutter = {
   plan(
     pieces: CutPiece[],
     rods: Rod[],

@@ -37,7 +37,7 @@ let stopped = false;
 const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
 
 /** The power sheet's long sums, off the main thread and apart from deriving. */
-const study = {
+export const study = {
   voltageAdvice: (board: Board, workshop: Workshop): VoltageAdvice | null =>
     voltageAdvice(board, genericCatalogue, profileOf(board, workshop), workshop),
   proposals: (board: Board, workshop: Workshop): { proposals: Proposal[]; chemistries: ChemistryCost[] } => ({
