@@ -1,13 +1,26 @@
 import type { Question } from '@ombrik/core/document/brief/brief';
 import { newId } from '@ombrik/core/document/newId';
-import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { FormBody } from '../../ui/form/FormBody.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { TextField } from '../../ui/TextField.tsx';
+
+const FIELDS = {
+  text: {
+    kind: 'text',
+    label: 'New question',
+    hideLabel: true,
+    placeholder: 'Ask something',
+    max: 300,
+    required: true,
+    wide: true,
+  },
+} as const;
 
 /** Questions for the customer, and what they said. */
 export function Questions() {
   const job = useJob();
-  const [text, setText] = useState('');
+  const form = useFieldForm(FIELDS, { text: '' });
   const { questions } = job.board.brief;
   const put = (value: Question[], what: string) => job.edit(what, [{ kind: 'setBrief', field: 'questions', value }]);
   return (
@@ -47,27 +60,16 @@ export function Questions() {
           </li>
         ))}
       </ul>
-      <form
-        className="mt-1.5 flex gap-1"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (text.trim() === '') return;
-          put([...questions, { id: newId('qu'), text: text.trim(), answer: '' }], 'Ask a question');
-          setText('');
-        }}
-      >
-        <input
-          className="input input-sm w-full"
-          placeholder="Ask something"
-          aria-label="New question"
-          maxLength={300}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
+      <div className="mt-1.5">
+        <FormBody
+          of={form}
+          take={({ text }) => {
+            put([...questions, { id: newId('qu'), text, answer: '' }], 'Ask a question');
+            form.reset();
+          }}
+          press="Ask"
         />
-        <button type="submit" className="btn btn-sm" disabled={text.trim() === ''}>
-          Ask
-        </button>
-      </form>
+      </div>
     </section>
   );
 }

@@ -1,12 +1,23 @@
 import type { Quote } from '@ombrik/core/power/quote/quote';
 import { useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
-import { useState } from 'react';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
+import { FormBody } from '../../ui/form/FormBody.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { money } from '../../ui/format.ts';
-import { Problems } from '../../ui/Problems.tsx';
+
+const FIELDS = {
+  note: {
+    kind: 'text',
+    label: 'Note on this version',
+    hideLabel: true,
+    placeholder: 'Note on this version',
+    max: 300,
+    wide: true,
+  },
+} as const;
 
 interface Version {
   version: number;
@@ -29,13 +40,13 @@ export function QuoteVersions({
 }) {
   const { jobId, saveState } = useJob();
   const client = useQueryClient();
-  const [note, setNote] = useState('');
+  const form = useFieldForm(FIELDS, { note: '' });
   const settled = saveState === 'saved';
   const keep = usePress({
-    send: (revision: number, key) =>
-      answer(api.jobs[':id'].quotes.$post({ param: { id: jobId }, json: { revision, note } }, keyed(key))),
+    send: (json: { revision: number; note: string }, key) =>
+      answer(api.jobs[':id'].quotes.$post({ param: { id: jobId }, json }, keyed(key))),
     onSuccess: () => {
-      setNote('');
+      form.reset();
       return client.invalidateQueries({ queryKey: ['quotes', jobId] });
     },
   });
@@ -62,23 +73,13 @@ export function QuoteVersions({
           </li>
         ))}
       </ol>
-      <input
-        className="input input-sm w-full"
-        placeholder="Note on this version"
-        aria-label="Note on this version"
-        maxLength={300}
-        value={note}
-        onChange={(e) => setNote(e.target.value)}
+      <FormBody
+        of={form}
+        take={({ note }) => keep.mutate({ revision, note })}
+        press={`Keep as version ${(versions.at(-1)?.version ?? 0) + 1}`}
+        sending={!settled || keep.isPending}
+        refused={keep.error}
       />
-      <button
-        type="button"
-        className="btn btn-primary btn-sm"
-        disabled={!settled || keep.isPending}
-        onClick={() => keep.mutate(revision)}
-      >
-        Keep as version {(versions.at(-1)?.version ?? 0) + 1}
-      </button>
-      {keep.error && <Problems problems={problemsIn(keep.error)} />}
     </div>
   );
 }
