@@ -1,5 +1,6 @@
 import type { BenchRecord } from '@ombrik/core/stages/bench/benchProgress';
 import type { Knex } from 'knex';
+import { rowsOfJob } from '../database/rowsOfJob.ts';
 
 export type RecordKind = 'cableMade' | 'benchStep' | 'cableStep' | 'cableRedo';
 export interface FloorRecord {
@@ -15,12 +16,7 @@ export interface FloorRecord {
 
 /** Records of a job of some kinds, in the order they were made. */
 export async function listRecords(db: Knex, jobId: string, ...kinds: RecordKind[]): Promise<FloorRecord[]> {
-  const rows = await db('floor_records')
-    .join('people', 'people.id', 'floor_records.person_id')
-    .where({ job_id: jobId })
-    .whereIn('kind', kinds)
-    .orderBy('floor_records.id')
-    .select('floor_records.*', 'people.name as person_name');
+  const rows = await rowsOfJob(db, 'floor_records', jobId).whereIn('kind', kinds);
   return rows.map((r) => ({
     id: Number(r.id),
     kind: r.kind,

@@ -1,5 +1,6 @@
 import type { Quote } from '@ombrik/core/power/quote/quote';
 import type { Knex } from 'knex';
+import { rowsOfJob } from '../database/rowsOfJob.ts';
 
 export interface QuoteRow {
   version: number;
@@ -26,12 +27,7 @@ const rowOf = (r: StoredQuote): QuoteRow => ({
   personName: r.person_name,
   at: r.made_at.toISOString(),
 });
-const joined = (db: Knex, jobId: string) =>
-  db('quotes')
-    .join('people', 'people.id', 'quotes.person_id')
-    .where({ job_id: jobId })
-    .orderBy('version')
-    .select('quotes.*', 'people.name as person_name');
+const joined = (db: Knex, jobId: string) => rowsOfJob(db, 'quotes', jobId, 'version');
 
 export const listQuotes = async (db: Knex, jobId: string): Promise<QuoteRow[]> => (await joined(db, jobId)).map(rowOf);
 

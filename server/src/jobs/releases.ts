@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { rowsOfJob } from '../database/rowsOfJob.ts';
 
 export interface Release {
   way: 'release' | 'withdraw';
@@ -20,11 +21,7 @@ const releaseRow = (r: Record<string, unknown>): Release => ({
 
 /** All releases and withdrawals of a job, oldest first; the last one holds. */
 export async function releasesOf(db: Knex, jobId: string): Promise<Release[]> {
-  const rows = await db('releases')
-    .join('people', 'people.id', 'releases.person_id')
-    .where({ job_id: jobId })
-    .orderBy('releases.id')
-    .select('releases.*', 'people.name as person_name');
+  const rows = await rowsOfJob(db, 'releases', jobId);
   return rows.map(releaseRow);
 }
 

@@ -3,6 +3,7 @@ import { partIndex } from '@ombrik/core/document/references';
 import { type PastTimes, reckonedHours, type WorkKind } from '@ombrik/core/power/quote/quote';
 import type { Knex } from 'knex';
 import { jobFile } from '../boards/jobFile.ts';
+import { rowsOfJob } from '../database/rowsOfJob.ts';
 
 export interface HoursRow {
   id: number;
@@ -14,11 +15,7 @@ export interface HoursRow {
 }
 
 export async function listHours(db: Knex, jobId: string): Promise<HoursRow[]> {
-  const rows = await db('work_hours')
-    .join('people', 'people.id', 'work_hours.person_id')
-    .where({ job_id: jobId })
-    .orderBy('work_hours.id')
-    .select('work_hours.*', 'people.name as person_name');
+  const rows = await rowsOfJob(db, 'work_hours', jobId);
   return rows.map((r) => ({
     id: Number(r.id),
     kind: r.kind,
