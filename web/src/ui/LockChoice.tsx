@@ -2,6 +2,8 @@ import type { Choice } from '@ombrik/core/document/basics';
 import { Lock, LockOpen } from 'lucide-react';
 import { useState } from 'react';
 import { useMe } from '../app/useMe.ts';
+import { FormBody } from './form/FormBody.tsx';
+import { useFieldForm } from './form/useFieldForm.ts';
 
 /** Shows a worked-out value and lets a named person hold it at another for a reason, or let it go again. */
 export function LockChoice<T extends string | number>({
@@ -19,8 +21,6 @@ export function LockChoice<T extends string | number>({
 }) {
   const me = useMe();
   const [open, setOpen] = useState(false);
-  const [value, setValue] = useState<T>(current);
-  const [reason, setReason] = useState('');
   if (choice.mode === 'locked')
     return (
       <span className="flex items-center gap-1 text-xs">
@@ -44,53 +44,70 @@ export function LockChoice<T extends string | number>({
         type="button"
         className="btn btn-ghost btn-xs gap-1"
         aria-label={`Lock ${label}`}
-        onClick={() => {
-          setValue(current);
-          setOpen(true);
-        }}
+        onClick={() => setOpen(true)}
       >
         <LockOpen size={13} aria-hidden /> lock
       </button>
     );
   return (
-    <form
-      className="mt-1 grid gap-1 border border-base-300 p-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (reason.trim() === '') return;
-        onChange({ mode: 'locked', value, reason: reason.trim(), who: me.data?.person?.name ?? 'somebody' });
+    <LockForm
+      label={label}
+      current={current}
+      options={options}
+      onLock={(value, reason) => {
+        onChange({ mode: 'locked', value, reason, who: me.data?.person?.name ?? 'somebody' });
         setOpen(false);
-        setReason('');
       }}
-    >
-      <select
-        className="select select-sm w-full"
-        aria-label={`Value for ${label}`}
-        value={String(value)}
-        onChange={(e) => setValue(options.find((o) => String(o.value) === e.target.value)?.value ?? current)}
-      >
-        {options.map((o) => (
-          <option key={String(o.value)} value={String(o.value)}>
-            {o.text}
-          </option>
-        ))}
-      </select>
-      <input
-        className="input input-sm w-full"
-        placeholder="Reason (needed)"
-        aria-label={`Reason for locking ${label}`}
-        maxLength={300}
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
+      onLeave={() => setOpen(false)}
+    />
+  );
+}
+
+/** At which value, and why. */
+function LockForm<T extends string | number>({
+  label,
+  current,
+  options,
+  onLock,
+  onLeave,
+}: {
+  label: string;
+  current: T;
+  options: readonly { value: T; text: string }[];
+  onLock: (value: T, reason: string) => void;
+  onLeave: () => void;
+}) {
+  const form = useFieldForm(
+    {
+      value: {
+        kind: 'choice',
+        label: `Value for ${label}`,
+        hideLabel: true,
+        options: options.map((o) => ({ value: String(o.value), says: o.text })),
+      },
+      reason: {
+        kind: 'text',
+        label: `Reason for locking ${label}`,
+        hideLabel: true,
+        placeholder: 'Reason (needed)',
+        max: 300,
+        required: true,
+      },
+    },
+    { value: String(current), reason: '' },
+  );
+  return (
+    <div className="mt-1 border border-base-300 p-2">
+      <FormBody
+        of={form}
+        columns="grid-cols-1"
+        press="Lock it"
+        cancel={{ says: 'Leave it', go: onLeave }}
+        take={({ value, reason }) => {
+          const chosen = options.find((o) => String(o.value) === value);
+          if (chosen) onLock(chosen.value, reason);
+        }}
       />
-      <span className="flex gap-1">
-        <button type="submit" className="btn btn-primary btn-xs" disabled={reason.trim() === ''}>
-          Lock it
-        </button>
-        <button type="button" className="btn btn-xs" onClick={() => setOpen(false)}>
-          Leave it
-        </button>
-      </span>
-    </form>
+    </div>
   );
 }

@@ -5,9 +5,12 @@ import { itemOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { DataTable } from '../../ui/table/DataTable.tsx';
 import type { Arrangement, Layout } from '../../worker/boardWorker.ts';
 import type { BoardView } from './boardView.ts';
 import { useWidthOf } from './useCableWidths.ts';
+
+const TERMS = Object.keys(TERM_NAMES) as (keyof Terms)[];
 
 /** Three places for every part, side by side with what each costs; taking one is one edit. */
 export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () => void }) {
@@ -98,17 +101,24 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
                 <p className="num mt-1 text-[13px]">
                   {a.total.toFixed(2)} instead of {a.now.total.toFixed(2)}, {(less * 100).toFixed(0)} % less
                 </p>
-                <table className="mt-1 w-full text-xs">
-                  <tbody>
-                    {(Object.keys(TERM_NAMES) as (keyof Terms)[]).map((k) => (
-                      <tr key={k} className="perforated">
-                        <td className="py-0.5">{TERM_NAMES[k]}</td>
-                        <td className="num text-right">{a.terms[k].toFixed(2)}</td>
-                        <td className="num dim w-14 text-right">{a.now.terms[k].toFixed(2)}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
+                <DataTable
+                  label={`What ${wish.name.toLowerCase()} costs`}
+                  className="mt-1 w-full text-xs"
+                  bare
+                  rowClass={() => 'perforated'}
+                  columns={[
+                    { title: 'Of what', className: 'py-0.5', cell: (k) => TERM_NAMES[k] },
+                    { title: 'So', right: true, className: 'num', cell: (k) => a.terms[k].toFixed(2) },
+                    {
+                      title: 'As it stands',
+                      right: true,
+                      className: 'num dim w-14',
+                      cell: (k) => a.now.terms[k].toFixed(2),
+                    },
+                  ]}
+                  rows={TERMS}
+                  keyOf={(k) => k}
+                />
                 {!a.legal && <p className="text-error text-xs">No place without overlaps was found: a larger panel.</p>}
                 <button
                   type="button"

@@ -152,13 +152,19 @@ describe('a link with its maker’s curve', () => {
   it('is refused in words while anything is missing, and made when it is whole', async () => {
     const made = open();
     await press('Put it in');
-    expect(screen.getByRole('alert').textContent!.length).toBeGreaterThan(10);
+    const said = () => screen.getAllByRole('status').map((x) => x.textContent);
+    // The name, the curve and the sheet are missing.
+    expect(said()).toEqual(Array(3).fill('cannot be empty'));
     expect(made).toEqual([]);
     await commit(screen.getByLabelText('Name'), 'fast 200');
     await commit(screen.getByLabelText('Which sheet'), 'sheet 7');
-    fireEvent.change(screen.getByLabelText('Curve, one point a line'), {
-      target: { value: '1.1 14400 400000\n2 4 100\n6 0.08 1.5' },
-    });
+    const curve = (value: string) =>
+      act(async () => void fireEvent.change(screen.getByLabelText(/^Curve, one point a line/), { target: { value } }));
+    await curve('1.1 14400 400000\n2 300 20');
+    await press('Put it in');
+    expect(screen.getByRole('alert').textContent).toMatch(/line 2, "2 300 20": shortest 300 s is over longest 20 s/);
+    expect(made).toEqual([]);
+    await curve('1.1 14400 400000\n2 4 100\n6 0.08 1.5');
     await press('Put it in');
     expect(made).toHaveLength(1);
     expect(made[0]).toMatchObject({ name: 'fast 200', ratingA: 200 });

@@ -6,13 +6,91 @@ import { useFiles } from '../../app/useFiles.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
+
+/** A figure that can be read off what is there, or stays unknown. */
+function Unknown({
+  circuit,
+  field,
+  onCommit,
+}: {
+  circuit: FoundCircuit;
+  field: keyof typeof FOUND_CIRCUIT_FIELDS;
+  onCommit: (value: number | null) => void;
+}) {
+  const value = circuit[field];
+  return (
+    <span className="flex items-center gap-1">
+      <NumberField
+        className="w-24"
+        {...FOUND_CIRCUIT_FIELDS[field]}
+        label={`${field === 'fuseA' ? 'Fuse' : 'Conductor'} of ${circuit.name}`}
+        hideLabel
+        value={value}
+        onCommit={onCommit}
+      />
+      {value === null ? (
+        <span className="dim text-xs">unknown</span>
+      ) : (
+        <button type="button" className="btn btn-ghost btn-xs" onClick={() => onCommit(null)}>
+          unknown
+        </button>
+      )}
+    </span>
+  );
+}
+
+/** Pictures of a circuit, and one more. */
+function Photos({
+  circuit,
+  of,
+  onChange,
+}: {
+  circuit: FoundCircuit;
+  of: ReturnType<typeof useFiles>;
+  onChange: (ids: string[]) => void;
+}) {
+  const shown = of.files.filter((f) => !f.removed && circuit.photos.includes(f.id));
+  const take = async (file: File) => {
+    // What was wrong with it is told above the table.
+    const id = await of.add.mutateAsync(file).catch(() => null);
+    if (id) onChange([...circuit.photos, id]);
+  };
+  return (
+    <span className="flex flex-wrap items-center gap-1">
+      {shown.map((file) => (
+        <a key={file.id} href={of.href(file.id)} target="_blank" rel="noreferrer" title={file.name}>
+          {file.type.startsWith('image/') ? (
+            <img src={of.href(file.id)} alt={file.name} className="h-9 w-12 border border-base-300 object-cover" />
+          ) : (
+            file.name
+          )}
+        </a>
+      ))}
+      <label className="btn btn-xs">
+        Add
+        <input
+          type="file"
+          accept="image/*"
+          className="sr-only"
+          aria-label={`Add a photo of ${circuit.name}`}
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            e.target.value = '';
+            if (file) void take(file);
+          }}
+        />
+      </label>
+    </span>
+  );
+}
 
 /** What is there on a rework job: circuits as found, what is unknown about them, and what stays. */
 export function SurveySheet() {
   const job = useJob();
-  const { files, add, href } = useFiles();
+  const photos = useFiles();
+  const { add } = photos;
   const { survey, brief } = job.board;
-  const photos = new Map(files.filter((f) => !f.removed).map((f) => [f.id, f]));
   const set = <F extends Exclude<keyof FoundCircuit, 'id'>>(circuit: FoundCircuit, field: F, value: FoundCircuit[F]) =>
     job.edit(`Survey: ${circuit.name}`, [{ kind: 'set', collection: 'survey', id: circuit.id, field, value } as never]);
   const addCircuit = () =>
@@ -32,30 +110,71 @@ export function SurveySheet() {
         index: null,
       },
     ]);
-  const unknown = (
-    label: string,
-    value: number | null,
-    on: (v: number | null) => void,
-    field: keyof typeof FOUND_CIRCUIT_FIELDS,
-  ) => (
-    <span className="flex items-center gap-1">
-      <NumberField
-        className="w-24"
-        {...FOUND_CIRCUIT_FIELDS[field]}
-        label={label}
-        hideLabel
-        value={value}
-        onCommit={on}
-      />
-      {value === null ? (
-        <span className="dim text-xs">unknown</span>
-      ) : (
-        <button type="button" className="btn btn-ghost btn-xs" onClick={() => on(null)}>
-          unknown
+  const columns: DataColumn<FoundCircuit>[] = [
+    {
+      title: 'Circuit',
+      headClass: 'min-w-44',
+      cell: (c) => (
+        <TextField
+          label={`Name of ${c.name}`}
+          hideLabel
+          value={c.name}
+          max={80}
+          required
+          onCommit={(v) => set(c, 'name', v)}
+        />
+      ),
+    },
+    {
+      title: 'Conductor',
+      cell: (c) => <Unknown circuit={c} field="conductorMm2" onCommit={(v) => set(c, 'conductorMm2', v)} />,
+    },
+    { title: 'Fuse', cell: (c) => <Unknown circuit={c} field="fuseA" onCommit={(v) => set(c, 'fuseA', v)} /> },
+    {
+      title: 'What becomes of it',
+      cell: (c) => (
+        <select
+          className="select select-sm min-w-28"
+          aria-label={`What becomes of ${c.name}`}
+          value={c.fate}
+          onChange={(e) => set(c, 'fate', e.target.value as FoundCircuit['fate'])}
+        >
+          <option value="open">not decided</option>
+          <option value="stays">stays</option>
+          <option value="goes">goes</option>
+        </select>
+      ),
+    },
+    {
+      title: 'Notes',
+      headClass: 'w-1/3',
+      cell: (c) => (
+        <TextField
+          label={`Notes on ${c.name}`}
+          hideLabel
+          value={c.notes}
+          max={1000}
+          onCommit={(v) => set(c, 'notes', v)}
+        />
+      ),
+    },
+    { title: 'Photos', cell: (c) => <Photos circuit={c} of={photos} onChange={(ids) => set(c, 'photos', ids)} /> },
+    {
+      title: 'Away',
+      head: '',
+      cell: (c) => (
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs"
+          onClick={() =>
+            job.edit(`Survey: remove ${c.name}`.slice(0, 120), [{ kind: 'remove', collection: 'survey', id: c.id }])
+          }
+        >
+          Remove
         </button>
-      )}
-    </span>
-  );
+      ),
+    },
+  ];
   return (
     <div className="p-4">
       <div className="mb-2 flex items-center gap-3">
@@ -83,111 +202,13 @@ export function SurveySheet() {
           a photo, and whether it stays. What nobody can tell stays “unknown”, and is judged so.
         </p>
       ) : (
-        <table className="table table-sm">
-          <thead>
-            <tr>
-              <th className="min-w-44">Circuit</th>
-              <th>Conductor</th>
-              <th>Fuse</th>
-              <th>What becomes of it</th>
-              <th className="w-1/3">Notes</th>
-              <th>Photos</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {survey.map((c) => (
-              <tr key={c.id} className="align-top">
-                <td>
-                  <TextField
-                    label={`Name of ${c.name}`}
-                    hideLabel
-                    value={c.name}
-                    max={80}
-                    required
-                    onCommit={(v) => set(c, 'name', v)}
-                  />
-                </td>
-                <td>
-                  {unknown(`Conductor of ${c.name}`, c.conductorMm2, (v) => set(c, 'conductorMm2', v), 'conductorMm2')}
-                </td>
-                <td>{unknown(`Fuse of ${c.name}`, c.fuseA, (v) => set(c, 'fuseA', v), 'fuseA')}</td>
-                <td>
-                  <select
-                    className="select select-sm min-w-28"
-                    aria-label={`What becomes of ${c.name}`}
-                    value={c.fate}
-                    onChange={(e) => set(c, 'fate', e.target.value as FoundCircuit['fate'])}
-                  >
-                    <option value="open">not decided</option>
-                    <option value="stays">stays</option>
-                    <option value="goes">goes</option>
-                  </select>
-                </td>
-                <td>
-                  <TextField
-                    label={`Notes on ${c.name}`}
-                    hideLabel
-                    value={c.notes}
-                    max={1000}
-                    onCommit={(v) => set(c, 'notes', v)}
-                  />
-                </td>
-                <td>
-                  <span className="flex flex-wrap items-center gap-1">
-                    {c.photos.map((id) => {
-                      const file = photos.get(id);
-                      return file ? (
-                        <a key={id} href={href(id)} target="_blank" rel="noreferrer" title={file.name}>
-                          {file.type.startsWith('image/') ? (
-                            <img
-                              src={href(id)}
-                              alt={file.name}
-                              className="h-9 w-12 border border-base-300 object-cover"
-                            />
-                          ) : (
-                            file.name
-                          )}
-                        </a>
-                      ) : null;
-                    })}
-                    <label className="btn btn-xs">
-                      Add
-                      <input
-                        type="file"
-                        accept="image/*"
-                        className="sr-only"
-                        aria-label={`Add a photo of ${c.name}`}
-                        onChange={(e) => {
-                          const file = e.target.files?.[0];
-                          e.target.value = '';
-                          if (file)
-                            void add.mutateAsync(file).then(
-                              (id) => set(c, 'photos', [...c.photos, id]),
-                              () => undefined,
-                            );
-                        }}
-                      />
-                    </label>
-                  </span>
-                </td>
-                <td>
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs"
-                    onClick={() =>
-                      job.edit(`Survey: remove ${c.name}`.slice(0, 120), [
-                        { kind: 'remove', collection: 'survey', id: c.id },
-                      ])
-                    }
-                  >
-                    Remove
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          label="Circuits as found"
+          rowClass={() => 'align-top'}
+          columns={columns}
+          rows={survey}
+          keyOf={(c) => c.id}
+        />
       )}
     </div>
   );

@@ -1,5 +1,6 @@
 import { useJob } from '../../session/useJob.ts';
 import { amps, kilograms, mm2, money } from '../../ui/format.ts';
+import { DataTable } from '../../ui/table/DataTable.tsx';
 import { useStudy } from '../power/usePowerStudy.ts';
 
 /** What 12, 24 and 48 V do to the copper of this load list. */
@@ -14,34 +15,29 @@ export function VoltageRows() {
         <p className="dim">{study.isPending ? 'Sizing the copper at 12, 24 and 48 V …' : 'Waits for the load list.'}</p>
       ) : (
         <>
-          <table className="w-full text-sm">
-            <thead>
-              <tr className="dim text-left">
-                <th>V</th>
-                <th className="text-right">Trunk</th>
-                <th className="text-right">Copper</th>
-                <th className="text-right">Cost</th>
-              </tr>
-            </thead>
-            <tbody>
-              {advice.rows.map((r) => {
-                const now = r.systemVoltageV === job.board.brief.systemVoltageV;
-                return (
-                  <tr key={r.systemVoltageV} className={`num ${now ? 'font-semibold text-primary' : ''}`}>
-                    <td>
-                      {now ? '▸' : '\u00a0'}
-                      {r.systemVoltageV}
-                    </td>
-                    <td className="text-right">
-                      {r.tooThin > 0 ? 'none fits' : `${amps(r.trunkA)}, ${mm2(r.trunkMm2)}`}
-                    </td>
-                    <td className="text-right">{kilograms(r.copperKg)}</td>
-                    <td className="text-right">{money(r.copperPrice, job.workshop.currency)}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <DataTable
+            label="Copper by system voltage"
+            className="w-full text-sm [&_thead]:font-normal [&_th]:text-left [&_th.text-right]:text-right"
+            rowClass={(r) =>
+              `num ${r.systemVoltageV === job.board.brief.systemVoltageV ? 'font-semibold text-primary' : ''}`
+            }
+            columns={[
+              {
+                title: 'V',
+                cell: (r) =>
+                  `${r.systemVoltageV === job.board.brief.systemVoltageV ? '▸' : '\u00a0'}${r.systemVoltageV}`,
+              },
+              {
+                title: 'Trunk',
+                right: true,
+                cell: (r) => (r.tooThin > 0 ? 'none fits' : `${amps(r.trunkA)}, ${mm2(r.trunkMm2)}`),
+              },
+              { title: 'Copper', right: true, cell: (r) => kilograms(r.copperKg) },
+              { title: 'Cost', right: true, cell: (r) => money(r.copperPrice, job.workshop.currency) },
+            ]}
+            rows={advice.rows}
+            keyOf={(r) => r.systemVoltageV}
+          />
           <p className={`mt-1 text-sm ${advice.advised === job.board.brief.systemVoltageV ? 'dim' : 'text-warning'}`}>
             {advice.says}
           </p>

@@ -5,6 +5,8 @@ import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { jobQuery } from '../../session/JobProvider.tsx';
 import { useJob } from '../../session/useJob.ts';
+import { FormField } from '../../ui/form/FormField.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
 
 /** Whether the job is on the floor, to which revision, and who let it go there; releasing it makes its needs count. */
@@ -13,26 +15,40 @@ export function ReleaseBar() {
   const client = useQueryClient();
   const query = useQuery(jobQuery(job.jobId));
   const released = query.data?.released ?? null;
-  const [reason, setReason] = useState('');
   const [asking, setAsking] = useState(false);
   const stops = job.dossier.findings.filter((f) => f.severity === 'stop').length;
+  const ask = stops > 0 || asking;
+  const form = useFieldForm(
+    {
+      reason: {
+        kind: 'text',
+        label: 'Reason',
+        hideLabel: true,
+        max: 300,
+        // Nothing is asked of a board without a stop.
+        required: ask,
+        placeholder: stops > 0 ? `${stops} stop findings are open: why anyway?` : 'why it is withdrawn',
+      },
+    },
+    { reason: '' },
+  );
+  const go = (way: 'release' | 'withdraw') => form.submit(({ reason }) => send.mutate({ way, reason }))();
   const send = usePress({
-    send: (way: 'release' | 'withdraw', key) =>
+    send: (wish: { way: 'release' | 'withdraw'; reason: string }, key) =>
       answer(
         api.jobs[':id'].release.$post(
-          { param: { id: job.jobId }, json: { way, revision: job.revision, reason } },
+          { param: { id: job.jobId }, json: { ...wish, revision: job.revision } },
           keyed(key),
         ),
       ),
     onSuccess: () => {
-      setReason('');
+      form.reset();
       setAsking(false);
       return client.invalidateQueries();
     },
   });
   const newer = released !== null && released.revision !== job.revision;
   const settled = job.saveState === 'saved';
-  const ask = stops > 0 || asking;
   return (
     <section
       aria-label="Release"
@@ -55,22 +71,13 @@ export function ReleaseBar() {
       )}
       {(!released || newer || asking) && (
         <>
-          {ask && (
-            <input
-              className="input input-sm w-64"
-              aria-label="Reason"
-              placeholder={stops > 0 ? `${stops} stop findings are open: why anyway?` : 'why it is withdrawn'}
-              value={reason}
-              maxLength={300}
-              onChange={(e) => setReason(e.target.value)}
-            />
-          )}
+          {ask && <FormField of={form} name="reason" className="w-72" />}
           {(!released || newer) && (
             <button
               type="button"
               className="btn btn-primary btn-sm"
               disabled={!settled || send.isPending}
-              onClick={() => send.mutate('release')}
+              onClick={() => go('release')}
             >
               {newer ? `Release revision ${job.revision}` : 'Release to the floor'}
             </button>
@@ -81,8 +88,8 @@ export function ReleaseBar() {
         <button
           type="button"
           className="btn btn-xs"
-          disabled={send.isPending || (asking && reason.trim() === '')}
-          onClick={() => (asking ? send.mutate('withdraw') : setAsking(true))}
+          disabled={send.isPending}
+          onClick={() => (asking ? go('withdraw') : setAsking(true))}
         >
           {asking ? 'Withdraw it' : 'Withdraw …'}
         </button>

@@ -5,6 +5,7 @@ import { CONDITION_WORDS } from '@ombrik/core/stages/control/conditionWords';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { MainsTable } from './MainsTable.tsx';
 
 const WORKED: Readonly<Record<ControlContact['worked'], string>> = {
@@ -52,6 +53,8 @@ function useNames() {
   };
 }
 
+const RULED = { className: 'border-l border-base-300', headClass: 'border-l border-base-300' };
+
 function TruthTable({
   conditions,
   contacts,
@@ -66,6 +69,35 @@ function TruthTable({
   const shown = contacts.map((c, i) => ({ c, i })).filter(({ c }) => c.worked !== 'hand');
   const most = Math.max(...rows.map((r) => r.fed.length));
   const list = (ids: readonly string[]) => (ids.length > 0 ? [...new Set(ids)].map(short).join(' ') : '–');
+  const columns: DataColumn<ControlRow>[] = [
+    ...conditions.map((c, i) => ({
+      title: CONDITION_WORDS[c][0],
+      headClass: 'max-w-20 whitespace-normal',
+      cell: (r: ControlRow) => (r.when[i] ? 'yes' : <span className="dim">no</span>),
+    })),
+    {
+      title: 'joined',
+      ...RULED,
+      span: (r) => (r.settles ? 1 : 3),
+      cell: (r) =>
+        r.settles
+          ? r.joined.map((j) => `${short(j.feedId)} with ${short(j.batteryId)}`).join(', ') || '–'
+          : 'finds no rest: a relay cuts its own coil',
+    },
+    { title: 'charging', span: (r) => (r.settles ? 1 : 0), cell: (r) => list(r.charging) },
+    {
+      title: 'fed by the bank',
+      span: (r) => (r.settles ? 1 : 0),
+      cell: (r) => (r.fed.length > 2 && r.fed.length === most ? `all ${most} loads` : list(r.fed)),
+    },
+    ...shown.map(({ c, i }) => ({
+      title: contact(c),
+      note: WORKED[c.worked],
+      className: RULED.className,
+      headClass: `max-w-20 whitespace-normal ${RULED.headClass}`,
+      cell: (r: ControlRow) => <Blade closed={r.closed[i]!} />,
+    })),
+  ];
   return (
     <>
       <p className="dim mb-2">
@@ -75,61 +107,14 @@ function TruthTable({
         Switches for the hand are taken as closed.
       </p>
       <div className="overflow-x-auto">
-        <table className="table table-xs w-auto" aria-label="Truth table">
-          <thead>
-            <tr>
-              {conditions.map((c) => (
-                <th key={c} className="max-w-20 whitespace-normal">
-                  {CONDITION_WORDS[c][0]}
-                </th>
-              ))}
-              <th className="border-l border-base-300">joined</th>
-              <th>charging</th>
-              <th>fed by the bank</th>
-              {shown.map(({ c }) => (
-                <th
-                  key={`${c.itemId}${c.contactId}`}
-                  title={WORKED[c.worked]}
-                  className="max-w-20 whitespace-normal border-l border-base-300"
-                >
-                  {contact(c)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr
-                key={[...r.when, ...r.position.map((p) => `${p.itemId}${p.contactId}`)].join()}
-                className={r.settles ? '' : 'stripe-stop'}
-              >
-                {r.when.map((w, i) => (
-                  <td key={conditions[i]}>{w ? 'yes' : <span className="dim">no</span>}</td>
-                ))}
-                {r.settles ? (
-                  <>
-                    <td className="border-l border-base-300">
-                      {r.joined.length > 0
-                        ? r.joined.map((j) => `${short(j.feedId)} with ${short(j.batteryId)}`).join(', ')
-                        : '–'}
-                    </td>
-                    <td>{list(r.charging)}</td>
-                    <td>{r.fed.length > 2 && r.fed.length === most ? `all ${most} loads` : list(r.fed)}</td>
-                  </>
-                ) : (
-                  <td colSpan={3} className="border-l border-base-300">
-                    finds no rest: a relay cuts its own coil
-                  </td>
-                )}
-                {shown.map(({ c, i }) => (
-                  <td key={`${c.itemId}${c.contactId}`} className="border-l border-base-300">
-                    <Blade closed={r.closed[i]!} />
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          label="Truth table"
+          className="table table-xs w-auto"
+          rowClass={(r) => (r.settles ? '' : 'stripe-stop')}
+          columns={columns}
+          rows={rows}
+          keyOf={(r) => [...r.when, ...r.position.map((p) => `${p.itemId}${p.contactId}`)].join()}
+        />
       </div>
     </>
   );

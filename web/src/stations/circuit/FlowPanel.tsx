@@ -1,13 +1,45 @@
 import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
 import { voltsAlong } from '@ombrik/core/circuit/voltsAlong';
+import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { useMemo, useState } from 'react';
 import { Bar } from 'react-chartjs-2';
 import { useJob } from '../../session/useJob.ts';
 import { useInks } from '../../ui/charts.ts';
 import { amps, mm2, percent, volts } from '../../ui/format.ts';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
 const SHOWN = 8;
 const STEPS_SHOWN = 16;
+
+interface Carried {
+  connectionId: string;
+  cable: MadeCable;
+  currentA: number;
+  /** Of what it may carry where it lies. */
+  share: number;
+}
+const CARRIED: readonly DataColumn<Carried>[] = [
+  { title: 'Cable', className: 'w-12 font-semibold', cell: (m) => m.cable.designation },
+  { title: 'Size', right: true, className: 'num w-16', cell: (m) => mm2(m.cable.areaMm2) },
+  { title: 'Current', right: true, className: 'num w-20', cell: (m) => amps(m.currentA) },
+  {
+    title: 'Of what it may carry here',
+    cell: (m) => (
+      <div
+        role="img"
+        aria-label={`${percent(m.share)} of what it may carry`}
+        className="h-2.5 bg-base-300"
+        title={`${percent(m.share)} of what it may carry here`}
+      >
+        <div
+          className={`h-full ${m.share > 1 ? 'bg-error' : 'bg-primary'}`}
+          style={{ width: `${Math.min(100, m.share * 100)}%` }}
+        />
+      </div>
+    ),
+  },
+  { title: 'Share', right: true, className: 'num w-14', cell: (m) => `${Math.round(m.share * 100)} %` },
+];
 
 /** In the chosen scenario: which lines carry most for their size, and where the volts to a load are lost. */
 export function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
@@ -45,35 +77,16 @@ export function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
     <div className="grid h-full grid-cols-[minmax(0,4fr)_minmax(0,5fr)] gap-5">
       <section aria-label="What carries most">
         <h2 className="text-lg">What carries most, for its size</h2>
-        <table className="table table-xs">
-          <tbody>
-            {most.map((m) => (
-              <tr
-                key={m.connectionId}
-                className="cursor-pointer hover:bg-base-200"
-                onClick={() => job.select({ kind: 'cable', id: m.cable.cableId })}
-              >
-                <td className="w-12 font-semibold">{m.cable.designation}</td>
-                <td className="num w-16 text-right">{mm2(m.cable.areaMm2)}</td>
-                <td className="num w-20 text-right">{amps(m.currentA)}</td>
-                <td>
-                  <div
-                    role="img"
-                    aria-label={`${percent(m.share)} of what it may carry`}
-                    className="h-2.5 bg-base-300"
-                    title={`${percent(m.share)} of what it may carry here`}
-                  >
-                    <div
-                      className={`h-full ${m.share > 1 ? 'bg-error' : 'bg-primary'}`}
-                      style={{ width: `${Math.min(100, m.share * 100)}%` }}
-                    />
-                  </div>
-                </td>
-                <td className="num w-14 text-right">{Math.round(m.share * 100)} %</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          label="What carries most"
+          className="table table-xs"
+          bare
+          rowClass={() => 'cursor-pointer hover:bg-base-200'}
+          onRow={(m) => job.select({ kind: 'cable', id: m.cable.cableId })}
+          columns={CARRIED}
+          rows={most}
+          keyOf={(m) => m.connectionId}
+        />
       </section>
       {flow && (
         <section aria-label="Where the volts go" className="flex min-h-0 flex-col">

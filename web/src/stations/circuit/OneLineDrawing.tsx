@@ -9,9 +9,8 @@ import { oneLineGeometry } from './oneLineGeometry.ts';
 import { undersOf } from './oneLineUnders.ts';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 import { inDrawing, type NodeDrag, useOneLineHands } from './useOneLineHands.ts';
+import { useZoomedDrawing } from './useZoomedDrawing.ts';
 
-/** Smaller than this, names cannot be read: the drawing scrolls instead. */
-const LEAST_ZOOM = 0.75;
 export interface ShownFault {
   probing: boolean;
   /** The line that is shorted; null while none is chosen. */
@@ -38,10 +37,9 @@ export function OneLineDrawing({
   const { board, dossier, parts, selection } = job;
   const graph = useMemo(() => oneLineOf(board, parts, dossier, withMinus), [board, parts, dossier, withMinus]);
   const laid = useCircuitStudy('layout', withMinus, (s) => s.layout(graph)).data;
-  const svg = useRef<SVGSVGElement>(null);
+  const ground = useRef<SVGGElement>(null);
   const [drag, setDrag] = useState<NodeDrag | null>(null);
   const [hover, setHover] = useState<string | null>(null);
-  const [zoom, setZoom] = useState<number | null>(null);
   const items = useMemo(() => new Map(board.items.map((i) => [i.id, i])), [board.items]);
   const wires = useMemo(() => new Map(dossier.sizing.wires.map((w) => [w.connectionId, w])), [dossier.sizing.wires]);
   const cableOf = useMemo(
@@ -55,21 +53,21 @@ export function OneLineDrawing({
   );
 
   const { pick, lineKey, start, put, nodeKey, focusNode, hand } = useOneLineHands({
-    svg,
+    ground,
     items,
     fault,
     onFault,
     setDrag,
   });
-  if (!laid) return <p className="dim p-4">Laying the drawing out …</p>;
-
-  const { placed, edges, box } = oneLineGeometry(graph, laid, (id) =>
-    drag?.itemId === id ? drag.at : (items.get(id)?.drawnAt ?? null),
-  );
+  const drawn =
+    laid && oneLineGeometry(graph, laid, (id) => (drag?.itemId === id ? drag.at : (items.get(id)?.drawnAt ?? null)));
+  const { larger, smaller, whole, showFocused } = useZoomedDrawing(ground, drawn?.box ?? null);
+  if (!laid || !drawn) return <p className="dim p-4">Laying the drawing out …</p>;
+  const { placed, edges, box } = drawn;
   hand.current.placed = placed;
   const move = (e: PointerEvent) => {
     if (!drag) return;
-    const at = inDrawing(svg.current!, e);
+    const at = inDrawing(ground.current!, e);
     setDrag({ ...drag, at: { x: Math.round(at.x - drag.grab.x), y: Math.round(at.y - drag.grab.y) } });
   };
   const drop = () => {
@@ -83,78 +81,71 @@ export function OneLineDrawing({
 
   return (
     <div className="relative h-full">
-      <ZoomButtons
-        larger={() => setZoom((zoom ?? LEAST_ZOOM) * 1.25)}
-        smaller={() => setZoom(Math.max(0.3, (zoom ?? LEAST_ZOOM) / 1.25))}
-        fit={() => setZoom(null)}
-      />
-      <div className="h-full overflow-auto">
+      <ZoomButtons larger={larger} smaller={smaller} fit={whole} />
+      <div className="h-full overflow-hidden">
         <svg
-          ref={svg}
           viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
-          className={`touch-none select-none ${fault.probing ? 'cursor-crosshair' : ''}`}
-          style={
-            zoom === null
-              ? { width: '100%', height: '100%', minWidth: box.width * LEAST_ZOOM, minHeight: box.height * LEAST_ZOOM }
-              : { width: box.width * zoom, height: box.height * zoom }
-          }
+          className={`h-full w-full touch-none select-none ${fault.probing ? 'cursor-crosshair' : ''}`}
           role="application"
           aria-label={`One-line drawing, ${graph.nodes.length} parts, ${graph.edges.length} lines`}
           onPointerMove={move}
           onPointerUp={drop}
           onPointerCancel={drop}
+          onFocus={showFocused}
         >
-          {edges.map((e) => {
-            const made = cableOf.get(e.connectionId);
-            const wire = wires.get(e.connectionId);
-            const faulted = fault.connectionId === e.connectionId;
-            return (
-              <OneLineEdge
-                key={e.connectionId}
-                connectionId={e.connectionId}
-                cableId={e.cableId}
-                points={e.points}
-                name={made?.cable.designation ?? '?'}
-                ends={`${made?.core.from.at} to ${made?.core.to.at}`}
-                areaMm2={made?.cable.areaMm2 ?? 0}
-                designA={wire?.designCurrentA ?? 0}
-                colour={made?.core.colour ?? null}
-                dashed={wire?.polarity === 'minus'}
-                currentA={scenario ? (flowing.get(e.connectionId) ?? 0) : null}
-                chosen={selection?.kind === 'cable' && selection.id === e.cableId}
-                faulted={faulted}
-                lit={faulted || fault.litIds.has(e.connectionId)}
-                onPick={pick}
-                onHover={setHover}
-                onKey={lineKey}
-              />
-            );
-          })}
-          {graph.nodes.map((n) => {
-            const node = placed.get(n.itemId);
-            const item = items.get(n.itemId);
-            if (!node || !item) return null;
-            return (
-              <OneLineNode
-                key={n.itemId}
-                itemId={n.itemId}
-                kind={n.kind}
-                x={node.x}
-                y={node.y}
-                width={n.width}
-                height={n.height}
-                designation={item.designation}
-                name={item.name || parts.get(item.partId)?.name || ''}
-                under={unders.get(n.itemId) ?? item.name}
-                beside={n.kind === 'load' && n.ports.every((p) => p.side === 'in')}
-                chosen={selection?.kind === 'item' && selection.id === n.itemId}
-                opened={fault.opened.get(n.itemId) ?? null}
-                onStart={start}
-                onFocus={focusNode}
-                onKey={nodeKey}
-              />
-            );
-          })}
+          <g ref={ground}>
+            {edges.map((e) => {
+              const made = cableOf.get(e.connectionId);
+              const wire = wires.get(e.connectionId);
+              const faulted = fault.connectionId === e.connectionId;
+              return (
+                <OneLineEdge
+                  key={e.connectionId}
+                  connectionId={e.connectionId}
+                  cableId={e.cableId}
+                  points={e.points}
+                  name={made?.cable.designation ?? '?'}
+                  ends={`${made?.core.from.at} to ${made?.core.to.at}`}
+                  areaMm2={made?.cable.areaMm2 ?? 0}
+                  designA={wire?.designCurrentA ?? 0}
+                  colour={made?.core.colour ?? null}
+                  dashed={wire?.polarity === 'minus'}
+                  currentA={scenario ? (flowing.get(e.connectionId) ?? 0) : null}
+                  chosen={selection?.kind === 'cable' && selection.id === e.cableId}
+                  faulted={faulted}
+                  lit={faulted || fault.litIds.has(e.connectionId)}
+                  onPick={pick}
+                  onHover={setHover}
+                  onKey={lineKey}
+                />
+              );
+            })}
+            {graph.nodes.map((n) => {
+              const node = placed.get(n.itemId);
+              const item = items.get(n.itemId);
+              if (!node || !item) return null;
+              return (
+                <OneLineNode
+                  key={n.itemId}
+                  itemId={n.itemId}
+                  kind={n.kind}
+                  x={node.x}
+                  y={node.y}
+                  width={n.width}
+                  height={n.height}
+                  designation={item.designation}
+                  name={item.name || parts.get(item.partId)?.name || ''}
+                  under={unders.get(n.itemId) ?? item.name}
+                  beside={n.kind === 'load' && n.ports.every((p) => p.side === 'in')}
+                  chosen={selection?.kind === 'item' && selection.id === n.itemId}
+                  opened={fault.opened.get(n.itemId) ?? null}
+                  onStart={start}
+                  onFocus={focusNode}
+                  onKey={nodeKey}
+                />
+              );
+            })}
+          </g>
         </svg>
       </div>
       {hovered && hoveredCable && <LineNote wire={hovered} cable={hoveredCable.cable} />}

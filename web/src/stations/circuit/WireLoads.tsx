@@ -2,6 +2,8 @@ import { freeTerminals } from '@ombrik/core/document/connection/connect';
 import { wireToBlock } from '@ombrik/core/document/item/items';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { FormField } from '../../ui/form/FormField.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 
 /** Many loads to the ways of a fuse block in one go. */
 export function WireLoads() {
@@ -13,9 +15,19 @@ export function WireLoads() {
     return part?.kind === 'load' && freeTerminals(board, i, part).filter((t) => t.required).length > 0;
   });
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const [blockId, setBlockId] = useState('');
   const [note, setNote] = useState('');
-  const block = blocks.find((b) => b.id === blockId) ?? blocks[0];
+  const form = useFieldForm(
+    {
+      block: {
+        kind: 'choice',
+        label: 'Fuse block',
+        hideLabel: true,
+        options: blocks.map((b) => ({ value: b.id, says: `${b.designation} ${parts.get(b.partId)?.name ?? ''}` })),
+      },
+    },
+    { block: blocks[0]?.id ?? '' },
+  );
+  const block = blocks.find((b) => b.id === form.text('block')) ?? blocks[0];
   if (waiting.length === 0) return note ? <p className="text-warning">{note}</p> : null;
   if (!block) return <p className="dim mb-3">{waiting.length} loads wait for a fuse block: add one on the board.</p>;
   const chosen = waiting.filter((i) => !left.has(i.id));
@@ -46,18 +58,7 @@ export function WireLoads() {
         ))}
       </div>
       <div className="mt-2 flex items-center gap-2">
-        <select
-          className="select select-sm"
-          aria-label="Fuse block"
-          value={block.id}
-          onChange={(e) => setBlockId(e.target.value)}
-        >
-          {blocks.map((b) => (
-            <option key={b.id} value={b.id}>
-              {b.designation} {parts.get(b.partId)?.name}
-            </option>
-          ))}
-        </select>
+        <FormField of={form} name="block" />
         <button type="button" className="btn btn-primary btn-sm" disabled={chosen.length === 0} onClick={wire}>
           Wire {chosen.length} loads to {block.designation}
         </button>

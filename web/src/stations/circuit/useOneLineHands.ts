@@ -20,8 +20,8 @@ export interface NodeDrag {
 }
 
 /** A pointer's place in the drawing's own measure. */
-export const inDrawing = (svg: SVGSVGElement, e: { clientX: number; clientY: number }): Point => {
-  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
+export const inDrawing = (ground: SVGGElement, e: { clientX: number; clientY: number }): Point => {
+  const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(ground.getScreenCTM()!.inverse());
   return { x: p.x, y: p.y };
 };
 
@@ -30,13 +30,13 @@ export const inDrawing = (svg: SVGSVGElement, e: { clientX: number; clientY: num
  * changed is not drawn again.
  */
 export function useOneLineHands({
-  svg,
+  ground,
   items,
   fault,
   onFault,
   setDrag,
 }: {
-  svg: RefObject<SVGSVGElement | null>;
+  ground: RefObject<SVGGElement | null>;
   items: ReadonlyMap<Id, Item>;
   fault: ShownFault;
   onFault: (connectionId: string) => void;
@@ -74,11 +74,11 @@ export function useOneLineHands({
     (e: PointerEvent, itemId: string) => {
       const node = hand.current.placed.get(itemId)!;
       hand.current.job.select({ kind: 'item', id: itemId });
-      const p = inDrawing(svg.current!, e);
+      const p = inDrawing(ground.current!, e);
       setDrag({ itemId, grab: { x: p.x - node.x, y: p.y - node.y }, at: { x: node.x, y: node.y } });
-      svg.current?.setPointerCapture(e.pointerId);
+      ground.current?.ownerSVGElement?.setPointerCapture(e.pointerId);
     },
-    [hand, svg, setDrag],
+    [hand, ground, setDrag],
   );
   const put = useCallback(
     (itemId: string, value: Point) => {

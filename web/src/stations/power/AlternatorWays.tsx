@@ -1,11 +1,12 @@
 import type { AlternatorSource } from '@ombrik/core/document/power/power';
-import { type AlternatorStudy, type AlternatorWay, STEP_H } from '@ombrik/core/power/alternatorWays';
+import { type AlternatorStudy, type AlternatorWay, STEP_H, type WayResult } from '@ombrik/core/power/alternatorWays';
 import { useState } from 'react';
 import { Line } from 'react-chartjs-2';
 import { useJob } from '../../session/useJob.ts';
 import { useInks } from '../../ui/charts.ts';
 import { amps, percent } from '../../ui/format.ts';
 import { NumberField } from '../../ui/TextField.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { useStudy } from './usePowerStudy.ts';
 
 const WAY_WORDS: Readonly<Record<AlternatorWay, string>> = {
@@ -16,6 +17,21 @@ const WAY_WORDS: Readonly<Record<AlternatorWay, string>> = {
 const DASH: Readonly<Record<AlternatorWay, number[]>> = { relay: [2, 3], controller: [7, 4], boosting: [] };
 /** Cable and contacts between alternator and bank, where nobody has measured. Common practice, no source. */
 const USUAL_PATH_OHM = 0.012;
+
+const wayColumns = (alternator: AlternatorSource): DataColumn<WayResult>[] => [
+  {
+    title: 'Way',
+    cell: (w) => (
+      <>
+        {WAY_WORDS[w.way]}
+        <span className="dim block text-xs">{w.says}</span>
+      </>
+    ),
+  },
+  { title: `at ${alternator.chargingV.toFixed(1)} V`, right: true, className: 'num', cell: (w) => amps(w.hardA) },
+  { title: `at ${alternator.ecoV.toFixed(1)} V`, right: true, className: 'num', cell: (w) => amps(w.ecoA) },
+  { title: 'ends at', right: true, className: 'num', cell: (w) => percent(w.socShare.at(-1)!) },
+];
 
 /** The same drive through a relay, a plain controller and a boosting charger, side by side. */
 export function AlternatorWays({ alternator }: { alternator: AlternatorSource }) {
@@ -91,29 +107,14 @@ export function AlternatorWays({ alternator }: { alternator: AlternatorSource })
               }}
             />
           </div>
-          <table className="table table-sm self-start">
-            <thead>
-              <tr>
-                <th>Way</th>
-                <th className="text-right">at {alternator.chargingV.toFixed(1)} V</th>
-                <th className="text-right">at {alternator.ecoV.toFixed(1)} V</th>
-                <th className="text-right">ends at</th>
-              </tr>
-            </thead>
-            <tbody>
-              {ways.data.map((w) => (
-                <tr key={w.way} className="align-top">
-                  <td>
-                    {WAY_WORDS[w.way]}
-                    <span className="dim block text-xs">{w.says}</span>
-                  </td>
-                  <td className="num text-right">{amps(w.hardA)}</td>
-                  <td className="num text-right">{amps(w.ecoA)}</td>
-                  <td className="num text-right">{percent(w.socShare.at(-1)!)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            label="Alternator three ways, in figures"
+            className="table table-sm self-start"
+            rowClass={() => 'align-top'}
+            columns={wayColumns(alternator)}
+            rows={ways.data}
+            keyOf={(w) => w.way}
+          />
         </div>
       )}
       <p className="dim mt-1 text-xs">

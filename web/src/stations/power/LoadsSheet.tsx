@@ -12,15 +12,18 @@ import {
 import { newLoad } from '@ombrik/core/document/item/newLoad';
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import { Askable } from '../../ui/Askable.tsx';
 import { saveAs } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
-import { ampHours, days, watts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { DataTable } from '../../ui/table/DataTable.tsx';
+import { useOpenRows } from '../../ui/table/useOpenRows.ts';
 import { ApplianceShelf } from './ApplianceShelf.tsx';
 import { Assumed } from './Assumed.tsx';
 import { DayPower } from './DayPower.tsx';
-import { LoadRow } from './LoadRow.tsx';
+import { LoadSums } from './LoadSums.tsx';
+import { loadColumns } from './loadColumns.tsx';
+import { UnderLoad } from './UnderLoad.tsx';
+import { useLoadEdits } from './useLoadEdits.ts';
 
 /** Enter goes to the same field of the next row, as in a spreadsheet. */
 function toNextRow(e: KeyboardEvent<HTMLTableElement>) {
@@ -38,6 +41,9 @@ export function LoadsSheet() {
   const [problems, setProblems] = useState<string[]>([]);
   const [shelf, setShelf] = useState(false);
   const { energy } = job.dossier;
+  const edits = useLoadEdits();
+  const rows = useOpenRows();
+  const energyOf = new Map(energy.rows.map((r) => [r.itemId, r]));
   const loads = job.board.items.flatMap((item) => (item.load ? [{ item, load: item.load }] : []));
   const add = (rows: readonly LoadEntry[], label: string) => job.edit(label, addLoads(job.board, rows, job.parts));
   const take = (read: ReadLoads, from: string) => {
@@ -119,88 +125,20 @@ export function LoadsSheet() {
           import a file.
         </p>
       ) : (
-        <table className="table table-sm" onKeyDown={toNextRow}>
-          <thead>
-            <tr>
-              <th />
-              <th>What</th>
-              <th>Rating</th>
-              <th>Side</th>
-              <th title="Kept running longest when the bank runs low; the others are shed first">Essential</th>
-              <th>
-                <span className="grid grid-cols-4 text-left text-xs font-normal">
-                  <span>0:00</span>
-                  <span>6:00</span>
-                  <span>12:00</span>
-                  <span>18:00</span>
-                </span>
-              </th>
-              <th>A day</th>
-              <th>Duty</th>
-              <th className="text-right">Charge</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {loads.map(({ item, load }) => (
-              <LoadRow key={item.id} item={item} load={load} />
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          label="Loads"
+          onKeyDown={toNextRow}
+          rowClass={() => 'align-top'}
+          columns={loadColumns(edits, energyOf, rows)}
+          rows={loads}
+          keyOf={({ item }) => item.id}
+          under={(of) => rows.isOpen(of.item.id) && <UnderLoad of={of} edits={edits} row={energyOf.get(of.item.id)} />}
+        />
       )}
       {loads.length > 0 && (
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
           <DayPower />
-          <dl className="grid grid-cols-[1fr_auto] content-start gap-x-3 gap-y-1">
-            <dt className="dim">in a day, warm half</dt>
-            <dd className="text-right">
-              <Askable address="job/warmDailyAh">{ampHours(energy.warmDailyAh)}</Askable>
-            </dd>
-            <dt className="dim">in a day, cold half</dt>
-            <dd className="text-right">
-              <Askable address="job/coldDailyAh">{ampHours(energy.coldDailyAh)}</Askable>
-            </dd>
-            <dt className="dim">of it essential</dt>
-            <dd className="num text-right">{ampHours(energy.essentialAh)}</dd>
-            <dt className="dim">most on together, {energy.peakHour}:00</dt>
-            <dd className="text-right">
-              <Askable address="job/peakW">{watts(energy.peakW)}</Askable>
-            </dd>
-            <dt className="dim">everything at once</dt>
-            <dd className="num text-right">{watts(energy.connectedW)}</dd>
-            {energy.mainsPeakW > 0 && (
-              <>
-                <dt className="dim">mains side, running / starting</dt>
-                <dd className="num text-right">
-                  {watts(energy.mainsPeakW)} / {watts(energy.mainsSurgeW)}
-                </dd>
-              </>
-            )}
-            {energy.largestSurge && (
-              <>
-                <dt className="dim">
-                  largest start, {job.board.items.find((i) => i.id === energy.largestSurge!.itemId)?.designation}
-                </dt>
-                <dd className="text-right">
-                  <Askable address={`load/${energy.largestSurge.itemId}/surgeW`}>
-                    {watts(energy.largestSurge.surgeW)}
-                  </Askable>
-                </dd>
-              </>
-            )}
-            <dt className="dim">lasts without charging</dt>
-            <dd className="text-right">
-              {energy.autonomyDays === null ? (
-                <span className="dim">needs a bank</span>
-              ) : (
-                <Askable address="job/autonomyDays">{days(energy.autonomyDays)}</Askable>
-              )}
-            </dd>
-            <dt className="dim">bank for {job.board.settings.autonomyDays} days</dt>
-            <dd className="text-right">
-              <Askable address="job/wantedBankAh">{ampHours(energy.wantedBankAh)}</Askable>
-            </dd>
-          </dl>
+          <LoadSums />
         </div>
       )}
     </div>

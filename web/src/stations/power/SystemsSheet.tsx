@@ -1,19 +1,25 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { buildSystem } from '@ombrik/core/power/buildSystem';
 import type { Proposal } from '@ombrik/core/power/proposals';
-import { HORIZON_YEARS } from '@ombrik/core/power/tenYears';
+import { type ChemistryCost, HORIZON_YEARS } from '@ombrik/core/power/tenYears';
 import { CHEMISTRY_NAME } from '@ombrik/core/words';
 import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJob } from '../../session/useJob.ts';
 import { ampHours, amps, days, kilograms, money, watts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { useStudy } from './usePowerStudy.ts';
 
-/** Rows a proposal is compared by; the better one of a row is marked where better is plain. */
-function rowsOf(
-  currency: string,
-): { title: string; value: (p: Proposal) => ReactNode; best?: (p: Proposal) => number }[] {
+/** A row proposals are compared by; the better one of it is marked where better is plain. */
+interface Compared {
+  title: string;
+  value: (p: Proposal) => ReactNode;
+  best?: (p: Proposal) => number;
+  /** Sentences, not a figure. */
+  prose?: boolean;
+}
+function rowsOf(currency: string): Compared[] {
   return [
     { title: 'Parts cost', value: (p) => money(p.figures.price, currency), best: (p) => p.figures.price },
     { title: 'Mass', value: (p) => kilograms(p.figures.massKg), best: (p) => p.figures.massKg },
@@ -44,8 +50,96 @@ function rowsOf(
       title: `Banks bought in ${HORIZON_YEARS} years`,
       value: (p) => `${p.tenYears.banks} · ${money(p.tenYears.totalCost, currency)}`,
     },
+    { title: 'Why, and what to watch', prose: true, value: (p) => <Reasons of={p} /> },
+    { title: 'Parts', prose: true, value: (p) => <PartsOf proposal={p} /> },
   ];
 }
+
+function Reasons({ of }: { of: Proposal }) {
+  return (
+    <>
+      <ul className="list-disc pl-4 text-sm">
+        {of.reasons.map((r) => (
+          <li key={r}>{r}</li>
+        ))}
+      </ul>
+      {of.cautions.map((c) => (
+        <p
+          key={c}
+          className="mt-1.5 border-l-4 border-warning py-0.5 pl-2 text-sm"
+          style={{ background: 'var(--warn-wash)' }}
+        >
+          {c}
+        </p>
+      ))}
+    </>
+  );
+}
+
+function PartsOf({ proposal }: { proposal: Proposal }) {
+  return (
+    <ul className="text-sm">
+      {proposal.parts.map((part) => (
+        <li key={`${part.partId}${part.role}`} className="flex gap-2">
+          <span className="num w-8 shrink-0 text-right">{part.quantity} ×</span>
+          {part.name}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Whether this proposal is the best of a row in which they differ. */
+function isBest(row: Compared, p: Proposal, all: readonly Proposal[]): boolean {
+  if (!row.best) return false;
+  const values = all.map(row.best);
+  const best = Math.min(...values);
+  return row.best(p) === best && values.some((v) => v > best + 1e-9);
+}
+
+const comparing = (proposals: readonly Proposal[], onChoose: (p: Proposal) => void): DataColumn<Compared>[] => [
+  {
+    title: 'Compared by',
+    names: true,
+    headClass: 'w-[220px] dim px-2.5 text-left font-normal',
+    className: 'dim px-2.5 py-1 text-left font-normal',
+    cell: (row) => row.title,
+  },
+  ...proposals.map((p) => ({
+    title: p.title,
+    headClass: 'border-l border-base-300 p-2.5 text-left',
+    head: (
+      <span className="flex items-center justify-between gap-2">
+        <span className="text-xl">{p.title}</span>
+        <button type="button" className="btn btn-primary btn-sm" onClick={() => onChoose(p)}>
+          Choose this
+        </button>
+      </span>
+    ),
+    className: 'border-l border-base-300 px-2.5 py-1',
+    cell: (row: Compared) => (
+      <div className={row.prose ? 'py-1' : 'num'}>
+        {row.value(p)}
+        {isBest(row, p, proposals) && (
+          <span className="ml-1 text-secondary" title="the best of the row">
+            ●
+          </span>
+        )}
+      </div>
+    ),
+  })),
+];
+
+const chemistryColumns = (currency: string): DataColumn<ChemistryCost>[] => [
+  { title: 'Chemistry', cell: (c) => CHEMISTRY_NAME[c.chemistry] },
+  { title: 'Bank', right: true, cell: (c) => ampHours(c.capacityAh) },
+  { title: 'One costs', right: true, cell: (c) => money(c.price, currency) },
+  { title: 'Mass', right: true, cell: (c) => kilograms(c.massKg) },
+  { title: 'Lasts', right: true, cell: (c) => `${c.lifeYears.toFixed(1)} years` },
+  { title: 'Bought', right: true, cell: (c) => c.banks },
+  { title: 'In all', right: true, cell: (c) => money(c.totalCost, currency) },
+  { title: 'A delivered kWh', right: true, cell: (c) => money(c.costPerKwh, currency) },
+];
 
 /** Two or three whole systems side by side; choosing one fills the board. */
 export function SystemsSheet() {
@@ -88,117 +182,24 @@ export function SystemsSheet() {
           `Choosing one takes the ${standing} parts that stand on the board off it; undo brings them back.`}
       </p>
       <Problems problems={problems} onDismiss={() => setProblems([])} />
-      <table className="w-full table-fixed border border-base-300 bg-base-100" aria-label="Systems compared">
-        <thead>
-          <tr className="border-b border-base-300">
-            <td className="w-[220px]" />
-            {proposals.map((p) => (
-              <th key={p.level} scope="col" className="border-l border-base-300 p-2.5 text-left">
-                <span className="flex items-center justify-between gap-2">
-                  <span className="text-xl">{p.title}</span>
-                  <button type="button" className="btn btn-primary btn-sm" onClick={() => choose(p)}>
-                    Choose this
-                  </button>
-                </span>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody className="align-top">
-          {rowsOf(currency).map((row) => {
-            const best = row.best && Math.min(...proposals.map(row.best));
-            const plain = row.best && proposals.some((p) => row.best!(p) > best! + 1e-9);
-            return (
-              <tr key={row.title} className="perforated">
-                <th scope="row" className="dim px-2.5 py-1 text-left font-normal">
-                  {row.title}
-                </th>
-                {proposals.map((p) => (
-                  <td key={p.level} className="num border-l border-base-300 px-2.5 py-1">
-                    {row.value(p)}
-                    {plain && row.best!(p) === best && (
-                      <span className="ml-1 text-secondary" title="the best of the row">
-                        ●
-                      </span>
-                    )}
-                  </td>
-                ))}
-              </tr>
-            );
-          })}
-          <tr className="perforated">
-            <th scope="row" className="dim px-2.5 py-2 text-left font-normal">
-              Why, and what to watch
-            </th>
-            {proposals.map((p) => (
-              <td key={p.level} className="border-l border-base-300 px-2.5 py-2">
-                <ul className="list-disc pl-4 text-sm">
-                  {p.reasons.map((r) => (
-                    <li key={r}>{r}</li>
-                  ))}
-                </ul>
-                {p.cautions.map((c) => (
-                  <p
-                    key={c}
-                    className="mt-1.5 border-l-4 border-warning py-0.5 pl-2 text-sm"
-                    style={{ background: 'var(--warn-wash)' }}
-                  >
-                    {c}
-                  </p>
-                ))}
-              </td>
-            ))}
-          </tr>
-          <tr className="perforated">
-            <th scope="row" className="dim px-2.5 py-2 text-left font-normal">
-              Parts
-            </th>
-            {proposals.map((p) => (
-              <td key={p.level} className="border-l border-base-300 px-2.5 py-2">
-                <ul className="text-sm">
-                  {p.parts.map((part) => (
-                    <li key={`${part.partId}${part.role}`} className="flex gap-2">
-                      <span className="num w-8 shrink-0 text-right">{part.quantity} ×</span>
-                      {part.name}
-                    </li>
-                  ))}
-                </ul>
-              </td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
+      <DataTable
+        label="Systems compared"
+        className="w-full table-fixed border border-base-300 bg-base-100 align-top"
+        rowClass={() => 'perforated align-top'}
+        columns={comparing(proposals, choose)}
+        rows={rowsOf(currency)}
+        keyOf={(row) => row.title}
+      />
       {chemistries.length > 1 && (
         <section className="mt-5 max-w-3xl">
           <h2 className="text-lg">AGM or LiFePO4, over {HORIZON_YEARS} years of this use</h2>
-          <table className="table table-sm">
-            <thead>
-              <tr>
-                <th>Chemistry</th>
-                <th className="text-right">Bank</th>
-                <th className="text-right">One costs</th>
-                <th className="text-right">Mass</th>
-                <th className="text-right">Lasts</th>
-                <th className="text-right">Bought</th>
-                <th className="text-right">In all</th>
-                <th className="text-right">A delivered kWh</th>
-              </tr>
-            </thead>
-            <tbody>
-              {chemistries.map((c) => (
-                <tr key={c.chemistry} className="num">
-                  <td>{CHEMISTRY_NAME[c.chemistry]}</td>
-                  <td className="text-right">{ampHours(c.capacityAh)}</td>
-                  <td className="text-right">{money(c.price, currency)}</td>
-                  <td className="text-right">{kilograms(c.massKg)}</td>
-                  <td className="text-right">{c.lifeYears.toFixed(1)} years</td>
-                  <td className="text-right">{c.banks}</td>
-                  <td className="text-right">{money(c.totalCost, currency)}</td>
-                  <td className="text-right">{money(c.costPerKwh, currency)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            label="Chemistries compared"
+            rowClass={() => 'num'}
+            columns={chemistryColumns(currency)}
+            rows={chemistries}
+            keyOf={(c) => c.chemistry}
+          />
           <p className="dim text-xs">
             Each sized for the same days. Life by cycles of the usable share or by the calendar, whichever ends first
             (common practice, no source): 600 cycles and 6 years for AGM, 3,000 and 12 for LiFePO4.

@@ -1,10 +1,10 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useQuery } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import type { DataColumn } from '../../ui/table/DataTable.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
 
 type Need = BuyingState['needs'][number];
@@ -71,73 +71,95 @@ function SizeUps({ need, jobs }: { need: Need; jobs: BuyingState['jobs'] }) {
   );
 }
 
-/** One article that is missing: why so many, in which packs, and what else would do. */
-export function NeedRow({ need, jobs, currency }: { need: Need; jobs: BuyingState['jobs']; currency: string }) {
-  const [open, setOpen] = useState(false);
+/** How an article that is missing is best bought, and the press that unfolds why. */
+function HowToBuy({ need, open, onOpen }: { need: Need; open: boolean; onOpen: () => void }) {
   const choice = need.choices[0];
-  const late = need.daysLeft !== null && need.daysLeft < 0;
-  const isWire = need.group === 'cable' && need.articleId.includes('/');
   return (
     <>
-      <tr>
-        <td>
-          {need.name}
-          {need.tooShortMm > 0 && (
-            <span className="block text-xs text-warning">
-              {quantityText(need, need.tooShortMm)} more than the metres say: the remnants are too short
-            </span>
-          )}
-        </td>
-        <td className="num text-xs">
-          {need.byJob.map((b) => `${b.jobNumber}: ${quantityText(need, b.quantity)}`).join(', ')}
-        </td>
-        <td className="num text-right">{quantityText(need, need.needed)}</td>
-        <td className="num text-right">{need.spares > 0 ? quantityText(need, need.spares) : ''}</td>
-        <td className="num text-right">{quantityText(need, need.inStore)}</td>
-        <td className="num text-right">{need.onOrder > 0 ? quantityText(need, need.onOrder) : ''}</td>
-        <td className="num text-right">
-          <b>{need.net > 0 ? quantityText(need, need.net) : '–'}</b>
-        </td>
-        <td className="text-[13px]">
-          {choice ? (
-            <>
-              {packsText(need, choice)} = <span className="num">{choice.price.toFixed(2)}</span>, {choice.supplier}
-            </>
-          ) : need.net > 0 ? (
-            <span className="text-warning">no offer: type or import a price</span>
-          ) : (
-            ''
-          )}
-          {(need.choices.length > 0 || (isWire && need.net > 0)) && (
-            <button
-              type="button"
-              className="btn btn-xs btn-ghost ml-1"
-              aria-expanded={open}
-              onClick={() => setOpen(!open)}
-            >
-              {open ? 'Less' : 'Why, and what else?'}
-            </button>
-          )}
-        </td>
-        <td className={`num text-right ${late ? 'text-error' : ''}`}>
-          {need.orderBy && format(parseISO(need.orderBy), 'd MMM')}
-          {late && <span className="block text-xs">{-need.daysLeft!} days late</span>}
-        </td>
-      </tr>
-      {open && (
-        <tr>
-          <td colSpan={9} className="bg-base-100 text-[13px]">
-            {need.choices.map((c, i) => (
-              <p key={c.supplier}>
-                {i === 0 ? <b>{c.supplier}</b> : c.supplier}: {packsText(need, c)} comes to{' '}
-                {quantityText(need, c.quantity)} for {c.price.toFixed(2)} {currency}; {(c.shortChance * 100).toFixed(1)}{' '}
-                % chance to come up short, so reckoned at {c.expectedCost.toFixed(2)}; {c.leadDays} days.
-              </p>
-            ))}
-            {isWire && need.net > 0 && <SizeUps need={need} jobs={jobs} />}
-          </td>
-        </tr>
+      {choice ? (
+        <>
+          {packsText(need, choice)} = <span className="num">{choice.price.toFixed(2)}</span>, {choice.supplier}
+        </>
+      ) : need.net > 0 ? (
+        <span className="text-warning">no offer: type or import a price</span>
+      ) : (
+        ''
+      )}
+      {(need.choices.length > 0 || (isWire(need) && need.net > 0)) && (
+        <button type="button" className="btn btn-xs btn-ghost ml-1" aria-expanded={open} onClick={onOpen}>
+          {open ? 'Less' : 'Why, and what else?'}
+        </button>
       )}
     </>
+  );
+}
+
+const isWire = (need: Need) => need.group === 'cable' && need.articleId.includes('/');
+const isLate = (need: Need) => need.daysLeft !== null && need.daysLeft < 0;
+
+/** What is told of an article that is missing: why so many, in which packs, by when. */
+export const needColumns = (rows: {
+  isOpen: (id: string) => boolean;
+  toggle: (id: string) => void;
+}): DataColumn<Need>[] => [
+  {
+    title: 'Part',
+    cell: (n) => (
+      <>
+        {n.name}
+        {n.tooShortMm > 0 && (
+          <span className="block text-xs text-warning">
+            {quantityText(n, n.tooShortMm)} more than the metres say: the remnants are too short
+          </span>
+        )}
+      </>
+    ),
+  },
+  {
+    title: 'For',
+    className: 'num text-xs',
+    cell: (n) => n.byJob.map((b) => `${b.jobNumber}: ${quantityText(n, b.quantity)}`).join(', '),
+  },
+  { title: 'Needed', right: true, className: 'num', cell: (n) => quantityText(n, n.needed) },
+  { title: 'Spares', right: true, className: 'num', cell: (n) => (n.spares > 0 ? quantityText(n, n.spares) : '') },
+  { title: 'In store', right: true, className: 'num', cell: (n) => quantityText(n, n.inStore) },
+  { title: 'On order', right: true, className: 'num', cell: (n) => (n.onOrder > 0 ? quantityText(n, n.onOrder) : '') },
+  {
+    title: 'To buy',
+    right: true,
+    className: 'num font-semibold',
+    cell: (n) => (n.net > 0 ? quantityText(n, n.net) : '–'),
+  },
+  {
+    title: 'How',
+    className: 'text-[13px]',
+    cell: (n) => <HowToBuy need={n} open={rows.isOpen(n.articleId)} onOpen={() => rows.toggle(n.articleId)} />,
+  },
+  {
+    title: 'Order by',
+    right: true,
+    className: 'num',
+    cell: (n) => (
+      <span className={isLate(n) ? 'text-error' : ''}>
+        {n.orderBy && format(parseISO(n.orderBy), 'd MMM')}
+        {isLate(n) && <span className="block text-xs">{-n.daysLeft!} days late</span>}
+      </span>
+    ),
+  },
+];
+
+/** Every way to buy an article, with what each is reckoned at, and what else would do. */
+export function NeedChoices({ need, jobs, currency }: { need: Need; jobs: BuyingState['jobs']; currency: string }) {
+  return (
+    <div className="text-[13px]">
+      {need.choices.map((c, i) => (
+        <p key={c.supplier}>
+          {i === 0 ? <b>{c.supplier}</b> : c.supplier}: {packsText(need, c)} comes to {quantityText(need, c.quantity)}{' '}
+          for {c.price.toFixed(2)} {currency}; {(c.shortChance * 100).toFixed(1)} % chance to come up short, so reckoned
+          at {c.expectedCost.toFixed(2)}; {c.leadDays} days.
+        </p>
+      ))}
+      {isWire(need) && need.net > 0 && <SizeUps need={need} jobs={jobs} />}
+    </div>
   );
 }

@@ -2,8 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { DataTable } from '../../ui/table/DataTable.tsx';
+import { useOpenRows } from '../../ui/table/useOpenRows.ts';
 import type { BuyingState } from './BuyingPage.tsx';
-import { NeedRow } from './NeedRow.tsx';
+import { NeedChoices, needColumns } from './NeedRow.tsx';
 
 type Need = BuyingState['needs'][number];
 
@@ -66,20 +68,9 @@ function OrderPresses({ data, onOrdered }: { data: BuyingState; onOrdered: () =>
   );
 }
 
-const HEADS: readonly [title: string, right: boolean][] = [
-  ['Part', false],
-  ['For', false],
-  ['Needed', true],
-  ['Spares', true],
-  ['In store', true],
-  ['On order', true],
-  ['To buy', true],
-  ['How', false],
-  ['Order by', true],
-];
-
 /** What the released jobs need beyond the store and the orders under way. */
 export function NeedsSheet({ data, all, onOrdered }: { data: BuyingState; all: boolean; onOrdered: () => void }) {
+  const rows = useOpenRows();
   const needs = data.needs.filter((n) => all || n.net > 0);
   return (
     <>
@@ -93,22 +84,13 @@ export function NeedsSheet({ data, all, onOrdered }: { data: BuyingState; all: b
         <p className="text-success">Everything the released jobs need lies in the store or is on order.</p>
       )}
       {needs.length > 0 && (
-        <table className="table table-sm" aria-label="What is missing">
-          <thead>
-            <tr>
-              {HEADS.map(([title, right]) => (
-                <th key={title} scope="col" className={right ? 'text-right' : ''}>
-                  {title}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {needs.map((n) => (
-              <NeedRow key={n.articleId} need={n} jobs={data.jobs} currency={data.currency} />
-            ))}
-          </tbody>
-        </table>
+        <DataTable
+          label="What is missing"
+          columns={needColumns(rows)}
+          rows={needs}
+          keyOf={(n) => n.articleId}
+          under={(n) => rows.isOpen(n.articleId) && <NeedChoices need={n} jobs={data.jobs} currency={data.currency} />}
+        />
       )}
     </>
   );

@@ -5,68 +5,74 @@ import { PROFILES, profileById } from '@ombrik/core/profiles/profiles';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
 const shown = (field: OwnValue, value: number) => Math.round(value * OWN_VALUES[field].scale * 1000) / 1000;
 
-/** One value of a copy: the profile's own, or the workshop's with its reason. */
-function ValueRow({
-  own,
-  field,
-  may,
-  onChange,
-}: {
-  own: OwnRules;
-  field: OwnValue;
-  may: boolean;
-  onChange: (own: OwnRules) => void;
-}) {
-  const { title, unit, scale, min, max, read } = OWN_VALUES[field];
-  const base = read(profileById(own.baseId));
-  const change = own.changes.find((c) => c.field === field);
+const baseOf = (own: OwnRules, field: OwnValue) => OWN_VALUES[field].read(profileById(own.baseId));
+const changeOf = (own: OwnRules, field: OwnValue) => own.changes.find((c) => c.field === field);
+/** The copy with one value put to another, or back to the profile's own. */
+const withValue = (own: OwnRules, field: OwnValue, value: number): OwnRules => {
   const others = own.changes.filter((c) => c.field !== field);
-  return (
-    <tr>
-      <td>{title}</td>
-      <td className="num text-right">
-        {shown(field, base)} {unit}
-      </td>
-      <td>
+  if (value === baseOf(own, field)) return { ...own, changes: others };
+  return {
+    ...own,
+    changes: [...others, { field, value, reason: changeOf(own, field)?.reason ?? 'workshop practice' }],
+  };
+};
+const withReason = (own: OwnRules, field: OwnValue, reason: string): OwnRules => ({
+  ...own,
+  changes: own.changes.map((c) => (c.field === field ? { ...c, reason } : c)),
+});
+
+/** Values of a copy: the profile's own, or the workshop's with its reason. */
+const columnsOf = (own: OwnRules, may: boolean, onChange: (own: OwnRules) => void): DataColumn<OwnValue>[] => [
+  { title: 'Value', cell: (f) => OWN_VALUES[f].title },
+  {
+    title: 'Profile',
+    right: true,
+    className: 'num',
+    cell: (f) => `${shown(f, baseOf(own, f))} ${OWN_VALUES[f].unit}`,
+  },
+  {
+    title: 'Ours',
+    cell: (f) => {
+      const { title, unit, scale, min, max } = OWN_VALUES[f];
+      return (
         <NumberField
           label={`${title} in ${own.name}`}
           hideLabel
           className="w-32"
           disabled={!may}
-          value={shown(field, change?.value ?? base)}
+          value={shown(f, changeOf(own, f)?.value ?? baseOf(own, f))}
           min={min * scale}
           max={max * scale}
           unit={unit}
-          onCommit={(v) =>
-            onChange({
-              ...own,
-              changes:
-                v / scale === base
-                  ? others
-                  : [...others, { field, value: v / scale, reason: change?.reason ?? 'workshop practice' }],
-            })
-          }
+          onCommit={(v) => onChange(withValue(own, f, v / scale))}
         />
-      </td>
-      <td>
-        {change && (
+      );
+    },
+  },
+  {
+    title: 'Reason',
+    cell: (f) => {
+      const change = changeOf(own, f);
+      return (
+        change && (
           <TextField
-            label={`Reason for ${title} in ${own.name}`}
+            label={`Reason for ${OWN_VALUES[f].title} in ${own.name}`}
             hideLabel
             disabled={!may}
             value={change.reason}
             max={160}
             required
-            onCommit={(reason) => onChange({ ...own, changes: [...others, { ...change, reason }] })}
+            onCommit={(reason) => onChange(withReason(own, f, reason))}
           />
-        )}
-      </td>
-    </tr>
-  );
-}
+        )
+      );
+    },
+  },
+];
 
 /** Copies of rule profiles with values of the workshop's own. */
 export function OwnRulesSheet({
@@ -110,21 +116,12 @@ export function OwnRulesSheet({
               </button>
             )}
           </div>
-          <table className="table table-sm">
-            <thead>
-              <tr>
-                <th>Value</th>
-                <th className="text-right">Profile</th>
-                <th>Ours</th>
-                <th>Reason</th>
-              </tr>
-            </thead>
-            <tbody>
-              {OWN_VALUE_NAMES.map((field) => (
-                <ValueRow key={field} own={own} field={field} may={may} onChange={put} />
-              ))}
-            </tbody>
-          </table>
+          <DataTable
+            label={`Values of ${own.name}`}
+            columns={columnsOf(own, may, put)}
+            rows={OWN_VALUE_NAMES}
+            keyOf={(f) => f}
+          />
         </div>
       ))}
       {may && (

@@ -33,6 +33,16 @@ function NumberInput({ spec, input, bad }: Drawn<NumberSpec>) {
 
 function TextInput({ spec, input, bad }: Drawn<TextSpec>) {
   const listId = useId();
+  if (spec.lines)
+    return (
+      <textarea
+        className="textarea num w-full whitespace-pre-wrap"
+        rows={spec.lines}
+        placeholder={spec.placeholder}
+        {...shared(spec, bad)}
+        {...input}
+      />
+    );
   return (
     <>
       <input

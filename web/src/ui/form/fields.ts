@@ -17,6 +17,8 @@ export interface TextSpec extends Said {
   required?: boolean;
   secret?: boolean;
   email?: boolean;
+  /** How many lines are seen of it, where it takes several. */
+  lines?: number;
   autoComplete?: string;
   /** What is often typed here. */
   offers?: readonly { value: string; says: string }[];

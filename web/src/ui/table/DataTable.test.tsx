@@ -3,6 +3,7 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import { useRef } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { type DataColumn, DataTable, type DataTableProps } from './DataTable.tsx';
+import { useOpenRows } from './useOpenRows.ts';
 
 afterEach(cleanup);
 interface Row {
@@ -87,5 +88,51 @@ describe('a table', () => {
     const scroll = { current: document.createElement('div') };
     open({ within: { scroll, rowPx: 40 } });
     expect(names()).toHaveLength(3);
+  });
+  it('a row unfolds under itself over its whole width, and keeps its place when rows change order', () => {
+    function Unfolding() {
+      const rows = useOpenRows();
+      const columns: DataColumn<Row>[] = [
+        ...COLUMNS.slice(0, 2),
+        {
+          title: 'More',
+          head: '',
+          cell: (r) => (
+            <button type="button" onClick={() => rows.toggle(r.id)}>
+              more {r.name}
+            </button>
+          ),
+        },
+      ];
+      const under = (r: Row) => rows.isOpen(r.id) && `under ${r.name}`;
+      return <DataTable columns={columns} rows={ROWS} keyOf={(r) => r.id} under={under} />;
+    }
+    render(<Unfolding />);
+    fireEvent.click(screen.getByText('more bar'));
+    expect(names()).toEqual(['lug', 'bar', 'under bar', 'fuse']);
+    expect(screen.getByText('under bar').getAttribute('colspan')).toBe('3');
+    fireEvent.click(screen.getByRole('button', { name: /^Many/ }));
+    expect(names()).toEqual(['bar', 'under bar', 'lug', 'fuse']);
+    fireEvent.click(screen.getByText('more lug'));
+    fireEvent.click(screen.getByText('more bar'));
+    expect(names()).toEqual(['bar', 'lug', 'under lug', 'fuse']);
+    // What stands in place of a title does not take its name away.
+    expect(screen.getByRole('columnheader', { name: 'More' }).textContent).toBe('');
+  });
+  it('a cell may reach over its neighbours, and a column may name its rows', () => {
+    const few = (r: Row) => r.many < 10;
+    open({
+      columns: [
+        { title: 'Name', names: true, cell: (r) => r.name },
+        { title: 'Many', span: (r) => (few(r) ? 2 : 1), cell: (r) => (few(r) ? 'too few to tell' : r.many) },
+        { title: 'Twice', span: (r) => (few(r) ? 0 : 1), cell: (r) => r.many * 2 },
+      ],
+    });
+    const cells = (name: string) =>
+      within(screen.getByRole('rowheader', { name }).closest('tr')!)
+        .getAllByRole('cell')
+        .map((c) => `${c.textContent} ${(c as HTMLTableCellElement).colSpan}`);
+    expect(cells('lug')).toEqual(['20 1', '40 1']);
+    expect(cells('bar')).toEqual(['too few to tell 2']);
   });
 });

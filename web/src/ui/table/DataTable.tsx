@@ -6,7 +6,7 @@ import {
   type SortingState,
   useReactTable,
 } from '@tanstack/react-table';
-import { type Key, type ReactNode, type RefObject, useState } from 'react';
+import { Fragment, type Key, type KeyboardEventHandler, type ReactNode, type RefObject, useState } from 'react';
 import { useVirtualRows } from './useVirtualRows.ts';
 
 export interface DataColumn<T> {
@@ -16,6 +16,15 @@ export interface DataColumn<T> {
   by?: (row: T) => string | number;
   right?: boolean;
   className?: string;
+  /** Stands in place of the title; the title stays its name. */
+  head?: ReactNode;
+  headClass?: string;
+  /** Said when the hand rests on the head. */
+  note?: string;
+  /** What the row is called by. */
+  names?: boolean;
+  /** How many columns this cell takes in a row; none where another's reaches over it. */
+  span?: (row: T) => number;
 }
 export interface DataTableProps<T> {
   label?: string;
@@ -32,6 +41,11 @@ export interface DataTableProps<T> {
   within?: { scroll: RefObject<HTMLElement | null>; rowPx: number };
   /** Under the rows, such as a sum. */
   foot?: ReactNode;
+  /** What is unfolded under a row, over its whole width. */
+  under?: (row: T) => ReactNode;
+  /** The columns say by themselves what they hold; their names are only for those who cannot see them. */
+  bare?: boolean;
+  onKeyDown?: KeyboardEventHandler<HTMLTableElement>;
 }
 
 /** Below this many rows all of them are drawn: a page search finds them. */
@@ -73,15 +87,19 @@ export function DataTable<T>(props: DataTableProps<T>) {
   const lines = linesOf(table.getRowModel().rows, groupOf);
   const seen = useVirtualRows(lines.length, lines.length > FEW ? within : undefined);
   return (
-    <table aria-label={props.label} aria-rowcount={lines.length} className={props.className ?? 'table table-sm'}>
-      <thead>
+    <table
+      aria-label={props.label}
+      aria-rowcount={lines.length}
+      className={props.className ?? 'table table-sm'}
+      onKeyDown={props.onKeyDown}
+    >
+      <thead className={props.bare ? 'sr-only' : ''}>
         {table.getHeaderGroups().map((group) => (
           <tr key={group.id}>
             {group.headers.map((header, i) => (
               <Head
                 key={header.id}
-                title={columns[i]!.title}
-                right={columns[i]!.right}
+                of={columns[i]!}
                 sorted={header.column.getIsSorted()}
                 onSort={header.column.getCanSort() ? () => header.column.toggleSorting() : undefined}
               />
@@ -111,45 +129,69 @@ export function DataTable<T>(props: DataTableProps<T>) {
 
 const ARIA = { asc: 'ascending', desc: 'descending' } as const;
 
-function Head({
-  title,
-  right,
+function Head<T>({
+  of: { title, head, note, right, headClass = '' },
   sorted,
   onSort,
 }: {
-  title: string;
-  right?: boolean;
+  of: DataColumn<T>;
   sorted: false | 'asc' | 'desc';
   onSort?: () => void;
 }) {
   return (
-    <th scope="col" aria-sort={sorted ? ARIA[sorted] : undefined} className={right ? 'text-right' : ''}>
+    <th
+      scope="col"
+      title={note}
+      aria-label={head === undefined ? undefined : title}
+      aria-sort={sorted ? ARIA[sorted] : undefined}
+      className={`${right ? 'text-right' : ''} ${headClass}`}
+    >
       {onSort ? (
         <button type="button" className="hover:text-primary" title={`In order by ${title}`} onClick={onSort}>
           {title}
           <span aria-hidden>{sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}</span>
         </button>
       ) : (
-        title
+        (head ?? title)
       )}
     </th>
   );
 }
 
-function DataRow<T>({ row, columns, rowClass, onRow, onHover }: DataTableProps<T> & { row: Row<T> }) {
+function DataRow<T>({ row, columns, rowClass, onRow, onHover, under }: DataTableProps<T> & { row: Row<T> }) {
+  const below = under?.(row.original);
   return (
-    <tr
-      className={rowClass?.(row.original)}
-      onClick={onRow && (() => onRow(row.original))}
-      onPointerEnter={onHover && (() => onHover(row.original))}
-    >
-      {/* Called, not mounted: a cell whose function is new with every drawing would lose the hand that is in it. */}
-      {columns.map((c, i) => (
-        <td key={i} className={`${c.right ? 'text-right' : ''} ${c.className ?? ''}`}>
-          {c.cell(row.original)}
-        </td>
-      ))}
-    </tr>
+    <>
+      <tr
+        className={rowClass?.(row.original)}
+        onClick={onRow && (() => onRow(row.original))}
+        onPointerEnter={onHover && (() => onHover(row.original))}
+      >
+        {/* Called, not mounted: a cell whose function is new with every drawing would lose the hand that is in it. */}
+        {columns.map((c, i) => {
+          const span = c.span?.(row.original) ?? 1;
+          if (span === 0) return <Fragment key={i} />;
+          const Cell = c.names ? 'th' : 'td';
+          return (
+            <Cell
+              key={i}
+              scope={c.names ? 'row' : undefined}
+              colSpan={span}
+              className={`${c.right ? 'text-right' : ''} ${c.className ?? ''}`}
+            >
+              {c.cell(row.original)}
+            </Cell>
+          );
+        })}
+      </tr>
+      {below && (
+        <tr>
+          <td colSpan={columns.length} className="bg-base-100">
+            {below}
+          </td>
+        </tr>
+      )}
+    </>
   );
 }
 
