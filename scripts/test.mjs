@@ -60,7 +60,7 @@ step('Vitest', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--
   TEST_DATABASE_URL: cluster.url,
 });
 step('build', 'npx', ['vite', 'build', 'web', '--logLevel', 'warn']);
-step('first screen', 'node', ['scripts/firstScreen.mjs']);
+step('first screen', 'npx', ['size-limit']);
 
 const playwrightFile = join(folder, 'playwright.json');
 try {
