@@ -89,6 +89,23 @@ describe('one job under the hand', () => {
     await settled();
     expect(now().findings).not.toBe(findings);
   });
+  it('while the hand moves, what is worked out waits, the last of it only; then it is told', async () => {
+    const { now } = await job();
+    const { dossier } = now();
+    now().occupy(true);
+    now().preview([{ kind: 'setBrief', field: 'ambientC', value: 60 }]);
+    await settled();
+    expect(now().shown.brief.ambientC).toBe(60);
+    expect(now().dossier).toBe(dossier);
+    now().preview([{ kind: 'setBrief', field: 'ambientC', value: 61 }]);
+    await settled();
+    expect(now().dossier).toBe(dossier);
+    now().occupy(false);
+    expect(now().dossier).not.toBe(dossier);
+    const told = now().dossier;
+    now().occupy(false);
+    expect(now().dossier).toBe(told);
+  });
   it('a preview of what no longer applies shows the board as it is', async () => {
     const { now } = await job();
     now().preview([{ kind: 'remove', collection: 'items', id: 'it_nobody' }]);

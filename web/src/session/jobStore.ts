@@ -51,6 +51,8 @@ export interface JobSession {
   edit(label: string, commands: Command[]): boolean;
   /** Shows commands without making them; null ends it. */
   preview(commands: Command[] | null): void;
+  /** While the hand moves something, what has been worked out waits: it would cost the hand a frame. */
+  occupy(occupied: boolean): void;
   undo(): void;
   redo(): void;
   applyAgain(): void;
@@ -111,25 +113,33 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
   let { workshop } = meta;
   let previewed: Command[] | null = null;
   let derived: Derived | null = null;
+  let occupied = false;
+  let waiting: (() => void) | null = null;
   /** Why the board as it stands could not be worked out. */
   let failure: string | null = null;
   const newest = new Newest<{ board: Board; workshop: Workshop }, Omit<Derived, 'board'>>(
     (wish) => deriver.derive(wish.board, wish.workshop),
-    ({ dossier, dossierFingerprint }, { board }) => {
-      derived = { board, dossier, dossierFingerprint };
-      if (failure !== null) {
-        failure = null;
-        sync();
-      }
-      const made = board === queue.state.board || store.getState().findings === NONE;
-      store.setState({ dossier, ...(made ? { findings: dossier.findings } : {}) });
-      onDerived();
+    (result, { board }) => {
+      const tell = () => show({ board, ...result });
+      if (occupied) waiting = tell;
+      else tell();
     },
     (error) => {
       failure = `The board could not be worked out: ${refusalOf(error).problems.join('; ')}`;
       sync();
     },
   );
+  const show = (next: Derived) => {
+    derived = next;
+    if (failure !== null) {
+      failure = null;
+      sync();
+    }
+    const { board, dossier } = next;
+    const made = board === queue.state.board || store.getState().findings === NONE;
+    store.setState({ dossier, ...(made ? { findings: dossier.findings } : {}) });
+    onDerived();
+  };
   const indexed = lastOf((customParts: Board['customParts']) => partIndex({ customParts }, genericCatalogue));
   const told = lastOf((problems: readonly string[], own: string | null) => (own ? [...problems, own] : problems));
   const rules = lastOf((board: Board, of: Workshop) => profileOf(board, of));
@@ -185,6 +195,12 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
       return made;
     },
     preview,
+    occupy: (now) => {
+      occupied = now;
+      if (now) return;
+      waiting?.();
+      waiting = null;
+    },
     undo: () => queue.step('undo'),
     redo: () => queue.step('redo'),
     applyAgain: () => void queue.resolve(true),
@@ -217,6 +233,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
       sync();
     },
     close() {
+      waiting = null;
       unsubscribe();
       newest.close();
       queue.close();

@@ -11,6 +11,7 @@ import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
 import { gapsAround, snap } from '../snap.ts';
 import { useWidthOf } from '../useCableWidths.ts';
 import type { HandStore } from './hand.ts';
+import { Rest } from './rest.ts';
 import { useLifted } from './useLifted.ts';
 
 /** When the hand rests this long, cables and findings follow it. */
@@ -49,8 +50,15 @@ export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) 
   const lifted = useLifted(svg, shown.items, seen);
   const widthOf = useWidthOf();
   const held = useRef<Held | null>(null);
-  const resting = useRef(0);
-  useEffect(() => () => window.clearTimeout(resting.current), []);
+  const rest = useRef(new Rest(REST_MS));
+  const { occupy } = job;
+  useEffect(
+    () => () => {
+      rest.current.stop();
+      occupy(false);
+    },
+    [occupy],
+  );
 
   const together = (id: Id): Set<Id> => withGroups(board, chosen.has(id) ? chosen : new Set([id]));
   const start = (e: PointerEvent, item: Item, centre: PointMm) => {
@@ -123,16 +131,20 @@ export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) 
     // What may move is what the rules of the board leave free: a part at the edge stays at the edge.
     const own = h.moves.find((m) => m.itemId === h.item.id);
     if (own?.place.kind === 'panel') lifted.lift(moving, h.item.id, seen(own.place));
-    window.clearTimeout(resting.current);
     const { moves } = h;
-    resting.current = window.setTimeout(() => job.preview(moveItems(board, parts, moves, widthOf, false)), REST_MS);
+    occupy(true);
+    rest.current.moved(() => {
+      occupy(false);
+      job.preview(moveItems(board, parts, moves, widthOf, false));
+    });
     return true;
   };
   /** @returns whether a part was in the hand */
   const drop = (): boolean => {
     const h = held.current;
     held.current = null;
-    window.clearTimeout(resting.current);
+    rest.current.stop();
+    occupy(false);
     if (!h) return false;
     lifted.drop();
     if (!h.moves) {
