@@ -10,10 +10,11 @@ const LONGEST_QUICK_MS = 20_000;
 /** What one thread may hold, MB. */
 const MOST_MB = 1024;
 
-function pool(maxThreads: number): Piscina {
+function pool(maxThreads: number, niceness: number): Piscina {
   return new Piscina({
     filename: new URL('./thread.ts', import.meta.url).href,
     // Sources are read as they are, in threads as in the process.
+    workerData: { niceness },
     execArgv: ['--import', 'tsx'],
     minThreads: 1,
     maxThreads,
@@ -48,13 +49,13 @@ async function run<N extends keyof Tasks>(threads: Piscina, name: N, args: Args<
 
 /** Runs a task that may take seconds, beside the requests of others. @throws Refusal past its time or memory */
 export function longWork<N extends keyof Tasks>(name: N, args: Args<N>, ms = LONGEST_MS): Promise<Result<N>> {
-  long ??= pool(Math.max(1, availableParallelism() - 1));
+  long ??= pool(Math.max(1, availableParallelism() - 1), 10);
   return run(long, name, args, ms);
 }
 
 /** Runs a task somebody waits for with their hand still on the board. @throws Refusal past its time or memory */
 export function quickWork<N extends keyof Tasks>(name: N, args: Args<N>): Promise<Result<N>> {
-  quick ??= pool(1);
+  quick ??= pool(1, 5);
   return run(quick, name, args, LONGEST_QUICK_MS);
 }
 
