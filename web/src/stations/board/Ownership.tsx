@@ -5,9 +5,9 @@ import { useJob } from '../../session/useJob.ts';
 export function Ownership({ item }: { item: Item }) {
   const job = useJob();
   return (
-    <div className="mt-1 flex flex-wrap items-center gap-2">
+    <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
       <select
-        className="select select-sm min-w-0 flex-1"
+        className="select select-sm w-full"
         aria-label={`Whose part ${item.designation} is`}
         value={item.ownership}
         onChange={(e) =>

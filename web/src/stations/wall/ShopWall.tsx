@@ -180,6 +180,7 @@ export function ShopWall() {
           </Suspense>
         )}
         {query.error && <Problems problems={problemsIn(query.error)} />}
+        {query.isPending && <p className="dim">Fetching the jobs …</p>}
         <div className="grid grid-cols-[270px_minmax(0,1fr)_168px] gap-3">
           <span />
           <div className="relative h-5" aria-hidden>
