@@ -48,7 +48,7 @@ export function routingTable(): string[] {
   ];
   for (const board of [denseBoard(), boardWith(300)]) {
     const parts = partIndex(board, genericCatalogue);
-    const width = () => 5;
+    const width = () => ({ diameterMm: 5, bendMm: 20, lugMm: 20 });
     const panel = board.panels[0]!;
     routeCables(board, parts, width);
     let failed = 0;

@@ -6,7 +6,7 @@ import type { ControlStudy } from './stages/control/controlStudy.ts';
 import type { MainsStudy } from './stages/control/mainsStudy.ts';
 import type { CutGroup } from './stages/cuts/cuts.ts';
 import type { Energy } from './stages/demand/energy.ts';
-import type { CablePath } from './stages/lengths/geometry.ts';
+import type { LaidPath } from './stages/lengths/lengths.ts';
 import type { PartsLine } from './stages/parts/parts.ts';
 import type { SizingResult } from './stages/sizing/sizingResult.ts';
 import type { StackResult } from './stages/terminations/stacks.ts';
@@ -28,7 +28,7 @@ export interface Dossier {
   energy: Energy;
   /** Design currents of consumers and chargers, by flow. */
   flows: { key: string; itemId: Id; way: 'discharge' | 'charge' | 'solar'; designCurrentA: number }[];
-  lengths: { cableId: Id; lengthMm: number; provisional: boolean; paths: CablePath[] }[];
+  lengths: { cableId: Id; lengthMm: number; provisional: boolean; paths: LaidPath[] }[];
   sizing: SizingResult;
   /** Truth table of the control circuits. */
   control: ControlStudy;

@@ -44,7 +44,7 @@ export function marketCartBoard(): Board {
     .item('X1', 'bar-plus-6x6', { at: [450, 60] })
     .item('X2', 'bar-minus-6x6', { at: [330, 360] })
     .item('F2', 'holder-sf30', { at: [560, 160], turn: 90 })
-    .item('T1', 'mppt-100-20', { at: [440, 225], turn: 0 })
+    .item('T1', 'mppt-100-20', { at: [440, 205], turn: 0 })
     .item('F10', 'fuse-block-6', { at: [170, 210] })
     .item(
       'E1',

@@ -3,6 +3,7 @@ import type { Board } from '../document/board.ts';
 import type { Face, Panel } from '../document/panel/panel.ts';
 import type { Part } from '../document/part/part.ts';
 import type { Dossier } from '../dossier.ts';
+import { type Bend, pathAs } from '../stages/lengths/dress.ts';
 import { itemRect, onPanel } from '../stages/lengths/geometry.ts';
 import { asSeen, holdsOn, itemOutline, keepOutOutline, panelBox } from '../stages/place/outlines.ts';
 
@@ -13,6 +14,8 @@ export type Layer = (typeof LAYERS)[number] | `DRILL-${string}`;
 
 export type Shape =
   | { kind: 'line'; layer: Layer; points: PointMm[]; closed: boolean }
+  /** Lines and true arcs, one behind the other. */
+  | { kind: 'way'; layer: Layer; points: PointMm[]; bends: Bend[] }
   | { kind: 'circle'; layer: Layer; centre: PointMm; diameterMm: number }
   | { kind: 'text'; layer: Layer; at: PointMm; text: string; heightMm: number };
 
@@ -141,8 +144,8 @@ export function panelShapes(
   for (const cable of dossier?.cables ?? [])
     for (const path of dossier?.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? []) {
       if (path.panelId !== panel.id || path.face !== face || path.points.length < 2) continue;
-      const points = path.points.map(draw);
-      shapes.push({ kind: 'line', layer: 'CABLES', points, closed: false });
+      const { points, bends } = pathAs(path, draw, (face === 'back') !== mirrored);
+      shapes.push({ kind: 'way', layer: 'CABLES', points, bends });
       const i = Math.floor((points.length - 1) / 2);
       const [p, q] = [points[i]!, points[i + 1]!];
       shapes.push({

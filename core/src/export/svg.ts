@@ -1,5 +1,6 @@
 import { XMLBuilder } from 'fast-xml-parser';
 import type { PanelShapes, Shape } from '../drawing/panelShapes.ts';
+import { svgPathOf } from '../stages/lengths/dress.ts';
 
 const round = (x: number) => Math.round(x * 1000) / 1000;
 const inkOf = (layer: string) =>
@@ -23,6 +24,8 @@ function elementOf(shape: Shape): Record<string, unknown> {
         text: [{ '#text': shape.text }],
         ':@': { x: round(shape.at.xMm), y: round(shape.at.yMm), 'font-size': shape.heightMm },
       };
+    case 'way':
+      return { path: '', ':@': { d: svgPathOf(shape) } };
     case 'line': {
       const d = shape.points.map((p, i) => `${i === 0 ? 'M' : 'L'}${round(p.xMm)} ${round(p.yMm)}`).join('');
       return { path: '', ':@': { d: d + (shape.closed ? 'Z' : '') } };

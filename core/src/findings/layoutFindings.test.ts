@@ -15,7 +15,6 @@ import { routeCables } from '../layout/routeCables.ts';
 import { profileById } from '../profiles/profiles.ts';
 import { flatPattern } from '../stages/lengths/flatPattern.ts';
 import { demoBoards, deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
-import { tightestBend } from './routes/bend-too-tight.ts';
 
 const ISOLATOR = 'isolator-100';
 const parts = partIndex(newBoard({}), genericCatalogue);
@@ -214,14 +213,8 @@ describe('holes and routes', () => {
     const length = (b: Board) => deriveBoard(b).lengths.find((l) => l.cableId === cable.id)!.lengthMm;
     expect(length(as({ travelMm: 300 })) - length(hut)).toBeCloseTo(300 * cable.segments.length, 6);
   });
-  it('bends: the radius a square corner leaves, by geometry', () => {
-    const at = (x: number, y: number) => ({ xMm: x, yMm: y });
-    // A whole end stretch of 60 and half of 100 in the middle: 50 is the room, less half the cable.
-    expect(tightestBend([at(0, 0), at(60, 0), at(60, 100), at(200, 100)], 10)!.radiusMm).toBeCloseTo(45, 9);
-    expect(tightestBend([at(0, 0), at(500, 0)], 10)).toBeNull();
-  });
   it('a cable pinned by hand stays, and what the router had laid there moves aside', () => {
-    const eight = () => 8;
+    const eight = () => ({ diameterMm: 8, bendMm: 32, lugMm: 25 });
     const index = partIndex(hut, genericCatalogue);
     const laid = applyCommands(hut, routeCables(hut, index, eight).commands).board;
     const [mine, other] = ['W13', 'W11'].map((n) => laid.cables.find((c) => c.designation === n)!);

@@ -20,7 +20,7 @@ import { layBehind, layInFront } from './throughHoles.ts';
 
 const hut = mountainHutBoard();
 const parts = partIndex(hut, genericCatalogue);
-const eight = () => 8;
+const eight = () => ({ diameterMm: 8, bendMm: 32, lugMm: 25 });
 const item = (board: Board, name: string) => board.items.find((i) => i.designation === name)!;
 const after = (board: Board, commands: Command[]): Board => applyCommands(board, commands).board;
 const ids = (...names: string[]): Set<Id> => new Set(names.map((n) => item(hut, n).id));

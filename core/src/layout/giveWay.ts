@@ -3,6 +3,7 @@ import type { Board } from '../document/board.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
 import type { Part } from '../document/part/part.ts';
 import { cablePaths } from '../stages/lengths/geometry.ts';
+import type { LayOf } from './cableLays.ts';
 import { routeCables } from './routeCables.ts';
 
 /** Two stretches lie in one another when they run side by side nearer than their thickness for this far, mm. */
@@ -23,14 +24,14 @@ function coincide(a: PointMm, b: PointMm, c: PointMm, d: PointMm, nearMm: number
  * Lays anew what the router had laid where a hand has now put a cable; the pinned one and others laid by hand stay.
  * @param edit what the hand did: it comes first in what is given back
  * @example
- * giveWay(board, parts, 'gone', [], () => 10); // []
+ * giveWay(board, parts, 'gone', [], () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 })); // []
  */
 export function giveWay(
   board: Board,
   parts: ReadonlyMap<Id, Part>,
   cableId: Id,
   edit: readonly Command[],
-  widthOf: (cableId: Id) => number,
+  layOf: LayOf,
 ): Command[] {
   const pinned = applyCommands(board, edit).board;
   const lookup = { items: new Map(pinned.items.map((i) => [i.id, i])), parts: new Map(parts) };
@@ -47,7 +48,7 @@ export function giveWay(
     if (cable.id === cableId) continue;
     if (!cable.segments.some((s) => s.kind === 'panelRoute' && s.laidBy === 'router' && s.waypoints.length > 0))
       continue;
-    const near = (widthOf(cable.id) + widthOf(cableId)) / 2 - 0.5;
+    const near = (layOf(cable.id).diameterMm + layOf(cableId).diameterMm) / 2 - 0.5;
     const meets = pathsOf(cable).some((p) =>
       laid.some(
         (q) =>
@@ -60,5 +61,5 @@ export function giveWay(
     );
     if (meets) touched.add(cable.id);
   }
-  return touched.size > 0 ? [...edit, ...routeCables(pinned, parts, widthOf, touched).commands] : [...edit];
+  return touched.size > 0 ? [...edit, ...routeCables(pinned, parts, layOf, touched).commands] : [...edit];
 }

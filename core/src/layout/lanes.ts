@@ -74,25 +74,28 @@ export function spreadLanes(runs: readonly { run: Run; widthMm: number }[]): voi
   }
 }
 
-/** Corner points of a path whose runs lie where they lie, between two fixed ends. */
-export function cornersOf(runs: readonly Run[], from: PointMm, to: PointMm): PointMm[] {
-  if (runs.length === 0) return [];
-  const first = runs[0]!;
-  const last = runs.at(-1)!;
-  // The first and the last stretch lie in line with the terminals themselves.
+/**
+ * Points of a path whose runs lie where they lie, from one fixed end to the other. The first and the last stretch stand in
+ * line with the ends themselves; where one stretch is all there is and its ends do not stand in line, it steps aside halfway.
+ */
+export function pointsAlong(runs: readonly Run[], from: PointMm, to: PointMm): PointMm[] {
+  const first = runs[0];
+  const last = runs.at(-1);
+  if (!first || !last) return [from, to];
   const across = (r: Run, p: PointMm) => (r.horizontal ? p.yMm : p.xMm);
   if (runs.length === 1) {
-    if (Math.abs(across(first, from) - across(first, to)) <= 0.5)
-      return [{ xMm: (from.xMm + to.xMm) / 2, yMm: (from.yMm + to.yMm) / 2 }];
-    // The ends stand a little aside of each other: a slight slant between them, no square step.
-    const point = (t: number): PointMm =>
-      first.horizontal
-        ? { xMm: from.xMm + (to.xMm - from.xMm) * t, yMm: t < 0.5 ? from.yMm : to.yMm }
-        : { xMm: t < 0.5 ? from.xMm : to.xMm, yMm: from.yMm + (to.yMm - from.yMm) * t };
-    return [point(0.3), point(0.7)];
+    if (Math.abs(across(first, from) - across(first, to)) <= ASIDE_MM) return [from, to];
+    const [x, y] = [(from.xMm + to.xMm) / 2, (from.yMm + to.yMm) / 2];
+    return first.horizontal
+      ? [from, { xMm: x, yMm: from.yMm }, { xMm: x, yMm: to.yMm }, to]
+      : [from, { xMm: from.xMm, yMm: y }, { xMm: to.xMm, yMm: y }, to];
   }
   const at = runs.map((r) => (r === first ? across(r, from) : r === last ? across(r, to) : r.atMm));
-  return runs
+  const corners = runs
     .slice(1)
     .map((r, i) => (r.horizontal ? { xMm: at[i]!, yMm: at[i + 1]! } : { xMm: at[i + 1]!, yMm: at[i]! }));
+  return [from, ...corners, to];
 }
+
+/** Ends this little out of line need no step, mm. */
+const ASIDE_MM = 0.5;

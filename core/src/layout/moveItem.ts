@@ -5,6 +5,7 @@ import { applyCommands, type Command } from '../document/commands.ts';
 import type { Place } from '../document/item/item.ts';
 import { placeItem } from '../document/item/items.ts';
 import type { Part } from '../document/part/part.ts';
+import type { LayOf } from './cableLays.ts';
 import { routeCables, touchedBy } from './routeCables.ts';
 import { throughHoles } from './throughHoles.ts';
 
@@ -13,15 +14,15 @@ const wasRouted = (s: Segment): boolean => s.kind === 'panelRoute' && s.laidBy =
 /**
  * Puts items somewhere and lays anew what the router had laid to them or across them; routes laid by hand stay. While a
  * hand still drags, those are only guessed (`lay` false), for a guess costs nothing.
- * @param widthOf outer diameter of each cable, mm
+ * @param layOf how thick each cable is and what it asks of its way
  * @example
- * moveItems(board, parts, [], () => 10, false); // []
+ * moveItems(board, parts, [], () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 }), false); // []
  */
 export function moveItems(
   board: Board,
   parts: ReadonlyMap<Id, Part>,
   moves: readonly { itemId: Id; place: Place }[],
-  widthOf: (cableId: Id) => number,
+  layOf: LayOf,
   lay: boolean,
 ): Command[] {
   let moved = board;
@@ -44,7 +45,7 @@ export function moveItems(
       moved.connections.flatMap((c) => (changed.has(c.from.itemId) || changed.has(c.to.itemId) ? [c.id] : [])),
     );
     const cables = new Set(moved.cables.flatMap((c) => (c.cores.some((k) => own.has(k.connectionId)) ? [c.id] : [])));
-    const through = throughHoles(moved, parts, widthOf, cables);
+    const through = throughHoles(moved, parts, layOf, cables);
     moved = applyCommands(moved, through).board;
     commands.push(...through);
   }
@@ -55,33 +56,34 @@ export function moveItems(
   for (const cable of board.cables)
     if (touched.has(cable.id) && !cable.segments.some(wasRouted)) touched.delete(cable.id);
   if (touched.size === 0) return commands;
-  if (lay) return [...commands, ...routeCables(moved, parts, widthOf, touched).commands];
-  return [
-    ...commands,
-    ...moved.cables
-      .filter((c) => touched.has(c.id))
-      .map(
-        (c): Command => ({
-          kind: 'set',
-          collection: 'cables',
-          id: c.id,
-          field: 'segments',
-          value: c.segments.map((s) => (wasRouted(s) ? ({ ...s, waypoints: [] } as Segment) : s)),
-        }),
-      ),
-  ];
+  if (!lay) return [...commands, ...guessed(moved, touched)];
+  // What finds no way to where the part stands now lies no longer where it lay.
+  const laid = routeCables(moved, parts, layOf, touched);
+  return [...commands, ...laid.commands, ...guessed(moved, new Set(laid.failed))];
 }
+
+/** Takes routed cables back to a guess. */
+const guessed = (board: Board, cableIds: ReadonlySet<Id>): Command[] =>
+  board.cables
+    .filter((c) => cableIds.has(c.id))
+    .map((c) => ({
+      kind: 'set',
+      collection: 'cables',
+      id: c.id,
+      field: 'segments',
+      value: c.segments.map((s) => (wasRouted(s) ? ({ ...s, waypoints: [] } as Segment) : s)),
+    }));
 
 /**
  * The same for one item.
  * @example
- * moveItem(board, parts, 'it_F1', board.items[1].place, () => 10, false).length; // 1
+ * moveItem(board, parts, 'it_F1', board.items[1].place, () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 }), false).length; // 1
  */
 export const moveItem = (
   board: Board,
   parts: ReadonlyMap<Id, Part>,
   itemId: Id,
   place: Place,
-  widthOf: (cableId: Id) => number,
+  layOf: LayOf,
   lay: boolean,
-): Command[] => moveItems(board, parts, [{ itemId, place }], widthOf, lay);
+): Command[] => moveItems(board, parts, [{ itemId, place }], layOf, lay);

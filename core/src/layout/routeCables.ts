@@ -6,10 +6,20 @@ import { applyCommands, type Command } from '../document/commands.ts';
 import type { Connection, TerminalRef } from '../document/connection/connection.ts';
 import type { Part } from '../document/part/part.ts';
 import { compareNatural } from '../engine/compareText.ts';
-import { type Direction, GridRouter, type Path, type PathEnd, ROUTE_COST } from '../solvers/routing/gridRouter.ts';
+import {
+  type Direction,
+  GridRouter,
+  type Path,
+  type PathEnd,
+  type PathRequest,
+  ROUTE_COST,
+} from '../solvers/routing/gridRouter.ts';
+import { type CableLay, straightFromMm } from '../stages/lengths/bendNeeds.ts';
+import { dress, wayOf } from '../stages/lengths/dress.ts';
 import { placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
-import { BEND_FACTOR } from '../tables/layoutPractice.ts';
-import { cornersOf, type Run, runsOf, spreadLanes } from './lanes.ts';
+import type { LayOf } from './cableLays.ts';
+import { pointsAlong, type Run, runsOf, spreadLanes } from './lanes.ts';
+import { softened, stepAlongMm } from './steps.ts';
 import { CELL_MM, cellAt, type Surface, surfaceOf } from './surface.ts';
 import { throughHoles } from './throughHoles.ts';
 
@@ -22,6 +32,8 @@ export interface RoutedCables {
   commands: Command[];
   routed: Id[];
   failed: Id[];
+  /** Of what found no way: the parts that stand in it; none where the panel itself has no room for its bends. */
+  inTheWay: { cableId: Id; itemIds: Id[] }[];
   /** Sum of the router's cost, 10 a cell of way: for comparing layouts, not a length. */
   cost: number;
 }
@@ -29,10 +41,15 @@ export interface RoutedCables {
 interface Wanted {
   cable: Cable;
   segment: Route;
-  from: { end: PathEnd; point: PointMm | null };
-  to: { end: PathEnd; point: PointMm | null };
+  from: End;
+  to: End;
   family: number;
-  widthMm: number;
+  lay: CableLay;
+}
+interface End {
+  end: PathEnd;
+  point: PointMm | null;
+  straightMm: number;
 }
 
 /** Mains, signals and power lie apart. */
@@ -40,29 +57,30 @@ const FAMILIES = 3;
 const familyOf = (domain: string): number => (domain === 'ac' || domain === 'earth' ? 1 : domain === 'signal' ? 2 : 0);
 
 /**
- * Lays cables along the faces of the panels: right-angled, around parts, clear of what breathes, in bundles, mains and
- * signals apart from power. Routes laid by hand stay and the others give way to them. Deterministic: short ways first, then
+ * Lays cables along the faces of the panels: around parts, clear of what breathes, in bundles, mains and signals apart from
+ * power, each straight behind its ends and with room for its bends. What has no such way stays as it lies, and is told. Routes laid by hand stay and the others give way to them. Deterministic: short ways first, then
  * every one once more through what the others left.
- * @param widthOf outer diameter of each cable, mm
+ * @param layOf how thick each cable is and what it asks of its way
  * @param only lays just these anew; the others stay where they lie
  * @param onProgress how many of how many are laid; returning false stops, and what was laid so far is given back
  * @example
- * routeCables(board, parts, () => 10).failed; // []
+ * routeCables(board, parts, () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 })).failed; // []
  */
 export function routeCables(
   given: Board,
   parts: Parts,
-  widthOf: (cableId: Id) => number,
+  layOf: LayOf,
   only: ReadonlySet<Id> | null = null,
   onProgress: (done: number, all: number) => boolean = () => true,
 ): RoutedCables {
-  const through = throughHoles(given, parts, widthOf, only);
+  const through = throughHoles(given, parts, layOf, only);
   const board = through.length > 0 ? applyCommands(given, through).board : given;
   const lookup = { items: new Map(board.items.map((i) => [i.id, i])), parts: new Map(parts) };
   const connections = new Map(board.connections.map((c) => [c.id, c]));
   const waypoints = new Map<Id, PointMm[]>();
   const routed = new Set<Id>();
   const failed = new Set<Id>();
+  const inTheWay: RoutedCables['inTheWay'] = [];
   let cost = 0;
   let done = 0;
   const surfaces = new Map<string, { surface: Surface; wanted: Wanted[]; laid: { cable: Cable; segment: Route }[] }>();
@@ -81,7 +99,7 @@ export function routeCables(
       }
       const stays = segment.laidBy === 'hand' || (only !== null && !only.has(cable.id));
       if (stays && segment.waypoints.length > 0) own.laid.push({ cable, segment });
-      else if (!stays) own.wanted.push(wantedOf(board, own.surface, cable, segment, connection, lookup, widthOf));
+      else if (!stays) own.wanted.push(wantedOf(board, own.surface, cable, segment, connection, lookup, layOf));
     }
   }
   const all = 2 * [...surfaces.values()].reduce((s, x) => s + x.wanted.length, 0);
@@ -94,8 +112,8 @@ export function routeCables(
     const lay = (w: Wanted, pass: number) => {
       const before = paths.get(w);
       if (before) router.lay(before, w.family, -1);
-      // What the first round lays is taken up again in the second: only that one weighs.
-      const path = findBending(router, w, pass > 0);
+      // Others that lie there cost, they do not bar: what found no way at first finds none now.
+      const path = before || pass === 0 ? findWay(router, surface, w, pass > 0) : null;
       if (path) {
         router.lay(path, w.family);
         paths.set(w, path);
@@ -108,16 +126,20 @@ export function routeCables(
     const runs = new Map<Wanted, Run[]>();
     for (const [w, path] of paths) runs.set(w, runsOf(surface, path.cells));
     // The first and last stretch stand in line with their terminals; what lies between shares the lines.
-    spreadLanes([...runs].flatMap(([w, own]) => own.slice(1, -1).map((run) => ({ run, widthMm: w.widthMm }))));
+    spreadLanes([...runs].flatMap(([w, own]) => own.slice(1, -1).map((run) => ({ run, widthMm: w.lay.diameterMm }))));
     for (const w of wanted) {
       const path = paths.get(w);
-      if (!path) {
+      // Beside others on its line where that leaves its bends their room, else on the line itself.
+      const points =
+        path && (asLaid(surface, path, runs.get(w)!, w) ?? asLaid(surface, path, runsOf(surface, path.cells), w));
+      if (!path || !points) {
         failed.add(w.cable.id);
+        inTheWay.push({ cableId: w.cable.id, itemIds: itemsInTheWay(router, surface, w) });
         continue;
       }
       cost += path.cost;
       routed.add(w.cable.id);
-      waypoints.set(w.segment.id, pointsOf(surface, path, runs.get(w)!, w));
+      waypoints.set(w.segment.id, points);
     }
   }
   for (const id of failed) routed.delete(id);
@@ -133,35 +155,90 @@ export function routeCables(
         return s.kind === 'panelRoute' && points ? { ...s, waypoints: points, laidBy: 'router' } : s;
       }),
     }));
-  return { commands: [...through, ...laid], routed: [...routed], failed: [...failed], cost };
+  return { commands: [...through, ...laid], routed: [...routed], failed: [...failed], inTheWay, cost };
 }
-
-/** What a tighter bend may save in way before it is taken, in the router's cost: 15 and 30 cells. Common practice, no source. */
-const TIGHTER_COST = [0, 150, 300] as const;
-/** A path this much dearer than the plain way has gone round for its bends. */
-const ROUNDABOUT = { factor: 1.3, cost: 160 } as const;
 
 /**
- * A path with room for the cable's bends. Where that means going a long way round, one that bends tighter is taken, and a
- * finding says so: the parts stand too near each other for this cable.
- * @param weighs whether to look for shorter ways with tighter bends; without, the first way found is taken
+ * What a cable asks of the raster: cells straight behind its ends, from turn to turn, and for steps aside in an S.
+ * @param spare cells more for what an end that stands beside the middle of its cell takes from a stretch
  */
-function findBending(router: GridRouter, w: Wanted, weighs: boolean): Path | null {
-  const centreMm = (BEND_FACTOR + 0.5) * w.widthMm;
-  // Half a cell is lost to rounding at each end.
-  const run = Math.max(1, Math.ceil((2 * centreMm) / CELL_MM) + 1);
-  const plain = reach(w) * ROUTE_COST.step;
-  let best: { path: Path; price: number } | null = null;
-  const runs = [...new Set([run, Math.ceil(run / 2), 1])];
-  for (const [n, minRun] of runs.entries()) {
-    const path = router.find({ from: w.from.end, to: w.to.end, family: w.family, minRun });
-    if (!path) continue;
-    const price = path.cost + TIGHTER_COST[n]!;
-    if (!best || price < best.price) best = { path, price };
-    if (!weighs || path.cost <= ROUNDABOUT.factor * plain + ROUNDABOUT.cost) break;
+function requestOf(w: Wanted, spare: number): PathRequest {
+  const centreMm = centreRadiusOf(w.lay);
+  // An end lies up to half a cell beside the middle of its own.
+  const cells = (mm: number) => Math.ceil(mm / CELL_MM + 0.5);
+  const end = ({ end, straightMm }: End): PathEnd => ({
+    ...end,
+    straight: straightMm > 0 ? cells(straightMm) : 0,
+    stub: end.cell ? cells(straightMm + centreMm) + spare : 0,
+  });
+  const jogs = [];
+  for (let aside = 1; aside * CELL_MM < 2 * centreMm; aside++) {
+    const asideMm = Math.min(2 * centreMm, (aside + 0.5) * CELL_MM);
+    jogs.push({ aside, ahead: Math.ceil(stepAlongMm(centreMm, asideMm) / CELL_MM) + spare });
   }
-  return best?.path ?? null;
+  return {
+    from: end(w.from),
+    to: end(w.to),
+    family: w.family,
+    minRun: Math.max(1, Math.ceil((2 * centreMm) / CELL_MM) + spare),
+    settle: Math.ceil(centreMm / CELL_MM),
+    jogs,
+    inner: jogs.filter((j) => INNER_STEPS.includes(j.aside)),
+  };
 }
+/** Cells aside that are tried on the way; at its ends all are. */
+const INNER_STEPS: readonly number[] = [1, 2, 4, 7, 11];
+const centreRadiusOf = ({ bendMm, diameterMm }: CableLay): number => bendMm + diameterMm / 2;
+
+/** A way this much dearer than the plain one, in the router's cost, has gone round for want of room to turn. */
+const ROUNDABOUT = { factor: 1.3, cost: 200 } as const;
+
+/** So many cells more are tried where the ends stand so beside their cells that a bend is short of room. */
+const SPARE = [0, 1, 2] as const;
+
+/**
+ * The way of a cable that leaves all its bends their room; steps aside in an S, which take long to try, only where square
+ * turns alone lead far round.
+ * @param weighs whether to look for a shorter one at all: what the first round lays is taken up again in the second
+ */
+function findWay(router: GridRouter, surface: Surface, w: Wanted, weighs: boolean): Path | null {
+  const plain = weighs ? reach(w) * ROUTE_COST.step : Number.POSITIVE_INFINITY;
+  const bends = (path: Path | null) => path && asLaid(surface, path, runsOf(surface, path.cells), w) && path;
+  for (const spare of SPARE) {
+    const request = requestOf(w, spare);
+    const square = bends(router.find({ ...request, jogs: [], inner: [] }));
+    if (square && square.cost <= ROUNDABOUT.factor * plain + ROUNDABOUT.cost) return square;
+    const path = bends(router.find(request)) ?? square;
+    if (path) return path;
+  }
+  return null;
+}
+
+/** Which parts keep a cable from its way: those it would have to go through. */
+function itemsInTheWay(router: GridRouter, surface: Surface, w: Wanted): Id[] {
+  const path = router.find({ ...requestOf(w, 1), through: true });
+  const owners = new Set([...(path?.cells ?? [])].map((cell) => surface.raster.owner[cell]!));
+  return [...surface.ownerOf].flatMap(([id, owner]) =>
+    owners.has(owner) && owner !== w.from.end.owner && owner !== w.to.end.owner ? [id] : [],
+  );
+}
+
+/** Shorter of a bend's radius by so much nobody tells, mm: rounding of the drawing. */
+const TOLERANCE_MM = 0.4;
+
+/** Waypoints of a path whose stretches lie so; null where a bend is short of room. */
+function asLaid(surface: Surface, path: Path, runs: readonly Run[], w: Wanted): PointMm[] | null {
+  const straightMm = [w.from.straightMm, w.to.straightMm] as const;
+  const { points, from, to } = pointsOf(surface, path, runs, w);
+  const soft = softened(points, centreRadiusOf(w.lay), straightMm).map(tidy);
+  const { bends } = dress(wayOf(soft), { ...w.lay, straightMm });
+  if (bends.some((b) => b.radiusMm < b.wantedMm - TOLERANCE_MM)) return null;
+  // A straight way has no corner to keep; one point in its middle says that it is laid.
+  if (soft.length === 2 && from && to)
+    return [tidy({ xMm: (soft[0]!.xMm + soft[1]!.xMm) / 2, yMm: (soft[0]!.yMm + soft[1]!.yMm) / 2 })];
+  return soft.slice(from ? 1 : 0, to ? -1 : undefined);
+}
+const tidy = (p: PointMm): PointMm => ({ xMm: Math.round(p.xMm * 10) / 10, yMm: Math.round(p.yMm * 10) / 10 });
 
 /** Cables an item's move touches: those that end at it, and those the router laid across where it stands now. */
 export function touchedBy(board: Board, parts: Parts, itemId: Id): Set<Id> {
@@ -197,12 +274,13 @@ function wantedOf(
   segment: Route,
   connection: Connection,
   lookup: Parameters<typeof terminalOf>[1],
-  widthOf: (cableId: Id) => number,
+  layOf: LayOf,
 ): Wanted {
   const at = cable.segments.indexOf(segment);
   const last = cable.segments.length - 1;
-  const rim = { end: { cell: null, leaves: null, owner: -1 }, point: null };
-  const terminal = (ref: TerminalRef) => {
+  const lay = layOf(cable.id);
+  const rim: End = { end: { cell: null, leaves: null, owner: -1 }, point: null, straightMm: 0 };
+  const terminal = (ref: TerminalRef): End => {
     const found = terminalOf(ref, lookup);
     const placed = found && placedTerminal(found.item, found.terminal);
     if (!placed) return rim;
@@ -214,15 +292,20 @@ function wantedOf(
         owner: surface.ownerOf.get(ref.itemId) ?? -1,
       },
       point: { xMm: placed.xMm, yMm: placed.yMm },
+      straightMm: straightFromMm(found.terminal.attachment, lay),
     };
   };
-  const hole = (neighbour: Segment | undefined) => {
+  const hole = (neighbour: Segment | undefined): End => {
     const found =
       neighbour?.kind === 'passThrough'
         ? board.panels.flatMap((p) => p.holes).find((h) => h.id === neighbour.holeId)
         : undefined;
     return found
-      ? { end: { cell: cellAt(surface, found), leaves: null, owner: -1 }, point: { xMm: found.xMm, yMm: found.yMm } }
+      ? {
+          end: { cell: cellAt(surface, found), leaves: null, owner: -1 },
+          point: { xMm: found.xMm, yMm: found.yMm },
+          straightMm: 0,
+        }
       : rim;
   };
   const domain = terminalOf(connection.from, lookup)?.terminal.domain ?? 'dc';
@@ -232,7 +315,7 @@ function wantedOf(
     from: at === 0 ? terminal(connection.from) : hole(cable.segments[at - 1]),
     to: at === last ? terminal(connection.to) : hole(cable.segments[at + 1]),
     family: familyOf(domain),
-    widthMm: widthOf(cable.id),
+    lay,
   };
 }
 
@@ -255,29 +338,28 @@ function pathAlong(surface: Surface, points: readonly PointMm[]): Path {
   return { cells: Int32Array.from(cells), cost: 0 };
 }
 
-/** Waypoints between the ends of a route; one that leaves the panel has its last one on the edge. */
-function pointsOf(surface: Surface, { cells }: Path, runs: readonly Run[], w: Wanted): PointMm[] {
+/** Points of a route from end to end; where one leaves the panel its last is on the edge. */
+function pointsOf(surface: Surface, { cells }: Path, runs: readonly Run[], w: Wanted) {
   const { raster, leftMm, topMm, cellMm } = surface;
   const centre = (cell: number): PointMm => ({
     xMm: leftMm + ((cell % raster.columns) + 0.5) * cellMm,
     yMm: topMm + (Math.floor(cell / raster.columns) + 0.5) * cellMm,
   });
-  const edge = (cell: number, inner: number | undefined): PointMm => {
+  const edge = (cell: number, run: Run | undefined): PointMm => {
     const p = centre(cell);
     const [column, row] = [cell % raster.columns, Math.floor(cell / raster.columns)];
-    const sideways = inner === undefined ? column === 0 || column === raster.columns - 1 : Math.abs(inner - cell) === 1;
-    if (sideways && (column === 0 || column === raster.columns - 1))
-      return { ...p, xMm: column === 0 ? leftMm : leftMm + raster.columns * cellMm };
-    return { ...p, yMm: row === 0 ? topMm : topMm + raster.rows * cellMm };
+    // A path of one cell leaves by the side it stands at.
+    const sideways = run ? run.horizontal : column === 0 || column === raster.columns - 1;
+    return sideways
+      ? { ...p, xMm: column === 0 ? leftMm : leftMm + raster.columns * cellMm }
+      : { ...p, yMm: row === 0 ? topMm : topMm + raster.rows * cellMm };
   };
-  const from = w.from.point ?? edge(cells[0]!, cells[1]);
-  const to = w.to.point ?? edge(cells.at(-1)!, cells.at(-2));
   const inLine = (p: PointMm, run: Run | undefined, other: PointMm): PointMm =>
     run && runs.length === 1 ? (run.horizontal ? { ...p, yMm: other.yMm } : { ...p, xMm: other.xMm }) : p;
+  const from = w.from.point ?? edge(cells[0]!, runs[0]);
+  const to = w.to.point ?? edge(cells.at(-1)!, runs.at(-1));
   // A single stretch to the edge leaves in line with its terminal.
   const start = w.from.point ? from : inLine(from, runs[0], to);
   const end = w.to.point ? to : inLine(to, runs[0], from);
-  const points = cornersOf(runs, start, end);
-  const tidy = (p: PointMm): PointMm => ({ xMm: Math.round(p.xMm * 10) / 10, yMm: Math.round(p.yMm * 10) / 10 });
-  return [...(w.from.point ? [] : [start]), ...points, ...(w.to.point ? [] : [end])].map(tidy);
+  return { points: pointsAlong(runs, start, end), from: w.from.point, to: w.to.point };
 }

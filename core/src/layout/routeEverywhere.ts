@@ -2,6 +2,7 @@ import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
 import { applyCommands } from '../document/commands.ts';
 import type { Part } from '../document/part/part.ts';
+import type { LayOf } from './cableLays.ts';
 import { type RoutedCables, routeCables } from './routeCables.ts';
 import { layBehind } from './throughHoles.ts';
 
@@ -9,16 +10,16 @@ import { layBehind } from './throughHoles.ts';
  * Routes every cable no hand has laid; one that finds no way on its own face goes through the board and along the other,
  * where there is room behind.
  * @example
- * routeEverywhere(board, parts, () => 10).failed; // []
+ * routeEverywhere(board, parts, () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 })).failed; // []
  */
 export function routeEverywhere(
   board: Board,
   parts: ReadonlyMap<Id, Part>,
-  widthOf: (cableId: Id) => number,
+  layOf: LayOf,
   onProgress: (done: number, all: number) => boolean = () => true,
 ): RoutedCables {
   let goesOn = true;
-  const first = routeCables(board, parts, widthOf, null, (done, all) => {
+  const first = routeCables(board, parts, layOf, null, (done, all) => {
     goesOn = onProgress(done, all);
     return goesOn;
   });
@@ -31,9 +32,9 @@ export function routeEverywhere(
   for (const id of first.failed) {
     const segment = now.cables.find((c) => c.id === id)?.segments.find((s) => s.kind === 'panelRoute');
     const panel = segment?.kind === 'panelRoute' ? now.panels.find((p) => p.id === segment.panelId) : undefined;
-    const behind = panel && panel.backClearanceMm > widthOf(id) ? layBehind(now, parts, id, widthOf) : [];
+    const behind = panel && panel.backClearanceMm > layOf(id).diameterMm ? layBehind(now, parts, id, layOf) : [];
     const through = behind.length > 0 ? applyCommands(now, behind).board : now;
-    const laid = behind.length > 0 ? routeCables(through, parts, widthOf, new Set([id])) : null;
+    const laid = behind.length > 0 ? routeCables(through, parts, layOf, new Set([id])) : null;
     if (!laid || laid.failed.length > 0) {
       failed.push(id);
       continue;
@@ -43,5 +44,5 @@ export function routeEverywhere(
     routed.push(id);
     cost += laid.cost;
   }
-  return { commands, routed, failed, cost };
+  return { commands, routed, failed, inTheWay: first.inTheWay.filter((w) => failed.includes(w.cableId)), cost };
 }

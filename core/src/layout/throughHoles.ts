@@ -11,6 +11,7 @@ import { itemRect, type PlacedTerminal, placedTerminal, terminalOf } from '../st
 import { bundleMm } from '../stages/place/bundle.ts';
 import { keepOutOutline } from '../stages/place/outlines.ts';
 import { HOLE_GAP, LINING_MM } from '../tables/layoutPractice.ts';
+import type { LayOf } from './cableLays.ts';
 
 type Parts = ReadonlyMap<Id, Part>;
 
@@ -87,15 +88,15 @@ export function holeSpot(
 class Holes {
   readonly #board: Board;
   readonly #parts: Parts;
-  readonly #widthOf: (cableId: Id) => number;
+  readonly #layOf: LayOf;
   readonly #holes: Map<Id, Hole[]>;
   readonly #through = new Map<Id, number[]>();
   readonly #made = new Set<Id>();
 
-  constructor(board: Board, parts: Parts, widthOf: (cableId: Id) => number) {
+  constructor(board: Board, parts: Parts, layOf: LayOf) {
     this.#board = board;
     this.#parts = parts;
-    this.#widthOf = widthOf;
+    this.#layOf = layOf;
     this.#holes = new Map(board.panels.map((p) => [p.id, [...p.holes]]));
     for (const cable of board.cables)
       for (const s of cable.segments) if (s.kind === 'passThrough') this.#pass(s.holeId, cable.id);
@@ -103,14 +104,14 @@ class Holes {
 
   #pass(holeId: Id, cableId: Id): void {
     const own = this.#through.get(holeId) ?? [];
-    own.push(this.#widthOf(cableId));
+    own.push(this.#layOf(cableId).diameterMm);
     this.#through.set(holeId, own);
   }
 
   /** A hole for one cable on its way between two points: one that is there where it is not far, else a new one. */
   take(panel: Panel, cable: Cable, from: PointMm, to: PointMm, ideal: PointMm): Id | null {
     const holes = this.#holes.get(panel.id)!;
-    const width = this.#widthOf(cable.id);
+    const width = this.#layOf(cable.id).diameterMm;
     const straight = apart(from, ideal) + apart(ideal, to);
     const near = holes
       .map((hole, n) => ({ hole, n, detour: apart(from, hole) + apart(hole, to) - straight }))
@@ -192,15 +193,10 @@ const setSegments = (cable: Cable, value: Segment[]): Command => ({
 /**
  * Gives every cable between the two faces of one panel a hole to pass through: one that is there, or a new one near the
  * middle of its way, shared by those that come from the same quarter. Cables laid by hand stay.
- * @param widthOf outer diameter of each cable, mm; @param only looks at these alone
+ * @param layOf how thick each cable is and what it asks of its way; @param only looks at these alone
  */
-export function throughHoles(
-  board: Board,
-  parts: Parts,
-  widthOf: (cableId: Id) => number,
-  only: ReadonlySet<Id> | null = null,
-): Command[] {
-  const holes = new Holes(board, parts, widthOf);
+export function throughHoles(board: Board, parts: Parts, layOf: LayOf, only: ReadonlySet<Id> | null = null): Command[] {
+  const holes = new Holes(board, parts, layOf);
   const commands: Command[] = [];
   const cables = [...board.cables].sort((a, b) => compareNatural(a.designation, b.designation));
   for (const cable of cables) {
@@ -232,15 +228,15 @@ const BEHIND_MM = 45;
  * Takes a cable whose ends stand on one face through the board and back again, so that it runs on the other face.
  * @returns nothing when its ends are not on one face of one panel, or no place for a hole is left
  * @example
- * layBehind(board, parts, 'gone', () => 10); // []
+ * layBehind(board, parts, 'gone', () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 })); // []
  */
-export function layBehind(board: Board, parts: Parts, cableId: Id, widthOf: (cableId: Id) => number): Command[] {
+export function layBehind(board: Board, parts: Parts, cableId: Id, layOf: LayOf): Command[] {
   const cable = board.cables.find((c) => c.id === cableId);
   const ends = cable && endsOf(board, parts, cable);
   if (!cable || !ends || ends[0].panelId !== ends[1].panelId || ends[0].face !== ends[1].face) return [];
   const [a, b] = ends;
   const panel = board.panels.find((p) => p.id === a.panelId)!;
-  const holes = new Holes(board, parts, widthOf);
+  const holes = new Holes(board, parts, layOf);
   const off = (t: PlacedTerminal): PointMm => ({
     xMm: t.xMm + BEHIND_MM * Math.round(Math.cos((t.exitDeg * Math.PI) / 180)),
     yMm: t.yMm + BEHIND_MM * Math.round(Math.sin((t.exitDeg * Math.PI) / 180)),

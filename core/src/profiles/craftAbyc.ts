@@ -1,6 +1,6 @@
 import { ABYC_AMPACITY } from '../tables/abycByGauge.ts';
 import type { ProfileData } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
+import { CAUTION, COMMON_BEND, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
 /** Small craft after ABYC E-11, in its manner. Values from memory carry the mark in their source. */
 export const craftAbyc: ProfileData = {
@@ -36,6 +36,7 @@ export const craftAbyc: ProfileData = {
     allowed: false,
     source: 'ABYC E-11: two-wire system, bonding and structure carry no return (from memory)',
   },
+  bend: COMMON_BEND,
   lugsPerStudMax: { value: 4, source: 'ABYC E-11: at most four lugs on a stud (from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

@@ -1,6 +1,6 @@
 import { ISO_AMPACITY } from '../tables/isoAmpacity.ts';
 import type { ProfileData } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
+import { CAUTION, COMMON_BEND, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Small craft and portable low-voltage boards after ISO 13297. Values from memory carry the mark in their source. */
 export const craftIso: ProfileData = {
@@ -33,6 +33,7 @@ export const craftIso: ProfileData = {
   colours: { plus: 'RD', minus: 'BK', source: 'ISO 13297: red positive, black or yellow negative (from memory)' },
   mainsColours: MAINS_COLOURS_IEC,
   frameReturn: { allowed: false, source: 'ISO 13297: two wires, a hull or frame is no return conductor (from memory)' },
+  bend: COMMON_BEND,
   lugsPerStudMax: { value: 4, source: 'ABYC E-11: at most four lugs on a stud (from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

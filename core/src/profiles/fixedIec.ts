@@ -1,6 +1,6 @@
 import { IEC_GROUPING, IEC_METHOD_C } from '../tables/iecMethodC.ts';
 import type { ProfileData } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
+import { CAUTION, COMMON_BEND, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Fixed off-grid installations after IEC 60364. Values from memory carry the mark in their source. */
 export const fixedIec: ProfileData = {
@@ -36,6 +36,7 @@ export const fixedIec: ProfileData = {
     allowed: false,
     source: 'every circuit has its own return; earthed metalwork carries none (IEC 60364-5-54, from memory)',
   },
+  bend: COMMON_BEND,
   lugsPerStudMax: { value: 4, source: 'at most four lugs on a stud (common practice; ABYC E-11 from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

@@ -1,6 +1,6 @@
 import { NEC_AMPACITY } from '../tables/necByGauge.ts';
 import type { ProfileData } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
+import { CAUTION, COMMON_BEND, COMMON_EDGE, COMMON_TORQUE, MAINS_COLOURS_US } from './shared.ts';
 
 /** Fixed boards in the manner of the NEC. Values from memory carry the mark in their source. */
 export const fixedNec: ProfileData = {
@@ -44,6 +44,7 @@ export const fixedNec: ProfileData = {
   },
   mainsColours: MAINS_COLOURS_US,
   frameReturn: { allowed: false, source: 'earthed metalwork carries no load current (NFPA 70 250.6, from memory)' },
+  bend: COMMON_BEND,
   lugsPerStudMax: {
     value: 1,
     source: 'NEC 110.14(A): one conductor on a terminal unless it is marked for more (from memory)',

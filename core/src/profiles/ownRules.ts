@@ -74,6 +74,15 @@ export const OWN_VALUES = {
       unfused: { ...p.unfused, sheathedMm: v, source: `${from}; ${p.unfused.source}` },
     }),
   },
+  bendDiameters: {
+    title: 'Inner bend radius, flexible cable',
+    unit: '× outer diameter',
+    scale: 1,
+    min: 2,
+    max: 12,
+    read: (p: Profile) => p.bend.flexible,
+    put: (p: Profile, v: number, from: string) => ({ ...p, bend: { ...p.bend, flexible: v, source: from } }),
+  },
   lugsPerStudMax: {
     title: 'Lugs on a stud, at most',
     unit: '',

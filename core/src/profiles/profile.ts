@@ -28,6 +28,8 @@ export interface Profile {
   mainsColours: { line: ColourCode; neutral: ColourCode; earth: ColourCode; source: string };
   /** Whether a metal frame may carry the return of a load. */
   frameReturn: { allowed: boolean; source: string };
+  /** Inner bend radius over outer diameter: of flexible conductors (class 5), and of stranded and solid ones. */
+  bend: { flexible: number; stiff: number; source: string };
   lugsPerStudMax: { value: number; source: string };
   /** Fixing to edge: at least factor × screw diameter and at least minMm. */
   edge: Record<PanelMaterial, { diameterFactor: number; minMm: number }> & { source: string };

@@ -1,6 +1,6 @@
 import { ISO_AMPACITY } from '../tables/isoAmpacity.ts';
 import type { ProfileData } from './profile.ts';
-import { CAUTION, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
+import { CAUTION, COMMON_BEND, COMMON_EDGE, COMMON_FUSE_FACTOR, COMMON_TORQUE, MAINS_COLOURS_IEC } from './shared.ts';
 
 /** Market carts and other road-going boards: no table of their own is at hand, and that is said. */
 export const roadVehicle: ProfileData = {
@@ -29,6 +29,7 @@ export const roadVehicle: ProfileData = {
   colours: { plus: 'RD', minus: 'BK', source: 'common practice, no source' },
   mainsColours: MAINS_COLOURS_IEC,
   frameReturn: { allowed: true, source: 'the frame carries returns (common practice, no source)' },
+  bend: COMMON_BEND,
   lugsPerStudMax: { value: 4, source: 'at most four lugs on a stud (common practice; ABYC E-11 from memory)' },
   edge: COMMON_EDGE,
   torqueNmByStudMm: COMMON_TORQUE,

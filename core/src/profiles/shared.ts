@@ -13,6 +13,13 @@ export const COMMON_TORQUE: Profile['torqueNmByStudMm'] = {
   source: 'default by stud where the device sheet says nothing (common practice, no source)',
 };
 
+export const COMMON_BEND: Profile['bend'] = {
+  flexible: 4,
+  stiff: 6,
+  source:
+    'inner radius at least 4 × the outer diameter of flexible conductors, 6 × of stranded and solid ones (common practice, no source: 4 to 6)',
+};
+
 export const COMMON_FUSE_FACTOR: Profile['fuseFactor'] = {
   value: 1.25,
   source: 'fuse at least 1.25 × continuous current, next standard size up (common practice, no source)',

@@ -35,13 +35,14 @@ import {
   workshop,
   workshopOf,
 } from './inputs.ts';
+import { cableLay } from './lengths/bendNeeds.ts';
 import type { PlacedItem } from './lengths/geometry.ts';
-import { cableLength } from './lengths/lengths.ts';
+import { cableLength, cableRun, runLengthMm } from './lengths/lengths.ts';
 import { buildNetlist } from './netlist/netlist.ts';
 import { polarityOf, spreadPotentials } from './netlist/potentials.ts';
 import { withoutTies } from './netlist/ties.ts';
 import { cableLines, deviceLines, fuseLines, inChunks, partsList } from './parts/parts.ts';
-import { cableAmpacity, cableLaid, candidatesOf, type MainsLeast } from './sizing/conductors.ts';
+import { cableAmpacity, cableLaid, cableTypeOf, candidatesOf, type MainsLeast } from './sizing/conductors.ts';
 import { sizeAll } from './sizing/sizing.ts';
 import { boardStates } from './states/boardStates.ts';
 import { workPlan } from './states/workPlan.ts';
@@ -255,17 +256,13 @@ export const ampacities = each(
   },
 );
 
-/** Every cable measured along its stored route. */
-export const cableLengths = each(
-  'cableLengths',
+/** Where every cable runs by its stored route; how long it is there depends on how thick it comes to be. */
+export const cableRuns = each(
+  'cableRuns',
   joined,
   (cable) => cable.id,
-  {
-    parts,
-    panels: rows(collection('panels'), ['id', 'outline', 'holes', 'thicknessMm']),
-    settings: settingsOf(['routeSlackShare', 'endSlackMm']),
-  },
-  ({ id, material, segments, connections, ends }, { parts, panels, settings }) => ({
+  { parts, panels: rows(collection('panels'), ['id', 'outline', 'holes', 'thicknessMm']) },
+  ({ id, material, segments, connections, ends }, { parts, panels }) => ({
     id,
     material,
     segments,
@@ -273,15 +270,39 @@ export const cableLengths = each(
     ends,
     parts: ends.flatMap((e) => parts.get(e.partId) ?? []),
     panels,
-    slackShare: settings.routeSlackShare,
-    endSlackMm: settings.endSlackMm,
   }),
-  ({ id, material, segments, ends, ...at }) => cableLength({ cable: { id, material, segments }, items: ends, ...at }),
+  ({ id, material, segments, ends, ...at }) => cableRun({ cable: { id, material, segments }, items: ends, ...at }),
 );
-export const lengths = stage(
-  'lengths',
-  { cableLengths },
-  ({ cableLengths }) => new Map(cableLengths.map((l) => [l.cableId, l])),
+/** How long each cable is at every size it may have. */
+const sizedLengths = each(
+  'sizedLengths',
+  joined,
+  (cable) => cable.id,
+  {
+    runs: cableRuns,
+    candidates,
+    ampacities,
+    profile,
+    catalogue,
+    settings: settingsOf(['routeSlackShare', 'endSlackMm']),
+  },
+  ({ cores, material }, { runs, candidates, ampacities, profile, catalogue, settings }, index) => ({
+    cores,
+    material,
+    run: runs[index]!,
+    areasMm2: candidates[index]!.areasMm2,
+    startMm2: ampacities[index]!.startMm2,
+    profile,
+    catalogue,
+    settings,
+  }),
+  ({ cores, material, run, areasMm2, startMm2, profile, catalogue, settings }) => {
+    const longMm = (areaMm2: number) => {
+      const type = cableTypeOf({ cores, material }, areaMm2, profile, catalogue);
+      return runLengthMm(run, cableLay(type, areaMm2, profile, catalogue), settings);
+    };
+    return { areasMm: areasMm2.map(longMm), startMm: longMm(startMm2) };
+  },
 );
 
 // Sizes ----------------------------------------------------------------------------------------------------------------
@@ -303,8 +324,8 @@ export const sizedCables = each(
   'sizedCables',
   joined,
   (cable) => cable.id,
-  { candidates, ampacities, sizeChoices, lengthMm: rows(cableLengths, ['lengthMm']) },
-  ({ id, cores, material, segments }, { candidates, ampacities, sizeChoices, lengthMm }, index) => ({
+  { candidates, ampacities, sizeChoices, sizedLengths: rows(sizedLengths, ['areasMm', 'startMm']) },
+  ({ id, cores, material, segments }, { candidates, ampacities, sizeChoices, sizedLengths }, index) => ({
     id,
     cores,
     material,
@@ -312,12 +333,13 @@ export const sizedCables = each(
     environments: segments.map((s): Environment => s.environment),
     candidates: candidates[index]!,
     ampacity: ampacities[index]!,
-    length: lengthMm[index]!,
+    lengths: sizedLengths[index]!,
   }),
-  ({ id, cores, material, conductorMm2, environments, candidates, length, ampacity }) => ({
+  ({ id, cores, material, conductorMm2, environments, candidates, lengths, ampacity }) => ({
     environments,
     candidates,
-    length,
+    lengthsMm: lengths.areasMm,
+    startLengthMm: lengths.startMm,
     cable: { id, cores, material, conductorMm2 },
     ampacityA: ampacity.areasA,
     startMm2: ampacity.startMm2,
@@ -356,6 +378,32 @@ const areas = stage(
   'areas',
   { cables: field(sizing, 'cables') },
   ({ cables }) => new Map(cables.map((c) => [c.cableId, c.conductor.value])),
+);
+
+/** Every cable measured along its lines and arcs, at the size it has. */
+export const cableLengths = each(
+  'cableLengths',
+  joined,
+  (cable) => cable.id,
+  { runs: cableRuns, areas, profile, catalogue, settings: settingsOf(['routeSlackShare', 'endSlackMm']) },
+  ({ id, cores, material }, { runs, areas, profile, catalogue, settings }, index) => ({
+    cores,
+    material,
+    run: runs[index]!,
+    areaMm2: areas.get(id)!,
+    profile,
+    catalogue,
+    settings,
+  }),
+  ({ cores, material, run, areaMm2, profile, catalogue, settings }) => {
+    const type = cableTypeOf({ cores, material }, areaMm2, profile, catalogue);
+    return cableLength(run, cableLay(type, areaMm2, profile, catalogue), settings);
+  },
+);
+export const lengths = stage(
+  'lengths',
+  { cableLengths },
+  ({ cableLengths }) => new Map(cableLengths.map((l) => [l.cableId, l])),
 );
 
 // Cables as they are made ----------------------------------------------------------------------------------------------

@@ -5,10 +5,6 @@ export const PANEL_DENSITY: Readonly<Record<PanelMaterial, number>> = { plywood:
 export const PANEL_DENSITY_SOURCE =
   'usual densities, from memory: birch plywood 680, polypropylene 910, ABS 1050 kg/m³';
 
-/** Inner bend radius of a fixed cable over its outer diameter. Common practice, no source: 4 to 6. */
-export const BEND_FACTOR = 4;
-export const BEND_SOURCE = 'inner radius at least 4 × the outer diameter (common practice, no source: 4 to 6)';
-
 /** How far mains and d.c. lie apart where nothing parts them, mm. Common practice, no source; local rules come first. */
 export const APART_MM = { mains: 50, signal: 20 } as const;
 

@@ -1,6 +1,7 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { PointMm } from '@ombrik/core/document/basics';
 import { partIndex } from '@ombrik/core/document/references';
+import { pathAs, svgPathOf } from '@ombrik/core/stages/lengths/dress';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { sizeText } from '@ombrik/core/tables/awg';
 import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
@@ -128,7 +129,8 @@ export async function boardDrawing(file: PaperFile, head: PaperHead): Promise<Bu
       for (const path of length?.paths ?? []) {
         if (path.panelId !== panel.id || path.face !== 'front' || path.points.length < 2) continue;
         const width = Math.max(0.8, Math.sqrt(cable.areaMm2) * 1.4 * scale);
-        const draw = () => trace(path.points);
+        const drawn = svgPathOf(pathAs(path, (p) => ({ xMm: X(p.xMm), yMm: Y(p.yMm) }), false, scale));
+        const draw = () => doc.path(drawn);
         if (path.provisional) doc.dash(4, { space: 2 });
         draw();
         doc

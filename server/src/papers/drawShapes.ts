@@ -1,4 +1,5 @@
 import type { Shape } from '@ombrik/core/drawing/panelShapes';
+import { pathAs, svgPathOf } from '@ombrik/core/stages/lengths/dress';
 import { DIM, FONT, INK, plain } from './paper.ts';
 
 const MM = 72 / 25.4;
@@ -51,6 +52,8 @@ export function drawShapes(
           .fontSize(6)
           .fillColor(DIM)
           .text(shape.diameterMm.toFixed(1), x + 3, y + 2, { lineBreak: false });
+    } else if (shape.kind === 'way') {
+      doc.path(svgPathOf(pathAs(shape, (p) => ({ xMm: X(p.xMm), yMm: Y(p.yMm) }), false, f))).stroke();
     } else {
       shape.points.forEach((p, i) => {
         if (i === 0) doc.moveTo(X(p.xMm), Y(p.yMm));

@@ -1,5 +1,5 @@
-import { marksAlong } from '@ombrik/core/stages/lengths/clips';
-import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
+import { bendWords, marksAlong } from '@ombrik/core/stages/lengths/clips';
+import type { LaidPath } from '@ombrik/core/stages/lengths/lengths';
 import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 
@@ -159,7 +159,7 @@ export function Tape({
   caption = true,
 }: {
   cable: MadeCable;
-  paths: readonly CablePath[];
+  paths: readonly LaidPath[];
   diameterMm?: number;
   /** Left out where the same is said beside it. */
   caption?: boolean;
@@ -172,6 +172,7 @@ export function Tape({
   const scale = span / Math.max(1, cable.cutMm);
   const marks = Array.from({ length: 6 }, (_, i) => (cable.cutMm * i) / 5);
   const along = marksAlong(paths, diameterMm);
+  const bends = bendWords(along);
   // Clips are drawn small; bends and holes are named where there is room.
   const clips = along.filter((m) => m.kind === 'clip');
   const named = along.filter((m) => m.kind !== 'clip');
@@ -187,6 +188,7 @@ export function Tape({
             {Math.round(core.from.stripMm)} / {Math.round(core.to.stripMm)} mm · {core.from.lugName} / {core.to.lugName}{' '}
             · shrink {core.from.shrinkMm || '–'} / {core.to.shrinkMm || '–'} mm
             {clips.length > 0 && ` · ${clips.length} ${clips.length === 1 ? 'clip' : 'clips'}`}
+            {bends && ` · ${bends}`}
           </span>
         </figcaption>
       )}
@@ -248,7 +250,7 @@ export function Tape({
           >
             ▼
             {(named[n - 1] ? (m.atMm - named[n - 1]!.atMm) * scale > 62 : true) &&
-              (m.kind === 'hole' ? ' through' : ' bend')}
+              (m.kind === 'hole' ? ' through' : ` ${m.kind === 'bend' ? m.way : ''}`)}
           </text>
         ))}
         {clips.map((m) => (

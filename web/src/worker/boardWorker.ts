@@ -1,13 +1,17 @@
+import { Deriving, derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Id } from '@ombrik/core/document/basics';
 import type { Board } from '@ombrik/core/document/board';
 import { partIndex } from '@ombrik/core/document/references';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
+import { cableLays } from '@ombrik/core/layout/cableLays';
 import { placementModel } from '@ombrik/core/layout/placement/model';
 import { type Placed, place, startOf } from '@ombrik/core/layout/placement/place';
 import { type Terms, termsOf, totalOf, WISHES } from '@ombrik/core/layout/placement/score';
 import type { RoutedCables } from '@ombrik/core/layout/routeCables';
-import { routeEverywhere } from '@ombrik/core/layout/routeEverywhere';
+import { routeWell } from '@ombrik/core/layout/routeWell';
+import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { expose } from 'comlink';
 
 /** Steps of one search for a place: about a second for 25 parts. */
@@ -21,26 +25,22 @@ export interface Arrangement extends Placed {
 
 /** The board's solvers, off the main thread; stopped by ending the worker. */
 const layout = {
-  route(
-    board: Board,
-    widthsMm: [cableId: string, widthMm: number][],
-    onProgress: (done: number, all: number) => void,
-  ): RoutedCables {
-    const widths = new Map(widthsMm);
+  route(board: Board, workshop: Workshop, onProgress: (done: number, all: number) => void): RoutedCables {
+    const deriving = new Deriving();
+    const look = (now: Board) => {
+      const profile = profileOf(now, workshop);
+      const { cables, findings } = derive(now, genericCatalogue, profile, workshop, deriving);
+      return { layOf: cableLays(cables, profile, genericCatalogue), findings };
+    };
     let told = 0;
-    return routeEverywhere(
-      board,
-      partIndex(board, genericCatalogue),
-      (id) => widths.get(id) ?? 5,
-      (done, all) => {
-        // Words cost more than a path: told now and then.
-        if (done - told >= 10 || done === all) {
-          told = done;
-          onProgress(done, all);
-        }
-        return true;
-      },
-    );
+    return routeWell(board, partIndex(board, genericCatalogue), look, (done, all) => {
+      // Words cost more than a path: told now and then.
+      if (Math.abs(done - told) >= 10 || done === all) {
+        told = done;
+        onProgress(done, all);
+      }
+      return true;
+    });
   },
   /** Three different ways to place the parts of a panel's front, each with its score beside that of now. */
   arrange(

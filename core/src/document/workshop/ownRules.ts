@@ -8,6 +8,7 @@ export const OWN_VALUE_NAMES = [
   'minAreaMm2',
   'unfusedPlainMm',
   'unfusedSheathedMm',
+  'bendDiameters',
   'lugsPerStudMax',
 ] as const;
 export type OwnValue = (typeof OWN_VALUE_NAMES)[number];

@@ -2,7 +2,7 @@ import type { Id } from '../../document/basics.ts';
 import type { Cable } from '../../document/cable/cable.ts';
 import { field, rows } from '../../engine/fact.ts';
 import { each, stage } from '../../engine/stage.ts';
-import type { CablePath } from '../../stages/lengths/geometry.ts';
+import type { LaidPath } from '../../stages/lengths/lengths.ts';
 import { catalogue, connectionOf, lengths, made, parts, sizing } from '../../stages/stages.ts';
 import { terminalAt } from '../places.ts';
 import { cableOf, names } from '../views.ts';
@@ -14,7 +14,7 @@ export interface Laid {
   cable: Pick<Cable, 'id' | 'designation' | 'cores' | 'segments'>;
   family: Family;
   diameterMm: number;
-  paths: readonly CablePath[];
+  paths: readonly LaidPath[];
   lengthMm: number;
   ends: ReadonlySet<Id>;
   /** A data lead, bought made up. */

@@ -21,11 +21,22 @@ const STEP_COLUMN = [1, 0, -1, 0] as const;
 const STEP_ROW = [0, 1, 0, -1] as const;
 
 export interface PathEnd {
-  /** Column and row; null for anywhere on the raster's rim. */
+  /** Column and row; null for anywhere on the raster's rim, which is left outward. */
   cell: [column: number, row: number] | null;
   /** Direction a path leaves by; null for any. */
   leaves: Direction | null;
   owner: number;
+  /** Cells it stays straight from here at least: a barrel. */
+  straight?: number;
+  /** Cells before the corner of a first turn, so that its arc begins behind the straight. */
+  stub?: number;
+}
+
+/** A step aside in an S: too small for two turns, but the way has room along it. */
+export interface Jog {
+  aside: number;
+  /** Cells of way it takes from where it begins to where it ends. */
+  ahead: number;
 }
 
 export interface PathRequest {
@@ -33,8 +44,15 @@ export interface PathRequest {
   to: PathEnd;
   /** Families that are kept apart, as a small number. */
   family: number;
-  /** Cells between two turns at least, and half as many between an end and the first: what a bend needs. 1 asks nothing. */
+  /** Cells between two turns at least: room for both arcs. 1 asks nothing. */
   minRun?: number;
+  jogs?: readonly Jog[];
+  /** Those of them that are tried on the way, not only at its ends; all where nothing is said. */
+  inner?: readonly Jog[];
+  /** Cells straight on after a step aside before it may turn again. */
+  settle?: number;
+  /** Goes through what stands in its way where there is no other: to tell what that is. */
+  through?: boolean;
 }
 
 /** Cells in order, ends included. */
@@ -55,6 +73,8 @@ export const ROUTE_COST = {
   apart: 90,
   /** A step on the part a path belongs to: off it by the nearest way. */
   onOwner: 14,
+  /** A step through a part that is in the way: dearer than any way round. */
+  through: 2000,
 } as const;
 
 /** Stands in the sums for a cell that may not be entered; far above any path's cost, far below what an Int32 holds. */
@@ -89,9 +109,10 @@ export class GridRouter {
     const cells = raster.columns * raster.rows;
     this.#along = new Uint8Array(cells * 2);
     this.#near = Array.from({ length: families }, () => new Uint8Array(cells));
-    this.#cost = new Int32Array(cells * 4);
-    this.#from = new Int32Array(cells * 4);
-    this.#seen = new Uint32Array(cells * 4);
+    // One more than there are states: the goal.
+    this.#cost = new Int32Array(cells * 4 + 1);
+    this.#from = new Int32Array(cells * 4 + 1);
+    this.#seen = new Uint32Array(cells * 4 + 1);
     this.#rowSum = new Int32Array(raster.rows * (raster.columns + 1));
     this.#columnSum = new Int32Array(raster.columns * (raster.rows + 1));
   }
@@ -122,7 +143,7 @@ export class GridRouter {
    * Running sums of what entering each cell costs, along rows and along columns, as one request sees them: a stretch of any
    * length is then one subtraction, and what may not be entered shows as a sum past `SHUT`.
    */
-  #sums({ from, to, family }: PathRequest): void {
+  #sums({ from, to, family, through = false }: PathRequest): void {
     const { columns, rows, owner, toll, channel } = this.#raster;
     const [along, near] = [this.#along, this.#near];
     const own = near[family]!;
@@ -135,7 +156,8 @@ export class GridRouter {
       for (let column = left; column <= right; column++) {
         const cell = row * columns + column;
         const who = owner[cell]!;
-        let [h, v]: [number, number] = [SHUT, SHUT];
+        const blocked = through && who >= 0 ? ROUTE_COST.through : SHUT;
+        let [h, v]: [number, number] = [blocked, blocked];
         if (who === -1 || who === from.owner || who === to.owner) {
           let both = toll[cell]!;
           for (const other of others) if (other[cell]! > 0) both += ROUTE_COST.apart;
@@ -213,17 +235,37 @@ export class GridRouter {
     };
   }
 
+  /** What a step aside costs from a cell on; SHUT or more where it may not. */
+  #jog(column: number, row: number, d: number, { aside, ahead }: Jog, side: 1 | -1): number {
+    const before = Math.floor(ahead / 2);
+    const across = (d + side + 4) % 4;
+    const first = this.#stretch(column, row, d, before);
+    if (first >= SHUT) return SHUT;
+    const [x, y] = [column + STEP_COLUMN[d]! * before, row + STEP_ROW[d]! * before];
+    const second = this.#stretch(x, y, across, aside);
+    if (second >= SHUT) return SHUT;
+    const third = this.#stretch(x + STEP_COLUMN[across]! * aside, y + STEP_ROW[across]! * aside, d, ahead - before);
+    return third >= SHUT ? SHUT : first + second + third + ROUTE_COST.turn;
+  }
+
+  /**
+   * The graph searched: states are cells at which a path may turn, with the direction it goes in. From a state it goes a
+   * cell straight on, turns and goes as far as two arcs need, or steps aside. A path begins straight and may turn after its
+   * stub, and ends the same way, seen from its end. The last state is the goal.
+   */
   #search(request: PathRequest): Path | null {
     const { columns, rows } = this.#raster;
-    const { from } = request;
+    const { from, to } = request;
     if (!from.cell) return null;
     const minRun = Math.max(1, request.minRun ?? 1);
+    const jogs = request.jogs ?? [];
+    const inner = request.inner ?? jogs;
+    const settle = request.settle ?? 0;
+    const goalState = columns * rows * 4;
     this.#sums(request);
     const [cost, came, seen] = [this.#cost, this.#from, this.#seen];
     const run = ++this.#run;
     this.#open.clear();
-    const { to, stubCells, stubCost } = this.#goal(request, minRun);
-    const goal = to.cell ? to.cell[1] * columns + to.cell[0] : -1;
     const [goalColumn, goalRow] = to.cell ?? [0, 0];
     const least = this.#raster.channel ? ROUTE_COST.inChannel : ROUTE_COST.bundled;
     const toGoal = (column: number, row: number): number =>
@@ -237,90 +279,185 @@ export class GridRouter {
       cost[state] = price;
       came[state] = parent;
       const cell = state >> 2;
-      this.#open.push(state, price + toGoal(cell % columns, Math.floor(cell / columns)));
+      this.#open.push(state, state === goalState ? price : price + toGoal(cell % columns, Math.floor(cell / columns)));
     };
-    const rim = (column: number, row: number) =>
-      column === 0 || row === 0 || column === columns - 1 || row === rows - 1;
+    const offerAt = (column: number, row: number, d: number, price: number, parent: number) => {
+      if (price < SHUT) offer((row * columns + column) * 4 + d, price, parent);
+    };
+    const arrival = to.cell ? this.#arrivals(request) : null;
+    /** Straight over the rim, where that is nearer than what a further turn would need. */
+    const offerRim = (
+      column: number,
+      row: number,
+      d: number,
+      least: number,
+      most: number,
+      price: number,
+      by: number,
+    ) => {
+      const n = this.#toRim(column, row, d);
+      if (n >= least && n < most)
+        offerAt(column + STEP_COLUMN[d]! * n, row + STEP_ROW[d]! * n, d, price + this.#stretch(column, row, d, n), by);
+    };
     const [startColumn, startRow] = from.cell;
     const startCell = startRow * columns + startColumn;
-    const room = this.#stubRoom(request, minRun);
     for (let d = 0; d < 4; d++) {
       if (from.leaves !== null && from.leaves !== d) continue;
-      const state = startCell * 4 + d;
-      let ahead = 0;
-      for (let n = room; n > 0 && ahead === 0; n--) if (this.#stretch(startColumn, startRow, d, n) < SHUT) ahead = n;
-      if (ahead === 0) {
-        offer(state, 0, -1);
-        continue;
-      }
-      seen[state] = run;
-      cost[state] = 0;
-      came[state] = -1;
-      const next = (startRow + STEP_ROW[d]! * ahead) * columns + startColumn + STEP_COLUMN[d]! * ahead;
-      offer(next * 4 + d, this.#stretch(startColumn, startRow, d, ahead), state);
+      const start = startCell * 4 + d;
+      const parent = -2 - start;
+      const [dx, dy] = [STEP_COLUMN[d]!, STEP_ROW[d]!];
+      const stub = from.stub ?? 0;
+      const straight = from.straight ?? 0;
+      offerAt(startColumn + dx * stub, startRow + dy * stub, d, this.#stretch(startColumn, startRow, d, stub), parent);
+      for (const jog of jogs)
+        for (const side of [1, -1] as const) {
+          const whole = { aside: jog.aside, ahead: straight + jog.ahead + settle };
+          const price = this.#jogAfter(startColumn, startRow, d, straight, jog, settle, side);
+          if (price >= SHUT) continue;
+          const across = (d + side + 4) % 4;
+          offerAt(
+            startColumn + dx * whole.ahead + STEP_COLUMN[across]! * jog.aside,
+            startRow + dy * whole.ahead + STEP_ROW[across]! * jog.aside,
+            d,
+            price,
+            parent,
+          );
+        }
+      if (!to.cell) offerRim(startColumn, startRow, d, 0, stub, 0, parent);
+      const direct = to.cell ? this.#direct(request, d) : SHUT;
+      if (direct < SHUT) offer(goalState, direct, parent);
     }
-    // A path arrives against the direction its far end leaves by.
-    const arrives = to.leaves === null ? null : (to.leaves + 2) % 4;
     while (this.#open.length > 0) {
       const key = this.#open.peekValue()!;
       const state = this.#open.pop()!;
+      const price = cost[state]!;
+      if (state === goalState) {
+        if (price < key) continue;
+        return this.#read(goalState, price, request);
+      }
       const cell = state >> 2;
       const [column, row] = [cell % columns, Math.floor(cell / columns)];
-      const price = cost[state]!;
       if (price + toGoal(column, row) < key) continue;
       const direction = state & 3;
-      const there = to.cell ? cell === goal && (arrives === null || arrives === direction) : rim(column, row);
-      if (there) return this.#read(state, price + stubCost, stubCells);
+      if (arrival) {
+        const own = arrival.get(state);
+        if (own !== undefined) offer(goalState, price + own, state);
+      } else if (this.#leavesRim(column, row, direction)) offer(goalState, price, state);
       for (let d = 0; d < 4; d++) {
         if (d === (direction + 2) % 4) continue;
         const turned = d !== direction;
-        if (turned && cell === goal && arrives !== null) {
-          // Turning on the last cell, to arrive the right way.
-          offer(cell * 4 + d, price + ROUTE_COST.turn, state);
-          continue;
-        }
-        // After a turn it goes straight at least as far as a bend needs, in one stride.
+        // After a turn it goes straight at least as far as two arcs need, in one stride.
         const count = turned ? minRun : 1;
         const stretch = this.#stretch(column, row, d, count);
-        if (stretch >= SHUT) continue;
+        if (stretch >= SHUT) {
+          if (turned && !arrival)
+            offerRim(column, row, d, Math.ceil(minRun / 2), minRun, price + ROUTE_COST.turn, state);
+          continue;
+        }
         const next = (row + STEP_ROW[d]! * count) * columns + column + STEP_COLUMN[d]! * count;
         offer(next * 4 + d, price + stretch + (turned ? ROUTE_COST.turn : 0), state);
       }
+      for (const jog of inner)
+        for (const side of [1, -1] as const) {
+          const own = this.#jogAfter(column, row, direction, 0, jog, settle, side);
+          if (own >= SHUT) continue;
+          const across = (direction + side + 4) % 4;
+          const ahead = jog.ahead + settle;
+          offerAt(
+            column + STEP_COLUMN[direction]! * ahead + STEP_COLUMN[across]! * jog.aside,
+            row + STEP_ROW[direction]! * ahead + STEP_ROW[across]! * jog.aside,
+            direction,
+            price + own,
+            state,
+          );
+        }
     }
     return null;
   }
 
-  /** How far from its ends a path goes straight, cells; less where the ends are near each other. */
-  #stubRoom({ from, to }: PathRequest, minRun: number): number {
-    if (minRun === 1) return 0;
-    const wanted = Math.ceil(minRun / 2);
-    if (!from.cell || !to.cell) return wanted;
-    const apart = Math.abs(from.cell[0] - to.cell[0]) + Math.abs(from.cell[1] - to.cell[1]);
-    return Math.min(wanted, Math.floor((apart - 1) / 2));
+  /** Straight on, a step aside, and straight on again. */
+  #jogAfter(column: number, row: number, d: number, straight: number, jog: Jog, settle: number, side: 1 | -1): number {
+    const before = straight > 0 ? this.#stretch(column, row, d, straight) : 0;
+    if (before >= SHUT) return SHUT;
+    const [x, y] = [column + STEP_COLUMN[d]! * straight, row + STEP_ROW[d]! * straight];
+    const own = this.#jog(x, y, d, jog, side);
+    if (own >= SHUT || settle === 0) return before + own;
+    const across = (d + side + 4) % 4;
+    return (
+      before +
+      own +
+      this.#stretch(
+        x + STEP_COLUMN[d]! * jog.ahead + STEP_COLUMN[across]! * jog.aside,
+        y + STEP_ROW[d]! * jog.ahead + STEP_ROW[across]! * jog.aside,
+        d,
+        settle,
+      )
+    );
   }
 
-  /** The far end, moved out along the way it leaves by, and the straight stretch that is left to it. */
-  #goal(request: PathRequest, minRun: number): { to: PathEnd; stubCells: number[]; stubCost: number } {
-    const { to } = request;
-    const none = { to, stubCells: [], stubCost: 0 };
-    if (!to.cell || to.leaves === null) return none;
-    const [column, row] = to.cell;
-    for (let n = this.#stubRoom(request, minRun); n > 0; n--) {
-      if (this.#stretch(column, row, to.leaves, n) >= SHUT) continue;
-      const at = (k: number): [number, number] => [
-        column + STEP_COLUMN[to.leaves!]! * k,
-        row + STEP_ROW[to.leaves!]! * k,
-      ];
-      const [x, y] = at(n);
-      const stubCells = Array.from({ length: n }, (_, k) => {
-        const [sx, sy] = at(n - 1 - k);
-        return sy * this.#raster.columns + sx;
-      });
-      // Entered the other way, the stretch ends on the far end's own cell.
-      const stubCost = this.#stretch(x, y, (to.leaves + 2) % 4, n);
-      return { to: { ...to, cell: [x, y] }, stubCells, stubCost };
+  /** Cells to the rim straight on. */
+  #toRim(column: number, row: number, d: number): number {
+    const { columns, rows } = this.#raster;
+    return [columns - 1 - column, rows - 1 - row, column, row][d]!;
+  }
+
+  /** On the rim, and going outward over it. */
+  #leavesRim(column: number, row: number, d: number): boolean {
+    return this.#toRim(column, row, d) === 0;
+  }
+
+  /** States from which the goal is reached, and what that last piece costs. */
+  #arrivals({ to, jogs = [], minRun = 1, settle = 0 }: PathRequest): Map<number, number> {
+    const { columns, rows } = this.#raster;
+    const found = new Map<number, number>();
+    const [column, row] = to.cell!;
+    const stub = to.stub ?? 0;
+    const straight = to.straight ?? 0;
+    const put = (x: number, y: number, d: number, price: number) => {
+      if (x < 0 || y < 0 || x >= columns || y >= rows || price >= SHUT) return;
+      const state = (y * columns + x) * 4 + d;
+      found.set(state, Math.min(price, found.get(state) ?? SHUT));
+    };
+    for (let d = 0; d < 4; d++) {
+      // A path arrives against the direction its far end leaves by.
+      if (to.leaves !== null && (to.leaves + 2) % 4 !== d) continue;
+      const back = (n: number): [number, number] => [column - STEP_COLUMN[d]! * n, row - STEP_ROW[d]! * n];
+      const onRaster = ([x, y]: [number, number]) => x >= 0 && y >= 0 && x < columns && y < rows;
+      const way = (at: [number, number], n: number) => (onRaster(at) ? this.#stretch(at[0], at[1], d, n) : SHUT);
+      const turnAt = back(stub);
+      const turned = way(turnAt, stub) + ROUTE_COST.turn;
+      for (const k of [1, 3]) put(turnAt[0], turnAt[1], (d + k) % 4, turned);
+      // What has gone straight for a stride, or has settled after a step aside, has its last arc far enough behind it here.
+      const near = Math.max(0, stub - minRun, straight - settle);
+      put(...back(near), d, way(back(near), near));
+      for (const jog of jogs)
+        for (const side of [1, -1] as const) {
+          const across = (d + side + 4) % 4;
+          const [ex, ey] = back(straight + jog.ahead);
+          const at: [number, number] = [ex - STEP_COLUMN[across]! * jog.aside, ey - STEP_ROW[across]! * jog.aside];
+          if (!onRaster(at)) continue;
+          const own = this.#jog(at[0], at[1], d, jog, side);
+          if (own < SHUT) put(at[0], at[1], d, own + way(back(straight), straight));
+        }
     }
-    return none;
+    return found;
+  }
+
+  /** From end to end without a turn: straight, or with one step aside. */
+  #direct({ from, to, jogs = [] }: PathRequest, d: number): number {
+    if (to.leaves !== null && (to.leaves + 2) % 4 !== d) return SHUT;
+    const [column, row] = from.cell!;
+    const [x, y] = to.cell!;
+    const ahead = (x - column) * STEP_COLUMN[d]! + (y - row) * STEP_ROW[d]!;
+    const right = (d + 1) % 4;
+    const aside = (x - column) * STEP_COLUMN[right]! + (y - row) * STEP_ROW[right]!;
+    if (ahead <= 0) return SHUT;
+    if (aside === 0) return this.#stretch(column, row, d, ahead);
+    const jog = jogs.find((j) => j.aside === Math.abs(aside));
+    const straight = from.straight ?? 0;
+    const rest = ahead - straight - (jog?.ahead ?? 0);
+    if (!jog || rest < (to.straight ?? 0)) return SHUT;
+    return this.#jogAfter(column, row, d, straight, jog, rest, aside > 0 ? 1 : -1);
   }
 
   /** From the rim inward is from the other end outward. */
@@ -330,18 +467,50 @@ export class GridRouter {
     return found && { cells: found.cells.reverse(), cost: found.cost };
   }
 
-  #read(state: number, cost: number, stubCells: readonly number[]): Path {
+  #read(goalState: number, cost: number, request: PathRequest): Path {
     const { columns } = this.#raster;
-    const corners: number[] = [];
-    for (let s = state; s >= 0; s = this.#from[s]!) if (corners.at(-1) !== s >> 2) corners.push(s >> 2);
-    corners.reverse();
+    const states: number[] = [];
+    let s = this.#from[goalState]!;
+    for (; s >= 0; s = this.#from[s]!) states.push(s);
+    const start = -2 - s;
+    states.push(start);
+    states.reverse();
+    const corners = [start >> 2];
+    const jogOf = (aside: number) => request.jogs?.find((j) => j.aside === aside)?.ahead ?? 0;
+    const go = (to: number, direction: number, straight: number) => {
+      const at = corners.at(-1)!;
+      const [x, y] = [at % columns, Math.floor(at / columns)];
+      const [dx, dy] = [(to % columns) - x, Math.floor(to / columns) - y];
+      if (dx !== 0 && dy !== 0) {
+        const [fx, fy] = [STEP_COLUMN[direction]!, STEP_ROW[direction]!];
+        const aside = Math.abs(fx === 0 ? dx : dy);
+        const mid = straight + Math.floor(jogOf(aside) / 2);
+        const first = (y + fy * mid) * columns + x + fx * mid;
+        corners.push(first, first + (fx === 0 ? dx : dy * columns));
+      }
+      corners.push(to);
+    };
+    states.slice(1).forEach((state, i) => {
+      go(state >> 2, states[i]! & 3, i === 0 ? (request.from.straight ?? 0) : 0);
+    });
+    if (request.to.cell) {
+      const last = states.at(-1)!;
+      go(
+        request.to.cell[1] * columns + request.to.cell[0],
+        last & 3,
+        states.length === 1 ? (request.from.straight ?? 0) : 0,
+      );
+    }
     const cells = [corners[0]!];
     for (const corner of corners.slice(1)) {
       let at = cells.at(-1)!;
       const level = Math.floor(at / columns) === Math.floor(corner / columns);
       const step = (level ? 1 : columns) * Math.sign(corner - at);
-      for (; at !== corner; cells.push(at)) at += step;
+      while (at !== corner) {
+        at += step;
+        cells.push(at);
+      }
     }
-    return { cells: Int32Array.from([...cells, ...stubCells]), cost };
+    return { cells: Int32Array.from(cells), cost };
   }
 }

@@ -92,7 +92,14 @@ function compare(board: Board): { shorts: number; worst: number } {
       own.forEach((amps, i) => {
         worst = Math.max(worst, Math.abs(amps - theirs[k]![i]!) / short.totalA);
       });
-      expect(carriers(net, own, short.totalA)).toEqual(carriers(net, theirs[k]!, short.totalA));
+      // One that stands on the very edge of a twentieth may fall to either side by the rounding of two programs.
+      const edge = new Set(
+        net.shape.netlist.branches.flatMap((b, i) =>
+          Math.abs(Math.abs(own[i]!) - CARRIES_SHARE * short.totalA) < 0.0005 * short.totalA ? [b.key] : [],
+        ),
+      );
+      const surely = (amps: readonly number[]) => carriers(net, amps, short.totalA).filter((key) => !edge.has(key));
+      expect(surely(own)).toEqual(surely(theirs[k]!));
       count++;
     });
   }

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Board } from '../../document/board.ts';
 import { stagesOf } from '../../testing/deviceTest.ts';
-import { bench, cable, environment, hole, lamp, routed, shelf, throughHole } from '../../testing/kit.ts';
-import { clipSpacingMm, marksAlong } from './clips.ts';
+import { bench, cable, environment, hole, lamp, locked, routed, shelf, throughHole } from '../../testing/kit.ts';
+import { bendWords, clipSpacingMm, marksAlong } from './clips.ts';
+import { dress, wayOf } from './dress.ts';
 import { exitPoint, itemRect, onPanel, pathLengthMm, rightAngleGuess, rotated } from './geometry.ts';
 
 const lengthOf = (board: Board, n: number) => stagesOf(board).lengths.get(`cb_${n}`)!;
@@ -105,41 +106,60 @@ describe('how long a cable is', () => {
 });
 
 describe('clips along a cable', () => {
-  const straight = (lengthMm: number) => [
-    {
-      panelId: 'p',
-      face: 'front' as const,
-      provisional: false,
-      points: [
-        { xMm: 0, yMm: 0 },
-        { xMm: lengthMm, yMm: 0 },
-      ],
-    },
+  const NEEDS = { diameterMm: 8, bendMm: 32, straightMm: [0, 0] as const };
+  const laid = (points: { xMm: number; yMm: number }[], face: 'front' | 'back' = 'front') => [
+    { panelId: 'p', face, provisional: false, points, ...dress(wayOf(points), NEEDS) },
   ];
+  const p = (xMm: number, yMm: number) => ({ xMm, yMm });
   it('stand no further apart than their spacing, however long the way (property)', () => {
     fc.assert(
       fc.property(fc.integer({ min: 90, max: 3000 }), fc.constantFrom(3, 8, 12, 18, 30), (lengthMm, diameterMm) => {
-        const at = marksAlong(straight(lengthMm), diameterMm).map((m) => m.atMm);
+        const at = marksAlong(laid([p(0, 0), p(lengthMm, 0)]), diameterMm).map((m) => m.atMm);
         const all = [0, ...at, lengthMm];
         for (const [i, x] of all.entries())
           if (i > 0) expect(x - all[i - 1]!).toBeLessThanOrEqual(clipSpacingMm(diameterMm) + 80);
       }),
     );
   });
-  it('none on a short way, and a bend is marked where it is', () => {
-    expect(marksAlong(straight(70), 8)).toEqual([]);
-    const bent = [
-      {
-        ...straight(0)[0]!,
-        points: [
-          { xMm: 0, yMm: 0 },
-          { xMm: 300, yMm: 0 },
-          { xMm: 300, yMm: 400 },
-        ],
-      },
-    ];
-    expect(marksAlong(bent, 8).filter((m) => m.kind === 'bend')).toMatchObject([
-      { atMm: 300, point: { xMm: 300, yMm: 0 } },
+  it('none on a short way; a bend is told where it begins, which way, and how wide', () => {
+    expect(marksAlong(laid([p(0, 0), p(70, 0)]), 8)).toEqual([]);
+    const bent = [p(0, 0), p(300, 0), p(300, 400)];
+    const marks = marksAlong(laid(bent), 8);
+    expect(marks.filter((m) => m.kind === 'bend')).toMatchObject([
+      { atMm: 300 - 36, point: p(300, 0), way: 'right', radiusMm: 32 },
     ]);
+    expect(bendWords(marks)).toBe('bend right at 264, radius 32');
+    // From behind it is to the left.
+    expect(bendWords(marksAlong(laid(bent, 'back'), 8))).toBe('bend left at 264, radius 32');
+    // Clips sit on what is straight, in order along the arcs: the second stretch begins where the arc ends.
+    const clips = marks.filter((m) => m.kind === 'clip');
+    expect(clips.map((m) => m.atMm)).toEqual([...clips.map((m) => m.atMm)].sort((a, b) => a - b));
+    for (const c of clips) expect(c.point.xMm < 264.1 || c.point.yMm > 35.9).toBe(true);
+  });
+  it('a slanting bend says by how much', () => {
+    const words = bendWords(marksAlong(laid([p(0, 0), p(200, 0), p(300, -100), p(500, -100)]), 8));
+    expect(words).toMatch(/^bend left 45° at \d+, radius 32; bend right 45° at \d+, radius 32$/);
+  });
+});
+
+describe('a length along its arcs', () => {
+  it('is shorter than its corners by what each arc saves, and a thicker cable by more', () => {
+    const route = routed([200, 200], [600, 200], [600, 400]);
+    const laid = cable(lamp().board, 2, route);
+    const at = (mm2: number) => lengthOf(cable(laid, 2, { conductorMm2: locked(mm2) }), 2);
+    const [thin, thick] = [at(2.5), at(35)];
+    const corners = thin.paths[0]!.points.slice(1).reduce((s, q, i) => {
+      const o = thin.paths[0]!.points[i]!;
+      return s + Math.hypot(q.xMm - o.xMm, q.yMm - o.yMm);
+    }, 0);
+    const { bends, lengthMm } = thin.paths[0]!;
+    // A corner turned through θ with radius r is cut short by 2 r tan(θ/2) − r θ.
+    const savedMm = bends.reduce((s, b) => {
+      const turn = (Math.abs(b.turnDeg) * Math.PI) / 180;
+      return s + b.centreRadiusMm * (2 * Math.tan(turn / 2) - turn);
+    }, 0);
+    expect(bends.length).toBeGreaterThan(1);
+    expect(lengthMm).toBeCloseTo(corners - savedMm, 6);
+    expect(thick.pathMm).toBeLessThan(thin.pathMm);
   });
 });

@@ -50,9 +50,10 @@ const smallBoard: fc.Arbitrary<Board> = fc
 function leastCopper(board: Board) {
   const stages = deriveStages(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
   const { sizing, plan, netlist } = stages;
-  const sizes = stages.sizedCables.map(({ cable, length, candidates, ampacityA }) => ({
+  const sizes = stages.sizedCables.map(({ cable, lengthsMm, candidates, ampacityA }) => ({
     cableId: cable.id,
-    lengthMm: length.lengthMm,
+    // Off the board: as long at every size.
+    lengthMm: lengthsMm[0]!,
     areasMm2: candidates.areasMm2,
     ampacityA,
     columnC: candidates.columnC,

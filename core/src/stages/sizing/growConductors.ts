@@ -1,5 +1,5 @@
 import { type Guard, guardAt, guardBelow } from './relations.ts';
-import { ampacityAt, GREATER, type SizingState, shareIn, type Work } from './state.ts';
+import { ampacityAt, GREATER, resize, type SizingState, shareIn, type Work } from './state.ts';
 
 /** Every conductor at least as large as its current and its fuse ask. @returns whether one grew */
 export function growConductors(state: SizingState, fusesGrew: boolean): boolean {
@@ -27,7 +27,7 @@ export function growConductors(state: SizingState, fusesGrew: boolean): boolean 
       areasMm2.find((a, i) => a >= cable.areaMm2 && cable.ampacityA[i]! * GREATER >= amps);
     const next = enough(cable.requiredA) ?? enough(currentA) ?? areasMm2.at(-1) ?? cable.areaMm2;
     if (next > cable.areaMm2) {
-      cable.areaMm2 = next;
+      resize(cable, next);
       grew = true;
     }
   }

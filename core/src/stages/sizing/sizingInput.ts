@@ -10,14 +10,16 @@ import type { Candidates } from './conductors.ts';
 /** A cable as sizing sees it: how long, through what, and which sizes it may take. */
 export interface SizedCable {
   cable: Pick<Cable, 'id' | 'cores' | 'material' | 'conductorMm2'>;
-  length: { lengthMm: number };
   environments: readonly Environment[];
   candidates: Candidates;
   /** What each candidate may carry where the cable lies, A, in the order of `candidates.areasMm2`. */
   ampacityA: readonly number[];
+  /** How long it is at each candidate, mm: a thicker one takes wider bends. */
+  lengthsMm: readonly number[];
   /** The size it starts with: locked, the smallest that fits, or the profile's smallest where none does. */
   startMm2: number;
   startAmpacityA: number;
+  startLengthMm: number;
 }
 
 export type SizingItem = Pick<Item, 'id' | 'designation' | 'inserts'>;

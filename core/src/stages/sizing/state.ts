@@ -113,30 +113,33 @@ export interface SizingState {
 function workingCables({ cables, ambientC }: SizingInput, netlist: Netlist): WorkingCable[] {
   const branchIndex = new Map(netlist.branches.map((b, i) => [b.key, i]));
   // Fields are named one by one: copying objects whole is what costs most in a re-derive.
-  return cables.map(({ cable, length, environments, candidates, ampacityA, startMm2, startAmpacityA }) => {
-    const branches: number[] = [];
-    for (const core of cable.cores) {
-      const branch = branchIndex.get(`connection/${core.connectionId}`);
-      if (branch !== undefined) branches.push(branch);
-    }
-    return {
-      cable,
-      length,
-      lengthMm: length.lengthMm,
-      ambientC: environments.reduce((most, e) => Math.max(most, e.ambientC ?? ambientC), -Infinity),
-      environments,
-      candidates,
-      ampacityA,
-      startMm2,
-      startAmpacityA,
-      locked: cable.conductorMm2.mode === 'locked',
-      areaMm2: startMm2,
-      requiredA: 0,
-      designCurrentA: 0,
-      drivenBy: null,
-      branches,
-    };
-  });
+  return cables.map(
+    ({ cable, environments, candidates, ampacityA, lengthsMm, startMm2, startAmpacityA, startLengthMm }) => {
+      const branches: number[] = [];
+      for (const core of cable.cores) {
+        const branch = branchIndex.get(`connection/${core.connectionId}`);
+        if (branch !== undefined) branches.push(branch);
+      }
+      return {
+        cable,
+        lengthMm: startLengthMm,
+        ambientC: environments.reduce((most, e) => Math.max(most, e.ambientC ?? ambientC), -Infinity),
+        environments,
+        candidates,
+        ampacityA,
+        lengthsMm,
+        startMm2,
+        startAmpacityA,
+        startLengthMm,
+        locked: cable.conductorMm2.mode === 'locked',
+        areaMm2: startMm2,
+        requiredA: 0,
+        designCurrentA: 0,
+        drivenBy: null,
+        branches,
+      };
+    },
+  );
 }
 
 function seatsOf({ items }: SizingInput, netlist: Netlist): Seat[] {
@@ -272,6 +275,10 @@ export function shareIn(state: SizingState, work: Work, f: number): Float64Array
 export const ampacityAt = (cable: WorkingCable, areaMm2: number): number =>
   cable.ampacityA[cable.candidates.areasMm2.indexOf(areaMm2)] ?? cable.startAmpacityA;
 
+/** How long a cable is at an area, mm. */
+export const lengthAt = (cable: WorkingCable, areaMm2: number): number =>
+  cable.lengthsMm[cable.candidates.areasMm2.indexOf(areaMm2)] ?? cable.startLengthMm;
+
 /** The next size a cable may take; undefined at its largest. */
 export const nextArea = (cable: WorkingCable): number | undefined =>
   cable.candidates.areasMm2.find((a) => a > cable.areaMm2);
@@ -280,5 +287,11 @@ export const nextArea = (cable: WorkingCable): number | undefined =>
 export function grow(cable: WorkingCable, toMm2: number, drivenBy: string): void {
   cable.drivenBy ??= new Map();
   cable.drivenBy.set(cable.areaMm2, drivenBy);
+  resize(cable, toMm2);
+}
+
+/** Takes a cable to one of its sizes, and to the length it then has. */
+export function resize(cable: WorkingCable, toMm2: number): void {
   cable.areaMm2 = toMm2;
+  cable.lengthMm = lengthAt(cable, toMm2);
 }

@@ -1,6 +1,15 @@
 import { conductorResistance } from '../../formulas/cables.ts';
 import { leastCopper } from './leastCopper.ts';
-import { GREATER, loadedC, resistanceInputs, type SizingState, shareIn, type WorkingCable } from './state.ts';
+import {
+  GREATER,
+  lengthAt,
+  loadedC,
+  resistanceInputs,
+  resize,
+  type SizingState,
+  shareIn,
+  type WorkingCable,
+} from './state.ts';
 
 /** What the linear reckoning misses grows again, and is trimmed again: so often. */
 const MOST_TRIMS = 3;
@@ -49,7 +58,7 @@ export function trimForDrop(state: SizingState): boolean {
   let changed = false;
   thick.forEach((t, i) => {
     if (best[i] === t.at) return;
-    t.cable.areaMm2 = t.areasMm2[best[i]!]!;
+    resize(t.cable, t.areasMm2[best[i]!]!);
     changed = true;
   });
   return changed;
@@ -58,7 +67,7 @@ export function trimForDrop(state: SizingState): boolean {
 /** The least copper there is, where the choices can be walked through. */
 function exactly(thick: readonly Thick[], slackV: Float64Array): number[] | null {
   const open = thick.map(({ cable, areasMm2, ohm, weightA }) => ({
-    copper: areasMm2.map((a) => a * cable.lengthMm),
+    copper: areasMm2.map((a) => a * lengthAt(cable, a)),
     ohm,
     weightA,
   }));
@@ -107,7 +116,7 @@ function mend(thick: readonly Thick[], at: number[], slackV: Float64Array, held:
 }
 
 const copper = (thick: readonly Thick[], at: readonly number[]): number =>
-  thick.reduce((s, t, i) => s + t.areasMm2[at[i]!]! * t.cable.lengthMm, 0);
+  thick.reduce((s, t, i) => s + t.areasMm2[at[i]!]! * lengthAt(t.cable, t.areasMm2[at[i]!]!), 0);
 
 /** Volts a drop grows by when a cable goes from one of its sizes to another. */
 const gainV = (t: Thick, from: number, to: number, drop: number): number =>
@@ -168,7 +177,12 @@ function thickened(state: SizingState): Thick[] {
         weightA,
         at,
         ohm: areasMm2.map((areaMm2) =>
-          conductorResistance.compute(resistanceInputs({ ...cable, areaMm2 }, loadedC(cable, areaMm2))),
+          conductorResistance.compute(
+            resistanceInputs(
+              { cable: cable.cable, areaMm2, lengthMm: lengthAt(cable, areaMm2) },
+              loadedC(cable, areaMm2),
+            ),
+          ),
         ),
       },
     ];

@@ -8,14 +8,14 @@ import { useJob } from '../../session/useJob.ts';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import type { Arrangement, Layout } from '../../worker/boardWorker.ts';
 import type { BoardView } from './boardView.ts';
-import { useWidthOf } from './useCableWidths.ts';
+import { useLayOf } from './useCableWidths.ts';
 
 const TERMS = Object.keys(TERM_NAMES) as (keyof Terms)[];
 
 /** Three places for every part, side by side with what each costs; taking one is one edit. */
 export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () => void }) {
   const job = useJob();
-  const widthOf = useWidthOf();
+  const layOf = useLayOf();
   const thread = useRef<Worker | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [found, setFound] = useState<{ from: typeof job.board; arrangements: Arrangement[] } | null>(null);
@@ -56,7 +56,7 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
   const groups = new Set(job.board.items.flatMap((i) => (i.groupId ? [i.groupId] : []))).size;
   const take = (a: Arrangement) => {
     const name = WISHES.find((w) => w.id === a.wish)!.name;
-    const commands = moveItems(job.board, job.parts, a.moves, widthOf, true);
+    const commands = moveItems(job.board, job.parts, a.moves, layOf, true);
     if (commands.length > 0 && job.edit(`Arrange: ${name}`, commands)) onClose();
   };
   const stale = found !== null && found.from !== job.board;

@@ -1,15 +1,13 @@
-import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
+import { svgPathOf } from '@ombrik/core/stages/lengths/dress';
+import type { LaidPath } from '@ombrik/core/stages/lengths/lengths';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import { memo } from 'react';
 import type { Tag } from './cableTags.ts';
 
-type Point = { xMm: number; yMm: number };
-const d = (points: readonly Point[]) => points.map((p, i) => `${i ? 'L' : 'M'}${p.xMm} ${p.yMm}`).join('');
-
 interface CableLineProps {
   cable: MadeCable;
-  paths: readonly CablePath[];
+  paths: readonly LaidPath[];
   /** What its ends off this panel go to; flagged where the cable leaves the edge. */
   leaves: { from: string | null; to: string | null };
   /** Where its name stands; null where there is no room for it. */
@@ -21,7 +19,7 @@ interface CableLineProps {
   /** Another tool is in the hand: it lets the pointer through. */
   idle: boolean;
   /** Stretches on the other face. */
-  ghosts: readonly CablePath[];
+  ghosts: readonly LaidPath[];
   onSelect: (cableId: string) => void;
   onInsert: (cableId: string, at: { clientX: number; clientY: number }) => void;
 }
@@ -93,8 +91,8 @@ export const CableLine = memo(function CableLine({
     >
       {behind.map((path) => (
         <path
-          key={`behind ${d(path.points)}`}
-          d={d(path.points)}
+          key={`behind ${svgPathOf(path)}`}
+          d={svgPathOf(path)}
           fill="none"
           stroke={selected ? 'var(--color-primary)' : colour}
           strokeWidth={Math.max(1.4, width * 0.4)}
@@ -103,17 +101,17 @@ export const CableLine = memo(function CableLine({
         />
       ))}
       {drawn.map((path) => (
-        <g key={d(path.points)} fill="none" strokeLinecap={cable.flat ? 'square' : 'round'} strokeLinejoin="round">
-          <path d={d(path.points)} stroke="transparent" strokeWidth={width + 8} />
+        <g key={svgPathOf(path)} fill="none" strokeLinecap={cable.flat ? 'square' : 'round'} strokeLinejoin="round">
+          <path d={svgPathOf(path)} stroke="transparent" strokeWidth={width + 8} />
           <path
-            d={d(path.points)}
+            d={svgPathOf(path)}
             stroke={selected ? 'var(--color-primary)' : '#23201B'}
             strokeWidth={width + (selected ? 6 : 1.4)}
           />
-          <path d={d(path.points)} stroke={colour} strokeWidth={width} />
+          <path d={svgPathOf(path)} stroke={colour} strokeWidth={width} />
           {polarity === 'minus' && !cable.flat && (
             <path
-              d={d(path.points)}
+              d={svgPathOf(path)}
               stroke={core.colour === 'WH' ? '#23201B' : '#FBF8F2'}
               strokeWidth={Math.max(0.9, width * 0.16)}
               strokeDasharray="2 9"
@@ -121,7 +119,7 @@ export const CableLine = memo(function CableLine({
           )}
           {path.provisional && (
             <path
-              d={d(path.points)}
+              d={svgPathOf(path)}
               stroke="#FBF8F2"
               strokeWidth={Math.max(0.9, width * 0.14)}
               strokeDasharray="1 14"

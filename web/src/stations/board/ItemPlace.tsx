@@ -6,14 +6,14 @@ import type { Part } from '@ombrik/core/document/part/part';
 import { moveItem } from '@ombrik/core/layout/moveItem';
 import { useJob } from '../../session/useJob.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
-import { useWidthOf } from './useCableWidths.ts';
+import { useLayOf } from './useCableWidths.ts';
 
 /** Puts a part elsewhere, with its cables laid anew. */
 function usePlace(item: Item) {
   const job = useJob();
-  const widthOf = useWidthOf();
+  const layOf = useLayOf();
   return (p: Place, what: string) =>
-    job.edit(`${what} ${item.designation}`, moveItem(job.board, job.parts, item.id, p, widthOf, true));
+    job.edit(`${what} ${item.designation}`, moveItem(job.board, job.parts, item.id, p, layOf, true));
 }
 
 /** Where a part is, in numbers; off the board, in words. */

@@ -16,7 +16,7 @@ import { moveItems } from '@ombrik/core/layout/moveItem';
 import { useJob } from '../../session/useJob.ts';
 import type { BoardView } from './boardView.ts';
 import { carry } from './carried.ts';
-import { useWidthOf } from './useCableWidths.ts';
+import { useLayOf } from './useCableWidths.ts';
 
 const EDGES: readonly [Edge, string][] = [
   ['left', 'left edges'],
@@ -30,11 +30,11 @@ const EDGES: readonly [Edge, string][] = [
 /** Several parts chosen together: line them up, space them, turn, mirror, hold, group, carry to another job. */
 export function ManyInspector({ view, items }: { view: BoardView; items: readonly Item[] }) {
   const job = useJob();
-  const widthOf = useWidthOf();
+  const layOf = useLayOf();
   const ids = new Set(items.map((i) => i.id));
   const moved = (what: string, moves: Move[]) => {
     if (moves.length > 0)
-      job.edit(`${what} ${items.length} parts`, moveItems(job.board, job.parts, moves, widthOf, true));
+      job.edit(`${what} ${items.length} parts`, moveItems(job.board, job.parts, moves, layOf, true));
   };
   const hold = (value: boolean) =>
     job.edit(

@@ -1,13 +1,27 @@
+import type { Board } from '@ombrik/core/document/board';
+import type { RoutedCables } from '@ombrik/core/layout/routeCables';
 import { proxy, type Remote, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import type { Layout } from '../../worker/boardWorker.ts';
-import { useCableWidths } from './useCableWidths.ts';
+
+/** What found no way, each with what stands in it. */
+function whatFoundNoWay(board: Board, { failed, inTheWay }: RoutedCables): string {
+  if (failed.length === 0) return '';
+  const item = (id: string) => board.items.find((i) => i.id === id)?.designation ?? id;
+  const said = failed.map((id) => {
+    const name = board.cables.find((c) => c.id === id)?.designation ?? id;
+    const others = inTheWay.find((w) => w.cableId === id)?.itemIds ?? [];
+    return others.length > 0
+      ? `${name} (in its way: ${others.map(item).join(', ')})`
+      : `${name} (no room to bend between its ends)`;
+  });
+  return `No way for ${said.join('; ')}. They stay as they were.`;
+}
 
 /** Lays every cable that no hand has laid; one edit, so one undo takes it back. */
 export function RouteCables() {
   const job = useJob();
-  const widths = useCableWidths();
   const worker = useRef<Worker | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [note, setNote] = useState('');
@@ -29,7 +43,7 @@ export function RouteCables() {
     const board = job.board;
     const laid = await remote.route(
       board,
-      [...widths],
+      job.workshop,
       // A word of a run that has been stopped may still be on its way.
       proxy((done: number, all: number) => {
         if (worker.current === thread) setProgress(all > 0 ? done / all : 1);
@@ -38,8 +52,7 @@ export function RouteCables() {
     if (worker.current !== thread) return;
     stop();
     if (laid.commands.length > 0) job.edit(`Route ${laid.routed.length} cables`, laid.commands);
-    const name = (id: string) => board.cables.find((c) => c.id === id)?.designation ?? id;
-    setNote(laid.failed.length > 0 ? `no way found for ${laid.failed.map(name).join(', ')}` : '');
+    setNote(whatFoundNoWay(board, laid));
   };
   return (
     <>

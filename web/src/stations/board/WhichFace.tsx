@@ -3,18 +3,18 @@ import { applyCommands } from '@ombrik/core/document/commands';
 import { routeCables } from '@ombrik/core/layout/routeCables';
 import { layBehind, layInFront } from '@ombrik/core/layout/throughHoles';
 import { useJob } from '../../session/useJob.ts';
-import { useWidthOf } from './useCableWidths.ts';
+import { useLayOf } from './useCableWidths.ts';
 
 /** Takes a cable through the board to its other face, or back. */
 export function WhichFace({ cable }: { cable: Cable }) {
   const job = useJob();
-  const widthOf = useWidthOf();
+  const layOf = useLayOf();
   const behind = cable.segments.some((s) => s.kind === 'passThrough');
-  const ways = behind ? layInFront(job.board, job.parts, cable.id) : layBehind(job.board, job.parts, cable.id, widthOf);
+  const ways = behind ? layInFront(job.board, job.parts, cable.id) : layBehind(job.board, job.parts, cable.id, layOf);
   if (ways.length === 0) return null;
   const go = () => {
     const moved = applyCommands(job.board, ways).board;
-    const laid = routeCables(moved, job.parts, widthOf, new Set([cable.id])).commands;
+    const laid = routeCables(moved, job.parts, layOf, new Set([cable.id])).commands;
     job.edit(`Lay ${cable.designation} ${behind ? 'in front' : 'behind'}`, [...ways, ...laid]);
   };
   return (

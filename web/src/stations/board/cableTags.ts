@@ -1,5 +1,5 @@
 import type { Id } from '@ombrik/core/document/basics';
-import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
+import type { LaidPath } from '@ombrik/core/stages/lengths/lengths';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 
 export interface Tag {
@@ -14,7 +14,7 @@ export interface Tag {
  * and always finds a place; a name with no room is left out and shows when its cable is chosen.
  */
 export function cableTags(
-  cables: readonly { cable: MadeCable; paths: readonly CablePath[] }[],
+  cables: readonly { cable: MadeCable; paths: readonly LaidPath[] }[],
   chosenId: Id | null,
   mmPerPx: number,
 ): Map<Id, Tag> {

@@ -1,5 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { useCallback, useMemo } from 'react';
+import { cableLays, type LayOf } from '@ombrik/core/layout/cableLays';
+import { useMemo } from 'react';
 import { useJob } from '../../session/useJob.ts';
 
 const DIAMETER_MM = new Map(genericCatalogue.cableTypes.map((c) => [c.id, c.outerDiameterMm]));
@@ -15,8 +16,8 @@ export function useCableWidths(): ReadonlyMap<string, number> {
   );
 }
 
-/** The same as a question: the width of a cable by id; one nobody has sized counts as thin. */
-export function useWidthOf(): (cableId: string) => number {
-  const widths = useCableWidths();
-  return useCallback((cableId: string) => widths.get(cableId) ?? UNSIZED_MM, [widths]);
+/** How thick a cable is and what it asks of its way, as it is sized now; one nobody has sized counts as thin. */
+export function useLayOf(): LayOf {
+  const { dossier, profile } = useJob();
+  return useMemo(() => cableLays(dossier.cables, profile, genericCatalogue), [dossier.cables, profile]);
 }

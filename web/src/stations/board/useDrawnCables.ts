@@ -1,4 +1,5 @@
-import type { CablePath } from '@ombrik/core/stages/lengths/geometry';
+import { pathAs } from '@ombrik/core/stages/lengths/dress';
+import type { LaidPath } from '@ombrik/core/stages/lengths/lengths';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { useRef } from 'react';
 import { useJob } from '../../session/useJob.ts';
@@ -7,11 +8,11 @@ import { type BoardView, seenBy } from './boardView.ts';
 export interface DrawnCable {
   cable: MadeCable;
   /** On the face that is seen, and on the other, as seen. */
-  paths: readonly CablePath[];
-  ghosts: readonly CablePath[];
+  paths: readonly LaidPath[];
+  ghosts: readonly LaidPath[];
 }
 
-const NONE: readonly CablePath[] = [];
+const NONE: readonly LaidPath[] = [];
 
 /** Every cable's stretches on one panel as seen; what has not moved keeps its lists, so that it need not be drawn anew. */
 export function useDrawnCables(view: BoardView): DrawnCable[] {
@@ -27,7 +28,7 @@ export function useDrawnCables(view: BoardView): DrawnCable[] {
     if (!all) return { cable, paths: NONE, ghosts: NONE };
     let own = kept.current.byPaths.get(all);
     if (!own) {
-      const here = all.filter((p) => p.panelId === panel.id).map((p) => ({ ...p, points: p.points.map(seen) }));
+      const here = all.filter((p) => p.panelId === panel.id).map((p) => pathAs(p, seen, face === 'back'));
       own = { paths: here.filter((p) => p.face === face), ghosts: here.filter((p) => p.face !== face) };
       kept.current.byPaths.set(all, own);
     }

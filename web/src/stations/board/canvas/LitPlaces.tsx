@@ -1,3 +1,4 @@
+import { pathAs, svgPathOf } from '@ombrik/core/stages/lengths/dress';
 import { itemRect } from '@ombrik/core/stages/lengths/geometry';
 import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
@@ -46,12 +47,9 @@ export function LitPlaces({ view, mmPerPx: k }: { view: BoardView; mmPerPx: numb
         (dossier.lengths.find((l) => l.cableId === id)?.paths ?? [])
           .filter((p) => p.panelId === view.panel.id)
           .map((p, n) => (
-            <polyline
+            <path
               key={`${id}${n}`}
-              points={p.points
-                .map(seen)
-                .map((q) => `${q.xMm},${q.yMm}`)
-                .join(' ')}
+              d={svgPathOf(pathAs(p, seen, view.face === 'back'))}
               fill="none"
               stroke={stroke}
               strokeOpacity={0.75}

@@ -5,7 +5,7 @@ import { giveWay } from '@ombrik/core/layout/giveWay';
 import { useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, seenBy } from '../boardView.ts';
-import { useWidthOf } from '../useCableWidths.ts';
+import { useLayOf } from '../useCableWidths.ts';
 import { withPoint } from './withPoint.ts';
 
 const RASTER_MM = 5;
@@ -33,7 +33,7 @@ export function useBends(view: BoardView) {
   const { board, parts, dossier } = job;
   const { panel, face } = view;
   const seen = seenBy(view);
-  const widthOf = useWidthOf();
+  const layOf = useLayOf();
   const held = useRef<{ cable: Cable; segmentId: Id; index: number; commands: Command[] | null } | null>(null);
   return {
     /** Puts a new point into a run where it was clicked twice. */
@@ -46,7 +46,7 @@ export function useBends(view: BoardView) {
       if (!own || route?.kind !== 'panelRoute' || !path) return;
       const point = onRaster(seen(where));
       const bent = withWaypoints(own, route.id, () => withPoint(path.points, path.points.slice(1, -1), point));
-      job.edit(`Bend ${own.designation}`, giveWay(board, parts, own.id, bent, widthOf));
+      job.edit(`Bend ${own.designation}`, giveWay(board, parts, own.id, bent, layOf));
     },
     hold(cableId: Id, segmentId: Id, index: number): void {
       const cable = board.cables.find((c) => c.id === cableId);
@@ -67,7 +67,7 @@ export function useBends(view: BoardView) {
       held.current = null;
       if (!h?.commands) return h !== null;
       job.preview(null);
-      job.edit(`Shape ${h.cable.designation}`, giveWay(board, parts, h.cable.id, h.commands, widthOf));
+      job.edit(`Shape ${h.cable.designation}`, giveWay(board, parts, h.cable.id, h.commands, layOf));
       return true;
     },
   };

@@ -9,7 +9,7 @@ import { type PointerEvent, type RefObject, useEffect, useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
 import { gapsAround, snap } from '../snap.ts';
-import { useWidthOf } from '../useCableWidths.ts';
+import { useLayOf } from '../useCableWidths.ts';
 import type { HandStore } from './hand.ts';
 import { Rest } from './rest.ts';
 import { useLifted } from './useLifted.ts';
@@ -48,7 +48,7 @@ export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) 
   const { panel, face, tool, chosen } = view;
   const seen = seenBy(view);
   const lifted = useLifted(svg, shown.items, seen);
-  const widthOf = useWidthOf();
+  const layOf = useLayOf();
   const held = useRef<Held | null>(null);
   const rest = useRef(new Rest(REST_MS));
   const { occupy } = job;
@@ -135,7 +135,7 @@ export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) 
     occupy(true);
     rest.current.moved(() => {
       occupy(false);
-      job.preview(moveItems(board, parts, moves, widthOf, false));
+      job.preview(moveItems(board, parts, moves, layOf, false));
     });
     return true;
   };
@@ -155,7 +155,7 @@ export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) 
     hand.setState({ said: null });
     job.preview(null);
     const more = h.moves.length > 1 ? ` and ${h.moves.length - 1} more` : '';
-    job.edit(`Move ${h.item.designation}${more}`, moveItems(board, parts, h.moves, widthOf, true));
+    job.edit(`Move ${h.item.designation}${more}`, moveItems(board, parts, h.moves, layOf, true));
     return true;
   };
   return { start, move, drop, together };

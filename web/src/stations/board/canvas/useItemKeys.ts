@@ -6,7 +6,7 @@ import { moveItems } from '@ombrik/core/layout/moveItem';
 import type { KeyboardEvent } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import type { BoardView } from '../boardView.ts';
-import { useWidthOf } from '../useCableWidths.ts';
+import { useLayOf } from '../useCableWidths.ts';
 import type { HandStore } from './hand.ts';
 
 /** Keys on a part: arrows nudge (ten with Shift), r turns, f turns over, h holds, Delete takes it off. */
@@ -14,7 +14,7 @@ export function useItemKeys(view: BoardView, hand: HandStore, together: (id: Id)
   const job = useJob();
   const { board, parts } = job;
   const { face, chosen } = view;
-  const widthOf = useWidthOf();
+  const layOf = useLayOf();
   return (e: KeyboardEvent, item: Item): void => {
     if (item.place.kind !== 'panel') return;
     const step = e.shiftKey ? 10 : 1;
@@ -29,7 +29,7 @@ export function useItemKeys(view: BoardView, hand: HandStore, together: (id: Id)
     const ids = together(item.id);
     const go = (what: string, moves: Move[]) => {
       e.preventDefault();
-      if (moves.length > 0) job.edit(`${what} ${item.designation}`, moveItems(board, parts, moves, widthOf, true));
+      if (moves.length > 0) job.edit(`${what} ${item.designation}`, moveItems(board, parts, moves, layOf, true));
       else if (item.held) hand.setState({ said: `${item.designation} is held where it is; let it go first.` });
     };
     const nudge = by[e.key];
