@@ -6,13 +6,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
+import { applyCommands } from '../document/commands.ts';
 import { rectanglePanel } from '../document/panel/rectanglePanel.ts';
 import { partIndex } from '../document/references.ts';
 import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { dxfOf } from '../export/dxf.ts';
 import { svgOf } from '../export/svg.ts';
+import { routeCables } from '../layout/routeCables.ts';
 import { packSheets } from '../solvers/packing/guillotine.ts';
-import { mountainHutBoard } from '../testing/demoBoards.ts';
+import { deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
 import { DrawingProblem, outlineOf, readDxf, readSvg } from './outlineImport.ts';
 import { drillRows, panelShapes } from './panelShapes.ts';
 import { sheetPlan } from './sheetPlan.ts';
@@ -27,6 +29,61 @@ const withHole: Board = {
 };
 
 describe('a panel as DXF', () => {
+  // Python3-ezdxf: a polyline with bulges, taken apart into its lines and arcs.
+  it('cables are true arcs: an independent reader finds the same radii, turns and lengths, on both faces', () => {
+    const laid = applyCommands(
+      hut,
+      routeCables(hut, parts, () => ({ diameterMm: 8, bendMm: 32, lugMm: 25 })).commands,
+    ).board;
+    const dossier = deriveBoard(laid);
+    const folder = mkdtempSync(join(tmpdir(), 'ombrik-dxf-'));
+    const read = (mirrored: boolean) => {
+      const path = join(folder, 'cables.dxf');
+      writeFileSync(path, dxfOf(panelShapes(laid, parts, laid.panels[0]!, 'front', mirrored, dossier)));
+      const script = `
+import ezdxf, json, math, sys
+m = ezdxf.readfile(sys.argv[1]).modelspace()
+out = []
+for e in m.query('LWPOLYLINE[layer=="CABLES"]'):
+  length, arcs = 0, []
+  for v in e.virtual_entities():
+    if v.dxftype() == 'ARC':
+      sweep = (v.dxf.end_angle - v.dxf.start_angle) % 360
+      length += math.radians(sweep) * v.dxf.radius
+      arcs.append([v.dxf.radius, sweep, v.dxf.center[0], v.dxf.center[1]])
+    else:
+      length += math.dist(v.dxf.start, v.dxf.end)
+  out.append([length, arcs])
+print(json.dumps(out))`;
+      return JSON.parse(execFileSync('/usr/bin/python3', ['-c', script, path], { encoding: 'utf8' })) as [
+        number,
+        [radius: number, sweep: number, x: number, y: number][],
+      ][];
+    };
+    const paths = dossier.cables.flatMap(
+      (c) => dossier.lengths.find((l) => l.cableId === c.cableId)?.paths.filter((p) => p.points.length > 1) ?? [],
+    );
+    for (const mirrored of [false, true]) {
+      const theirs = read(mirrored);
+      expect(theirs).toHaveLength(paths.length);
+      theirs.forEach(([lengthMm, arcs], i) => {
+        const { lengthMm: own } = paths[i]!;
+        // A guess may have a corner without room for any arc.
+        const bends = paths[i]!.bends.filter((b) => b.centreRadiusMm > 1e-6);
+        expect(lengthMm).toBeCloseTo(own, 3);
+        expect(arcs).toHaveLength(bends.length);
+        // Whichever way a reader walks an arc, its centre, radius and angle are those of the bend.
+        arcs.forEach(([radius, sweep, x, y], k) => {
+          const b = bends[k]!;
+          expect(radius).toBeCloseTo(b.centreRadiusMm, 3);
+          expect(sweep).toBeCloseTo(Math.abs(b.turnDeg), 3);
+          expect(x).toBeCloseTo(mirrored ? 1100 - b.centre.xMm : b.centre.xMm, 3);
+          expect(y).toBeCloseTo(760 - b.centre.yMm, 3);
+        });
+      });
+    }
+    rmSync(folder, { recursive: true });
+  });
   // Python3-ezdxf.
   it('reads back in an independent reader with layers, places and sizes', () => {
     const folder = mkdtempSync(join(tmpdir(), 'ombrik-dxf-'));
