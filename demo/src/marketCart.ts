@@ -22,7 +22,7 @@ export function marketCartBoard(): Board {
       ],
       notes: 'Box must come out for winter. Cooler runs all market day.',
     },
-    [620, 420],
+    [720, 540],
   );
   b.power({
     site: {
@@ -40,12 +40,12 @@ export function marketCartBoard(): Board {
     .item('G2', 'solar-200', { location: 'cart roof' })
     .item('F1', 'holder-classT', { at: [100, 70] })
     .item('Q1', 'isolator-100', { at: [260, 72] })
-    .item('R1', 'shunt-100', { at: [100, 360] })
+    .item('R1', 'shunt-100', { at: [100, 490] })
     .item('X1', 'bar-plus-6x6', { at: [450, 60] })
-    .item('X2', 'bar-minus-6x6', { at: [330, 360] })
-    .item('F2', 'holder-sf30', { at: [560, 160], turn: 90 })
-    .item('T1', 'mppt-100-20', { at: [440, 205], turn: 0 })
-    .item('F10', 'fuse-block-6', { at: [170, 210] })
+    .item('X2', 'bar-minus-6x6', { at: [330, 490] })
+    .item('F2', 'holder-sf30', { at: [660, 190], turn: 90 })
+    .item('T1', 'mppt-100-20', { at: [470, 275], turn: 0 })
+    .item('F10', 'fuse-block-6', { at: [190, 250] })
     .item(
       'E1',
       'load-small',

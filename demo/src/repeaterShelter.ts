@@ -49,7 +49,7 @@ export function repeaterShelterBoard(): Board {
     .item('X1', 'bar-plus-6x6', { at: [460, 80] })
     .item('R1', 'shunt-100', { at: [110, 480] })
     .item('X2', 'bar-minus-6x6', { at: [370, 480] })
-    .item('F2', 'holder-sf30', { at: [620, 150], turn: 90 })
+    .item('F2', 'holder-sf30', { at: [800, 170], turn: 90 })
     .item('T1', 'mppt-150-35', { at: [620, 320] })
     .item('F3', 'holder-classT', { at: [100, 170] })
     .item('F10', 'fuse-block-6', { at: [190, 300] })

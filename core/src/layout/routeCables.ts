@@ -203,7 +203,11 @@ const SPARE = [0, 1, 2] as const;
  */
 function findWay(router: GridRouter, surface: Surface, w: Wanted, weighs: boolean): Path | null {
   const plain = weighs ? reach(w) * ROUTE_COST.step : Number.POSITIVE_INFINITY;
-  const bends = (path: Path | null) => path && asLaid(surface, path, runsOf(surface, path.cells), w) && path;
+  // One that lies across itself has no room either: nobody lays a loop to get round a corner.
+  const bends = (path: Path | null) =>
+    path && new Set(path.cells).size === path.cells.length && asLaid(surface, path, runsOf(surface, path.cells), w)
+      ? path
+      : null;
   for (const spare of SPARE) {
     const request = requestOf(w, spare);
     const square = bends(router.find({ ...request, jogs: [], inner: [] }));
