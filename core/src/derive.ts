@@ -7,6 +7,7 @@ import { inOrder, Kept, type Outputs, run } from './engine/graph.ts';
 import type { Node } from './engine/node.ts';
 import { sharedWith } from './engine/sharedWith.ts';
 import { FINDINGS, type Finding } from './findings/registry.ts';
+import { withAccepted } from './findings/settled.ts';
 import type { Profile } from './profiles/profile.ts';
 import { sizedBranchOhm } from './stages/sizing/branchResistance.ts';
 import * as stages from './stages/stages.ts';
@@ -48,8 +49,11 @@ function runStages(
   );
 }
 
-const findingsOf = (outputs: Outputs): Finding[] =>
-  FINDINGS.flatMap((f) => outputs.of<readonly Finding[]>(f.node)).sort(
+const findingsOf = (outputs: Outputs, accepted: Board['accepted']): Finding[] =>
+  withAccepted(
+    FINDINGS.flatMap((f) => outputs.of<readonly Finding[]>(f.node)),
+    accepted,
+  ).sort(
     (a, b) =>
       SEVERITY_ORDER[a.severity] - SEVERITY_ORDER[b.severity] ||
       STATION_ORDER.indexOf(a.station) - STATION_ORDER.indexOf(b.station) ||
@@ -135,6 +139,6 @@ export function derive(
     parts: of(stages.partLines),
     cuts: [...of(stages.cuts)],
     bench: [...of(stages.bench)],
-    findings: findingsOf(outputs),
+    findings: findingsOf(outputs, board.accepted),
   };
 }

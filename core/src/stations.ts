@@ -1,5 +1,6 @@
 import type { Board } from './document/board.ts';
 import type { Dossier } from './dossier.ts';
+import { isOpen } from './findings/settled.ts';
 import type { BenchProgress } from './stages/bench/benchProgress.ts';
 import { briefGaps } from './stages/brief/checklist.ts';
 
@@ -29,8 +30,7 @@ export function stationStatuses(
   madeIds: ReadonlySet<string>,
   bench: BenchProgress,
 ): StationStatus[] {
-  const open = (station: StationName) =>
-    dossier.findings.filter((f) => f.station === station && f.severity !== 'note').length;
+  const open = (station: StationName) => dossier.findings.filter((f) => f.station === station && isOpen(f)).length;
   const toMake = dossier.cables.filter((c) => !madeIds.has(c.cableId)).length;
   const loads = board.items.filter((i) => i.load !== null).length;
   const placed = board.items.some((i) => i.place.kind === 'panel');

@@ -1,3 +1,4 @@
+import type { AcceptedFinding } from './accepted/acceptedFinding.ts';
 import type { Brief } from './brief/brief.ts';
 import type { Cable } from './cable/cable.ts';
 import type { Connection } from './connection/connection.ts';
@@ -12,7 +13,7 @@ import type { FoundCircuit } from './survey/foundCircuit.ts';
 
 export const BOARD_FORMAT = 'ombrik-board';
 
-export const BOARD_FORMAT_VERSION = 5;
+export const BOARD_FORMAT_VERSION = 6;
 
 export interface Board {
   format: typeof BOARD_FORMAT;
@@ -32,4 +33,6 @@ export interface Board {
   control: ControlRule[];
   /** Fuse links with their maker's own curve; same shape as catalogue links. Chosen by hand only. */
   customLinks: FuseLink[];
+  /** Warnings somebody lets stand, each with its reason. */
+  accepted: AcceptedFinding[];
 }

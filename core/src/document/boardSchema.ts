@@ -1,4 +1,5 @@
 import type { Schema } from 'yup';
+import { acceptedFindingSchema } from './accepted/acceptedFindingSchema.ts';
 import { BOARD_FORMAT, BOARD_FORMAT_VERSION, type Board } from './board.ts';
 import { briefSchema } from './brief/briefSchema.ts';
 import { cableSchema } from './cable/cableSchema.ts';
@@ -29,4 +30,5 @@ export const boardSchema: Schema<Board> = record({
   extras: list(quoteExtraSchema, { max: 60 }),
   control: list(controlRuleSchema, { max: 100 }),
   customLinks: list(fuseLinkSchema, { max: 100 }),
+  accepted: list(acceptedFindingSchema, { max: 400 }),
 });

@@ -1,5 +1,6 @@
 import type { Schema } from 'yup';
 import * as yup from 'yup';
+import { acceptedFindingSchema } from './accepted/acceptedFindingSchema.ts';
 import { briefSchema } from './brief/briefSchema.ts';
 import { cableSchema } from './cable/cableSchema.ts';
 import { COLLECTIONS, type CollectionName, type Command } from './commands.ts';
@@ -35,6 +36,7 @@ const entitySchemas: Record<CollectionName, Schema<unknown>> = {
   extras: quoteExtraSchema,
   customLinks: fuseLinkSchema,
   control: controlRuleSchema,
+  accepted: acceptedFindingSchema,
 };
 
 const anything = () => yup.mixed().test('present', (v) => v !== undefined) as unknown as Schema<unknown>;

@@ -1,3 +1,4 @@
+import type { AcceptedFinding } from './accepted/acceptedFinding.ts';
 import type { Id } from './basics.ts';
 import type { Board } from './board.ts';
 import type { Brief } from './brief/brief.ts';
@@ -23,6 +24,7 @@ export interface Collections {
   extras: QuoteExtra;
   customLinks: FuseLink;
   control: ControlRule;
+  accepted: AcceptedFinding;
 }
 export type CollectionName = keyof Collections;
 export const COLLECTIONS: readonly CollectionName[] = [
@@ -35,6 +37,7 @@ export const COLLECTIONS: readonly CollectionName[] = [
   'survey',
   'extras',
   'control',
+  'accepted',
 ];
 
 type PerCollection<F extends { [C in CollectionName]: unknown }> = F[CollectionName];

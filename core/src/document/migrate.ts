@@ -8,10 +8,11 @@ import { partMigration } from './part/partMigration.ts';
 import { newPowerPlan } from './power/newPowerPlan.ts';
 import { settingsMigration } from './settings/settingsMigration.ts';
 
-/** Version 2: the power sheet, survey and extras come in. Version 3: what control has to do, and own fuse links. */
+/** Version 2: the power sheet, survey and extras come in. Version 3: what control has to do, and own fuse links. Version 6: findings that are let stand. */
 const boardMigration: Migration = {
   2: (board) => ({ ...board, power: newPowerPlan(), survey: [], extras: [] }),
   3: (board) => ({ ...board, control: [], customLinks: [] }),
+  6: (board) => ({ ...board, accepted: [] }),
 };
 
 /** The nouns whose own migrations are run, by the field of the board that holds them. */

@@ -26,5 +26,6 @@ export function newBoard(brief: Partial<Brief>): Board {
     extras: [],
     control: [],
     customLinks: [],
+    accepted: [],
   };
 }

@@ -207,9 +207,9 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
   };
   const carried = new Set<Id>();
   return [
-    ...(['panels', 'customParts', 'items', 'connections', 'cables', 'survey', 'extras', 'control'] as const).flatMap(
-      (what) => duplicates(what, board[what]),
-    ),
+    ...(
+      ['panels', 'customParts', 'items', 'connections', 'cables', 'survey', 'extras', 'control', 'accepted'] as const
+    ).flatMap((what) => duplicates(what, board[what])),
     ...duplicates('customLinks', [...board.customLinks, ...catalogue.fuseLinks]),
     ...duplicates('power.loadGroups', board.power.loadGroups),
     ...duplicates(

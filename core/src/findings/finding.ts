@@ -57,6 +57,8 @@ export interface Finding<Kind extends string = string> {
   why: string;
   source: string;
   fixes: Fix[];
+  /** Who lets it stand, and whether that still holds; null where nobody does. */
+  accepted: { id: Id; who: string; reason: string; on: string; holds: boolean } | null;
 }
 
 /** A bound a finding judges by: a figure of its own, or one that stands elsewhere and may be set there. */
@@ -192,6 +194,7 @@ export function finding<
     why: draft.why,
     source: draft.source ?? source,
     fixes: draft.fixes ?? [],
+    accepted: null,
   });
   return {
     id,

@@ -21,6 +21,7 @@ import {
   signOff,
   table,
 } from './paper.ts';
+import { settledList } from './settledList.ts';
 
 function wireList(doc: PDFKit.PDFDocument, { dossier }: PaperFile): void {
   heading(doc, 'Wires');
@@ -177,6 +178,7 @@ export async function boardDrawing(file: PaperFile, head: PaperHead): Promise<Bu
   doc.addPage();
   wireList(doc, file);
   partList(doc, file);
+  settledList(doc, file.dossier);
   cautions(doc, [
     'Drill with the battery away from the board. Screws shorter than the board unless the back is known to be free.',
     'Mains terminals are wired and tested by a licensed person only. Local rules come first; this drawing claims no compliance.',

@@ -12,6 +12,7 @@ import {
   signOff,
   table,
 } from './paper.ts';
+import { settledList } from './settledList.ts';
 
 const limits = (s: Pick<BenchStep, 'lowLimit' | 'highLimit' | 'unit' | 'method'>): string => {
   if (s.method === 'confirm') return 'seen and good';
@@ -104,6 +105,7 @@ export async function testRecordPaper(
       rows,
     );
   }
+  settledList(doc, file.dossier);
   cautions(doc, [
     'Values are the workshop’s own readings with its own meter; this record is not a certificate and claims no compliance.',
     'Before anybody works on the board: isolators open, battery fuse out, sun covered, and check with a meter.',

@@ -1,3 +1,4 @@
+import { isOpen } from '@ombrik/core/findings/settled';
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
 import { type ComponentType, lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
@@ -166,7 +167,7 @@ function StationFrame({ station }: { station: StationName }) {
               aria-expanded={trayOpen}
               onClick={() => setTrayOpen(!trayOpen)}
             >
-              {trayOpen ? 'Hide findings' : `Findings: ${job.findings.filter((f) => f.severity !== 'note').length}`}
+              {trayOpen ? 'Hide findings' : `Findings: ${job.findings.filter(isOpen).length}`}
             </button>
           )}
         </div>

@@ -1,11 +1,13 @@
 // @vitest-environment happy-dom
 import type { Finding } from '@ombrik/core/findings/registry';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { afterEach, describe, expect, it } from 'vitest';
 import { createStore } from 'zustand/vanilla';
 import type { JobSession } from '../session/jobStore.ts';
 import { JobContext } from '../session/useJob.ts';
+import { serverThat } from '../testing/screen.tsx';
 import { FindingsTray } from './FindingsTray.tsx';
 
 afterEach(cleanup);
@@ -43,14 +45,16 @@ function open(findings: Finding[]) {
   );
   const Where = () => <p>{useLocation().pathname}</p>;
   render(
-    <JobContext value={store}>
-      <MemoryRouter initialEntries={['/jobs/jb/circuit']}>
-        <FindingsTray />
-        <Routes>
-          <Route path="*" element={<Where />} />
-        </Routes>
-      </MemoryRouter>
-    </JobContext>,
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <JobContext value={store}>
+        <MemoryRouter initialEntries={['/jobs/jb/circuit']}>
+          <FindingsTray />
+          <Routes>
+            <Route path="*" element={<Where />} />
+          </Routes>
+        </MemoryRouter>
+      </JobContext>
+    </QueryClientProvider>,
   );
   return { did, store };
 }
@@ -98,5 +102,31 @@ describe('the tray of findings', () => {
     const { store } = open([finding(7)]);
     act(() => store.setState({ findings: [finding(8)] }));
     expect(screen.getByText('W8 is thin')).toBeTruthy();
+  });
+  it('a warning is let stand by a named person for a reason, and comes behind what is open', async () => {
+    serverThat({ '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' } } });
+    const made: unknown[] = [];
+    const { store } = open([finding(1), finding(2), finding(3, { severity: 'stop' })]);
+    store.setState({ edit: (label, commands) => made.push(label, commands) > 0 });
+    // Nobody lets a danger stand.
+    expect(screen.getAllByText('Let it stand …')).toHaveLength(2);
+    await act(async () => void fireEvent.click(screen.getAllByText('Let it stand …')[0]!));
+    await act(async () => void fireEvent.click(screen.getByText('Let it stand')));
+    expect(made).toEqual([]);
+    fireEvent.change(screen.getByLabelText('Why it may stand'), { target: { value: 'short and in sight' } });
+    await act(async () => void fireEvent.click(screen.getByText('Let it stand')));
+    expect(made[0]).toMatch(/^Let stand: W/);
+    const [command] = made[1] as { value: { findingId: string; who: string; reason: string; on: string } }[];
+    expect(command!.value).toMatchObject({ findingId: 'f1', who: 'Mira Holt', reason: 'short and in sight' });
+    const accepted = { id: 'ac_1', who: 'Mira Holt', reason: 'short and in sight', on: '2026-12-18', holds: true };
+    act(() => store.setState({ findings: [finding(1, { accepted }), finding(2), finding(3, { severity: 'stop' })] }));
+    expect(screen.getByText('1 stop · 1 warn · 0 note · 1 let stand')).toBeTruthy();
+    expect(screen.getAllByRole('listitem').at(-1)!.textContent).toContain('let stand by Mira Holt, 18 Dec: short');
+    await act(async () => void fireEvent.click(screen.getByText('Ask again')));
+    expect(made.at(-1)).toEqual([{ kind: 'remove', collection: 'accepted', id: 'ac_1' }]);
+    // With other numbers it is open again, and what was said of it is still told.
+    act(() => store.setState({ findings: [finding(1, { accepted: { ...accepted, holds: false } })] }));
+    expect(screen.getByText('0 stop · 1 warn · 0 note')).toBeTruthy();
+    expect(screen.getByText('Mira Holt let it stand when it said something else: short and in sight')).toBeTruthy();
   });
 });

@@ -1,8 +1,10 @@
 import type { Finding } from '@ombrik/core/findings/registry';
+import { isOpen } from '@ombrik/core/findings/settled';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useJob } from '../session/useJob.ts';
 import { FindingEntryText } from './FindingEntryText.tsx';
+import { LetStand } from './LetStand.tsx';
 
 const WORD = { stop: 'stop', warn: 'warning', note: 'note' } as const;
 
@@ -26,9 +28,9 @@ function FindingCard({ finding }: { finding: Finding }) {
       onMouseLeave={() => job.light(null)}
       onFocus={() => job.light(finding.where)}
       onBlur={() => job.light(null)}
-      className={`mt-2 border-l-4 p-2 ${stop ? 'border-error' : finding.severity === 'warn' ? 'border-warning' : 'border-base-300'}`}
+      className={`mt-2 border-l-4 p-2 ${stop ? 'border-error' : finding.severity === 'warn' && !finding.accepted?.holds ? 'border-warning' : 'border-base-300'}`}
       style={{
-        background: stop ? 'var(--stop-wash)' : finding.severity === 'warn' ? 'var(--warn-wash)' : 'transparent',
+        background: stop ? 'var(--stop-wash)' : isOpen(finding) ? 'var(--warn-wash)' : 'transparent',
       }}
     >
       <h4 className="label-face text-[15px] leading-tight">
@@ -67,6 +69,7 @@ function FindingCard({ finding }: { finding: Finding }) {
           Show
         </button>
       </div>
+      <LetStand finding={finding} />
     </li>
   );
 }
@@ -75,14 +78,20 @@ function FindingCard({ finding }: { finding: Finding }) {
 export function FindingsTray() {
   const { findings } = useJob();
   const [all, setAll] = useState(false);
-  const count = (s: Finding['severity']) => findings.filter((f) => f.severity === s).length;
-  const shown = all ? findings : findings.slice(0, 12);
+  // What is let stand comes behind what is open.
+  const open = findings.filter((f) => !f.accepted?.holds);
+  const stands = findings.filter((f) => f.accepted?.holds);
+  const count = (s: Finding['severity']) => open.filter((f) => f.severity === s).length;
+  const worst = open.filter((f) => f.severity !== 'note');
+  const sorted = [...worst, ...stands, ...open.filter((f) => f.severity === 'note')];
+  const shown = all ? sorted : sorted.slice(0, 12);
   return (
     <section aria-label="Findings">
       <h3 className="flex items-baseline justify-between text-[17px]">
         Findings
         <span className="num dim text-xs">
           {count('stop')} stop · {count('warn')} warn · {count('note')} note
+          {stands.length > 0 && ` · ${stands.length} let stand`}
         </span>
       </h3>
       {findings.length === 0 && <p className="dim mt-1">Nothing to complain about on this board.</p>}

@@ -1,3 +1,6 @@
+import type { Finding } from '@ombrik/core/findings/registry';
+import { isOpen } from '@ombrik/core/findings/settled';
+import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
@@ -8,6 +11,45 @@ import { useJob } from '../../session/useJob.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
+
+/** What would go to the floor unsettled: warnings nobody has let stand, and lengths that are guesses. */
+function LeftOpen({
+  warnings,
+  guesses,
+  onLeave,
+}: {
+  warnings: readonly Finding[];
+  guesses: readonly MadeCable[];
+  onLeave: () => void;
+}) {
+  return (
+    <div role="alert" className="w-full border-l-4 border-warning py-1 pl-2" style={{ background: 'var(--warn-wash)' }}>
+      {warnings.length > 0 && (
+        <>
+          <b>
+            {warnings.length} {warnings.length === 1 ? 'warning is' : 'warnings are'} neither mended nor let stand:
+          </b>
+          <ul className="list-disc pl-5">
+            {warnings.map((f) => (
+              <li key={f.id}>{f.says}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      {guesses.length > 0 && (
+        <p>
+          <b>
+            {guesses.length} {guesses.length === 1 ? 'length is a guess' : 'lengths are guesses'}:
+          </b>{' '}
+          {guesses.map((c) => c.designation).join(', ')}. Route the cable or measure its run.
+        </p>
+      )}
+      <button type="button" className="btn btn-xs mt-1" onClick={onLeave}>
+        Do not release yet
+      </button>
+    </div>
+  );
+}
 
 /** Whether the job is on the floor, to which revision, and who let it go there; releasing it makes its needs count. */
 export function ReleaseBar() {
@@ -32,6 +74,11 @@ export function ReleaseBar() {
     },
     { reason: '' },
   );
+  const warnings = job.dossier.findings.filter((f) => f.severity === 'warn' && isOpen(f));
+  const [listed, setListed] = useState(false);
+  const guesses = job.dossier.cables.filter((c) => c.provisional);
+  /** What a release leaves open is read before it goes. */
+  const asksFirst = warnings.length + guesses.length > 0 && !listed;
   const go = (way: 'release' | 'withdraw') => form.submit(({ reason }) => send.mutate({ way, reason }))();
   const send = usePress({
     send: (wish: { way: 'release' | 'withdraw'; reason: string }, key) =>
@@ -44,6 +91,7 @@ export function ReleaseBar() {
     onSuccess: () => {
       form.reset();
       setAsking(false);
+      setListed(false);
       return client.invalidateQueries();
     },
   });
@@ -77,9 +125,13 @@ export function ReleaseBar() {
               type="button"
               className="btn btn-primary btn-sm"
               disabled={!settled || send.isPending}
-              onClick={() => go('release')}
+              onClick={() => (asksFirst ? setListed(true) : go('release'))}
             >
-              {newer ? `Release revision ${job.revision}` : 'Release to the floor'}
+              {listed && !asksFirst
+                ? 'Release all the same'
+                : newer
+                  ? `Release revision ${job.revision}`
+                  : 'Release to the floor'}
             </button>
           )}
         </>
@@ -94,6 +146,7 @@ export function ReleaseBar() {
           {asking ? 'Withdraw it' : 'Withdraw …'}
         </button>
       )}
+      {listed && <LeftOpen warnings={warnings} guesses={guesses} onLeave={() => setListed(false)} />}
       {send.error && <Problems problems={problemsIn(send.error)} onDismiss={() => send.reset()} />}
     </section>
   );
