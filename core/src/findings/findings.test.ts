@@ -249,7 +249,7 @@ describe('termination and layout findings', () => {
     expect(finding(board, 'stud-overfull').says).toContain('5 lugs on -X1:s1, at most 4');
   });
   it('a part over the edge, and breathing space taken', () => {
-    expect(finding(move(wiredCart(), 'it_F2', 610, 200), 'part-off-panel').severity).toBe('stop');
-    expect(finding(wiredCart(), 'clear-space').says).toContain('breathes too little');
+    expect(finding(move(wiredCart(), 'it_F2', 710, 200), 'part-off-panel').severity).toBe('stop');
+    expect(finding(move(wiredCart(), 'it_F2', 470, 140), 'clear-space').says).toContain('breathes too little');
   });
 });

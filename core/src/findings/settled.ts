@@ -31,6 +31,8 @@ export const isOpen = ({ severity, accepted }: Judged): boolean => severity !== 
 /**
  * Commands that let a warning stand; what was said of it before goes.
  * @param on the day, as 2026-12-18
+ * @example
+ * acceptFinding({ id: 'a:b', severity: 'warn', says: 'x', accepted: null }, { who: 'Mira', reason: 'seen', on: '2026-12-18' }).length; // 1
  */
 export function acceptFinding(finding: Judged, by: { who: string; reason: string; on: string }): Command[] {
   return [
@@ -44,6 +46,10 @@ export function acceptFinding(finding: Judged, by: { who: string; reason: string
   ];
 }
 
-/** Commands that ask about a finding again. */
+/**
+ * Commands that ask about a finding again.
+ * @example
+ * letGo({ accepted: null }); // []
+ */
 export const letGo = ({ accepted }: Pick<Judged, 'accepted'>): Command[] =>
   accepted ? [{ kind: 'remove', collection: 'accepted', id: accepted.id }] : [];

@@ -452,7 +452,7 @@ describe('cables on the boards of the demo', () => {
 
 describe('a part that moves', () => {
   const hut = routedOf(mountainHutBoard());
-  const to = { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: 640, yMm: 330, rotationDeg: 90 } as const;
+  const to = { kind: 'panel', panelId: 'pn_main', face: 'front', xMm: 540, yMm: 260, rotationDeg: 90 } as const;
   // One edit takes it all back.
   it('takes its cables along and leaves the others where they lie', () => {
     const commands = moveItem(hut, parts(hut), 'it_F5', to, five, true);

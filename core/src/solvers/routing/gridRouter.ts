@@ -72,7 +72,7 @@ export const ROUTE_COST = {
   /** A step beside a family that is to be kept apart. */
   apart: 90,
   /** A step on the part a path belongs to: off it by the nearest way. */
-  onOwner: 14,
+  onOwner: 30,
   /** A step through a part that is in the way: dearer than any way round. */
   through: 2000,
 } as const;

@@ -10,9 +10,10 @@ import { CableLayer, WaypointHandles } from './canvas/CableLayer.tsx';
 import { CanvasNotes, ZoomButtons } from './canvas/CanvasNotes.tsx';
 import { HandMarks } from './canvas/HandMarks.tsx';
 import { createHand, rectBetween } from './canvas/hand.ts';
-import { GhostItems, ItemLayer, ItemNames, onThisPanel } from './canvas/ItemLayer.tsx';
+import { GhostItems, ItemLayer, onThisPanel } from './canvas/ItemLayer.tsx';
 import { LitPlaces } from './canvas/LitPlaces.tsx';
 import { PanelDrawing } from './canvas/PanelDrawing.tsx';
+import { TagLayer } from './canvas/TagLayer.tsx';
 import { TerminalLayer } from './canvas/TerminalLayer.tsx';
 import { ToolLayer } from './canvas/ToolLayer.tsx';
 import { useBends } from './canvas/useBends.ts';
@@ -140,10 +141,10 @@ export function BoardCanvas({
         >
           <PanelDrawing view={view} mmPerPx={k} />
           <GhostItems view={view} mmPerPx={k} />
-          <ItemLayer view={view} onKey={keys} onStart={drag.start} />
+          <ItemLayer view={view} mmPerPx={k} onKey={keys} onStart={drag.start} />
           <CableLayer view={view} mmPerPx={k} toBoard={toBoard} onBend={bends.bend} />
-          <ItemNames view={view} mmPerPx={k} />
           {tool === 'choose' && <TerminalLayer view={view} mmPerPx={k} connecting={connecting} onPick={pick} />}
+          <TagLayer view={view} mmPerPx={k} />
           <WaypointHandles
             view={view}
             seen={seen}

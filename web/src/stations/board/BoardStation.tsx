@@ -6,6 +6,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
 import { Tape } from '../../ui/Tape.tsx';
+import { useAtRest } from '../../ui/useAtRest.ts';
 import { ArrangeParts } from './ArrangeParts.tsx';
 import { BoardCanvas } from './BoardCanvas.tsx';
 import { BoardTools } from './BoardTools.tsx';
@@ -84,8 +85,12 @@ export function BoardStation() {
   const many = shown.items.filter((i) => chosen.has(i.id));
   const cable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
   const made = cable && dossier.cables.find((c) => c.cableId === cable.id);
+  // The tape takes its place when the hand has let go: the drawing does not move under it.
+  const says = useAtRest(made !== undefined || item !== undefined);
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_292px] grid-rows-[36px_minmax(0,1fr)_158px]">
+    <div
+      className={`grid h-full grid-cols-[minmax(0,1fr)_292px] ${says ? 'grid-rows-[36px_minmax(0,1fr)_158px]' : 'grid-rows-[36px_minmax(0,1fr)]'}`}
+    >
       <div className="flex items-center gap-1.5 overflow-hidden border-b border-base-300 bg-base-200 px-3">
         <button
           type="button"
@@ -124,21 +129,19 @@ export function BoardStation() {
         {arranging && <ArrangeParts view={view} onClose={() => setArranging(false)} />}
         {palette && <PartPalette view={view} onClose={() => setPalette(false)} />}
       </div>
-      <footer className="col-span-2 overflow-hidden border-t border-base-300 bg-base-100 px-4 py-1.5">
-        {made ? (
-          <Tape
-            cable={made}
-            paths={dossier.lengths.find((l) => l.cableId === made.cableId)?.paths ?? []}
-            diameterMm={widths.get(made.cableId)}
-          />
-        ) : item ? (
-          <StudTape item={item} />
-        ) : (
-          <p className="dim pt-3">
-            Choose a wire and it lies here straightened, with both its ends; choose a part and its studs stand here.
-          </p>
-        )}
-      </footer>
+      {says && (
+        <footer className="col-span-2 overflow-hidden border-t border-base-300 bg-base-100 px-4 py-1.5">
+          {made ? (
+            <Tape
+              cable={made}
+              paths={dossier.lengths.find((l) => l.cableId === made.cableId)?.paths ?? []}
+              diameterMm={widths.get(made.cableId)}
+            />
+          ) : (
+            item && <StudTape item={item} />
+          )}
+        </footer>
+      )}
     </div>
   );
 }

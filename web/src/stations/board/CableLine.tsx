@@ -3,15 +3,15 @@ import type { LaidPath } from '@ombrik/core/stages/lengths/lengths';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import { memo } from 'react';
-import type { Tag } from './cableTags.ts';
+import { LugMark } from './CableEnds.tsx';
 
 interface CableLineProps {
   cable: MadeCable;
   paths: readonly LaidPath[];
   /** What its ends off this panel go to; flagged where the cable leaves the edge. */
   leaves: { from: string | null; to: string | null };
-  /** Where its name stands; null where there is no room for it. */
-  tag: Tag | null;
+  /** From a stud's middle to the end of the barrel, mm. */
+  lugMm: number;
   mmPerPx: number;
   diameterMm: number;
   polarity: string;
@@ -26,14 +26,13 @@ interface CableLineProps {
 
 /** Whether a cable would be drawn as it is: one that has not changed is left alone while others are dragged. */
 function drawnAlike(a: CableLineProps, b: CableLineProps): boolean {
-  const tag = (t: Tag | null) => t && `${t.text} ${t.xMm} ${t.yMm} ${t.widthMm}`;
   return (
     a.cable === b.cable &&
     a.paths === b.paths &&
     a.ghosts === b.ghosts &&
     a.leaves.from === b.leaves.from &&
     a.leaves.to === b.leaves.to &&
-    tag(a.tag) === tag(b.tag) &&
+    a.lugMm === b.lugMm &&
     a.mmPerPx === b.mmPerPx &&
     a.diameterMm === b.diameterMm &&
     a.polarity === b.polarity &&
@@ -49,7 +48,7 @@ export const CableLine = memo(function CableLine({
   cable,
   paths,
   leaves,
-  tag,
+  lugMm,
   mmPerPx: k,
   diameterMm,
   polarity,
@@ -65,6 +64,16 @@ export const CableLine = memo(function CableLine({
   const colour = cable.flat ? BARE_COPPER_HEX : COLOUR_HEX[core.colour];
   const drawn = paths.filter((p) => p.points.length > 1);
   const behind = ghosts.filter((p) => p.points.length > 1);
+  const [first, last] = [drawn[0]?.points, drawn.at(-1)?.points];
+  /** Its ends that sit on studs of this panel. */
+  const lugs = cable.flat
+    ? []
+    : [
+        { end: core.from, off: leaves.from, at: first?.[0], along: first?.[1] },
+        { end: core.to, off: leaves.to, at: last?.at(-1), along: last?.at(-2) },
+      ].flatMap(({ end, off, at, along }) =>
+        end.attachment === 'stud' && off === null && at && along ? [{ end, at, along }] : [],
+      );
   const flags = [
     leaves.from && drawn[0] ? { at: drawn[0].points[0]!, text: leaves.from } : null,
     leaves.to && drawn.length > 0 ? { at: drawn.at(-1)!.points.at(-1)!, text: leaves.to } : null,
@@ -105,10 +114,28 @@ export const CableLine = memo(function CableLine({
           <path d={svgPathOf(path)} stroke="transparent" strokeWidth={width + 8} />
           <path
             d={svgPathOf(path)}
+            stroke="#23201B"
+            strokeOpacity={0.16}
+            strokeWidth={width + 2}
+            transform="translate(1.5 2.5)"
+            pointerEvents="none"
+          />
+          <path
+            d={svgPathOf(path)}
             stroke={selected ? 'var(--color-primary)' : '#23201B'}
             strokeWidth={width + (selected ? 6 : 1.4)}
           />
           <path d={svgPathOf(path)} stroke={colour} strokeWidth={width} />
+          {width > 5 * k && !cable.flat && core.colour !== 'WH' && (
+            <path
+              d={svgPathOf(path)}
+              stroke="#FFFFFF"
+              strokeOpacity={0.24}
+              strokeWidth={width * 0.2}
+              transform={`translate(${-width * 0.16} ${-width * 0.16})`}
+              pointerEvents="none"
+            />
+          )}
           {polarity === 'minus' && !cable.flat && (
             <path
               d={svgPathOf(path)}
@@ -128,6 +155,9 @@ export const CableLine = memo(function CableLine({
           )}
         </g>
       ))}
+      {lugs.map(({ end, at, along }) => (
+        <LugMark key={end.at} end={end} at={at} along={along} lugMm={lugMm} diameterMm={width} />
+      ))}
       {flags.map((f) => (
         <g key={f.text}>
           <circle cx={f.at.xMm} cy={f.at.yMm} r={3.5 * k} fill="var(--part)" stroke="currentColor" strokeWidth={k} />
@@ -146,30 +176,6 @@ export const CableLine = memo(function CableLine({
           )}
         </g>
       ))}
-      {tag && (
-        <g>
-          <rect
-            x={tag.xMm - tag.widthMm / 2}
-            y={tag.yMm - 8 * k}
-            width={tag.widthMm}
-            height={16 * k}
-            rx={2.5 * k}
-            fill={selected ? 'var(--color-primary)' : 'var(--part)'}
-            stroke="#8C7A55"
-            strokeWidth={0.5}
-          />
-          <text
-            x={tag.xMm}
-            y={tag.yMm + 4.2 * k}
-            textAnchor="middle"
-            fontSize={12 * k}
-            className="svg-num"
-            fill={selected ? 'var(--color-primary-content)' : 'currentColor'}
-          >
-            {tag.text}
-          </text>
-        </g>
-      )}
     </g>
   );
 }, drawnAlike);

@@ -1,5 +1,6 @@
 import type { Part } from '@ombrik/core/document/part/part';
-import { PartBody, TerminalMark } from './PartShape.tsx';
+import { FaceMarks } from './FaceMarks.tsx';
+import { TerminalMark } from './PartShape.tsx';
 
 /** A part as it will stand on the board: outline, studs, screws, clear space, where its cables leave. */
 export function PartPreview({ part }: { part: Part }) {
@@ -26,7 +27,7 @@ export function PartPreview({ part }: { part: Part }) {
         strokeDasharray={`${5 * k} ${4 * k}`}
         strokeWidth={k}
       />
-      <PartBody part={part} width={part.widthMm} height={part.heightMm} />
+      <FaceMarks part={part} detail={2} />
       {part.mountHoles.map((m) => (
         <circle
           key={`${m.xMm} ${m.yMm}`}

@@ -4,8 +4,7 @@ import { useCallback, useMemo, useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import type { BoardView } from '../boardView.ts';
 import { CableLine } from '../CableLine.tsx';
-import { cableTags } from '../cableTags.ts';
-import { useCableWidths } from '../useCableWidths.ts';
+import { useCableWidths, useLayOf } from '../useCableWidths.ts';
 import { useDrawnCables } from '../useDrawnCables.ts';
 
 /** Every cable of the panel in its thickness and colour, with its name where there is room for it. */
@@ -25,7 +24,7 @@ export function CableLayer({
   const drawn = useDrawnCables(view);
   const widths = useCableWidths();
   const chosenId = selection?.kind === 'cable' ? selection.id : null;
-  const tags = useMemo(() => cableTags(drawn, chosenId, k), [drawn, chosenId, k]);
+  const layOf = useLayOf();
   const itemOf = useMemo(() => new Map(shown.items.map((i) => [i.id, i])), [shown.items]);
   const polarityOf = useMemo(
     () => new Map(dossier.sizing.wires.map((w) => [w.connectionId, w.polarity])),
@@ -54,7 +53,7 @@ export function CableLayer({
         paths={paths}
         ghosts={ghosts}
         leaves={{ from: leavesTo(core.from.ref), to: leavesTo(core.to.ref) }}
-        tag={tags.get(cable.cableId) ?? null}
+        lugMm={layOf(cable.cableId).lugMm}
         mmPerPx={k}
         diameterMm={widths.get(cable.cableId) ?? 4}
         polarity={polarityOf.get(core.connectionId) ?? 'none'}

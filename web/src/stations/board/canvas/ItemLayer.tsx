@@ -1,13 +1,15 @@
 import type { PointMm } from '@ombrik/core/document/basics';
 import type { Item } from '@ombrik/core/document/item/item';
 import type { Part } from '@ombrik/core/document/part/part';
+import type { SeatText } from '@ombrik/core/drawing/partFace';
 import { spannerMm } from '@ombrik/core/findings/space/no-tool-swing';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { itemOutline } from '@ombrik/core/stages/place/outlines';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
-import { PartBody } from '../PartShape.tsx';
+import { detailAt, FaceMarks } from '../FaceMarks.tsx';
+import { useSeatTexts } from '../useSeatTexts.ts';
 
 export const onThisPanel = (item: Item, view: Pick<BoardView, 'panel'>) =>
   item.place.kind === 'panel' && item.place.panelId === view.panel.id;
@@ -51,15 +53,18 @@ export function GhostItems({ view, mmPerPx: k }: { view: BoardView; mmPerPx: num
 /** Parts on the face that is seen; the chosen ones with the room they ask for. */
 export function ItemLayer({
   view,
+  mmPerPx: k,
   onKey,
   onStart,
 }: {
   view: BoardView;
+  mmPerPx: number;
   onKey: (e: KeyboardEvent, item: Item) => void;
   onStart: (e: PointerEvent, item: Item, centre: { xMm: number; yMm: number }) => void;
 }) {
   const { shown, parts, dossier, select, selection } = useJob();
   const seen = seenBy(view);
+  const seatsOf = useSeatTexts();
   const stopItems = new Set(dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
   const here = shown.items.filter(
     (i) => i.place.kind === 'panel' && onThisPanel(i, view) && i.place.face === view.face && parts.has(i.partId),
@@ -122,6 +127,8 @@ export function ItemLayer({
           behind={view.face === 'back'}
           chosen={view.chosen.has(item.id)}
           stop={stopItems.has(item.id)}
+          detail={detailAt(k)}
+          seats={seatsOf(item.id)}
           onFocus={focused}
           onKey={keyed}
           onStart={started}
@@ -139,6 +146,8 @@ interface ItemShapeProps {
   behind: boolean;
   chosen: boolean;
   stop: boolean;
+  detail: 0 | 1 | 2;
+  seats: SeatText | undefined;
   onFocus: (item: Item) => void;
   onKey: (e: KeyboardEvent, item: Item) => void;
   onStart: (e: PointerEvent, item: Item, centre: PointMm) => void;
@@ -150,7 +159,9 @@ const drawnAlike = (a: ItemShapeProps, b: ItemShapeProps): boolean =>
   a.centre.xMm === b.centre.xMm &&
   a.behind === b.behind &&
   a.chosen === b.chosen &&
-  a.stop === b.stop;
+  a.stop === b.stop &&
+  a.detail === b.detail &&
+  a.seats === b.seats;
 
 const ItemShape = memo(function ItemShape({
   item,
@@ -159,6 +170,8 @@ const ItemShape = memo(function ItemShape({
   behind,
   chosen,
   stop,
+  detail,
+  seats,
   onFocus,
   onKey,
   onStart,
@@ -180,47 +193,8 @@ const ItemShape = memo(function ItemShape({
       onPointerDown={(e) => onStart(e, item, centre)}
     >
       <g transform={`translate(${centre.xMm} ${centre.yMm}) rotate(${rotationDeg})`}>
-        <PartBody part={part} width={part.widthMm} height={part.heightMm} />
+        <FaceMarks part={part} detail={detail} turnDeg={rotationDeg} seats={seats} edge={chosen} />
       </g>
     </g>
   );
 }, drawnAlike);
-
-/** Names and marks over the cables. */
-export function ItemNames({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
-  const { shown, parts, dossier } = useJob();
-  const stopItems = new Set(dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
-  return (
-    <>
-      {shown.items.map((item) => {
-        const part = parts.get(item.partId);
-        if (!part || item.place.kind !== 'panel' || !onThisPanel(item, view) || item.place.face !== view.face)
-          return null;
-        const rect = rectSeen(view, itemRect(item, part)!);
-        return (
-          <text
-            key={item.id}
-            data-item={item.id}
-            x={rect.leftMm + 4 * k}
-            y={rect.topMm + 13 * k}
-            fontSize={14 * k}
-            fontWeight={600}
-            fontFamily="var(--font-label)"
-            fill={view.chosen.has(item.id) ? 'var(--color-primary)' : 'currentColor'}
-            stroke="var(--part)"
-            strokeWidth={3.5 * k}
-            strokeLinejoin="round"
-            paintOrder="stroke"
-            pointerEvents="none"
-          >
-            {item.designation}
-            {item.held ? ' ⚲' : ''}
-            {item.groupId ? ' ∷' : ''}
-            {item.standOffMm > 0 ? ` ↥${item.standOffMm}` : ''}
-            {stopItems.has(item.id) ? ' ▲' : ''}
-          </text>
-        );
-      })}
-    </>
-  );
-}

@@ -2,7 +2,7 @@ import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import type { Item } from '@ombrik/core/document/item/item';
 import type { Part } from '@ombrik/core/document/part/part';
 import { onPanel } from '@ombrik/core/stages/lengths/geometry';
-import { memo, useCallback, useRef } from 'react';
+import { memo, useCallback, useMemo, useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, seenBy } from '../boardView.ts';
 import { TerminalMark } from '../PartShape.tsx';
@@ -15,12 +15,15 @@ interface ItemTerminalsProps {
   mmPerPx: number;
   /** The terminal of this part a wire is being drawn from. */
   active: string | null;
+  /** Terminals of this part with something on them, by id, in one text. */
+  wired: string;
   onPick: (ref: TerminalRef) => void;
 }
 
 const ItemTerminals = memo(
-  function ItemTerminals({ item, part, view, mmPerPx, active, onPick }: ItemTerminalsProps) {
+  function ItemTerminals({ item, part, view, mmPerPx, active, wired, onPick }: ItemTerminalsProps) {
     const seen = seenBy(view);
+    const on = new Set(wired.split(' '));
     const marks = part.terminals.map((t) => {
       const at = seen(onPanel(item, t)!);
       return (
@@ -32,6 +35,7 @@ const ItemTerminals = memo(
           mmPerPx={mmPerPx}
           label={`${item.designation}:${t.name}`}
           active={active === t.id}
+          wired={on.has(t.id)}
           licensed={t.domain === 'ac' || t.domain === 'earth'}
           onPick={() => onPick({ itemId: item.id, terminalId: t.id })}
         />
@@ -45,7 +49,8 @@ const ItemTerminals = memo(
     a.view.panel === b.view.panel &&
     a.view.face === b.view.face &&
     a.mmPerPx === b.mmPerPx &&
-    a.active === b.active,
+    a.active === b.active &&
+    a.wired === b.wired,
 );
 
 /** The terminals of every part on the face that is seen. */
@@ -61,6 +66,12 @@ export function TerminalLayer({
   onPick: (ref: TerminalRef) => void;
 }) {
   const { shown, parts } = useJob();
+  const wired = useMemo(() => {
+    const by = new Map<string, string[]>();
+    for (const { from, to } of shown.connections)
+      for (const { itemId, terminalId } of [from, to]) by.set(itemId, [...(by.get(itemId) ?? []), terminalId]);
+    return by;
+  }, [shown.connections]);
   const hand = useRef(onPick);
   hand.current = onPick;
   const pick = useCallback((ref: TerminalRef) => hand.current(ref), []);
@@ -74,6 +85,7 @@ export function TerminalLayer({
         part={part}
         view={view}
         mmPerPx={mmPerPx}
+        wired={(wired.get(item.id) ?? []).join(' ')}
         active={connecting?.itemId === item.id ? connecting.terminalId : null}
         onPick={pick}
       />
