@@ -1,8 +1,8 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
-import { drillRows, panelShapes } from '@ombrik/core/drawing/panelShapes';
+import { drillRows } from '@ombrik/core/drawing/panelShapes';
 import { type SheetOffcut, sheetPlan } from '@ombrik/core/drawing/sheetPlan';
-import { drawShapes } from './drawShapes.ts';
+import { drawPanelFace } from './panelFace.ts';
 import {
   cautions,
   closePaper,
@@ -138,7 +138,7 @@ export async function sheetPaper(file: PaperFile, head: PaperHead, offcuts: read
 /** Front and back of every panel with parts, cables and wire names: to dress the board by. */
 export async function dressingPaper(file: PaperFile, head: PaperHead): Promise<Buffer> {
   const { board, dossier } = file;
-  const parts = partIndex(board, genericCatalogue);
+  const _parts = partIndex(board, genericCatalogue);
   const doc = openPaper(head, 'landscape');
   let first = true;
   for (const panel of board.panels)
@@ -149,21 +149,17 @@ export async function dressingPaper(file: PaperFile, head: PaperHead): Promise<B
       if (!used && face !== panel.goodFace) continue;
       if (!first) doc.addPage();
       first = false;
-      const drawing = panelShapes(board, parts, panel, face, false, dossier);
       heading(
         doc,
         `${panel.name}, ${face}${face === 'back' ? ', seen from behind: left and right are exchanged' : ''}`,
       );
-      const room = { w: doc.page.width - 2 * MARGIN, h: doc.page.height - doc.y - MARGIN - 40 };
-      // A panel drawn as a line or a point still has a sheet.
-      const scale = Math.min(
-        room.w / (Math.max(1, drawing.widthMm) * MM),
-        room.h / (Math.max(1, drawing.heightMm) * MM),
-      );
-      drawShapes(doc, drawing.shapes, { x: MARGIN, y: doc.y + 4 }, scale);
-      doc.x = MARGIN;
-      doc.y += drawing.heightMm * MM * scale + 12;
-      paragraph(doc, `Scale 1:${(1 / scale).toFixed(1)}. Wire names as on the labels; not for measuring off.`, DIM);
+      const y = doc.y;
+      drawPanelFace(doc, file, panel, face, {
+        x: MARGIN,
+        y,
+        width: doc.page.width - 2 * MARGIN,
+        height: doc.page.height - y - MARGIN - 16,
+      });
     }
   return closePaper(doc, head);
 }
