@@ -118,7 +118,7 @@ test('a bad board file is refused whole, a good one is put on the wall', async (
   await give('half.json', '{"format": ');
   await expect(page.getByRole('alert')).toContainText('half.json is not JSON');
   await give('old.json', '{"format": "ombrik-board", "formatVersion": 7}');
-  await expect(page.getByRole('alert')).toContainText('formatVersion is 7; accepted: 5');
+  await expect(page.getByRole('alert')).toContainText('formatVersion is 7; accepted: 6');
   await page.reload();
   await expect(planks).toHaveCount(jobs);
   await openJob(page, 'Corrie Top repeater');

@@ -73,7 +73,7 @@ export function mountainHutBoard(): Board {
     .item('X2', 'bar-minus-6x8', { at: [360, 680] })
     .item('F3', 'holder-sf51', { at: [980, 225], turn: 90 })
     .item('T1', 'inverter-24-2000', { at: [950, 555], turn: 180 })
-    .item('F4', 'holder-sf30', { at: [690, 178], turn: 90 })
+    .item('F4', 'holder-sf30', { at: [690, 181], turn: 90 })
     .item('T2', 'mppt-100-30', { at: [640, 420] })
     .item('F5', 'holder-sf30', { at: [450, 230], turn: 90 })
     .item('T3', 'dcdc-12-24-15', { at: [420, 430] })

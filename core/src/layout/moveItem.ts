@@ -52,9 +52,11 @@ export function moveItems(
   if (!board.cables.some((c) => c.segments.some(wasRouted))) return commands;
   const touched = new Set<Id>();
   for (const { itemId } of moves) for (const id of touchedBy(moved, parts, itemId)) touched.add(id);
-  // A cable nobody has routed yet stays a guess.
-  for (const cable of board.cables)
-    if (touched.has(cable.id) && !cable.segments.some(wasRouted)) touched.delete(cable.id);
+  // A cable nobody has routed yet stays a guess; on a board that is routed it is one that found no way, and may now.
+  const routedCount = board.cables.filter((c) => c.segments.some(wasRouted)).length;
+  if (!lay || routedCount * 2 < board.cables.length)
+    for (const cable of board.cables)
+      if (touched.has(cable.id) && !cable.segments.some(wasRouted)) touched.delete(cable.id);
   if (touched.size === 0) return commands;
   if (!lay) return [...commands, ...guessed(moved, touched)];
   // What finds no way to where the part stands now lies no longer where it lay.

@@ -18,6 +18,7 @@ import { type CableLay, straightFromMm } from '../stages/lengths/bendNeeds.ts';
 import { dress, wayOf } from '../stages/lengths/dress.ts';
 import { placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
 import type { LayOf } from './cableLays.ts';
+import { type DirectEnd, directWay } from './directWay.ts';
 import { pointsAlong, type Run, runsOf, spreadLanes } from './lanes.ts';
 import { softened, stepAlongMm } from './steps.ts';
 import { CELL_MM, cellAt, type Surface, surfaceOf } from './surface.ts';
@@ -109,11 +110,22 @@ export function routeCables(
     for (const { segment } of laid) router.lay(pathAlong(surface, segment.waypoints), 0);
     wanted.sort((a, b) => reach(a) - reach(b) || compareNatural(a.cable.designation, b.cable.designation));
     const paths = new Map<Wanted, Path>();
+    /** Ways between ends that face each other: they share no line with others. */
+    const direct = new Map<Wanted, PointMm[]>();
     const lay = (w: Wanted, pass: number) => {
       const before = paths.get(w);
       if (before) router.lay(before, w.family, -1);
       // Others that lie there cost, they do not bar: what found no way at first finds none now.
-      const path = before || pass === 0 ? findWay(router, surface, w, pass > 0) : null;
+      if (pass === 0) {
+        const facing = facingWay(surface, w);
+        if (facing) direct.set(w, facing);
+      }
+      const straight = direct.get(w);
+      const path = straight
+        ? pathAlong(surface, straight)
+        : before || pass === 0
+          ? findWay(router, surface, w, pass > 0)
+          : null;
       if (path) {
         router.lay(path, w.family);
         paths.set(w, path);
@@ -124,14 +136,16 @@ export function routeCables(
     let goesOn = true;
     for (let pass = 0; pass < 2 && goesOn; pass++) for (const w of wanted) if (goesOn) goesOn = lay(w, pass);
     const runs = new Map<Wanted, Run[]>();
-    for (const [w, path] of paths) runs.set(w, runsOf(surface, path.cells));
+    for (const [w, path] of paths) if (!direct.has(w)) runs.set(w, runsOf(surface, path.cells));
     // The first and last stretch stand in line with their terminals; what lies between shares the lines.
     spreadLanes([...runs].flatMap(([w, own]) => own.slice(1, -1).map((run) => ({ run, widthMm: w.lay.diameterMm }))));
     for (const w of wanted) {
       const path = paths.get(w);
+      const facing = direct.get(w);
       // Beside others on its line where that leaves its bends their room, else on the line itself.
-      const points =
-        path && (asLaid(surface, path, runs.get(w)!, w) ?? asLaid(surface, path, runsOf(surface, path.cells), w));
+      const points = facing
+        ? between(facing.map(tidy), true, true)
+        : path && (asLaid(surface, path, runs.get(w)!, w) ?? asLaid(surface, path, runsOf(surface, path.cells), w));
       if (!path || !points) {
         failed.add(w.cable.id);
         inTheWay.push({ cableId: w.cable.id, itemIds: itemsInTheWay(router, surface, w) });
@@ -237,10 +251,27 @@ function asLaid(surface: Surface, path: Path, runs: readonly Run[], w: Wanted): 
   const soft = softened(points, centreRadiusOf(w.lay), straightMm).map(tidy);
   const { bends } = dress(wayOf(soft), { ...w.lay, straightMm });
   if (bends.some((b) => b.radiusMm < b.wantedMm - TOLERANCE_MM)) return null;
+  return between(soft, from !== null, to !== null);
+}
+
+/** Waypoints of a way: its points without the ends that are terminals or holes. */
+function between(points: readonly PointMm[], from: boolean, to: boolean): PointMm[] {
+  const [a, b] = [points[0]!, points[1]!];
   // A straight way has no corner to keep; one point in its middle says that it is laid.
-  if (soft.length === 2 && from && to)
-    return [tidy({ xMm: (soft[0]!.xMm + soft[1]!.xMm) / 2, yMm: (soft[0]!.yMm + soft[1]!.yMm) / 2 })];
-  return soft.slice(from ? 1 : 0, to ? -1 : undefined);
+  if (points.length === 2 && from && to) return [tidy({ xMm: (a.xMm + b.xMm) / 2, yMm: (a.yMm + b.yMm) / 2 })];
+  return points.slice(from ? 1 : 0, to ? -1 : undefined);
+}
+
+/** The way of a cable whose ends face each other; null where they do not. */
+function facingWay(surface: Surface, { from, to, lay }: Wanted): PointMm[] | null {
+  if (!from.point || !to.point) return null;
+  const end = ({ end, point, straightMm }: End): DirectEnd => ({
+    point: point!,
+    leaves: end.leaves,
+    straightMm,
+    owner: end.owner,
+  });
+  return directWay(surface, end(from), end(to), lay);
 }
 const tidy = (p: PointMm): PointMm => ({ xMm: Math.round(p.xMm * 10) / 10, yMm: Math.round(p.yMm * 10) / 10 });
 
