@@ -74,6 +74,31 @@ export function spreadLanes(runs: readonly { run: Run; widthMm: number }[]): voi
   }
 }
 
+/** A straight stretch that stays where it lies, such as one laid by hand. */
+export interface Fixed {
+  from: PointMm;
+  to: PointMm;
+  widthMm: number;
+}
+
+/** Moves what would lie in a fixed stretch beside it, to the side it is nearer to. */
+export function besideFixed(runs: readonly { run: Run; widthMm: number }[], fixed: readonly Fixed[]): void {
+  for (const { from, to, widthMm: theirs } of fixed) {
+    const level = Math.abs(from.yMm - to.yMm) < 1;
+    if (!level && Math.abs(from.xMm - to.xMm) >= 1) continue;
+    const atMm = level ? from.yMm : from.xMm;
+    const [low, high] = level
+      ? [Math.min(from.xMm, to.xMm), Math.max(from.xMm, to.xMm)]
+      : [Math.min(from.yMm, to.yMm), Math.max(from.yMm, to.yMm)];
+    for (const { run, widthMm } of runs) {
+      const beside = Math.min(high, Math.max(run.fromMm, run.toMm)) - Math.max(low, Math.min(run.fromMm, run.toMm));
+      const apartMm = (widthMm + theirs) / 2 + GAP_MM;
+      if (run.horizontal !== level || beside <= 0 || Math.abs(run.atMm - atMm) >= apartMm) continue;
+      run.atMm = atMm + (run.atMm >= atMm ? apartMm : -apartMm);
+    }
+  }
+}
+
 /**
  * Points of a path whose runs lie where they lie, from one fixed end to the other. The first and the last stretch stand in
  * line with the ends themselves; where one stretch is all there is and its ends do not stand in line, it steps aside halfway.

@@ -19,7 +19,7 @@ import { dress, wayOf } from '../stages/lengths/dress.ts';
 import { placedTerminal, terminalOf } from '../stages/lengths/geometry.ts';
 import type { LayOf } from './cableLays.ts';
 import { type DirectEnd, directWay } from './directWay.ts';
-import { pointsAlong, type Run, runsOf, spreadLanes } from './lanes.ts';
+import { besideFixed, type Fixed, pointsAlong, type Run, runsOf, spreadLanes } from './lanes.ts';
 import { softened, stepAlongMm } from './steps.ts';
 import { CELL_MM, cellAt, type Surface, surfaceOf } from './surface.ts';
 import { throughHoles } from './throughHoles.ts';
@@ -138,7 +138,14 @@ export function routeCables(
     const runs = new Map<Wanted, Run[]>();
     for (const [w, path] of paths) if (!direct.has(w)) runs.set(w, runsOf(surface, path.cells));
     // The first and last stretch stand in line with their terminals; what lies between shares the lines.
-    spreadLanes([...runs].flatMap(([w, own]) => own.slice(1, -1).map((run) => ({ run, widthMm: w.lay.diameterMm }))));
+    const inner = [...runs].flatMap(([w, own]) => own.slice(1, -1).map((run) => ({ run, widthMm: w.lay.diameterMm })));
+    spreadLanes(inner);
+    besideFixed(
+      inner,
+      laid.flatMap(({ cable, segment: { waypoints } }) =>
+        waypoints.slice(1).map((to, i): Fixed => ({ from: waypoints[i]!, to, widthMm: layOf(cable.id).diameterMm })),
+      ),
+    );
     for (const w of wanted) {
       const path = paths.get(w);
       const facing = direct.get(w);
