@@ -78,7 +78,11 @@ export function stationStatuses(
     ),
     status(
       'test',
-      toMake > 0 || bench.dcCount === 0 ? 'notReady' : bench.dcPassed ? 'done' : 'inWork',
+      dossier.cables.length === 0 || toMake > 0 || bench.dcCount === 0
+        ? 'notReady'
+        : bench.dcPassed
+          ? 'done'
+          : 'inWork',
       testsLeft,
       'the bench test',
     ),

@@ -5,6 +5,7 @@ import type { PastTimes } from '@ombrik/core/power/quote/quote';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../app/api.ts';
 import { keyed } from '../app/press.ts';
 import { useMe } from '../app/useMe.ts';
@@ -38,7 +39,18 @@ const pages = openPages(nanoid());
 export function JobProvider({ jobId, children, waiting }: { jobId: string; children: ReactNode; waiting: ReactNode }) {
   const query = useQuery(jobQuery(jobId));
   const personId = useMe().data?.person?.id;
-  if (query.error) return <p className="p-8 text-error">{problemsIn(query.error).join('; ')}</p>;
+  if (query.error)
+    return (
+      <div className="p-8">
+        <h1 className="text-2xl">This job cannot be shown</h1>
+        <p className="text-error">{problemsIn(query.error).join('; ')}</p>
+        <p className="mt-3">
+          <Link className="btn btn-sm" to="/">
+            To the shop wall
+          </Link>
+        </p>
+      </div>
+    );
   if (!query.data || !personId) return waiting;
   return (
     <LoadedJob key={jobId} personId={personId} fetched={query.data} waiting={waiting}>

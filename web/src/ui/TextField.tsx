@@ -24,8 +24,14 @@ export function TextField({
 }) {
   const [text, setText] = useState(value);
   useEffect(() => setText(value), [value]);
+  // What nobody has filled in yet is not wrong until somebody leaves it so.
+  const [left, setLeft] = useState(false);
   const bad =
-    required && text.trim() === '' ? 'cannot be empty' : text.length > max ? `at most ${max} characters` : null;
+    required && text.trim() === '' && (left || value !== '')
+      ? 'cannot be empty'
+      : text.length > max
+        ? `at most ${max} characters`
+        : null;
   const commit = () => {
     if (bad) return;
     if (text !== value) onCommit(text);
@@ -36,7 +42,10 @@ export function TextField({
     'aria-label': label,
     'aria-invalid': bad !== null,
     onChange: (e: { target: { value: string } }) => setText(e.target.value),
-    onBlur: commit,
+    onBlur: () => {
+      setLeft(true);
+      if (!(required && text.trim() === '')) commit();
+    },
     onKeyDown: (e: React.KeyboardEvent) => {
       if (e.key === 'Enter' && !multiline) commit();
       if (e.key === 'Escape') setText(value);

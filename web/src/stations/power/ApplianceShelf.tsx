@@ -1,10 +1,16 @@
 import { APPLIANCE_SOURCE, APPLIANCES, type Appliance, GROUP_WORDS } from '@ombrik/core/devices/data/appliances';
 
 /** Typical loads to take one from; their figures are only a start. */
-export function ApplianceShelf({ onTake }: { onTake: (appliance: Appliance) => void }) {
+export function ApplianceShelf({ onTake, onClose }: { onTake: (appliance: Appliance) => void; onClose: () => void }) {
   const groups = Object.keys(GROUP_WORDS) as Appliance['group'][];
   return (
-    <section aria-label="Shelf of typical loads" className="mb-3 border border-base-300 bg-base-100 p-3">
+    <section
+      aria-label="Shelf of typical loads"
+      className="mb-3 border border-base-300 bg-base-100 p-3"
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') onClose();
+      }}
+    >
       <div className="grid grid-cols-4 gap-x-5 gap-y-2">
         {groups.map((group) => (
           <div key={group}>

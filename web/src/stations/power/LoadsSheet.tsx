@@ -10,7 +10,7 @@ import {
   readPastedLoads,
 } from '@ombrik/core/document/item/loadList';
 import { newLoad } from '@ombrik/core/document/item/newLoad';
-import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { saveAs } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
@@ -45,6 +45,16 @@ export function LoadsSheet() {
   const rows = useOpenRows();
   const energyOf = new Map(energy.rows.map((r) => [r.itemId, r]));
   const loads = job.board.items.flatMap((item) => (item.load ? [{ item, load: item.load }] : []));
+  const sheet = useRef<HTMLDivElement>(null);
+  const fresh = useRef(false);
+  // Who adds a load types its name next.
+  useEffect(() => {
+    if (!fresh.current) return;
+    fresh.current = false;
+    const name = sheet.current?.querySelector<HTMLInputElement>('tbody tr:last-child td:nth-child(2) input');
+    name?.focus();
+    name?.select();
+  }, [loads.length]);
   const add = (rows: readonly LoadEntry[], label: string) => job.edit(label, addLoads(job.board, rows, job.parts));
   const take = (read: ReadLoads, from: string) => {
     setProblems(read.problems.length > 0 ? [`${from} was refused; nothing was added.`, ...read.problems] : []);
@@ -83,7 +93,7 @@ export function LoadsSheet() {
     take(readPastedLoads(text), 'the clipboard');
   };
   return (
-    <div className="p-4" onPaste={paste}>
+    <div ref={sheet} className="p-4" onPaste={paste}>
       <div className="mb-2 flex items-center gap-2">
         <h1 className="mr-auto text-2xl">Loads</h1>
         <FileButton
@@ -111,14 +121,22 @@ export function LoadsSheet() {
         <button
           type="button"
           className="btn btn-primary btn-sm"
-          onClick={() => add([{ name: 'New load', load: newLoad() }], 'Add a load')}
+          onClick={() => {
+            fresh.current = true;
+            add([{ name: 'New load', load: newLoad() }], 'Add a load');
+          }}
         >
           Add a load
         </button>
       </div>
       {loads.length > 0 && <Assumed />}
       <Problems problems={problems} onDismiss={() => setProblems([])} />
-      {shelf && <ApplianceShelf onTake={(a) => add([{ name: a.name, load: newLoad(a.load) }], `Add ${a.name}`)} />}
+      {shelf && (
+        <ApplianceShelf
+          onClose={() => setShelf(false)}
+          onTake={(a) => add([{ name: a.name, load: newLoad(a.load) }], `Add ${a.name}`)}
+        />
+      )}
       {loads.length === 0 ? (
         <p className="dim mt-4">
           No loads yet. Add one, take one from the shelf, paste rows from a spreadsheet (name, watts, hours a day), or

@@ -37,7 +37,8 @@ export function SimulatorPanel({ hidden, meter }: { hidden: boolean; meter: stri
     <div className="perforated mt-5 pt-3">
       <h2 className="text-lg">Simulated meter</h2>
       <p className="dim text-xs">
-        Speaks SCPI over TCP at <span className="num">{meter}</span>, on a simulated board made from this drawing.
+        A bench meter in software, at the network address <span className="num">{meter}</span>: it reads a board
+        simulated from this drawing, in the commands bench meters understand.
       </p>
       <label className="mt-2 flex min-h-[40px] items-center gap-2">
         <input

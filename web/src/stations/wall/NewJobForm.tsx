@@ -10,7 +10,7 @@ import type { Values } from '../../ui/form/fields.ts';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 
 const FIELDS = {
-  jobName: { kind: 'text', label: 'Job name', max: 80, required: true },
+  jobName: { kind: 'text', label: 'Job name', max: 80, required: true, autoFocus: true },
   customer: { kind: 'text', label: 'Customer', max: 80 },
   place: { kind: 'text', label: 'Where the board goes', max: 120 },
   wantedOn: { kind: 'date', label: 'Wanted on', optional: true },

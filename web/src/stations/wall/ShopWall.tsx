@@ -1,3 +1,4 @@
+import type { StationState } from '@ombrik/core/stations';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { addDays, differenceInCalendarDays, format, parseISO, startOfDay } from 'date-fns';
 import { lazy, Suspense, useState } from 'react';
@@ -102,6 +103,35 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
   );
 }
 
+/** Where the planks come, while they are fetched. */
+function Places() {
+  return (
+    <div role="status" aria-label="Fetching the jobs">
+      {[0, 1, 2, 3].map((n) => (
+        <div key={n} className="perforated grid h-[68px] grid-cols-[270px_minmax(0,1fr)_168px] items-center gap-3">
+          <span className="h-4 w-40 bg-base-300" />
+          <span className="h-11 border border-base-300 bg-base-100" />
+          <span />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** What the signs on a plank mean, station by station. */
+function Legend() {
+  return (
+    <p className="dim mt-3 flex flex-wrap gap-x-5 text-xs">
+      <span>On a plank, left to right: {Object.values(STATION_TITLE).join(', ')}.</span>
+      {Object.entries(STATE_MARK).map(([state, mark]) => (
+        <span key={state}>
+          {mark} {STATE_WORDS[state as StationState]}
+        </span>
+      ))}
+    </p>
+  );
+}
+
 /** The wall of the shop: a plank per job along the weeks, late first, each with what it waits for. */
 export function ShopWall() {
   const client = useQueryClient();
@@ -180,7 +210,7 @@ export function ShopWall() {
           </Suspense>
         )}
         {query.error && <Problems problems={problemsIn(query.error)} />}
-        {query.isPending && <p className="dim">Fetching the jobs …</p>}
+        {query.isPending && <Places />}
         <div className="grid grid-cols-[270px_minmax(0,1fr)_168px] gap-3">
           <span />
           <div className="relative h-5" aria-hidden>
@@ -207,6 +237,7 @@ export function ShopWall() {
               <Plank key={job.id} job={job} today={today} onDone={refresh} />
             ))}
           </ul>
+          {jobs.length > 0 && <Legend />}
           {count > jobs.length && (
             <p className="dim mt-3 text-sm">
               {jobs.length} of {count} jobs, the first wanted first. Search for the others.
