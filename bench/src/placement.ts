@@ -2,6 +2,7 @@ import { derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import { cableLays } from '@ombrik/core/layout/cableLays';
 import { placementModel } from '@ombrik/core/layout/placement/model';
 import { place, randomLayout, startOf } from '@ombrik/core/layout/placement/place';
 import { termsOf, totalOf, WISHES } from '@ombrik/core/layout/placement/score';
@@ -42,7 +43,13 @@ export function placementTable(): string[] {
   ] as const;
   for (const [name, board, byHand] of boards) {
     const dossier = derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
-    const model = placementModel(board, partIndex(board, genericCatalogue), dossier, board.panels[0]!.id);
+    const model = placementModel(
+      board,
+      partIndex(board, genericCatalogue),
+      dossier,
+      board.panels[0]!.id,
+      cableLays(dossier.cables, profileOf(board, defaultWorkshop), genericCatalogue),
+    );
     const random = seededRandom(11).next;
     const layouts = [];
     for (let tries = 0; layouts.length < RANDOM && tries < 4 * RANDOM; tries++) {

@@ -5,11 +5,14 @@ import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { applyCommands, type Command } from '../document/commands.ts';
 import { partIndex } from '../document/references.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
+import { profileOf } from '../profiles/ownRules.ts';
 import { seededRandom } from '../solvers/random.ts';
 import { itemRect, onPanel, pathLengthMm, placedTerminal } from '../stages/lengths/geometry.ts';
 import { asSeen } from '../stages/place/outlines.ts';
 import { deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
 import { align, distribute, mirror, shift, toOtherFace, turn, withGroups } from './arrange.ts';
+import { cableLays } from './cableLays.ts';
 import { moveItems } from './moveItem.ts';
 import { isLegal, placementModel } from './placement/model.ts';
 import { place, randomLayout, startOf } from './placement/place.ts';
@@ -212,8 +215,11 @@ describe('parts chosen together', () => {
   });
 });
 
+const laysOf = (board: Board) =>
+  cableLays(deriveBoard(board).cables, profileOf(board, defaultWorkshop), genericCatalogue);
+
 describe('arranged by the solver', () => {
-  const model = placementModel(hut, parts, deriveBoard(hut), hut.panels[0]!.id);
+  const model = placementModel(hut, parts, deriveBoard(hut), hut.panels[0]!.id, laysOf(hut));
   // 40 % less than the median random one.
   it('every proposal is legal, costs less than the hand’s layout', () => {
     const random = seededRandom(3).next;
@@ -231,13 +237,32 @@ describe('arranged by the solver', () => {
       );
     }
   });
+  it('a lug and its first bend want room: what stands before a terminal costs, what it leads to straight on does not', () => {
+    const [f1, f8] = ['-F1', '-F8'].map((n) => model.movables.findIndex((m) => m.designation === n)) as [
+      number,
+      number,
+    ];
+    const layout = startOf(model);
+    const at = (xMm: number, yMm: number) => {
+      const moved = { x: layout.x.slice(), y: layout.y.slice(), turns: layout.turns };
+      moved.x[f8] = xMm;
+      moved.y[f8] = yMm;
+      return termsOf(model, moved).bends;
+    };
+    const inLine = at(layout.x[f1]! + 160, layout.y[f1]!);
+    // A little out of line there is no room for the S between them; further off there is.
+    const aside = at(layout.x[f1]! + 160, layout.y[f1]! + 35);
+    const apart = at(layout.x[f1]! + 330, layout.y[f1]! + 35);
+    expect(aside).toBeGreaterThan(inLine + 0.01);
+    expect(apart).toBeLessThan(aside - 0.01);
+  });
   it('the same seed gives the same layout, held parts stay', () => {
     const weights = WISHES[0]!.weights;
     expect(place(model, weights, { seed: 4, steps: 4000 })).toEqual(place(model, weights, { seed: 4, steps: 4000 }));
     const held = after(hut, [
       { kind: 'set', collection: 'items', id: item(hut, '-T1').id, field: 'held', value: true },
     ]);
-    const own = placementModel(held, parts, deriveBoard(held), held.panels[0]!.id);
+    const own = placementModel(held, parts, deriveBoard(held), held.panels[0]!.id, laysOf(held));
     const found = place(own, weights, { seed: 4, steps: 8000 });
     expect(found.moves.some((m) => m.itemId === item(hut, '-T1').id)).toBe(false);
     expect(isLegal(own, startOf(own))).toBe(true);

@@ -20,7 +20,7 @@ export function exampleWorld() {
   const stages = deriveStages(board, catalogue, profile, workshop);
   const ohm = stages.branchOhm(false);
   const system = systemModelOf({ ...board, parts, workshop });
-  const model = placementModel(board, parts, dossier, 'pn_main');
+  const model = placementModel(board, parts, dossier, 'pn_main', () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 }));
   return {
     board,
     parts,

@@ -45,12 +45,14 @@ const layout = {
   /** Three different ways to place the parts of a panel's front, each with its score beside that of now. */
   arrange(
     board: Board,
+    workshop: Workshop,
     dossier: Pick<Dossier, 'sizing' | 'cables'>,
     panelId: Id,
     seed: number,
     onProgress: (share: number) => void,
   ): Arrangement[] {
-    const model = placementModel(board, partIndex(board, genericCatalogue), dossier, panelId);
+    const layOf = cableLays(dossier.cables, profileOf(board, workshop), genericCatalogue);
+    const model = placementModel(board, partIndex(board, genericCatalogue), dossier, panelId, layOf);
     const terms = termsOf(model, startOf(model));
     return WISHES.map(({ id, weights }, n) => ({
       wish: id,

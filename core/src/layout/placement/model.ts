@@ -6,8 +6,10 @@ import type { Panel } from '../../document/panel/panel.ts';
 import type { Part } from '../../document/part/part.ts';
 import type { Dossier } from '../../dossier.ts';
 import { type Box, boxOf, inside, overlap, toEdge } from '../../solvers/polygon.ts';
+import { straightFromMm } from '../../stages/lengths/bendNeeds.ts';
 import { rotated } from '../../stages/lengths/geometry.ts';
 import { holdsOn, keepOutOutline } from '../../stages/place/outlines.ts';
+import type { LayOf } from '../cableLays.ts';
 
 /** Between two bodies at least this much, mm: fingers, lugs and a cable. Common practice, no source. */
 export const GAP_MM = 12;
@@ -43,6 +45,15 @@ export interface Lead {
   areaMm2: number;
   /** Leads that should be equally long share a number; −1 stands alone. */
   equalWith: number;
+  /** What it needs in front of either end before its first corner, mm: straight behind the lug, then half an arc. */
+  aRoomMm: number;
+  bRoomMm: number;
+  /** Which way it leaves, by quarter turns: 0 right, 1 down, 2 left, 3 up; null where it may leave any way. */
+  aLeaves: (0 | 1 | 2 | 3)[] | null;
+  bLeaves: (0 | 1 | 2 | 3)[] | null;
+  halfMm: number;
+  /** Of its middle line in a bend, mm. */
+  radiusMm: number;
 }
 
 export interface PlacementModel {
@@ -61,13 +72,14 @@ export interface PlacementModel {
 /**
  * Everything the placement solver knows of one panel's front: parts that stand there, or are to.
  * @example
- * placementModel(board, parts, dossier, 'pn_main').movables.length; // 4
+ * placementModel(board, parts, dossier, 'pn_main', () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 })).movables.length; // 4
  */
 export function placementModel(
   board: Board,
   parts: ReadonlyMap<Id, Part>,
   dossier: Pick<Dossier, 'sizing' | 'cables'>,
   panelId: Id,
+  layOf: LayOf,
 ): PlacementModel {
   const panel = board.panels.find((p) => p.id === panelId)!;
   const belongs = (item: Item, part: Part) =>
@@ -105,6 +117,7 @@ export function placementModel(
   });
   const wireOf = new Map(dossier.sizing.wires.map((w) => [w.connectionId, w]));
   const areaOf = new Map(dossier.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.areaMm2] as const)));
+  const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const)));
   const itemOf = new Map(board.items.map((i) => [i.id, i]));
   const groups = new Map<string, number>();
   const leads = board.connections.flatMap((c): Lead[] => {
@@ -116,6 +129,20 @@ export function placementModel(
       const p = { xMm: t?.xMm ?? 0, yMm: t?.yMm ?? 0 };
       return [0, 90, 180, 270].map((deg) => rotated(p, deg as RotationDeg));
     };
+    const cable = cableOf.get(c.id);
+    const lay = layOf(cable ?? '');
+    const end = (ref: typeof near) => {
+      const part = parts.get(itemOf.get(ref.itemId)?.partId ?? '');
+      const t = part?.terminals.find((x) => x.id === ref.terminalId);
+      if (!part || !t) return { roomMm: 0, leaves: null };
+      return {
+        roomMm: straightFromMm(t.attachment, lay) + lay.bendMm + lay.diameterMm / 2,
+        leaves: deviceOf(part.kind).leavesAnyWay
+          ? null
+          : [0, 1, 2, 3].map((turns) => ((t.exitDeg / 90 + turns) % 4) as 0 | 1 | 2 | 3),
+      };
+    };
+    const [nearEnd, farEnd] = [end(near), end(far)];
     const other = a !== undefined ? b : undefined;
     // Leads of batteries side by side are equally long, or one works harder than the other.
     const battery = [c.from, c.to].find((r) => parts.get(itemOf.get(r.itemId)?.partId ?? '')?.kind === 'battery');
@@ -134,6 +161,12 @@ export function placementModel(
         currentA: wireOf.get(c.id)?.designCurrentA ?? 1,
         areaMm2: areaOf.get(c.id) ?? 2.5,
         equalWith,
+        aRoomMm: nearEnd.roomMm,
+        bRoomMm: farEnd.roomMm,
+        aLeaves: nearEnd.leaves,
+        bLeaves: farEnd.leaves,
+        halfMm: lay.diameterMm / 2,
+        radiusMm: lay.bendMm + lay.diameterMm / 2,
       },
     ];
   });

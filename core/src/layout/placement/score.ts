@@ -1,3 +1,5 @@
+import type { PointMm } from '../../document/basics.ts';
+import { stepAlongMm } from '../steps.ts';
 import { copperKgPerM, type Layout, ohmPerM, type PlacementModel } from './model.ts';
 
 /** What a layout costs, term by term; each is about 1 for a careless one and 0 at best. */
@@ -14,6 +16,8 @@ export interface Terms {
   heat: number;
   /** Fuses and switches without room for a hand. */
   reach: number;
+  /** Leads without room in front of their ends for lug and first bend. */
+  bends: number;
   /** Difference between leads that should be equally long. */
   balance: number;
   /** What is lacking of one clear strip for later. */
@@ -27,6 +31,7 @@ export const TERM_NAMES: Readonly<Record<keyof Terms, string>> = {
   heavy: 'weight up high',
   heat: 'heat',
   reach: 'room for the hand',
+  bends: 'no room to bend',
   balance: 'unequal leads',
   growth: 'no room to grow',
 };
@@ -49,10 +54,109 @@ export function leadMm(model: PlacementModel, layout: Layout, n: number): number
   return Math.abs(ax - layout.x[lead.b]! - pb.xMm) + Math.abs(ay - layout.y[lead.b]! - pb.yMm);
 }
 
+const AHEAD = [
+  [1, 0],
+  [0, 1],
+  [-1, 0],
+  [0, -1],
+] as const;
+
+/** An end of a lead where it stands: its place, the ways it may leave, and what it wants in front of it. */
+interface Standing {
+  part: number;
+  x: number;
+  y: number;
+  ways: readonly number[];
+  roomMm: number;
+}
+const ANY = [0, 1, 2, 3] as const;
+function standingEnd(
+  layout: Layout,
+  part: number,
+  at: readonly PointMm[],
+  leaves: readonly number[] | null,
+  roomMm: number,
+): Standing {
+  const turns = layout.turns[part]!;
+  return {
+    part,
+    x: layout.x[part]! + at[turns]!.xMm,
+    y: layout.y[part]! + at[turns]!.yMm,
+    ways: leaves ? [leaves[turns]!] : ANY,
+    roomMm,
+  };
+}
+
+/** What is lacking of the room in front of an end in one direction, as a share of what its lead needs. */
+function lackAhead(
+  model: PlacementModel,
+  layout: Layout,
+  end: Standing,
+  d: number,
+  halfMm: number,
+  other: Standing | null,
+): number {
+  const { box, movables } = model;
+  const [dx, dy] = AHEAD[d]!;
+  // One that leaves the panel may go straight over its edge.
+  const toEdgeMm =
+    dx > 0 ? box.rightMm - end.x : dx < 0 ? end.x - box.leftMm : dy > 0 ? box.bottomMm - end.y : end.y - box.topMm;
+  let freeMm = other ? Math.min(end.roomMm, toEdgeMm) : end.roomMm;
+  const faces = other?.ways.includes((d + 2) % 4) ?? false;
+  for (let j = 0; j < movables.length && freeMm > 0; j++) {
+    // What it leads to may stand there, where they face each other.
+    if (j === end.part || (faces && j === other!.part)) continue;
+    const h = movables[j]!.half[layout.turns[j]!]!;
+    const [ox, oy] = [layout.x[j]! - end.x, layout.y[j]! - end.y];
+    const aside = dx !== 0 ? Math.abs(oy) - h.y : Math.abs(ox) - h.x;
+    if (aside >= halfMm) continue;
+    const half = dx !== 0 ? h.x : h.y;
+    const ahead = (dx !== 0 ? ox * dx : oy * dy) - half;
+    // Not what stands behind it.
+    if (ahead > -2 * half) freeMm = Math.min(freeMm, Math.max(0, ahead));
+  }
+  return 1 - Math.max(0, freeMm) / end.roomMm;
+}
+
+/** What is lacking between two ends that face each other for the S that joins them; 0 where they stand in line or far apart. */
+function lackBetween(a: Standing, b: Standing, d: number, radiusMm: number): number {
+  if (!b.ways.includes((d + 2) % 4)) return 0;
+  const [dx, dy] = AHEAD[d]!;
+  const [ox, oy] = [b.x - a.x, b.y - a.y];
+  const ahead = ox * dx + oy * dy;
+  const aside = Math.abs(ox * dy) + Math.abs(oy * dx);
+  if (ahead <= 0 || aside < 0.5) return 0;
+  const needMm = a.roomMm + b.roomMm - 2 * radiusMm + stepAlongMm(radiusMm, Math.min(aside, 2 * radiusMm));
+  return Math.max(0, 1 - ahead / needMm);
+}
+
+/** Share of what leads lack in front of their ends, thick ones counting more: they cannot be coaxed. */
+function crampedLeads(model: PlacementModel, layout: Layout): number {
+  let [lack, all] = [0, 0];
+  for (const lead of model.leads) {
+    const a = standingEnd(layout, lead.a, lead.aAt, lead.aLeaves, lead.aRoomMm);
+    const b = lead.b < 0 ? null : standingEnd(layout, lead.b, lead.bAt, lead.bLeaves, lead.bRoomMm);
+    for (const [end, other] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      if (!end || end.roomMm <= 0) continue;
+      let least = 1;
+      for (const d of end.ways) {
+        const own = lackAhead(model, layout, end, d, lead.halfMm, other);
+        least = Math.min(least, other ? Math.max(own, lackBetween(end, other, d, lead.radiusMm)) : own);
+      }
+      lack += least * end.roomMm;
+      all += end.roomMm;
+    }
+  }
+  return all > 0 ? (4 * lack) / all : 0;
+}
+
 /**
  * Every term of a layout.
  * @example
- * Object.keys(termsOf(model, layout)).length; // 8
+ * Object.keys(termsOf(model, layout)).length; // 9
  */
 export function termsOf(model: PlacementModel, layout: Layout): Terms {
   const { movables, leads, box, scale } = model;
@@ -127,6 +231,7 @@ export function termsOf(model: PlacementModel, layout: Layout): Terms {
     heavy: mass > 0 ? lift / (mass * height) : 0,
     heat: hot > 0 ? heat / hot : 0,
     reach: handled > 0 ? cramped / handled : 0,
+    bends: crampedLeads(model, layout),
     balance: unequal / Math.max(0.001, (width + height) / 2000),
     growth: 1 - Math.min(1, Math.max(0, free) / STRIP_SHARE),
   };
@@ -153,18 +258,28 @@ export const WISHES: readonly Wish[] = [
     id: 'short',
     name: 'Short and fat',
     says: 'heavy currents on the shortest ways, little copper, few volts lost',
-    weights: { wire: 2, copper: 5, volts: 2.5, heavy: 0.6, heat: 1, reach: 0.4, balance: 1, growth: 0.15 },
+    weights: { wire: 2, copper: 5, volts: 2.5, heavy: 0.6, heat: 1, reach: 0.4, bends: 4, balance: 1, growth: 0.15 },
   },
   {
     id: 'cool',
     name: 'Cool and at hand',
     says: 'hot parts clear and high, room for the hand at every fuse',
-    weights: { wire: 1.5, copper: 2.5, volts: 1, heavy: 0.4, heat: 3.5, reach: 1.8, balance: 1, growth: 0.15 },
+    weights: {
+      wire: 1.5,
+      copper: 2.5,
+      volts: 1,
+      heavy: 0.4,
+      heat: 3.5,
+      reach: 1.8,
+      bends: 4,
+      balance: 1,
+      growth: 0.15,
+    },
   },
   {
     id: 'roomy',
     name: 'Low and roomy',
     says: 'weight low, one clear strip left for what comes later',
-    weights: { wire: 1.5, copper: 2.5, volts: 1, heavy: 2, heat: 1, reach: 0.4, balance: 1, growth: 2.2 },
+    weights: { wire: 1.5, copper: 2.5, volts: 1, heavy: 2, heat: 1, reach: 0.4, bends: 4, balance: 1, growth: 2.2 },
   },
 ];

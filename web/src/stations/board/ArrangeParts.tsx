@@ -36,6 +36,7 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
     const { board, dossier } = job;
     const arrangements = await remote.arrange(
       board,
+      job.workshop,
       { sizing: dossier.sizing, cables: dossier.cables },
       view.panel.id,
       from,
