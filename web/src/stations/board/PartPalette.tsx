@@ -2,14 +2,14 @@ import { DEVICE_GROUPS } from '@ombrik/core/devices/device';
 import { deviceOf } from '@ombrik/core/devices/registry';
 import { addItem, newItem } from '@ombrik/core/document/item/items';
 import type { Part } from '@ombrik/core/document/part/part';
-import { itemRect } from '@ombrik/core/stages/lengths/geometry';
+import { landingSpot } from '@ombrik/core/stages/place/freeSpot';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 import { PartFiles } from './PartFiles.tsx';
 
-/** The catalogue: pick a part and it comes to the first free spot, or to the shelf when it lives off the board. */
+/** The catalogue: pick a part and it comes to a free spot near others of its kind, or to the shelf when it lives off the board. */
 export function PartPalette({ view, onClose }: { view: BoardView; onClose: () => void }) {
   const { panel, face } = view;
   const job = useJob();
@@ -20,36 +20,17 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
   const wanted = (p: Part) =>
     p.name.toLowerCase().includes(query.toLowerCase()) &&
     (p.kind === 'feed' || p.systemVoltagesV.length === 0 || p.systemVoltagesV.includes(volts));
-  const freeSpot = (part: Part) => {
-    const taken = board.items.flatMap((i) => {
-      const own = parts.get(i.partId);
-      const rect =
-        own && i.place.kind === 'panel' && i.place.panelId === panel.id && i.place.face === face
-          ? itemRect(i, own)
-          : null;
-      return rect ? [rect] : [];
-    });
-    const right = Math.max(...panel.outline.map((p) => p.xMm));
-    const bottom = Math.max(...panel.outline.map((p) => p.yMm));
-    for (let y = part.heightMm / 2 + 30; y <= bottom - part.heightMm / 2 - 20; y += 20)
-      for (let x = part.widthMm / 2 + 30; x <= right - part.widthMm / 2 - 20; x += 20) {
-        const clear = taken.every(
-          (r) =>
-            x + part.widthMm / 2 + 8 < r.leftMm ||
-            x - part.widthMm / 2 - 8 > r.rightMm ||
-            y + part.heightMm / 2 + 8 < r.topMm ||
-            y - part.heightMm / 2 - 8 > r.bottomMm,
-        );
-        if (clear) return { xMm: x, yMm: y };
-      }
-    return { xMm: right / 2, yMm: bottom / 2 };
-  };
+  const [full, setFull] = useState<string | null>(null);
   const add = (part: Part) => {
     const off = deviceOf(part.kind).offBoard;
+    const spot = off ? null : landingSpot(board, parts, panel, face, part);
+    setFull(
+      off || spot ? null : `${part.name} waits beside the board: no free place on ${panel.name} is large enough.`,
+    );
     const item = newItem(
       board,
       part,
-      off ? { kind: 'unplaced' } : { kind: 'panel', panelId: panel.id, face, ...freeSpot(part), rotationDeg: 0 },
+      spot ? { kind: 'panel', panelId: panel.id, face, ...spot, rotationDeg: 0 } : { kind: 'unplaced' },
     );
     const own =
       board.customParts.some((p) => p.id === part.id) || job.parts.has(part.id)
@@ -86,6 +67,11 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
         value={query}
         onChange={(e) => setQuery(e.target.value)}
       />
+      {full && (
+        <p role="status" className="mt-1 text-[13px] text-warning">
+          {full}
+        </p>
+      )}
       {DEVICE_GROUPS.map((title) => {
         const own = [...parts.values()].filter(
           // A data lead is drawn as a wire from socket to socket; its length is chosen for you.
