@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { mountainHutBoard } from '../testing/demoBoards.ts';
+import { BOARD_FORMAT_VERSION } from './board.ts';
 import { boardSchema } from './boardSchema.ts';
 import { BRIEF_FIELDS, OPENING_FIELDS } from './brief/briefFields.ts';
 import { CABLE_FIELDS, ENVIRONMENT_FIELDS, RUN_FIELDS } from './cable/cableFields.ts';
@@ -145,7 +146,7 @@ describe('a board of format 1', () => {
   const now = migrateBoard(structuredClone(old)) as Deep & { [k: string]: never };
   it('comes to the present one step at a time, each noun by its own', () => {
     expect(now).toMatchObject({
-      formatVersion: 5,
+      formatVersion: BOARD_FORMAT_VERSION,
       brief: { jobName: 'Old', jobKind: 'new', growthShare: 0, mainsVoltageV: 230, inletA: 16 },
       settings: { endSlackMm: 10, ownRulesId: '', lostBattery: 'carries' },
       panels: [{ partScrewMm: 10, grain: 'any', holes: [{ lining: 'grommet' }] }],
