@@ -1,3 +1,4 @@
+import { bendWords, marksAlong } from '@ombrik/core/stages/lengths/clips';
 import type { MadeCable, MadeCore, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 import { type CableProgress, type CableStep, STEP_WORDS } from '@ombrik/core/stock/cableSteps';
 import { COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
@@ -164,6 +165,7 @@ export function CableCard({
   const wanted = progress.steps.filter((s) => s.needed);
   const crimped = progress.steps.find((s) => s.step === 'crimped')?.done === true;
   const paths = job.dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? [];
+  const bends = cable.flat ? '' : bendWords(marksAlong(paths, 0));
   return (
     <article aria-label={`Card of ${cable.designation}`} className="grid content-start gap-1.5 p-3 pt-2">
       <header className="flex flex-wrap items-baseline gap-x-4">
@@ -189,7 +191,7 @@ export function CableCard({
           <span className="dim">{reel ? `from ${reel}` : 'nothing long enough in the store'}</span>
         ) : (
           <select
-            className="select select-sm w-52"
+            className="select select-sm w-64"
             aria-label="From which reel"
             value={from}
             onChange={(e) => setFrom(e.target.value)}
@@ -217,6 +219,7 @@ export function CableCard({
         </p>
       )}
       <Tape cable={cable} paths={paths} caption={false} />
+      {bends && <p className="num dim text-xs">{bends}, along the board from the first stud</p>}
       <div className="grid gap-2 lg:grid-cols-2">
         {cable.cores.flatMap((c) => [
           <EndBox
