@@ -87,33 +87,43 @@ function standingEnd(
   };
 }
 
+/** Where bodies stand, as plain numbers: this is asked at every step of a search. */
+interface Bodies {
+  x: Float64Array;
+  y: Float64Array;
+  halfX: Float64Array;
+  halfY: Float64Array;
+}
+
 /** What is lacking of the room in front of an end in one direction, as a share of what its lead needs. */
 function lackAhead(
-  model: PlacementModel,
-  layout: Layout,
+  { box }: PlacementModel,
+  { x, y, halfX, halfY }: Bodies,
   end: Standing,
   d: number,
   halfMm: number,
   other: Standing | null,
 ): number {
-  const { box, movables } = model;
-  const [dx, dy] = AHEAD[d]!;
+  const level = d === 0 || d === 2;
+  const sign = d < 2 ? 1 : -1;
   // One that leaves the panel may go straight over its edge.
-  const toEdgeMm =
-    dx > 0 ? box.rightMm - end.x : dx < 0 ? end.x - box.leftMm : dy > 0 ? box.bottomMm - end.y : end.y - box.topMm;
+  const toEdgeMm = level
+    ? sign > 0
+      ? box.rightMm - end.x
+      : end.x - box.leftMm
+    : sign > 0
+      ? box.bottomMm - end.y
+      : end.y - box.topMm;
   let freeMm = other ? Math.min(end.roomMm, toEdgeMm) : end.roomMm;
-  const faces = other?.ways.includes((d + 2) % 4) ?? false;
-  for (let j = 0; j < movables.length && freeMm > 0; j++) {
-    // What it leads to may stand there, where they face each other.
-    if (j === end.part || (faces && j === other!.part)) continue;
-    const h = movables[j]!.half[layout.turns[j]!]!;
-    const [ox, oy] = [layout.x[j]! - end.x, layout.y[j]! - end.y];
-    const aside = dx !== 0 ? Math.abs(oy) - h.y : Math.abs(ox) - h.x;
-    if (aside >= halfMm) continue;
-    const half = dx !== 0 ? h.x : h.y;
-    const ahead = (dx !== 0 ? ox * dx : oy * dy) - half;
+  // What it leads to may stand there, where they face each other.
+  const spared = other?.ways.includes((d + 2) % 4) ? other.part : -1;
+  for (let j = 0; j < x.length; j++) {
+    const aside = level ? Math.abs(y[j]! - end.y) - halfY[j]! : Math.abs(x[j]! - end.x) - halfX[j]!;
+    if (aside >= halfMm || j === end.part || j === spared) continue;
+    const half = level ? halfX[j]! : halfY[j]!;
+    const ahead = sign * (level ? x[j]! - end.x : y[j]! - end.y) - half;
     // Not what stands behind it.
-    if (ahead > -2 * half) freeMm = Math.min(freeMm, Math.max(0, ahead));
+    if (ahead > -2 * half && ahead < freeMm) freeMm = Math.max(0, ahead);
   }
   return 1 - Math.max(0, freeMm) / end.roomMm;
 }
@@ -132,6 +142,13 @@ function lackBetween(a: Standing, b: Standing, d: number, radiusMm: number): num
 
 /** Share of what leads lack in front of their ends, thick ones counting more: they cannot be coaxed. */
 function crampedLeads(model: PlacementModel, layout: Layout): number {
+  const { movables } = model;
+  const bodies: Bodies = {
+    x: layout.x,
+    y: layout.y,
+    halfX: Float64Array.from(movables, (m, j) => m.half[layout.turns[j]!]!.x),
+    halfY: Float64Array.from(movables, (m, j) => m.half[layout.turns[j]!]!.y),
+  };
   let [lack, all] = [0, 0];
   for (const lead of model.leads) {
     const a = standingEnd(layout, lead.a, lead.aAt, lead.aLeaves, lead.aRoomMm);
@@ -143,7 +160,8 @@ function crampedLeads(model: PlacementModel, layout: Layout): number {
       if (!end || end.roomMm <= 0) continue;
       let least = 1;
       for (const d of end.ways) {
-        const own = lackAhead(model, layout, end, d, lead.halfMm, other);
+        if (least === 0) break;
+        const own = lackAhead(model, bodies, end, d, lead.halfMm, other);
         least = Math.min(least, other ? Math.max(own, lackBetween(end, other, d, lead.radiusMm)) : own);
       }
       lack += least * end.roomMm;
