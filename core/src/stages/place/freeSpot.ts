@@ -102,6 +102,8 @@ function withAir(part: Part): Part {
 /**
  * Where a new part comes to stand on a panel: free, near others of its kind, with air for itself and for them where there
  * is room for that; null where the panel is full.
+ * @example
+ * landingSpot({ items: [] }, parts, board.panels[0], 'front', catalogue.parts[0]) !== null; // true
  */
 export function landingSpot(
   board: { items: readonly Pick<Item, 'id' | 'partId' | 'place'>[] },
