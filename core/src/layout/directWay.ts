@@ -1,6 +1,6 @@
 import type { PointMm } from '../document/basics.ts';
 import type { CableLay } from '../stages/lengths/bendNeeds.ts';
-import { dress, strokesOf, wayOf } from '../stages/lengths/dress.ts';
+import { dress, pointOn, strokesOf, wayOf } from '../stages/lengths/dress.ts';
 import { softened } from './steps.ts';
 import { cellAt, type Surface } from './surface.ts';
 
@@ -38,13 +38,7 @@ function isClear(
   return strokesOf({ points, bends }).every((s) => {
     const lengthMm = Math.hypot(s.to.xMm - s.from.xMm, s.to.yMm - s.from.yMm);
     const steps = Math.max(1, Math.ceil((lengthMm * (s.kind === 'arc' ? 1.6 : 1)) / LOOK_MM));
-    return Array.from({ length: steps + 1 }, (_, i) => i / steps).every((t) => {
-      if (s.kind === 'line')
-        return free({ xMm: s.from.xMm + (s.to.xMm - s.from.xMm) * t, yMm: s.from.yMm + (s.to.yMm - s.from.yMm) * t });
-      const from = Math.atan2(s.from.yMm - s.centre.yMm, s.from.xMm - s.centre.xMm);
-      const at = from + (s.turnDeg * Math.PI * t) / 180;
-      return free({ xMm: s.centre.xMm + s.radiusMm * Math.cos(at), yMm: s.centre.yMm + s.radiusMm * Math.sin(at) });
-    });
+    return Array.from({ length: steps + 1 }, (_, i) => pointOn(s, i / steps)).every(free);
   });
 }
 

@@ -10,7 +10,7 @@ import { partIndex } from '../document/references.ts';
 import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { profileOf } from '../profiles/ownRules.ts';
 import { GridRouter, type Jog, type PathRequest, type Raster, ROUTE_COST } from '../solvers/routing/gridRouter.ts';
-import { strokesOf } from '../stages/lengths/dress.ts';
+import { pointOn, strokesOf } from '../stages/lengths/dress.ts';
 import { itemRect } from '../stages/lengths/geometry.ts';
 import type { LaidPath } from '../stages/lengths/lengths.ts';
 import { demoBoards, deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
@@ -301,16 +301,7 @@ const look = (board: Board) => {
 describe('cables on the boards of the demo', () => {
   /** Places along a path no further apart than this, mm. */
   const alongPath = (path: LaidPath): PointMm[] =>
-    strokesOf(path).flatMap((s) =>
-      Array.from({ length: 13 }, (_, i) => {
-        const t = i / 12;
-        if (s.kind === 'line')
-          return { xMm: s.from.xMm + (s.to.xMm - s.from.xMm) * t, yMm: s.from.yMm + (s.to.yMm - s.from.yMm) * t };
-        const from = Math.atan2(s.from.yMm - s.centre.yMm, s.from.xMm - s.centre.xMm);
-        const at = from + (s.turnDeg * Math.PI * t) / 180;
-        return { xMm: s.centre.xMm + s.radiusMm * Math.cos(at), yMm: s.centre.yMm + s.radiusMm * Math.sin(at) };
-      }),
-    );
+    strokesOf(path).flatMap((s) => Array.from({ length: 13 }, (_, i) => pointOn(s, i / 12)));
   it.each(demoBoards().map((b) => [b.brief.jobName, b] as const))(
     '%s: every cable finds a way with room for its bends, none across another part, and no finding comes of it',
     (_, start) => {

@@ -2,8 +2,9 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { PointMm } from '@ombrik/core/document/basics';
 import type { Face, Panel } from '@ombrik/core/document/panel/panel';
 import { partIndex } from '@ombrik/core/document/references';
-import { type Ink, type Mark, partFace, type SeatText } from '@ombrik/core/drawing/partFace';
+import { type Ink, type Mark, partFace } from '@ombrik/core/drawing/partFace';
 import { placeTags, spotsAlong, spotsAround, type TagWish } from '@ombrik/core/drawing/placeTags';
+import { seatTexts } from '@ombrik/core/drawing/seatTexts';
 import { pathAs, strokesOf, svgPathOf } from '@ombrik/core/stages/lengths/dress';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { asSeen } from '@ombrik/core/stages/place/outlines';
@@ -80,23 +81,16 @@ interface Sheet {
   scale: number;
 }
 
-function seatTextOf({ dossier, board }: PaperFile, itemId: string): SeatText {
-  const links = new Map([...genericCatalogue.fuseLinks, ...board.customLinks].map((l) => [l.id, l]));
-  return (seatId) => {
-    const seat = dossier.sizing.seats.find((s) => s.itemId === itemId && s.seatId === seatId);
-    const link = links.get(seat?.link.value ?? '');
-    return link ? { text: String(link.ratingA), ratingA: link.ratingA } : null;
-  };
-}
-
-const itemsOn = ({ file, panel, face }: Pick<Sheet, 'file' | 'panel' | 'face'>) =>
-  file.board.items.flatMap((item) => {
-    const part = partIndex(file.board, genericCatalogue).get(item.partId);
+function itemsOn({ file, panel, face }: Pick<Sheet, 'file' | 'panel' | 'face'>) {
+  const parts = partIndex(file.board, genericCatalogue);
+  return file.board.items.flatMap((item) => {
+    const part = parts.get(item.partId);
     const { place } = item;
     return part && place.kind === 'panel' && place.panelId === panel.id && place.face === face
       ? [{ item, part, place }]
       : [];
   });
+}
 const pathsOn = ({ file, panel, face }: Sheet) => {
   const paths = new Map(file.dossier.lengths.map((l) => [l.cableId, l.paths]));
   return file.dossier.cables.map((cable) => ({
@@ -108,10 +102,13 @@ const pathsOn = ({ file, panel, face }: Sheet) => {
 };
 
 function drawParts(doc: Doc, sheet: Sheet): void {
+  const { board, dossier } = sheet.file;
+  const seats = seatTexts(dossier.sizing.seats, [...genericCatalogue.fuseLinks, ...board.customLinks]);
   for (const { item, part, place } of itemsOn(sheet)) {
     const centre = sheet.at(place);
     doc.save().translate(centre.xMm, centre.yMm).scale(sheet.scale).rotate(place.rotationDeg);
-    for (const mark of partFace(part, seatTextOf(sheet.file, item.id)))
+    const own = seats.get(item.id);
+    for (const mark of partFace(part, (seatId) => own?.get(seatId) ?? null))
       if (mark.detail < 2 || mark.kind === 'text') drawMark(doc, mark, place.rotationDeg);
     doc.restore();
   }

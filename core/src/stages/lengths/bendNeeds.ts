@@ -30,7 +30,7 @@ function lugReachMm(lugs: readonly Lug[], areaMm2: number): number {
 }
 
 /**
- * What a kind of cable asks of its way; null for one that is not in the catalogue.
+ * What a kind of cable asks of its way; null where nobody has sized it, or it is not sold.
  * @example
  * cableLay(null, 16, profile, catalogue).diameterMm; // 5
  */
@@ -47,7 +47,7 @@ export function cableLay(type: CableType | null, areaMm2: number, profile: Profi
 /**
  * How far a cable stays straight from a terminal, mm: barrel and strain at a stud, strain alone elsewhere.
  * @example
- * straightFromMm({ kind: 'stud', studMm: 8 }, { diameterMm: 12, bendMm: 48, lugMm: 40 }); // 52
+ * straightFromMm({ kind: 'stud', diameterMm: 8, palmWidthMaxMm: 20 }, { diameterMm: 12, bendMm: 48, lugMm: 40 }); // 52
  */
 export const straightFromMm = (attachment: Terminal['attachment'], { diameterMm, lugMm }: CableLay): number =>
   (attachment.kind === 'stud' ? lugMm : 0) + STRAIN_DIAMETERS * diameterMm;

@@ -197,6 +197,18 @@ export function strokesOf({ points, bends }: { points: readonly PointMm[]; bends
 }
 
 /**
+ * A point of a line or an arc, by how far along it is as a share.
+ * @example
+ * pointOn({ kind: 'line', from: { xMm: 0, yMm: 0 }, to: { xMm: 8, yMm: 0 } }, 0.5).xMm; // 4
+ */
+export function pointOn(stroke: Stroke, share: number): PointMm {
+  if (stroke.kind === 'line') return along(stroke.from, stroke.to, share, 1);
+  const { from, centre, radiusMm, turnDeg } = stroke;
+  const angle = Math.atan2(from.yMm - centre.yMm, from.xMm - centre.xMm) + (turnDeg * Math.PI * share) / 180;
+  return { xMm: centre.xMm + radiusMm * Math.cos(angle), yMm: centre.yMm + radiusMm * Math.sin(angle) };
+}
+
+/**
  * The same path looked at from elsewhere, such as from behind or at another scale.
  * @param see where a point is drawn; @param mirrored whether that exchanges left and right; @param scale of lengths
  * @example

@@ -21,6 +21,7 @@ import { useDrawTool } from './canvas/useDrawTool.ts';
 import { useItemDrag } from './canvas/useItemDrag.ts';
 import { useItemKeys } from './canvas/useItemKeys.ts';
 import { Shelf } from './Shelf.tsx';
+import { useDrawnCables } from './useDrawnCables.ts';
 import { useViewport } from './useViewport.ts';
 
 const sameRef = (a: TerminalRef | null, b: TerminalRef) => a?.itemId === b.itemId && a.terminalId === b.terminalId;
@@ -117,6 +118,7 @@ export function BoardCanvas({
     else if (!bends.drop()) drag.drop();
   };
 
+  const drawn = useDrawnCables(view);
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]" style={{ background: 'var(--desk)' }}>
       <Shelf view={view} connecting={connecting} onPick={pick} />
@@ -142,9 +144,9 @@ export function BoardCanvas({
           <PanelDrawing view={view} mmPerPx={k} />
           <GhostItems view={view} mmPerPx={k} />
           <ItemLayer view={view} mmPerPx={k} onKey={keys} onStart={drag.start} />
-          <CableLayer view={view} mmPerPx={k} toBoard={toBoard} onBend={bends.bend} />
+          <CableLayer view={view} drawn={drawn} mmPerPx={k} toBoard={toBoard} onBend={bends.bend} />
           {tool === 'choose' && <TerminalLayer view={view} mmPerPx={k} connecting={connecting} onPick={pick} />}
-          <TagLayer view={view} mmPerPx={k} />
+          <TagLayer view={view} drawn={drawn} mmPerPx={k} />
           <WaypointHandles
             view={view}
             seen={seen}

@@ -1,5 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { SeatText } from '@ombrik/core/drawing/partFace';
+import { seatTexts } from '@ombrik/core/drawing/seatTexts';
 import { useMemo, useRef } from 'react';
 import { useJob } from '../../session/useJob.ts';
 
@@ -9,14 +10,7 @@ export function useSeatTexts(): (itemId: string) => SeatText | undefined {
   const kept = useRef(new Map<string, { key: string; say: SeatText }>());
   const { seats } = dossier.sizing;
   return useMemo(() => {
-    const links = new Map([...genericCatalogue.fuseLinks, ...board.customLinks].map((l) => [l.id, l]));
-    const byItem = new Map<string, Map<string, { text: string; ratingA: number }>>();
-    for (const s of seats) {
-      const link = links.get(s.link.value ?? '');
-      if (!link) continue;
-      const own = byItem.get(s.itemId) ?? new Map();
-      byItem.set(s.itemId, own.set(s.seatId, { text: String(link.ratingA), ratingA: link.ratingA }));
-    }
+    const byItem = seatTexts(seats, [...genericCatalogue.fuseLinks, ...board.customLinks]);
     return (itemId) => {
       const own = byItem.get(itemId);
       if (!own) return undefined;

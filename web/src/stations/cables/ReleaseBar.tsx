@@ -127,11 +127,7 @@ export function ReleaseBar() {
               disabled={!settled || send.isPending}
               onClick={() => (asksFirst ? setListed(true) : go('release'))}
             >
-              {listed && !asksFirst
-                ? 'Release all the same'
-                : newer
-                  ? `Release revision ${job.revision}`
-                  : 'Release to the floor'}
+              {listed ? 'Release all the same' : newer ? `Release revision ${job.revision}` : 'Release to the floor'}
             </button>
           )}
         </>

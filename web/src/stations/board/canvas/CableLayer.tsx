@@ -5,23 +5,24 @@ import { useJob } from '../../../session/useJob.ts';
 import type { BoardView } from '../boardView.ts';
 import { CableLine } from '../CableLine.tsx';
 import { useCableWidths, useLayOf } from '../useCableWidths.ts';
-import { useDrawnCables } from '../useDrawnCables.ts';
+import type { DrawnCable } from '../useDrawnCables.ts';
 
 /** Every cable of the panel in its thickness and colour, with its name where there is room for it. */
 export function CableLayer({
   view,
+  drawn,
   mmPerPx: k,
   toBoard,
   onBend,
 }: {
   view: BoardView;
+  drawn: readonly DrawnCable[];
   mmPerPx: number;
   toBoard: (e: { clientX: number; clientY: number }) => PointMm;
   onBend: (cableId: Id, at: PointMm) => void;
 }) {
   const { shown, dossier, selection, select } = useJob();
   const { panel, tool } = view;
-  const drawn = useDrawnCables(view);
   const widths = useCableWidths();
   const chosenId = selection?.kind === 'cable' ? selection.id : null;
   const layOf = useLayOf();

@@ -1,13 +1,12 @@
 import type { Id } from '@ombrik/core/document/basics';
 import { useJob } from '../../../session/useJob.ts';
 import type { BoardView } from '../boardView.ts';
-import { useDrawnCables } from '../useDrawnCables.ts';
+import type { DrawnCable } from '../useDrawnCables.ts';
 import { type Tag, useTags } from '../useTags.ts';
 
 /** Names over everything: dark ones of parts, light ones of wires, which choose their wire where they are seen. */
-export function TagLayer({ view, mmPerPx }: { view: BoardView; mmPerPx: number }) {
+export function TagLayer({ view, drawn, mmPerPx }: { view: BoardView; drawn: readonly DrawnCable[]; mmPerPx: number }) {
   const { selection, select } = useJob();
-  const drawn = useDrawnCables(view);
   const chosenCable = selection?.kind === 'cable' ? selection.id : null;
   const tags = useTags(view, drawn, chosenCable, mmPerPx);
   const pick = (id: Id) => select({ kind: 'cable', id });
