@@ -311,13 +311,13 @@ export class GridRouter {
       offerAt(startColumn + dx * stub, startRow + dy * stub, d, this.#stretch(startColumn, startRow, d, stub), parent);
       for (const jog of jogs)
         for (const side of [1, -1] as const) {
-          const whole = { aside: jog.aside, ahead: straight + jog.ahead + settle };
+          const ahead = straight + jog.ahead + settle;
           const price = this.#jogAfter(startColumn, startRow, d, straight, jog, settle, side);
           if (price >= SHUT) continue;
           const across = (d + side + 4) % 4;
           offerAt(
-            startColumn + dx * whole.ahead + STEP_COLUMN[across]! * jog.aside,
-            startRow + dy * whole.ahead + STEP_ROW[across]! * jog.aside,
+            startColumn + dx * ahead + STEP_COLUMN[across]! * jog.aside,
+            startRow + dy * ahead + STEP_ROW[across]! * jog.aside,
             d,
             price,
             parent,

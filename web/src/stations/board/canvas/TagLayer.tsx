@@ -26,28 +26,59 @@ export function TagLayer({ view, drawn, mmPerPx }: { view: BoardView; drawn: rea
   );
 }
 
-function ItemTag({ tag, k, chosen }: { tag: Tag; k: number; chosen: boolean }) {
+/** A name on its plate, in a lettering that keeps its size on the screen. */
+function Plate({
+  tag,
+  k,
+  plate,
+  ink,
+  edge,
+}: {
+  tag: Tag;
+  k: number;
+  plate: string;
+  ink: string;
+  /** A line round it, where it is as light as what it lies on. */
+  edge?: string;
+}) {
+  const item = tag.kind === 'item';
   return (
-    <g data-item={tag.id} pointerEvents="none">
+    <>
       <rect
         x={tag.xMm - tag.widthMm / 2}
         y={tag.yMm - tag.heightMm / 2}
         width={tag.widthMm}
         height={tag.heightMm}
-        rx={2 * k}
-        fill={chosen ? 'var(--color-primary)' : 'var(--color-neutral)'}
+        rx={(item ? 2 : 2.5) * k}
+        fill={plate}
+        stroke={edge}
+        strokeWidth={edge && 0.7 * k}
       />
       <text
         x={tag.xMm}
-        y={tag.yMm + 4.6 * k}
+        y={tag.yMm + (item ? 4.6 : 4.2) * k}
         textAnchor="middle"
-        fontSize={13 * k}
-        fontWeight={600}
-        fontFamily="var(--font-label)"
-        fill={chosen ? 'var(--color-primary-content)' : 'var(--color-neutral-content)'}
+        fontSize={(item ? 13 : 12) * k}
+        fontWeight={item ? 600 : undefined}
+        fontFamily={item ? 'var(--font-label)' : undefined}
+        className={item ? undefined : 'svg-num'}
+        fill={ink}
       >
         {tag.text}
       </text>
+    </>
+  );
+}
+
+function ItemTag({ tag, k, chosen }: { tag: Tag; k: number; chosen: boolean }) {
+  return (
+    <g data-item={tag.id} pointerEvents="none">
+      <Plate
+        tag={tag}
+        k={k}
+        plate={chosen ? 'var(--color-primary)' : 'var(--color-neutral)'}
+        ink={chosen ? 'var(--color-primary-content)' : 'var(--color-neutral-content)'}
+      />
     </g>
   );
 }
@@ -75,26 +106,13 @@ function CableTag({
         onPick(tag.id);
       }}
     >
-      <rect
-        x={tag.xMm - tag.widthMm / 2}
-        y={tag.yMm - tag.heightMm / 2}
-        width={tag.widthMm}
-        height={tag.heightMm}
-        rx={2.5 * k}
-        fill={chosen ? 'var(--color-primary)' : 'var(--part)'}
-        stroke="#8C7A55"
-        strokeWidth={0.7 * k}
+      <Plate
+        tag={tag}
+        k={k}
+        plate={chosen ? 'var(--color-primary)' : 'var(--part)'}
+        ink={chosen ? 'var(--color-primary-content)' : 'currentColor'}
+        edge="#8C7A55"
       />
-      <text
-        x={tag.xMm}
-        y={tag.yMm + 4.2 * k}
-        textAnchor="middle"
-        fontSize={12 * k}
-        className="svg-num"
-        fill={chosen ? 'var(--color-primary-content)' : 'currentColor'}
-      >
-        {tag.text}
-      </text>
     </g>
   );
 }
