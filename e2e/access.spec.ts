@@ -10,7 +10,7 @@ async function serious(page: Page): Promise<string[]> {
     .flatMap((v) => v.nodes.slice(0, 6).map((n) => `${v.id}: ${n.target.join(' ')} ${n.html.slice(0, 160)}`));
 }
 
-const STATIONS = ['Brief', 'Power', 'Circuit', 'Board', 'Cables', 'Test', 'Ship'];
+const STATIONS = ['Brief', 'Power', 'Circuit', 'Board', 'Cables', 'Build', 'Test', 'Ship'];
 
 test('no station has anything serious against those who cannot see or point', async ({ page }) => {
   test.setTimeout(300_000);
@@ -22,11 +22,23 @@ test('no station has anything serious against those who cannot see or point', as
     if (bad.length > 0) found[name] = bad;
   };
   await look('wall');
-  for (const shop of ['Store', 'Buying', 'Workshop']) {
+  for (const shop of ['Store', 'Buying', 'Catalogue', 'Workshop']) {
     await page.getByRole('navigation', { name: 'Shop' }).getByRole('link', { name: shop }).click();
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await look(shop);
   }
+  await page.getByRole('navigation', { name: 'Shop' }).getByRole('link', { name: 'Plan' }).click();
+  await page.getByRole('list', { name: 'Lanes of work' }).waitFor();
+  await page.getByRole('list', { name: 'Lanes of work' }).getByRole('button').first().focus();
+  await page.keyboard.press('Enter');
+  for (const tab of await page.getByRole('tablist', { name: 'Plan' }).getByRole('tab').all()) {
+    const name = await tab.textContent();
+    if (name !== 'Plan') await tab.click();
+    await look(`Plan, ${name}`);
+  }
+  await page.goto('/screen');
+  await page.getByRole('list', { name: 'Jobs, most pressing first' }).getByRole('listitem').nth(1).waitFor();
+  await look('large screen');
   await page.goto('/');
   await openJob(page, 'Larchfold hut board');
   for (const station of STATIONS) {

@@ -75,10 +75,10 @@ test('a conductor is locked with a reason, judged, and let go by the finding’s
   await page.getByLabel('Reason for locking conductor of W9').fill('reel at hand');
   await page.getByRole('button', { name: 'Lock it' }).click();
   await page.getByRole('button', { name: 'Duplicate' }).click();
-  await expect(page.getByRole('button', { name: /^Wire W45,/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Wire W61,/ })).toBeVisible();
   await saved(page);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('button', { name: /^Wire W45,/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Wire W61,/ })).toHaveCount(0);
   const findings = page.getByRole('region', { name: 'Findings' });
   await expect(findings).toContainText('W9 is below its fuse: 35 mm² carries 146 A, -F3 holds 150 A');
   await findings.getByRole('button', { name: 'Let it be worked out' }).first().click();
@@ -117,8 +117,8 @@ test('a bad board file is refused whole, a good one is put on the wall', async (
     page.locator('input[type=file]').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
   await give('half.json', '{"format": ');
   await expect(page.getByRole('alert')).toContainText('half.json is not JSON');
-  await give('old.json', '{"format": "ombrik-board", "formatVersion": 7}');
-  await expect(page.getByRole('alert')).toContainText('formatVersion is 7; accepted: 6');
+  await give('old.json', '{"format": "ombrik-board", "formatVersion": 99}');
+  await expect(page.getByRole('alert')).toContainText('formatVersion is 99; accepted: ');
   await page.reload();
   await expect(planks).toHaveCount(jobs);
   await openJob(page, 'Corrie Top repeater');
@@ -148,7 +148,7 @@ test('the floor’s stations fit a tablet, by touch, in both themes', async ({ b
   }
   await page.getByRole('button', { name: 'Use the dark bench theme' }).tap();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'bench');
-  const next = page.getByRole('button', { name: 'Seen and good' });
+  const next = page.getByRole('button', { name: /Seen and good|Read from the meter/ });
   expect((await next.boundingBox())!.height).toBeGreaterThanOrEqual(64);
 });
 
@@ -160,9 +160,11 @@ test('cables lay themselves, a moved part takes its own along', async ({ page })
   await page.getByRole('button', { name: /^Wire W12,/ }).focus();
   await page.keyboard.press('Enter');
   const inspector = page.getByRole('region', { name: 'Cable W12' });
+  await inspector.getByRole('button', { name: 'Guess again' }).click();
   await expect(inspector).toContainText('length, provisional');
+  await saved(page);
   await page.getByRole('button', { name: 'Route cables' }).click();
-  await expect(inspector).not.toContainText('provisional', { timeout: 20_000 });
+  await expect(inspector).not.toContainText('provisional');
   await expect(inspector.getByRole('button', { name: 'Guess again' })).toBeVisible();
   await saved(page);
   const length = () => page.getByRole('img', { name: /^Cable W12, cut/ }).getAttribute('aria-label');
@@ -180,4 +182,7 @@ test('cables lay themselves, a moved part takes its own along', async ({ page })
     await saved(page);
   }
   await expect(inspector).toContainText('length, provisional');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(inspector).not.toContainText('provisional');
+  await saved(page);
 });

@@ -3,7 +3,6 @@ import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
 
 // Changed and asked what stays live.
 test('the circuit is drawn, walked through its scenarios, shorted', async ({ page }) => {
-  test.setTimeout(120_000);
   await comeInAs(page, 'Mira Holt');
   await openJob(page, 'Larchfold hut board');
   await goTo(page, 'Circuit');
@@ -28,7 +27,7 @@ test('the circuit is drawn, walked through its scenarios, shorted', async ({ pag
   await expect(story).toContainText('opens first');
   await expect(story.getByRole('row', { name: /-F10:f4, first/ })).toBeVisible();
   await expect(page.getByRole('img', { name: /Time and current of -F10:f4/ })).toBeVisible();
-  await expect(drawing.getByText('-F10:f4 opened')).toBeVisible({ timeout: 10_000 });
+  await expect(drawing.getByText('-F10:f4 opened')).toBeVisible();
   await story.getByTitle('Why this number?').first().click();
   await expect(page.getByRole('complementary', { name: 'Why this number' })).toContainText('rospective');
   await page.keyboard.press('Escape');
@@ -57,7 +56,7 @@ test('the circuit is drawn, walked through its scenarios, shorted', async ({ pag
   await expect(page.getByRole('button', { name: 'Lay out anew' })).toBeHidden();
   await saved(page);
 
-  await sheet(page, 'What stays live');
+  await sheet(page, 'Stays live');
   const live = page.getByRole('table', { name: 'Live parts' });
   await expect(page.getByRole('region', { name: 'Switching on' })).toContainText(/Hold \d+ Ω across the open isolator/);
   const bar = live.getByRole('row', { name: /^-X1/ });
@@ -67,7 +66,7 @@ test('the circuit is drawn, walked through its scenarios, shorted', async ({ pag
   await expect(bar).toContainText('live');
   await expect(page.getByRole('heading', { name: 'With 1 open' })).toBeVisible();
 
-  await sheet(page, 'Room to grow');
+  await sheet(page, 'Growth');
   const grown = page.getByRole('table', { name: 'Trunk conductors that would grow' });
   await expect(grown.getByRole('row').nth(1)).toBeVisible();
   await page.getByRole('button', { name: 'Build the trunk for it now' }).click();

@@ -97,7 +97,7 @@ test('three arrangements are offered with their costs', async ({ page }) => {
   const offered = page.getByRole('region', { name: 'Arrangements' });
   const take = offered.getByRole('button', { name: 'Take this one' });
   // By one wish or another the parts may well stand as they should already.
-  await expect(offered.getByRole('button', { name: /Take this one|As it stands/ })).toHaveCount(3, { timeout: 60_000 });
+  await expect(offered.getByRole('button', { name: /Take this one|As it stands/ })).toHaveCount(3);
   await expect(offered.getByText(/instead of .*, \d+ % less/).first()).toBeVisible();
   await take.first().click();
   await saved(page);

@@ -4,7 +4,7 @@ import { comeInAs, goTo, openJob, sheet } from './hands.ts';
 test('a button pressed twice does it once: copies, kept offers', async ({ page }) => {
   test.setTimeout(90_000);
   await comeInAs(page, 'Mira Holt');
-  const copies = page.getByRole('link', { name: /Market cart box \(copy\)/ });
+  const copies = page.getByRole('link', { name: /^\d+ Market cart box \(copy\)/ });
   const plank = page
     .getByRole('listitem')
     .filter({ hasText: /Market cart box(?! \(copy)/ })

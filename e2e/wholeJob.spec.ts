@@ -36,7 +36,7 @@ test('the market cart goes from brief to a passed test record', async ({ page })
 
   await goTo(page, 'Circuit');
   await sheet(page, 'Connections');
-  await page.getByRole('button', { name: 'Wire 4 loads to -F10' }).click();
+  await page.getByRole('button', { name: /^Wire 1 loads? to -F10/ }).click();
   await expect(page.getByText('Still to connect:')).toBeHidden();
   await saved(page);
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText('0 stop');
@@ -54,10 +54,25 @@ test('the market cart goes from brief to a passed test record', async ({ page })
   await expect(why).toContainText('tableA * ambientFactor * bundleFactor');
   await page.keyboard.press('Escape');
 
+  // What leaves the board is measured down a column; what that changes stands beside it.
+  await sheet(page, 'Runs');
+  await expect(page.getByText(/^4 of \d+ are guesses/)).toBeVisible();
+  for (const [run, length] of [
+    ['-E1 Cooler', '2.4 m'],
+    ['-E2 Awning lights', '3100'],
+    ['-E3 Scale and card reader', '190 cm'],
+    ['-E4 Counter lamp', '2,2 m'],
+  ] as const) {
+    await page.getByLabel(`Run of ${run}`).fill(length);
+    await page.getByLabel(`Run of ${run}`).press('Enter');
+  }
+  await expect(page.getByText('All measured.')).toBeVisible();
+  await saved(page);
+
   await goTo(page, 'Board');
-  await page.getByRole('button', { name: 'Wire W2,', exact: false }).first().click({ force: true });
-  await page.getByRole('button', { name: 'Accept this route' }).click();
-  await expect(page.getByRole('button', { name: 'Guess again' })).toBeVisible();
+  await page.getByRole('button', { name: 'Route cables' }).click();
+  await expect(page.getByRole('button', { name: 'Route cables' })).toBeVisible();
+  await expect(page.getByText(/^No way for/)).toHaveCount(0);
   await saved(page);
 
   await goTo(page, 'Cables');

@@ -16,6 +16,7 @@ export function pinnedAnswers(): { folder: string; count: number; tree: string }
   const { commit } = JSON.parse(readFileSync(join(here, 'pin.json'), 'utf8')) as { commit: string };
   const files = ['generate.ts', 'pinnedCore.ts'];
   const builder = createHash('sha256')
+    .update(process.env.OMBRIK_FULL ? 'full' : 'share')
     .update(files.map((f) => readFileSync(join(here, f), 'utf8')).join())
     .digest('hex')
     .slice(0, 8);

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { checkNode } from './lib/checkNode.mjs';
 import { startCluster } from './lib/cluster.mjs';
 import { ensureDebian } from './lib/debian.mjs';
+import { fallen } from './lib/fallen.mjs';
 import { installPackages } from './lib/installPackages.mjs';
 import { runServer } from './lib/runServer.mjs';
 import { say } from './lib/say.mjs';
@@ -99,6 +100,7 @@ const failed =
   (playwright?.stats.unexpected ?? 0);
 const skipped = (vitest?.numPendingTests ?? 0) + (playwright?.stats.skipped ?? 0);
 if (skipped > 0) failures.push(`${skipped} tests were skipped`);
+for (const line of fallen(vitest, playwright)) say(line);
 if (failures.length > 0) say(`\nNot good: ${failures.join(', ')}`);
 say(`\n${passed} passed, ${failed} failed`);
 leave(failures.length > 0 || failed > 0 || passed === 0 ? 1 : 0);

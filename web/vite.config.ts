@@ -2,11 +2,23 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { offlineFiles } from './offlineFiles.ts';
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
-  root: fileURLToPath(new URL('.', import.meta.url)),
-  plugins: [react(), tailwindcss()],
-  build: { outDir: 'dist', emptyOutDir: true, chunkSizeWarningLimit: 1600 },
+  root: here('.'),
+  plugins: [react(), tailwindcss(), offlineFiles()],
+  build: {
+    outDir: 'dist',
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 1600,
+    rollupOptions: {
+      input: { index: here('./index.html'), sw: here('./src/offline/sw.ts') },
+      // The service worker's address stays: a browser asks for it to learn of a newer one.
+      output: { entryFileNames: (chunk) => (chunk.name === 'sw' ? 'sw.js' : 'assets/[name]-[hash].js') },
+    },
+  },
   worker: { format: 'es' },
   server: { host: '127.0.0.1', proxy: process.env.OMBRIK_API ? { '/api': process.env.OMBRIK_API } : {} },
 });

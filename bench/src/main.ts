@@ -23,6 +23,7 @@ import { faultSweepTable } from './faultSweep.ts';
 import { median, simulate, timed } from './measure.ts';
 import { placementTable } from './placement.ts';
 import { routingTable } from './routing.ts';
+import { schedulingTable } from './scheduling.ts';
 
 /** Derive against the circuit simulator on the same netlist, in one run; prints and keeps docs/benchmarks.md. */
 const lines: string[] = [];
@@ -87,6 +88,8 @@ const routing = routingTable();
 for (const line of routing) console.log(line);
 const placement = placementTable();
 for (const line of placement) console.log(line);
+const scheduling = schedulingTable();
+for (const line of scheduling) console.log(line);
 const cutting = await cuttingTable();
 for (const line of cutting) console.log(line);
 const sweep = faultSweepTable();
@@ -136,6 +139,12 @@ ${lines.join('\n')}
 The core of the commit that golden/pin.json names, and today's, in turn in one process.
 
 ${beforeAfter.join('\n')}
+
+## Plans of the shop
+
+Tabu search on lists; the instances are from memory, their best ends as published.
+
+${scheduling.join('\n')}
 
 ## Re-deriving by kind of edit
 

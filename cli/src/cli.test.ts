@@ -34,6 +34,9 @@ describe('the command line', () => {
   it('export prints CSV and SPICE', () => {
     expect(run('export', good, '--format', 'csv').stdout).toMatch(/^group,part,name/);
     expect(run('export', good, '--format', 'csv', '--list', 'cuts').stdout).toMatch(/^cable,type/);
+    const parts = run('export', good, '--format', 'csv', '--list', 'parts');
+    expect(parts.stderr).toMatch(/^prices: those of the catalogue, in EUR, without the workshop's offers/);
+    expect(parts.stdout).not.toContain('prices:');
     expect(run('export', good, '--format', 'spice').stdout).toMatch(/\.op\n\.end/);
     expect(run('export', good, '--format', 'pdf').stderr).toContain('Allowed choices are csv, spice');
   });

@@ -39,6 +39,16 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 
 const dossierOf = (board: Board) => derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
 
+/** Which prices a parts list was reckoned with: a command line knows the catalogue's and the board's own, no shop's offers. */
+function pricesUsed(board: Board, { parts }: ReturnType<typeof dossierOf>): string {
+  const own = new Set(board.customParts.map((p) => p.id));
+  const unpriced = parts.filter((p) => p.priceEach === null).length;
+  const said = [`prices: those of the catalogue, in ${defaultWorkshop.currency}, without the workshop's offers`];
+  if (parts.some((p) => own.has(p.partId))) said.push("parts of the board's own at what it says");
+  if (unpriced > 0) said.push(`${unpriced} ${unpriced === 1 ? 'line has' : 'lines have'} none and count as nothing`);
+  return said.join('; ');
+}
+
 const program = new Command('ombrik').description('Works out a battery board from its board document');
 
 program
@@ -69,7 +79,13 @@ program
     const board = readBoard(file);
     if (options.format === 'spice')
       process.stdout.write(spiceDeck(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop).text);
-    else console.log(options.list === 'parts' ? partsCsv(dossierOf(board)) : cutsCsv(dossierOf(board)));
+    else if (options.list === 'cuts') console.log(cutsCsv(dossierOf(board)));
+    else {
+      const dossier = dossierOf(board);
+      console.log(partsCsv(dossier));
+      // On standard error, so that the list stays a list.
+      console.error(pricesUsed(board, dossier));
+    }
   });
 
 program

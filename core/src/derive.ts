@@ -19,7 +19,7 @@ const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
 /** What a dossier is made of. */
 const RESULTS = [
   ...[stages.energy, stages.flows, stages.cableLengths, stages.sizing, stages.control, stages.mains],
-  ...[stages.made, stages.stacks, stages.bodies, stages.partLines, stages.cuts, stages.bench],
+  ...[stages.made, stages.stacks, stages.bodies, stages.heat, stages.partLines, stages.cuts, stages.bench],
 ];
 const graph = inOrder([...RESULTS, ...FINDINGS.map((f): Node<unknown> => f.node)]);
 
@@ -89,6 +89,7 @@ export function deriveStages(
     demand: of(stages.demand),
     plan: of(stages.plan),
     sizedCables: of(stages.sizedCables),
+    runs: of(stages.cableRuns),
     made: of(stages.made),
     bench: of(stages.bench),
     partLines: of(stages.partLines),
@@ -136,6 +137,7 @@ export function derive(
     cables: [...of(stages.made)],
     stacks: of(stages.stacks),
     bodies: of(stages.bodies),
+    heat: of(stages.heat),
     parts: of(stages.partLines),
     cuts: [...of(stages.cuts)],
     bench: [...of(stages.bench)],

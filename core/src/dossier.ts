@@ -6,6 +6,7 @@ import type { ControlStudy } from './stages/control/controlStudy.ts';
 import type { MainsStudy } from './stages/control/mainsStudy.ts';
 import type { CutGroup } from './stages/cuts/cuts.ts';
 import type { Energy } from './stages/demand/energy.ts';
+import type { PanelHeat } from './stages/heat/heat.ts';
 import type { LaidPath } from './stages/lengths/lengths.ts';
 import type { PartsLine } from './stages/parts/parts.ts';
 import type { SizingResult } from './stages/sizing/sizingResult.ts';
@@ -38,6 +39,8 @@ export interface Dossier {
   stacks: StackResult[];
   /** Mass and balance of every panel. */
   bodies: PanelBody[];
+  /** Where the heat goes on every panel when everything is at full work. */
+  heat: PanelHeat[];
   parts: PartsLine[];
   cuts: CutGroup[];
   bench: BenchStep[];

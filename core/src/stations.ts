@@ -4,8 +4,17 @@ import { isOpen } from './findings/settled.ts';
 import type { BenchProgress } from './stages/bench/benchProgress.ts';
 import { briefGaps } from './stages/brief/checklist.ts';
 
-export type StationName = 'brief' | 'power' | 'circuit' | 'board' | 'cables' | 'test' | 'ship';
-export const STATIONS: readonly StationName[] = ['brief', 'power', 'circuit', 'board', 'cables', 'test', 'ship'];
+export type StationName = 'brief' | 'power' | 'circuit' | 'board' | 'cables' | 'build' | 'test' | 'ship';
+export const STATIONS: readonly StationName[] = [
+  'brief',
+  'power',
+  'circuit',
+  'board',
+  'cables',
+  'build',
+  'test',
+  'ship',
+];
 
 /** ○ not ready, ◐ in work, ▲ open findings, ● done. */
 export type StationState = 'notReady' | 'inWork' | 'findings' | 'done';
@@ -18,17 +27,28 @@ export interface StationStatus {
   waitsFor: string;
 }
 
+/** How far a board on the floor is built. */
+export interface BuildCounts {
+  steps: number;
+  done: number;
+  /** Whether anybody has done anything at it. */
+  begun: boolean;
+  problems: number;
+}
+
 /**
  * Where each station of a job stands, from the dossier and the floor's records.
  * @param madeIds cables made to today's spec
+ * @param build null while the board is not on the floor
  * @example
- * stationStatuses(board, dossier, new Set(), { passedCount: 0 }).length; // 7
+ * stationStatuses(board, dossier, new Set(), { passedCount: 0 }, null).length; // 8
  */
 export function stationStatuses(
   board: Board,
   dossier: Pick<Dossier, 'cables' | 'parts' | 'bench' | 'findings'>,
   madeIds: ReadonlySet<string>,
   bench: BenchProgress,
+  build: BuildCounts | null,
 ): StationStatus[] {
   const open = (station: StationName) => dossier.findings.filter((f) => f.station === station && isOpen(f)).length;
   const toMake = dossier.cables.filter((c) => !madeIds.has(c.cableId)).length;
@@ -76,6 +96,7 @@ export function stationStatuses(
       cableFindings > 0 ? cableFindings : toMake,
       'cables to be made',
     ),
+    buildStatus(build),
     status(
       'test',
       dossier.cables.length === 0 || toMake > 0 || bench.dcCount === 0
@@ -88,4 +109,27 @@ export function stationStatuses(
     ),
     status('ship', bench.dcPassed ? 'inWork' : 'notReady', 0, 'papers and packing'),
   ];
+}
+
+function buildStatus(build: BuildCounts | null): StationStatus {
+  const station = 'build';
+  if (!build) return { station, state: 'notReady', count: 0, waitsFor: 'the release' };
+  const count = build.steps - build.done;
+  if (build.problems > 0)
+    return { station, state: 'findings', count: build.problems, waitsFor: 'an answer to what the floor reports' };
+  const state = count === 0 ? 'done' : build.begun ? 'inWork' : 'notReady';
+  return { station, state, count, waitsFor: 'the steps of the build' };
+}
+
+/**
+ * What must happen next: what is wrong before what is merely open; then, once the floor has begun, where the floor is, for
+ * a question to the customer no longer holds anything up; before that the first station that is not done. Null when all is.
+ * @param floorBegun whether a cable has been made or a reading taken
+ * @example
+ * nextStation([], false); // null
+ */
+export function nextStation(statuses: readonly StationStatus[], floorBegun: boolean): StationStatus | null {
+  const wrong = statuses.find((s) => s.state === 'findings');
+  const front = floorBegun ? statuses.findLast((s) => s.state === 'inWork') : undefined;
+  return wrong ?? front ?? statuses.find((s) => s.state !== 'done') ?? null;
 }

@@ -12,7 +12,7 @@ import { rectanglePanel } from '@ombrik/core/document/panel/rectanglePanel';
 import { newPowerPlan } from '@ombrik/core/document/power/newPowerPlan';
 import type { PowerPlan } from '@ombrik/core/document/power/power';
 
-export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg } | { location: string };
+export type Spot = { at: [xMm: number, yMm: number]; turn?: RotationDeg; on?: Id } | { location: string };
 /** Hours painted on the day's strip: `during([6, 9], [17, 22])`. */
 export const during = (...runs: [from: number, to: number][]): LoadDemand['usage'] => ({
   kind: 'painted',
@@ -40,6 +40,14 @@ export class BoardBuilder {
     ];
   }
 
+  /** A further panel, under a lid of so much room. */
+  panel(id: Id, name: string, [widthMm, heightMm]: [number, number], lidMm: number): this {
+    const more: Panel = rectanglePanel(name, widthMm, heightMm);
+    const fixings = more.fixings.map((f, i) => ({ ...f, id: `fx_${id}_${i + 1}` }));
+    this.board.panels = [...this.board.panels, { ...more, id, fixings, frontClearanceMm: lidMm }];
+    return this;
+  }
+
   power(plan: Partial<PowerPlan>): this {
     this.board.power = newPowerPlan(plan);
     return this;
@@ -60,7 +68,7 @@ export class BoardBuilder {
         'at' in spot
           ? {
               kind: 'panel',
-              panelId: 'pn_main',
+              panelId: spot.on ?? 'pn_main',
               face: 'front',
               xMm: spot.at[0],
               yMm: spot.at[1],

@@ -85,6 +85,13 @@ export const DEMO_PIECES: readonly (readonly [articleId: string, pieces: number,
   ['holder-classT', 2, 'cabinet', 40],
   ['bar-plus-6x8', 1, 'cabinet', 31],
   ['shunt-500', 1, 'cabinet', 43],
+  ['fastener-screw-5x16', 180, 'tray 1', 0.06],
+  ['fastener-screw-4x16', 240, 'tray 1', 0.04],
+  ['fastener-screw-6x20', 90, 'tray 2', 0.09],
+  ['fastener-clip-6', 70, 'tray 5', 0.12],
+  ['fastener-clip-8', 44, 'tray 5', 0.14],
+  ['fastener-clip-14', 25, 'tray 6', 0.3],
+  ['fastener-grommet-20', 12, 'tray 8', 0.6],
 ];
 
 /** Offcuts of sheet: what it was cut from, width and height in mm, place, worth. */

@@ -1,9 +1,7 @@
-import type { Board } from '@ombrik/core/document/board';
+import type { Brief } from '@ombrik/core/document/brief/brief';
 import type { WorkKind } from '@ombrik/core/power/quote/quote';
-import { marketCartBoard } from './marketCart.ts';
-import { mountainHutBoard } from './mountainHut.ts';
-import { pressShedBoard } from './pressShed.ts';
-import { repeaterShelterBoard } from './repeaterShelter.ts';
+import { defaultCalendar, type ShopCalendar, withEverybody } from '@ombrik/core/shop/shopCalendar';
+import type { DemoName } from './demoBoards.ts';
 
 /** An invented workshop; nobody and nothing here exists. */
 export const demoWorkshopName = 'Teasel Lane Boards';
@@ -35,32 +33,108 @@ export const demoPeople = [
 ];
 
 export interface DemoJob {
-  board: Board;
+  name: DemoName;
   wantedOn: string;
-  /** Share of the cables already made. */
-  cablesMade: number;
   /** On the floor: its needs count in buying. */
   released: boolean;
+  /** What leaves the shop, where it is not one finished board. */
+  sold?: Partial<Pick<Brief, 'delivered' | 'quantity'>>;
+  /** Share of the cables already made, and of those after them the share that is only cut. */
+  cables: { made: number; cut: number };
+  /** Share of the steps of the build that are done, and what is the matter with the next one. */
+  built: number;
+  trouble?: string;
+  /** A cable on the board is a copper link instead, and the designer has not answered yet. */
+  linked?: boolean;
+  /** How far the bench is: not begun, stopped at a reading that failed, or passed. */
+  bench: 'open' | 'failed' | 'passed';
+  /** Warnings the shop has looked at and lets stand, by kind, and why. */
+  letStand: Readonly<Record<string, string>>;
   /** Hours already worked on it, as the people wrote them down. */
-  hours: { personId: string; kind: WorkKind; hours: number; workedOn: string; note?: string }[];
+  hours: readonly { personId: string; kind: WorkKind; hours: number; workedOn: string; note?: string }[];
 }
 
 const inDays = (from: Date, days: number) => new Date(from.getTime() + days * 864e5).toISOString().slice(0, 10);
+const open = {
+  released: false,
+  cables: { made: 0, cut: 0 },
+  built: 0,
+  bench: 'open',
+  letStand: {},
+  hours: [],
+} as const;
 
-/** Four jobs at different stages, wanted at dates counted from today. */
+/** Everybody comes as usual; the licensed person on Wednesdays, and the shop is closed for some days in two weeks. */
+export function demoCalendar(today: Date): ShopCalendar {
+  const toWednesday = (3 - today.getUTCDay() + 7) % 7;
+  const visits = Array.from({ length: 12 }, (_, week) => inDays(today, toWednesday + 7 * week));
+  const everybody = withEverybody(
+    { ...defaultCalendar, closed: [{ from: inDays(today, 17), to: inDays(today, 18), why: 'winter fair' }] },
+    demoPeople,
+  );
+  return {
+    ...everybody,
+    hands: everybody.hands.map((h) => (h.personId === 'pe_electrician' ? { ...h, visits } : h)),
+  };
+}
+
+/** Six jobs, each at another point, wanted at dates counted from today. */
 export const demoJobs = (today: Date): DemoJob[] => [
   {
-    board: repeaterShelterBoard(),
+    ...open,
+    name: 'repeater',
     wantedOn: inDays(today, 6),
-    cablesMade: 1,
     released: true,
+    cables: { made: 1, cut: 0 },
+    built: 1,
+    bench: 'failed',
     hours: [
       { personId: 'pe_designer', kind: 'design', hours: 5, workedOn: inDays(today, -16) },
       { personId: 'pe_assembler', kind: 'cables', hours: 3.5, workedOn: inDays(today, -4), note: 'series links twice' },
       { personId: 'pe_assembler', kind: 'build', hours: 6, workedOn: inDays(today, -2) },
     ],
   },
-  { board: mountainHutBoard(), wantedOn: inDays(today, 24), cablesMade: 0.3, released: true, hours: [] },
-  { board: marketCartBoard(), wantedOn: inDays(today, 38), cablesMade: 0, released: false, hours: [] },
-  { board: pressShedBoard(), wantedOn: inDays(today, 52), cablesMade: 0, released: false, hours: [] },
+  {
+    ...open,
+    name: 'hut',
+    wantedOn: inDays(today, 24),
+    released: true,
+    cables: { made: 0.3, cut: 0.25 },
+    hours: [{ personId: 'pe_designer', kind: 'design', hours: 9, workedOn: inDays(today, -9) }],
+  },
+  { ...open, name: 'marketCart', wantedOn: inDays(today, 38) },
+  {
+    ...open,
+    name: 'pressShed',
+    wantedOn: inDays(today, 13),
+    released: true,
+    cables: { made: 1, cut: 0 },
+    built: 0.45,
+    trouble: 'clips of this size have run out',
+    linked: true,
+    letStand: {
+      'charge-over-limit':
+        'Engine and mains never charge at once: the shed has no mains while the tractor stands in it',
+    },
+    hours: [
+      { personId: 'pe_designer', kind: 'design', hours: 7, workedOn: inDays(today, -20) },
+      { personId: 'pe_assembler', kind: 'cables', hours: 6, workedOn: inDays(today, -3) },
+    ],
+  },
+  { ...open, name: 'weatherMast', wantedOn: inDays(today, 60), sold: { delivered: 'kit', quantity: 3 } },
+  {
+    ...open,
+    name: 'flowerCart',
+    wantedOn: inDays(today, -30),
+    released: true,
+    cables: { made: 1, cut: 0 },
+    built: 1,
+    bench: 'passed',
+    hours: [
+      { personId: 'pe_designer', kind: 'design', hours: 3, workedOn: inDays(today, -52) },
+      { personId: 'pe_assembler', kind: 'cables', hours: 4, workedOn: inDays(today, -40) },
+      { personId: 'pe_assembler', kind: 'build', hours: 5, workedOn: inDays(today, -38) },
+      { personId: 'pe_tester', kind: 'test', hours: 1.5, workedOn: inDays(today, -36) },
+    ],
+  },
 ];

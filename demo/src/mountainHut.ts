@@ -3,7 +3,7 @@ import type { LoadDemand } from '@ombrik/core/document/item/item';
 import { aDay, BoardBuilder, during } from './boardBuilder.ts';
 
 /** A 24 V board for a mountain hut: two LiFePO4 batteries, sun, a generator's starter battery, an inverter, eight loads. */
-export function mountainHutBoard(): Board {
+function hut(): BoardBuilder {
   const b = new BoardBuilder(
     {
       jobName: 'Larchfold hut board',
@@ -173,5 +173,33 @@ export function mountainHutBoard(): Board {
   // The second module came later: it hangs on the same controller.
   b.wire('G5:plus', 'T2:inPlus', { runMm: 6000 }).wire('G5:minus', 'T2:inMinus', { runMm: 6000 });
   b.wire('F8:load', 'Q1:line');
+  return b;
+}
+
+export const mountainHutBoard = (): Board => hut().board;
+
+/** The same hut with its annex: a second, lidded panel in the drying room, fed from the main bars. */
+export function hutWithAnnexBoard(): Board {
+  const b = hut();
+  const load = (powerW: number, usage: LoadDemand['usage'], dropClass: 'critical' | 'other' = 'other') => ({
+    load: { rating: { kind: 'watts' as const, powerW }, usage, dropClass },
+  });
+  b.panel('pn_annex', 'Annex panel', [560, 420], 200)
+    .item('F9', 'holder-sf30', { at: [860, 181], turn: 90 }, { name: 'Annex' })
+    .item('Q2', 'isolator-100', { at: [110, 80], on: 'pn_annex' }, { name: 'Annex off' })
+    .item('F11', 'fuse-block-6', { at: [360, 250], on: 'pn_annex' })
+    .item('E11', 'load-small', { location: 'drying room' }, { name: 'Drying room fan', ...load(22, aDay(6)) })
+    .item('E12', 'load-small', { location: 'drying room' }, { name: 'Drying room lamp', ...load(9, during([17, 20])) })
+    .item('E13', 'load-small', { location: 'workshop' }, { name: 'Bench lamp', ...load(12, during([16, 19])) })
+    .item('E14', 'load-small', { location: 'workshop' }, { name: 'Tool charger', ...load(30, during([9, 12])) })
+    .item('E15', 'load-small', { location: 'wash room' }, { name: 'Wash room lamp', ...load(9, during([6, 8])) })
+    .item('E16', 'load-small', { location: 'gas store' }, { name: 'Gas alarm', ...load(4, aDay(24), 'critical') })
+    .wire('X1:s4', 'F9:line')
+    .wire('F9:load', 'Q2:line', { runMm: 3200, sheathed: true })
+    .wire('Q2:load', 'F11:feed')
+    .wire('X2:s5', 'F11:minus', { runMm: 3200, sheathed: true });
+  [2200, 2600, 4100, 4100, 5300, 6200].forEach((runMm, i) => {
+    b.wire(`F11:w${i + 1}`, `E${i + 11}:plus`, { runMm }).wire(`F11:m${i + 1}`, `E${i + 11}:minus`, { runMm });
+  });
   return b.board;
 }

@@ -10,8 +10,12 @@ import type { Logger } from 'pino';
 import { benchRoutes } from './bench/benchRoutes.ts';
 import type { Bench } from './bench/benchService.ts';
 import { boardRoutes } from './boards/boardRoutes.ts';
+import { buildRoutes } from './build/buildRoutes.ts';
 import { buyingRoutes } from './buying/buyingRoutes.ts';
 import { cableRoutes } from './cables/cableRoutes.ts';
+import { catalogueRoutes } from './catalogue/catalogueRoutes.ts';
+import { designRoutes } from './designs/designRoutes.ts';
+import { jobDesignRoutes } from './designs/jobDesignRoutes.ts';
 import { refusalOfDatabase } from './http/databaseRefusal.ts';
 import { limitedBody } from './http/limitedBody.ts';
 import { longestWaitMs } from './http/loopWatch.ts';
@@ -24,6 +28,8 @@ import { liveRoutes } from './live/liveRoutes.ts';
 import { jobPaperRoutes, paperRoutes } from './papers/paperRoutes.ts';
 import { signInRoutes } from './people/signInRoutes.ts';
 import { Refusal } from './refusal.ts';
+import { feedRoutes } from './schedule/feedRoutes.ts';
+import { scheduleRoutes } from './schedule/scheduleRoutes.ts';
 import { scanRoutes } from './store/scanRoutes.ts';
 import { stockRoutes } from './store/stockRoutes.ts';
 import { workshopRoutes } from './workshop/workshopRoutes.ts';
@@ -77,7 +83,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     await db.raw('SELECT 1');
     return c.json({ ok: true, core: VERSIONS.core, longestWaitMs: longestWaitMs() });
   });
-  const door = app.route('/api', signInRoutes);
+  const door = app.route('/api', signInRoutes).route('/api/calendar', feedRoutes);
   // One door for everything else: who comes in, and that each press does what it does once.
   door.use('/api/*', signedIn, onePress);
   const routes = door
@@ -85,6 +91,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/jobs', boardRoutes)
     .route('/api/jobs', orderRoutes)
     .route('/api/jobs', cableRoutes)
+    .route('/api/jobs', buildRoutes)
     .route('/api/jobs', benchRoutes(bench))
     .route('/api/jobs', jobPaperRoutes)
     .route('/api/papers', paperRoutes)
@@ -92,6 +99,10 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/stock', stockRoutes)
     .route('/api/buying', buyingRoutes)
     .route('/api/workshop', workshopRoutes)
+    .route('/api/catalogue', catalogueRoutes)
+    .route('/api/designs', designRoutes)
+    .route('/api/jobs', jobDesignRoutes)
+    .route('/api/schedule', scheduleRoutes)
     .route('/api/live', liveRoutes(changes));
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {

@@ -76,21 +76,69 @@ describe('servers that start and go', () => {
   });
 });
 
+let presses = 0;
+/** Calls of one signed-in person at whichever server runs now, each under a key of its own. */
+function caller(port: () => number) {
+  let cookie = '';
+  return async (path: string, body?: unknown) => {
+    const response = await fetch(`http://127.0.0.1:${port()}${path}`, {
+      method: body ? 'POST' : 'GET',
+      body: body ? JSON.stringify(body) : undefined,
+      headers: { 'content-type': 'application/json', cookie, 'idempotency-key': `kill-${presses++}-test` },
+    });
+    cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
+    return (await response.json()) as any;
+  };
+}
+
 describe('a killed server', () => {
-  it('loses no acknowledged edit', async () => {
+  it('has every word of the floor once, however often a tablet sends it again', { timeout: 180_000 }, async () => {
     const { url, drop } = await freshDatabase();
     let server = await start(url);
-    let cookie = '';
-    let presses = 0;
-    const call = async (path: string, body?: unknown) => {
-      const response = await fetch(`http://127.0.0.1:${server.port}${path}`, {
-        method: body ? 'POST' : 'GET',
-        body: body ? JSON.stringify(body) : undefined,
-        headers: { 'content-type': 'application/json', cookie, 'idempotency-key': `kill-${presses++}-test` },
-      });
-      cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
-      return (await response.json()) as any;
+    const call = caller(() => server.port);
+    await call('/api/demo-sign-in', { personId: 'pe_assembler' });
+    const jobs: { id: string; jobName: string }[] = (await call('/api/jobs')).jobs;
+    const { id } = jobs.find((j) => j.jobName === 'Larchfold hut board')!;
+    const { plan, revision } = await call(`/api/jobs/${id}/build`);
+    const word = (n: number) => ({
+      key: `killed-word-${n}`,
+      stepId: plan.steps[n % plan.steps.length].id,
+      revision,
+      unit: 1,
+      fingerprint: plan.steps[n % plan.steps.length].fingerprint,
+      said: n % 3 === 2 ? { kind: 'undone', reason: 'slipped' } : { kind: 'held', reason: '' },
+      // The clock of the tablet is years off.
+      saidAt: '2019-01-01T00:00:00.000Z',
+    });
+    const all = Array.from({ length: 200 }, (_, n) => word(n));
+    let acknowledged = 0;
+    // As a tablet does: what is not acknowledged is sent again with what came since, in order.
+    const send = async () => {
+      while (acknowledged < all.length) {
+        const upTo = Math.min(all.length, acknowledged + 7);
+        const answer = await call(`/api/jobs/${id}/build/records`, {
+          records: all.slice(Math.max(0, acknowledged - 3), upTo),
+        });
+        if (!answer.kept) throw new Error('not taken');
+        acknowledged = upTo;
+      }
     };
+    const first = send().catch(() => {});
+    await expect.poll(() => acknowledged, { timeout: 20_000, interval: 3 }).toBeGreaterThan(20);
+    await server.kill();
+    await first;
+    server = await start(url);
+    await send();
+    const { records } = await call(`/api/jobs/${id}/build`);
+    const keys = (records as { key: string }[]).map((r) => r.key).filter((k) => k.startsWith('killed-word'));
+    expect(keys).toEqual(all.map((w) => w.key));
+    await server.kill();
+    await drop();
+  });
+  it('loses no acknowledged edit', { timeout: 180_000 }, async () => {
+    const { url, drop } = await freshDatabase();
+    let server = await start(url);
+    const call = caller(() => server.port);
     await call('/api/demo-sign-in', { personId: 'pe_designer' });
     const { id } = (await call('/api/jobs')).jobs[0];
     let acknowledged = 1;

@@ -1,4 +1,4 @@
-import { deriveStages } from '../derive.ts';
+import { Deriving, deriveStages } from '../derive.ts';
 import { chargingOf } from '../devices/registry.ts';
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
@@ -270,6 +270,7 @@ const HEAT_ROUNDS = 4;
  * Operating points of a sized board: what flows where in each scenario, with conductors as warm as their current makes
  * them. A load that cannot be fed is named with the current at which its line gives way, never solved to nonsense.
  * @param seen is handed the circuit each scenario settled on, for checks against another solver
+ * @param deriving of a study that has derived the same board already
  * @example
  * solveScenarios(board, catalogue, profile, workshop).map((s) => s.id); // ['everything', 'loads', 'cold']
  */
@@ -279,8 +280,9 @@ export function solveScenarios(
   profile: Profile,
   workshop: Workshop,
   seen: (scenario: Scenario, circuit: Circuit) => void = () => undefined,
+  deriving = new Deriving(),
 ): ScenarioResult[] {
-  const stages = deriveStages(board, catalogue, profile, workshop);
+  const stages = deriveStages(board, catalogue, profile, workshop, deriving);
   const { netlist, demand, sizing, potentials, plan } = stages;
   const cold = stages.branchOhm(false);
   const cableAt = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c] as const)));

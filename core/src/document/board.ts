@@ -13,7 +13,7 @@ import type { FoundCircuit } from './survey/foundCircuit.ts';
 
 export const BOARD_FORMAT = 'ombrik-board';
 
-export const BOARD_FORMAT_VERSION = 6;
+export const BOARD_FORMAT_VERSION = 7;
 
 export interface Board {
   format: typeof BOARD_FORMAT;

@@ -228,8 +228,8 @@ describe('an older board document', () => {
       const checked = checkBoard(value, genericCatalogue);
       return checked.ok ? [] : checked.problems;
     };
-    expect(refused({ format: 'ombrik-board', formatVersion: 7 }).join()).toContain(
-      `formatVersion is 7; accepted: ${BOARD_FORMAT_VERSION}`,
+    expect(refused({ format: 'ombrik-board', formatVersion: BOARD_FORMAT_VERSION + 1 }).join()).toContain(
+      `formatVersion is ${BOARD_FORMAT_VERSION + 1}; accepted: ${BOARD_FORMAT_VERSION}`,
     );
     expect(refused({ format: 'ombrik-board', formatVersion: 0 }).length).toBeGreaterThan(0);
     expect(refused({ formatVersion: 1, items: [null, 3, { load: 'x' }], customParts: 'no' }).length).toBeGreaterThan(0);

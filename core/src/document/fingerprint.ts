@@ -20,3 +20,10 @@ export function fingerprint(value: unknown): string {
   h2 = Math.imul(h2 ^ (h2 >>> 16), 2246822507) ^ Math.imul(h1 ^ (h1 >>> 13), 3266489909);
   return (h2 >>> 0).toString(16).padStart(8, '0') + (h1 >>> 0).toString(16).padStart(8, '0');
 }
+
+/**
+ * Whether two plain values say the same, in whatever order their keys stand.
+ * @example
+ * sameContent({ a: 1, b: 2 }, { b: 2, a: 1 }); // true
+ */
+export const sameContent = (a: unknown, b: unknown): boolean => Object.is(a, b) || fingerprint(a) === fingerprint(b);

@@ -45,7 +45,13 @@ function duplicates(what: string, entries: readonly { id: Id }[]): string[] {
   });
 }
 
-function partProblems(part: Part, at: string): string[] {
+/**
+ * What of a part names terminals or elements it does not have, or has twice.
+ * @param at where it stands, for the words
+ * @example
+ * wiringProblems(parts.get('load-small'), 'part'); // []
+ */
+export function wiringProblems(part: Part, at: string): string[] {
   const terminals = new Set(part.terminals.map((t) => t.id));
   return [
     ...duplicates(`${at}.terminals`, part.terminals),
@@ -216,7 +222,7 @@ export function referenceProblems(board: Board, catalogue: Catalogue): string[] 
       'cables[].cores',
       board.cables.flatMap((c) => c.cores),
     ),
-    ...board.customParts.flatMap((part, i) => partProblems(part, `customParts[${i}]`)),
+    ...board.customParts.flatMap((part, i) => wiringProblems(part, `customParts[${i}]`)),
     ...board.items.flatMap((item, i) => itemProblems(item, `items[${i}]`, known)),
     ...board.connections.flatMap((connection, i) => connectionProblems(connection, `connections[${i}]`, known)),
     ...board.cables.flatMap((cable, i) => cableProblems(cable, `cables[${i}]`, known, carried)),

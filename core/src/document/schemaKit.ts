@@ -166,6 +166,18 @@ export function record<F extends Fields>(fields: F) {
 }
 
 /**
+ * An object with some of these fields and no others: what changes, and nothing else.
+ * @example
+ * problemsOf(some({ on: flag(), name: text(1, 9) }), { on: true }); // []
+ */
+export function some<F extends Fields>(fields: F) {
+  const each = Object.entries(fields).map(([name, schema]) => [name, (schema as yup.AnySchema).optional()]);
+  return record(Object.fromEntries(each)) as unknown as yup.Schema<{
+    [K in keyof F]?: F[K] extends yup.Schema<infer T> ? T : never;
+  }>;
+}
+
+/**
  * Null, or what the schema accepts.
  * @example
  * problemsOf(orNull(flag()), null); // []
@@ -177,6 +189,8 @@ export function orNull<T>(schema: yup.Schema<T>): yup.Schema<T | null> {
 /**
  * Objects told apart by a tag field (`kind` or `mode`): exactly one alternative applies, chosen by its tag.
  * The alternatives' plain JSON Schemas are kept in `meta.variants` for the generator.
+ * @example
+ * problemsOf(taggedUnion('kind', { dot: record({ kind: tagIs('dot') }) }), { kind: 'dot' }); // []
  */
 export function taggedUnion<T>(tag: string, variants: Record<string, yup.Schema<unknown>>): yup.Schema<T> {
   const tags = Object.keys(variants);
@@ -204,10 +218,18 @@ export function taggedUnion<T>(tag: string, variants: Record<string, yup.Schema<
     .meta({ variants, tag }) as unknown as yup.Schema<T>;
 }
 
-/** A tag field that holds exactly one word. */
+/**
+ * A tag field that holds exactly one word.
+ * @example
+ * problemsOf(tagIs('dot'), 'dot'); // []
+ */
 export const tagIs = <const T extends string>(value: T) => oneOfText([value]);
 
-/** An opaque id. */
+/**
+ * An opaque id.
+ * @example
+ * problemsOf(id(), 'it_1'); // []
+ */
 export const id = () => text(1, 64);
 /** A coordinate or length on a panel, mm. */
 export const mm = (min = -5000, max = 5000) => num({ min, max, unit: 'mm' });

@@ -30,7 +30,7 @@ export const TEMPLATES: readonly Template[] = [
   {
     id: 'hut',
     name: 'Mountain hut',
-    brief: { use: 'Lived in by the season', growthShare: 0.5 },
+    brief: { use: 'Lived in by the season', growthShare: 0.5, profileId: 'fixed-iec' },
     power: {
       site: { latitudeDeg: null, ...site, coldestMonthC: -6, warmestMonthC: 13, bankPlace: 'heated' },
       sun: { tiltDeg: 60, azimuthDeg: 0, maxPeakW: 2000, lossShare: 0.2 },
@@ -49,7 +49,7 @@ export const TEMPLATES: readonly Template[] = [
   {
     id: 'repeater',
     name: 'Repeater shelter',
-    brief: { use: 'Relay day and night; a visit twice a year', monitoring: 'simple' },
+    brief: { use: 'Relay day and night; a visit twice a year', monitoring: 'simple', profileId: 'fixed-iec' },
     power: {
       site: { latitudeDeg: null, ...site, bankPlace: 'sheltered' },
       sun: { tiltDeg: 65, azimuthDeg: 0, maxPeakW: 1200, lossShare: 0.2 },
@@ -62,7 +62,7 @@ export const TEMPLATES: readonly Template[] = [
   {
     id: 'orchard',
     name: 'Orchard shed',
-    brief: { use: 'Irrigation and fence from spring to harvest' },
+    brief: { use: 'Irrigation and fence from spring to harvest', profileId: 'fixed-iec' },
     power: {
       site: { latitudeDeg: null, ...site, bankPlace: 'sheltered' },
       sun: { tiltDeg: 35, azimuthDeg: 0, maxPeakW: 1000, lossShare: 0.2 },
@@ -76,7 +76,7 @@ export const TEMPLATES: readonly Template[] = [
   {
     id: 'observatory',
     name: 'Observatory shed',
-    brief: { use: 'Clear nights' },
+    brief: { use: 'Clear nights', profileId: 'fixed-iec' },
     power: {
       site: { latitudeDeg: null, ...site, bankPlace: 'sheltered' },
       sun: { tiltDeg: 50, azimuthDeg: 0, maxPeakW: 600, lossShare: 0.2 },
@@ -95,7 +95,7 @@ export const TEMPLATES: readonly Template[] = [
   {
     id: 'cart',
     name: 'Market cart',
-    brief: { use: 'Market days, two or three a week' },
+    brief: { use: 'Market days, two or three a week', profileId: 'craft-iso' },
     power: {
       site: { latitudeDeg: null, ...site, bankPlace: 'sheltered' },
       sun: { tiltDeg: 10, azimuthDeg: 0, maxPeakW: 200, lossShare: 0.22 },

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import { deviceOf } from '../devices/registry.ts';
-import { type Mark, partFace } from './partFace.ts';
+import type { Mark } from './marks.ts';
+import { partFace } from './partFace.ts';
 
 const part = (id: string) => genericCatalogue.parts.find((p) => p.id === id)!;
 const words = (marks: readonly Mark[]) => marks.flatMap((m) => (m.kind === 'text' ? [m.text] : []));
@@ -67,5 +68,14 @@ describe('a part as a fitter sees it', () => {
     ];
     const own = { ...part('holder-sf30'), body: { ...part('holder-sf30').body, outline } };
     expect(partFace(own)[0]).toMatchObject({ kind: 'line', closed: true, points: outline });
+  });
+  it('a battery is known by its posts and its plate', () => {
+    const battery = part('battery-lifepo4-24-200');
+    const marks = partFace(battery);
+    expect(words(marks)).toContain('24 V  200 Ah');
+    for (const t of battery.terminals.filter((q) => q.attachment.kind === 'stud')) {
+      const post = marks.find((m) => m.kind === 'circle' && m.xMm === t.xMm && m.yMm === t.yMm);
+      expect(post, t.name).toMatchObject({ fill: t.polarity === 'plus' ? '#B3261E' : 'dark' });
+    }
   });
 });

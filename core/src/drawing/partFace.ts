@@ -2,87 +2,8 @@ import { deviceOf } from '../devices/registry.ts';
 import type { PointMm } from '../document/basics.ts';
 import type { Element, Part, Terminal } from '../document/part/part.ts';
 import { bladeColour } from '../tables/bladeColours.ts';
-
-/** What a mark is of; screen and paper each have their own ink for it. */
-export type Ink =
-  | 'shell'
-  | 'shade'
-  | 'dark'
-  | 'edge'
-  | 'copper'
-  | 'copperEdge'
-  | 'steel'
-  | 'steelEdge'
-  | 'window'
-  | 'windowEdge'
-  | 'display'
-  | 'displayInk'
-  | 'strip'
-  | 'cell'
-  | 'pale'
-  | `#${string}`;
-
-interface Drawn {
-  fill?: Ink;
-  line?: Ink;
-  lineMm?: number;
-  /** 0 is always drawn; the higher, the sooner it falls away when the board is seen from afar. */
-  detail: 0 | 1 | 2;
-}
-/** One mark of a part's face, mm from its centre as it stands unturned. */
-export type Mark = Drawn &
-  (
-    | { kind: 'rect'; xMm: number; yMm: number; widthMm: number; heightMm: number; cornerMm?: number }
-    | { kind: 'circle'; xMm: number; yMm: number; radiusMm: number }
-    | { kind: 'line'; points: readonly PointMm[]; closed?: boolean }
-    | { kind: 'text'; xMm: number; yMm: number; sizeMm: number; text: string }
-  );
-
-/** What sits in a fuse seat, in words short enough to stand on it. */
-export type SeatText = (seatId: string) => { text: string; ratingA: number } | null;
-
-const rect = (
-  xMm: number,
-  yMm: number,
-  widthMm: number,
-  heightMm: number,
-  rest: Drawn & { cornerMm?: number },
-): Mark => ({
-  kind: 'rect',
-  xMm,
-  yMm,
-  widthMm,
-  heightMm,
-  ...rest,
-});
-const circle = (xMm: number, yMm: number, radiusMm: number, rest: Drawn): Mark => ({
-  kind: 'circle',
-  xMm,
-  yMm,
-  radiusMm,
-  ...rest,
-});
-const line = (points: readonly (readonly [number, number])[], rest: Drawn & { closed?: boolean }): Mark => ({
-  kind: 'line',
-  points: points.map(([xMm, yMm]) => ({ xMm, yMm })),
-  ...rest,
-});
-const label = (
-  xMm: number,
-  yMm: number,
-  sizeMm: number,
-  text: string,
-  fill: Ink,
-  detail: Drawn['detail'] = 2,
-): Mark => ({
-  kind: 'text',
-  xMm,
-  yMm,
-  sizeMm,
-  text,
-  fill,
-  detail,
-});
+import { kindFace } from './kindFace.ts';
+import { circle, type Ink, label, line, type Mark, rect, type SeatText } from './marks.ts';
 
 /** Moulded black: what carries live metal openly. */
 const DARK: readonly Part['kind'][] = ['busBar', 'fuseHolder', 'fuseBlock', 'shunt', 'relay', 'frame', 'connector'];
@@ -336,102 +257,6 @@ function draught(part: Part): Mark[] {
   });
 }
 
-/** What is particular to a kind of part. */
-function special(part: Part): Mark[] {
-  const { widthMm: w, heightMm: h, kind } = part;
-  switch (kind) {
-    case 'battery':
-      return [
-        rect(-w / 2 + 4, -h / 2 + 4, w - 8, h - 8, { line: 'steelEdge', lineMm: 0.8, cornerMm: 4, detail: 1 }),
-        ...[-1, 1].map((s) => rect(s * w * 0.36 - 16, h * 0.26, 32, 9, { fill: 'dark', cornerMm: 4.5, detail: 1 })),
-      ];
-    case 'solarModule':
-      return [
-        ...Array.from({ length: 9 }, (_, i) => (i + 1) / 10).map((t) =>
-          line(
-            [
-              [-w / 2 + t * w, -h / 2 + 8],
-              [-w / 2 + t * w, h / 2 - 8],
-            ],
-            { line: 'cell', lineMm: 1.6, detail: 1 },
-          ),
-        ),
-        ...Array.from({ length: 5 }, (_, i) => (i + 1) / 6).map((t) =>
-          line(
-            [
-              [-w / 2 + 8, -h / 2 + t * h],
-              [w / 2 - 8, -h / 2 + t * h],
-            ],
-            { line: 'cell', lineMm: 1.6, detail: 1 },
-          ),
-        ),
-      ];
-    case 'relay':
-      return [
-        rect(-w * 0.3, -h * 0.3, w * 0.6, h * 0.4, { line: 'steelEdge', lineMm: 0.8, cornerMm: 3, detail: 1 }),
-        line(
-          [
-            [-w * 0.18, -h * 0.1],
-            [-w * 0.06, -h * 0.1],
-            [w * 0.1, -h * 0.2],
-          ],
-          { line: 'pale', lineMm: 1.2, detail: 1 },
-        ),
-        line(
-          [
-            [w * 0.08, -h * 0.1],
-            [w * 0.2, -h * 0.1],
-          ],
-          { line: 'pale', lineMm: 1.2, detail: 1 },
-        ),
-      ];
-    case 'mainsBreaker':
-    case 'mainsPanel':
-      return part.elements.flatMap((e, i, all): Mark[] => {
-        if (e.kind !== 'mainsBreaker') return [];
-        const many = all.filter((o) => o.kind === 'mainsBreaker').length;
-        const n = all.slice(0, i).filter((o) => o.kind === 'mainsBreaker').length;
-        const step = Math.min(36, (w - 20) / many);
-        const x = (n - (many - 1) / 2) * step;
-        return [
-          rect(x - step * 0.36, -h * 0.16, step * 0.72, h * 0.32, {
-            fill: 'shade',
-            line: 'edge',
-            lineMm: 0.5,
-            cornerMm: 2,
-            detail: 1,
-          }),
-          rect(x - step * 0.18, -h * 0.12, step * 0.36, h * 0.12, { fill: 'dark', cornerMm: 1.5, detail: 1 }),
-        ];
-      });
-    case 'mainsSocket':
-    case 'mainsInlet': {
-      const r = Math.min(w, h) * 0.32;
-      return [
-        circle(0, 0, r, { fill: 'shade', line: 'edge', lineMm: 0.9, detail: 0 }),
-        ...[-0.42, 0, 0.42].map((t) =>
-          circle(t * r, t === 0 ? -0.35 * r : 0.2 * r, r * 0.12, { fill: 'dark', detail: 1 }),
-        ),
-      ];
-    }
-    case 'button':
-      return [circle(0, 0, Math.min(w, h) * 0.32, { fill: 'shade', line: 'edge', lineMm: 1, detail: 0 })];
-    case 'monitor':
-      return [
-        rect(-w * 0.32, -h * 0.26, w * 0.64, h * 0.4, {
-          fill: 'display',
-          line: 'edge',
-          lineMm: 0.6,
-          cornerMm: 3,
-          detail: 0,
-        }),
-        label(0, -h * 0.06, Math.min(9, h * 0.16), '– –', 'displayInk'),
-      ];
-    default:
-      return [];
-  }
-}
-
 /** A rectangle held within the case: what a part has near its edge is drawn up to it. */
 function held(mark: Mark, { widthMm, heightMm }: Part): Mark {
   if (mark.kind !== 'rect') return mark;
@@ -459,7 +284,7 @@ export function partFace(part: Part, seatText: SeatText = () => null): Mark[] {
     ...[
       ...clampStrips(part),
       ...(device.hot ? hotFront(part) : []),
-      ...special(part),
+      ...kindFace(part),
       ...copper(part),
       ...fuses(part, seatText),
       ...(device.face === 'knob' ? dial(part) : []),

@@ -1,6 +1,6 @@
 import type { Id } from '../document/basics.ts';
 import type { FuseLink } from '../document/part/part.ts';
-import type { SeatText } from './partFace.ts';
+import type { SeatText } from './marks.ts';
 
 /**
  * What stands in the fuse seats of every part that has any, by item: the rating of its link.

@@ -44,6 +44,7 @@ import type { Finding as AnyFinding } from './finding.ts';
 import { clearSpace } from './layout/clear-space.ts';
 import { farIsolator } from './layout/far-isolator.ts';
 import { fixingNearEdge } from './layout/fixing-near-edge.ts';
+import { partNowhere } from './layout/part-nowhere.ts';
 import { partOffPanel } from './layout/part-off-panel.ts';
 import { partsOverlap } from './layout/parts-overlap.ts';
 import { screwNearEdge } from './layout/screw-near-edge.ts';
@@ -89,6 +90,7 @@ import { sizingUnsettled } from './protection/sizing-unsettled.ts';
 import { bendTooTight } from './routes/bend-too-tight.ts';
 import { cableOverHot } from './routes/cable-over-hot.ts';
 import { dampRun } from './routes/damp-run.ts';
+import { guessOverSomething } from './routes/guess-over-something.ts';
 import { holeNearEdge } from './routes/hole-near-edge.ts';
 import { holeTooSmall } from './routes/hole-too-small.ts';
 import { holeUnlined } from './routes/hole-unlined.ts';
@@ -101,6 +103,7 @@ import { openToTheWeather } from './routes/open-to-the-weather.ts';
 import { runNotMeasured } from './routes/run-not-measured.ts';
 import { accessBehind } from './space/access-behind.ts';
 import { airShutOff } from './space/air-shut-off.ts';
+import { airTooWarm } from './space/air-too-warm.ts';
 import { batteryBesideHot } from './space/battery-beside-hot.ts';
 import { gasUnderLid } from './space/gas-under-lid.ts';
 import { hitsLid } from './space/hits-lid.ts';
@@ -219,12 +222,14 @@ export const FINDINGS = [
   clearSpace,
   farIsolator,
   fixingNearEdge,
+  partNowhere,
   partOffPanel,
   partsOverlap,
   screwNearEdge,
   accessBehind,
   airShutOff,
   batteryBesideHot,
+  airTooWarm,
   gasUnderLid,
   hitsLid,
   holeCovered,
@@ -242,6 +247,7 @@ export const FINDINGS = [
   bendTooTight,
   cableOverHot,
   dampRun,
+  guessOverSomething,
   holeNearEdge,
   holeTooSmall,
   holeUnlined,

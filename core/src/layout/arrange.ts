@@ -34,6 +34,8 @@ const around = (all: readonly Boxed[]): RectMm => ({
 });
 
 const tidy = (x: number) => Math.round(x * 10) / 10;
+/** Halves of tenths too: the middle of a frame of tenths may lie on one, and four quarter turns must come home. */
+const fine = (x: number) => Math.round(x * 100) / 100;
 const shifted = ({ item, place }: Boxed, byX: number, byY: number): Move => ({
   itemId: item.id,
   place: { ...place, xMm: tidy(place.xMm + byX), yMm: tidy(place.yMm + byY) },
@@ -136,8 +138,8 @@ export function turn(board: Pick<Board, 'items'>, parts: ReadonlyMap<Id, Part>, 
       itemId: b.item.id,
       place: {
         ...b.place,
-        xMm: tidy(cx - way * (b.place.yMm - cy)),
-        yMm: tidy(cy + way * (b.place.xMm - cx)),
+        xMm: fine(cx - way * (b.place.yMm - cy)),
+        yMm: fine(cy + way * (b.place.xMm - cx)),
         rotationDeg: ((b.place.rotationDeg + 90) % 360) as RotationDeg,
       },
     };

@@ -42,6 +42,9 @@ function isClear(
   });
 }
 
+/** By so much its arcs are wider than asked, mm. */
+const HAIR_MM = 1;
+
 /**
  * The way between two ends that face each other: straight, or with one step aside between them, placed to a hair where a
  * raster is too coarse. Null where they do not face each other, there is no room, or something stands between.
@@ -74,7 +77,8 @@ export function directWay(surface: Surface, from: DirectEnd, to: DirectEnd, lay:
             ux === 0 ? { xMm: to.point.xMm, yMm: step.yMm } : { xMm: step.xMm, yMm: to.point.yMm },
             to.point,
           ];
-    const points = softened(square, radiusMm, straightMm);
+    // A hair more than is asked: points are rounded, and a small step aside feels it.
+    const points = softened(square, radiusMm + HAIR_MM, straightMm);
     const { bends } = dress(wayOf(points), { ...lay, straightMm });
     if (bends.some((b) => b.radiusMm < b.wantedMm - 0.3)) continue;
     if (isClear(surface, points, bends, [from.owner, to.owner])) return points;

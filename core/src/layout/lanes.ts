@@ -1,4 +1,5 @@
 import type { PointMm } from '../document/basics.ts';
+import { GAP_MM } from './finish/tidiness.ts';
 import type { Surface } from './surface.ts';
 
 /** A straight stretch of a path along one line of the raster. */
@@ -34,8 +35,6 @@ export function runsOf(surface: Surface, cells: Int32Array): Run[] {
   }
   return runs;
 }
-
-const GAP_MM = 1;
 
 /**
  * Spreads what runs along the same line side by side, so that a bundle is as wide as its cables: each run takes the first

@@ -6,8 +6,10 @@ import type { Place } from '../document/item/item.ts';
 import { placeItem } from '../document/item/items.ts';
 import type { Part } from '../document/part/part.ts';
 import type { LayOf } from './cableLays.ts';
-import { routeCables, touchedBy } from './routeCables.ts';
+import { routeCables } from './routeCables.ts';
 import { throughHoles } from './throughHoles.ts';
+import { touchedBy } from './touchedBy.ts';
+import { waysTakenBack } from './waysTakenBack.ts';
 
 const wasRouted = (s: Segment): boolean => s.kind === 'panelRoute' && s.laidBy === 'router' && s.waypoints.length > 0;
 
@@ -66,15 +68,10 @@ export function moveItems(
 
 /** Takes routed cables back to a guess. */
 const guessed = (board: Board, cableIds: ReadonlySet<Id>): Command[] =>
-  board.cables
-    .filter((c) => cableIds.has(c.id))
-    .map((c) => ({
-      kind: 'set',
-      collection: 'cables',
-      id: c.id,
-      field: 'segments',
-      value: c.segments.map((s) => (wasRouted(s) ? ({ ...s, waypoints: [] } as Segment) : s)),
-    }));
+  waysTakenBack(
+    board.cables.filter((c) => cableIds.has(c.id)),
+    (s) => s.laidBy === 'router',
+  );
 
 /**
  * The same for one item.

@@ -26,6 +26,7 @@ export function routeEverywhere(
   if (first.failed.length === 0 || !goesOn) return first;
   let now = applyCommands(board, first.commands).board;
   const commands = [...first.commands];
+  const plain = [...first.plain];
   const routed = [...first.routed];
   const failed: Id[] = [];
   let { cost } = first;
@@ -41,8 +42,17 @@ export function routeEverywhere(
     }
     now = applyCommands(through, laid.commands).board;
     commands.push(...behind, ...laid.commands);
+    plain.push(...behind, ...laid.plain);
     routed.push(id);
     cost += laid.cost;
   }
-  return { commands, routed, failed, inTheWay: first.inTheWay.filter((w) => failed.includes(w.cableId)), cost };
+  return {
+    commands,
+    plain,
+    routed,
+    failed,
+    leftFor: [],
+    inTheWay: first.inTheWay.filter((w) => failed.includes(w.cableId)),
+    cost,
+  };
 }

@@ -1,16 +1,15 @@
 import type { Id } from '../document/basics.ts';
 import type { Board } from '../document/board.ts';
-import { applyCommands } from '../document/commands.ts';
+import { applyCommands, type Command } from '../document/commands.ts';
 import type { Part } from '../document/part/part.ts';
-import type { Finding } from '../findings/finding.ts';
 import type { LayOf } from './cableLays.ts';
-import type { RoutedCables } from './routeCables.ts';
+import type { Brought, RoutedCables } from './routeCables.ts';
 import { routeEverywhere } from './routeEverywhere.ts';
 
 /** What a board says of its cables as it stands. */
 export interface Seen {
   layOf: LayOf;
-  findings: readonly Pick<Finding, 'id' | 'severity' | 'where'>[];
+  findings: readonly Brought[];
 }
 
 /** A way that is longer or shorter may ask for another size, which bends otherwise: so often it is laid again for that. */
@@ -66,18 +65,21 @@ function withoutWorse(
   let after = first;
   for (let n = 0; n < MOST_LEFT; n++) {
     const routed = new Set(now.routed);
-    const back = new Set(
-      bad(after.findings)
-        .filter((f) => !had.has(f.id))
-        .flatMap((f) => (f.where.cableIds ?? []).filter((id) => routed.has(id))),
-    );
+    const leftFor = bad(after.findings)
+      .filter((f) => !had.has(f.id))
+      .flatMap((finding) =>
+        (finding.where.cableIds ?? []).filter((id) => routed.has(id)).map((cableId) => ({ cableId, finding })),
+      );
+    const back = new Set(leftFor.map((l) => l.cableId));
     if (back.size === 0) return now;
+    const stays = (c: Command) => !(c.kind === 'set' && c.collection === 'cables' && back.has(c.id));
     now = {
       ...now,
-      commands: now.commands.filter((c) => !(c.kind === 'set' && c.collection === 'cables' && back.has(c.id))),
+      commands: now.commands.filter(stays),
+      plain: now.plain.filter(stays),
       routed: now.routed.filter((id) => !back.has(id)),
       failed: [...now.failed, ...back],
-      inTheWay: [...now.inTheWay, ...[...back].map((cableId) => ({ cableId, itemIds: [] }))],
+      leftFor: [...now.leftFor, ...leftFor],
     };
     after = look(applyCommands(board, now.commands).board);
   }

@@ -387,6 +387,7 @@ describe('cables on the boards of the demo', () => {
               {
                 id: 'x:1',
                 severity: 'warn' as const,
+                says: 'W9 lies badly',
                 where: { label: 'W9', itemIds: [], cableIds: [w9.id], panelId: null, terminals: [] },
               },
             ]
@@ -396,6 +397,9 @@ describe('cables on the boards of the demo', () => {
     const laid = routeWell(start, parts(start), grudging);
     expect(looked).toBeGreaterThan(2);
     expect(laid.failed).toContain(w9.id);
+    // It had a way: what is told of it is what the board would then say, not that something stands in it.
+    expect(laid.leftFor.map((l) => [l.cableId, l.finding.says])).toContainEqual([w9.id, 'W9 lies badly']);
+    expect(laid.inTheWay.some((w) => w.cableId === w9.id)).toBe(false);
     expect(laid.routed.length).toBeGreaterThan(30);
     expect(laid.commands.some((c) => c.kind === 'set' && c.id === w9.id)).toBe(false);
   });

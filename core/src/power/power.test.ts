@@ -15,7 +15,7 @@ import {
 } from '../testing/demoBoards.ts';
 import { type AlternatorStudy, alternatorWays } from './alternatorWays.ts';
 import { buildSystem } from './buildSystem.ts';
-import { elementOf } from './design.ts';
+import { elementOf } from './partSheet.ts';
 import { compareChemistries, proposeSystems } from './proposals.ts';
 import { sunByMonth } from './sunByMonth.ts';
 import { tenYearCost } from './tenYears.ts';

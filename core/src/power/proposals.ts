@@ -7,7 +7,10 @@ import { clearYear } from '../solvers/energy/clearSky.ts';
 import { type SystemModel, simulateYear } from '../solvers/energy/energyYear.ts';
 import { weatherYear } from '../solvers/energy/weather.ts';
 import { type Energy, energyOf } from '../stages/demand/energy.ts';
-import { type Design, designItems, designParts, designSystem, elementOf, LEVELS, type Level } from './design.ts';
+import { type Design, type DesignWish, LEVELS, type Level } from './design.ts';
+import { designItems, designParts } from './designParts.ts';
+import { designSystem } from './designSystem.ts';
+import { elementOf } from './partSheet.ts';
 import { systemModelOf } from './systemModel.ts';
 import { type ChemistryCost, tenYearCost } from './tenYears.ts';
 
@@ -31,6 +34,10 @@ export interface ProposalFigures {
 export interface Proposal {
   level: Level;
   title: string;
+  /** What was taken where nobody says otherwise, in the words a wish is made in. */
+  design: Required<DesignWish>;
+  /** Something of it was wished otherwise than it was worked out. */
+  changed: boolean;
   parts: { partId: string; name: string; quantity: number; role: string }[];
   figures: ProposalFigures;
   reasons: string[];
@@ -38,7 +45,12 @@ export interface Proposal {
   tenYears: ChemistryCost;
 }
 
-const TITLE: Readonly<Record<Level, string>> = { lean: 'Leaner', balanced: 'Balanced', generous: 'Generous' };
+const TITLE: Readonly<Record<Level, string>> = {
+  lean: 'Leaner',
+  balanced: 'Balanced',
+  generous: 'Generous',
+  own: 'Exactly this',
+};
 const YEARS = 3;
 
 /** A few seeded years, for figures that depend on weather. */
@@ -56,7 +68,13 @@ function tryYears(model: SystemModel) {
   };
 }
 
-function reasonsFor(design: Design, figures: ProposalFigures, energy: Energy, board: Board): string[] {
+function reasonsFor(
+  design: Design,
+  figures: ProposalFigures,
+  energy: Energy,
+  board: Board,
+  wish: DesignWish | undefined,
+): string[] {
   const { brief, power, settings } = board;
   const v = brief.systemVoltageV;
   const reasons = [
@@ -67,6 +85,9 @@ function reasonsFor(design: Design, figures: ProposalFigures, energy: Energy, bo
       `Mains side: ${Math.round(energy.mainsPeakW)} W together, ${Math.round(energy.mainsSurgeW)} W when one starts; the inverter gives ${elementOf(design.inverter, 'inverter').acPowerW} W and ${elementOf(design.inverter, 'inverter').surgeW} W.`,
     );
   if (design.sun) reasons.push(`${figures.peakW} W of sun, ${design.sun.series} in series × ${design.sun.strings}.`);
+  else if (power.sun && power.site.latitudeDeg === null)
+    reasons.push('No sun yet: nobody has said the latitude (Sources), so nothing can be reckoned with.');
+  else if (power.sun && wish?.sun === null) reasons.push('No sun: taken out by hand.');
   else if (power.sun) reasons.push('No sun: nothing in the catalogue fits this roof and voltage.');
   else reasons.push('No sun: the brief has none.');
   if (design.relay) reasons.push('Alternator through a relay: no electronics, and never quite full.');
@@ -79,19 +100,44 @@ function reasonsFor(design: Design, figures: ProposalFigures, energy: Energy, bo
   return reasons;
 }
 
+/** What somebody wants otherwise, level by level; `own` is a system of its own, named part by part. */
+export type Wishes = Partial<Record<Level, DesignWish>>;
+
+/** A design in the words a wish is made in. */
+const asWish = ({ bank, inverter, sun, dcdc, mainsCharger, shunt }: Design): Required<DesignWish> => ({
+  bank: { partId: bank.part.id, strings: bank.strings },
+  inverter: inverter?.id ?? null,
+  sun: sun && {
+    moduleId: sun.module.id,
+    series: sun.series,
+    strings: sun.strings,
+    controllerId: sun.controller.id,
+    controllers: sun.controllers,
+  },
+  dcdc: dcdc?.id ?? null,
+  mainsCharger: mainsCharger?.id ?? null,
+  shunt: shunt !== null,
+});
+
+/** The catalogue with the parts of one's own that came with the board. */
+export const withOwnParts = (catalogue: Catalogue, board: Pick<Board, 'customParts'>): Catalogue =>
+  board.customParts.length === 0 ? catalogue : { ...catalogue, parts: [...catalogue.parts, ...board.customParts] };
+
 /**
  * Two or three whole systems worked out from brief, loads and sources; a level the catalogue cannot meet is left out.
  * @example
  * proposeSystems(board, catalogue, workshop).length > 0; // true
  */
-export function proposeSystems(board: Board, catalogue: Catalogue, workshop: Workshop): Proposal[] {
+export function proposeSystems(board: Board, shipped: Catalogue, workshop: Workshop, wishes: Wishes = {}): Proposal[] {
+  const catalogue = withOwnParts(shipped, board);
   const parts = partIndex(board, catalogue);
   const { brief, power, settings } = board;
   const loads = board.items.filter((i) => i.load);
   const energy = energyOf({ items: loads, parts, brief, power, settings, workshop });
   const input = { brief, power, autonomyDays: settings.autonomyDays, energy, items: loads, catalogue, workshop };
-  const proposals = LEVELS.flatMap((level): Proposal[] => {
-    const design = designSystem(input, level);
+  const levels: Level[] = wishes.own ? [...LEVELS, 'own'] : [...LEVELS];
+  const proposals = levels.flatMap((level): Proposal[] => {
+    const design = designSystem(input, level, wishes[level]);
     if (!design) return [];
     const lines = designParts(design, catalogue);
     const model = systemModelOf({
@@ -150,9 +196,11 @@ export function proposeSystems(board: Board, catalogue: Catalogue, workshop: Wor
       {
         level,
         title: TITLE[level],
+        design: asWish(design),
+        changed: wishes[level] !== undefined,
         parts: lines.map((l) => ({ partId: l.part.id, name: l.part.name, quantity: l.quantity, role: l.role })),
         figures,
-        reasons: reasonsFor(design, figures, energy, board),
+        reasons: reasonsFor(design, figures, energy, board, wishes[level]),
         cautions,
         tenYears: tenYearCost({
           chemistry: design.chemistry,
@@ -168,7 +216,7 @@ export function proposeSystems(board: Board, catalogue: Catalogue, workshop: Wor
   });
   // Where two levels come to the same parts, the leaner name stays.
   const same = (a: Proposal, b: Proposal) => JSON.stringify(a.parts) === JSON.stringify(b.parts);
-  return proposals.filter((p, i) => !proposals.slice(0, i).some((q) => same(p, q)));
+  return proposals.filter((p, i) => p.changed || !proposals.slice(0, i).some((q) => same(p, q)));
 }
 
 /**

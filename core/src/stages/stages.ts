@@ -23,6 +23,9 @@ import { mainsStudy } from './control/mainsStudy.ts';
 import { cutGroups, longestFirst } from './cuts/cuts.ts';
 import { demandOf } from './demand/demand.ts';
 import { energyOf } from './demand/energy.ts';
+import { designCurrents } from './heat/designCurrents.ts';
+import { heatOf } from './heat/heat.ts';
+import { inWarmAir, noticedRises } from './heat/warmer.ts';
 import {
   briefOf,
   byId,
@@ -37,7 +40,7 @@ import {
 } from './inputs.ts';
 import { cableLay } from './lengths/bendNeeds.ts';
 import type { PlacedItem } from './lengths/geometry.ts';
-import { cableLength, cableRun, runLengthMm } from './lengths/lengths.ts';
+import { bundlesOf, cableLength, cableRun, runLengthMm } from './lengths/lengths.ts';
 import { buildNetlist } from './netlist/netlist.ts';
 import { polarityOf, spreadPotentials } from './netlist/potentials.ts';
 import { withoutTies } from './netlist/ties.ts';
@@ -346,25 +349,76 @@ export const sizedCables = each(
     startAmpacityA: ampacity.startA,
   }),
 );
-/** Network, conductors, protection and faults together. */
-export const sized = stage(
-  'sized',
-  {
-    netlist,
-    potentials,
-    flows,
-    plan,
-    items: fact('items', ['id', 'designation', 'inserts']),
-    loads: electricLoads,
-    cables: sizedCables,
-    brief: briefOf(['systemVoltageV', 'ambientC']),
-    power: powerOf(['alternator']),
-    settings: settingsOf(['feederSchool', 'lostBattery', 'dropsBeside']),
-    profile,
-    catalogue,
-  },
+/** All that sizing reads beside the cables. */
+const sizingReads = {
+  netlist,
+  potentials,
+  flows,
+  plan,
+  items: fact('items', ['id', 'designation', 'inserts']),
+  loads: electricLoads,
+  brief: briefOf(['systemVoltageV', 'ambientC']),
+  power: powerOf(['alternator']),
+  settings: settingsOf(['feederSchool', 'lostBattery', 'dropsBeside']),
+  profile,
+  catalogue,
+};
+/** Network, conductors, protection and faults together, all in the air of the brief. */
+const sizedCool = stage(
+  'sizedCool',
+  { ...sizingReads, cables: sizedCables },
   ({ netlist, potentials, flows, plan, brief, power, settings, ...rest }) =>
     sizeAll({ ...rest, ...settings, ...brief, ...power }, netlist, potentials, flows, plan),
+);
+const heatReads = {
+  netlist,
+  panels: rows(collection('panels'), ['id', 'outline', 'frontClearanceMm', 'backClearanceMm']),
+  items: fact('items', ['id', 'partId', 'place', 'inService']),
+  parts,
+  runs: cableRuns,
+  cableOf: stage(
+    'heatCableOf',
+    { cables: fact('cables', ['id', 'cores']) },
+    ({ cables }) => new Map(cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const))),
+  ),
+  brief: briefOf(['systemVoltageV', 'ambientC']),
+};
+/** By how much the air under lids and behind panels is warmer, everything at full work; nothing where all stand open. */
+const airRises = steady('airRises', { ...heatReads, cool: sizedCool }, ({ cool, brief, ...rest }) =>
+  rest.panels.every((p) => p.frontClearanceMm === null && p.backClearanceMm <= 0)
+    ? []
+    : noticedRises(heatOf({ ...rest, ...brief, conductanceS: cool.hot.conductanceS }, designCurrents(cool.result))),
+);
+/** The same with what lies under a lid or behind a panel in the air it lies in. */
+export const sized = stage(
+  'sized',
+  { ...sizingReads, cables: sizedCables, joined, cool: sizedCool, rises: airRises },
+  ({ cool, rises, joined, cables, netlist, potentials, flows, plan, brief, power, settings, ...rest }) =>
+    rises.length === 0
+      ? cool
+      : sizeAll(
+          {
+            ...rest,
+            ...settings,
+            ...brief,
+            ...power,
+            cables: inWarmAir(
+              cables,
+              joined.map((j) => j.segments),
+              new Map(rises),
+              brief.ambientC,
+              rest.profile,
+            ),
+          },
+          netlist,
+          potentials,
+          flows,
+          plan,
+        ),
+);
+/** Where the heat goes when everything is at full work. */
+export const heat = stage('heat', { ...heatReads, sized }, ({ sized, brief, ...rest }) =>
+  heatOf({ ...rest, ...brief, conductanceS: sized.hot.conductanceS }, designCurrents(sized.result)),
 );
 export const sizing = field(sized, 'result');
 export const wires = stage(
@@ -380,25 +434,38 @@ const areas = stage(
   ({ cables }) => new Map(cables.map((c) => [c.cableId, c.conductor.value])),
 );
 
+/** How thick every cable is, and what it asks of its way. */
+const lays = each(
+  'lays',
+  joined,
+  (cable) => cable.id,
+  { areas, profile, catalogue },
+  ({ id, cores, material }, { areas, profile, catalogue }) => ({
+    cores,
+    material,
+    areaMm2: areas.get(id)!,
+    profile,
+    catalogue,
+  }),
+  ({ cores, material, areaMm2, profile, catalogue }) =>
+    cableLay(cableTypeOf({ cores, material }, areaMm2, profile, catalogue), areaMm2, profile, catalogue),
+);
+/** How wide cables bend that lie in a bundle, by path and corner: sizing takes each alone, which is never the shorter. */
+const bundles = steady('bundles', { runs: cableRuns, lays }, ({ runs, lays }) => bundlesOf(runs, lays));
+
 /** Every cable measured along its lines and arcs, at the size it has. */
 export const cableLengths = each(
   'cableLengths',
   joined,
   (cable) => cable.id,
-  { runs: cableRuns, areas, profile, catalogue, settings: settingsOf(['routeSlackShare', 'endSlackMm']) },
-  ({ id, cores, material }, { runs, areas, profile, catalogue, settings }, index) => ({
-    cores,
-    material,
+  { runs: cableRuns, lays, bundles, settings: settingsOf(['routeSlackShare', 'endSlackMm']) },
+  (_, { runs, lays, bundles, settings }, index) => ({
     run: runs[index]!,
-    areaMm2: areas.get(id)!,
-    profile,
-    catalogue,
+    lay: lays[index]!,
+    wider: bundles[index]!,
     settings,
   }),
-  ({ cores, material, run, areaMm2, profile, catalogue, settings }) => {
-    const type = cableTypeOf({ cores, material }, areaMm2, profile, catalogue);
-    return cableLength(run, cableLay(type, areaMm2, profile, catalogue), settings);
-  },
+  ({ run, lay, wider, settings }) => cableLength(run, lay, settings, wider),
 );
 export const lengths = stage(
   'lengths',

@@ -6,8 +6,9 @@ import type { Catalogue, Part } from '../document/part/part.ts';
 import type { StockSheet } from '../document/workshop/workshop.ts';
 import type { PartsLine } from '../stages/parts/parts.ts';
 import { COLOUR_NAME } from '../tables/conductorColours.ts';
+import { fastenerName, USUAL_FASTENERS } from './fasteners.ts';
 
-export type ArticleGroup = PartsLine['group'] | 'sheet';
+export type ArticleGroup = PartsLine['group'] | 'sheet' | 'fastener';
 
 /** Something that can lie in the store: what a parts list names, and sheets for panels. */
 export interface Article {
@@ -40,7 +41,7 @@ const perMm = (pricePerM: number | null) => (pricePerM === null ? null : pricePe
 
 /**
  * The article an id of a parts list or a store stands for: a cable type with its colour (`thermoplastic105-50/RD`), a
- * lug, a link, tube, sleeve, device or sheet; null when the catalogue knows none.
+ * lug, a link, tube, sleeve, device, fastener or sheet; null when the catalogue knows none.
  * @example
  * articleOf('gone', catalogue, parts, []); // null
  */
@@ -91,6 +92,8 @@ export function articleOf(
   if (link) return pieces('fuse', id, link.name, link.price);
   const part = parts.get(id);
   if (part) return pieces('device', id, part.name, part.price);
+  const fastener = fastenerName(id);
+  if (fastener) return pieces('fastener', id, fastener, null);
   const sheet = sheets.find((s) => s.id === id);
   if (sheet)
     return pieces(
@@ -122,6 +125,7 @@ export function allArticles(
     ...catalogue.fuseLinks.map((l) => l.id),
     ...[...parts.values()].filter((p) => !deviceOf(p.kind).customers).map((p) => p.id),
     ...sheets.map((s) => s.id),
+    ...USUAL_FASTENERS,
   ];
   return ids.flatMap((id) => articleOf(id, catalogue, parts, sheets) ?? []);
 }

@@ -17,7 +17,17 @@ export interface CableLabel {
   colour: ColourCode;
   /** Over the insulation, mm: a wrap has to go round it. */
   diameterMm: number;
+  /** Serial number of its board where there are several of the same; empty else. */
+  serial: string;
 }
+
+/**
+ * Labels of several boards of the same, board by board, each with its serial.
+ * @example
+ * labelsOfBatch([], ['401-01', '401-02']); // []
+ */
+export const labelsOfBatch = (labels: readonly CableLabel[], serials: readonly string[]): CableLabel[] =>
+  serials.length === 1 ? [...labels] : serials.flatMap((serial) => labels.map((l) => ({ ...l, serial })));
 
 /**
  * Labels for both ends of every core, in the order given.
@@ -29,7 +39,7 @@ export function cableLabels(cables: readonly MadeCable[], catalogue: Catalogue):
   return cables.flatMap((cable) =>
     cable.cores.flatMap((core): CableLabel[] => {
       const diameterMm = cableType.get(cable.cableTypeId ?? '')?.outerDiameterMm ?? 5;
-      const base = { cableId: cable.cableId, name: cable.designation, colour: core.colour, diameterMm };
+      const base = { cableId: cable.cableId, name: cable.designation, colour: core.colour, diameterMm, serial: '' };
       return [
         { ...base, end: 'first', here: core.from.at, there: core.to.at },
         { ...base, end: 'second', here: core.to.at, there: core.from.at },
@@ -53,6 +63,7 @@ export function labelsCsv(labels: readonly CableLabel[], codeOf: (label: CableLa
       colour: l.colour,
       diameter_mm: l.diameterMm,
       code: codeOf(l),
+      ...(l.serial ? { serial: l.serial } : {}),
     })),
     { escapeFormulae: false },
   );

@@ -17,7 +17,7 @@ export interface CableRecord {
   cableId: Id;
   fingerprint: string;
   said:
-    | { kind: 'step'; step: CableStep; done: boolean; pullsN?: number[] }
+    | { kind: 'step'; step: CableStep; done: boolean; pullsN?: number[]; word?: string; firstWith?: string[] }
     | { kind: 'made'; made: boolean }
     | { kind: 'redo'; reason: string; scrap: 'bin' | 'remnant' };
   personName: string;
@@ -34,6 +34,8 @@ export interface StepState {
   personName: string;
   at: string;
   pullsN: number[];
+  /** Of a cut to a length that is a guess: why, in the words of who cut it. */
+  word: string;
 }
 
 export interface CableProgress {
@@ -79,9 +81,12 @@ export function cableProgress(
     personName: '',
     at: '',
     pullsN: [],
+    word: '',
   });
   let states = CABLE_STEPS.map(blank);
   const redone: CableProgress['redone'] = [];
+  // The first crimp of a die on a day is pulled, wherever the plan put the pulls.
+  let firstOfDay = false;
   for (const r of records) {
     if (r.cableId !== cable.cableId) continue;
     const { said } = r;
@@ -90,18 +95,29 @@ export function cableProgress(
     if (said.kind === 'redo') {
       redone.push({ reason: said.reason, scrap: said.scrap, ...by });
       states = CABLE_STEPS.map(blank);
+      firstOfDay = false;
     } else if (said.kind === 'made') {
       states = states.map((s) =>
         said.made ? (s.done && !s.older ? s : { ...s, done: true, older, ...by }) : blank(s.step),
       );
     } else {
+      if (said.step === 'crimped') firstOfDay = said.done && (said.firstWith ?? []).length > 0;
       states = states.map((s) =>
         s.step === said.step
-          ? { ...s, done: said.done, older: said.done && older, ...by, pullsN: said.pullsN ?? [] }
+          ? {
+              ...s,
+              done: said.done,
+              older: said.done && older,
+              ...by,
+              pullsN: said.pullsN ?? [],
+              word: said.word ?? '',
+            }
           : s,
       );
     }
   }
+  if (firstOfDay && stepsOf(cable, true).pulled)
+    states = states.map((s) => (s.step === 'pulled' ? { ...s, needed: true } : s));
   const wanted = states.filter((s) => s.needed);
   const done = wanted.every((s) => s.done);
   return {

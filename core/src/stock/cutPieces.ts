@@ -17,12 +17,15 @@ export interface CutPiece {
   provisional: boolean;
 }
 
+/** Between a piece and the board of several it is for. */
+const BOARD_MARK = '~';
+
 /**
  * Whether a piece is the cable itself, not its tube or sleeve.
  * @example
  * isCablePiece('cb_1/cable'); // true
  */
-export const isCablePiece = (pieceId: Id): boolean => pieceId.endsWith('/cable');
+export const isCablePiece = (pieceId: Id): boolean => pieceId.split(BOARD_MARK)[0]!.endsWith('/cable');
 
 /**
  * The step a piece is used up in: tube when it is shrunk, all else when the cable is cut.
@@ -46,6 +49,7 @@ export function cableArticleId(cable: Pick<MadeCable, 'cableTypeId' | 'cores' | 
  * What a job's cables are cut from: cable with its trim, tube for every end that wants it, sleeve. Whole millimetres,
  * rounded up.
  * @param wanted only these cables; all when left out
+ * @param count boards of the same: each piece as often
  * @example
  * cutPieces({ id: 'j', number: 1 }, [], workshop); // []
  */
@@ -54,8 +58,9 @@ export function cutPieces(
   cables: readonly MadeCable[],
   workshop: Pick<Workshop, 'cutTrimMm'>,
   wanted?: ReadonlySet<Id>,
+  count = 1,
 ): CutPiece[] {
-  return cables.flatMap((cable) => {
+  const one = cables.flatMap((cable) => {
     if (cable.lead || cable.cores.length === 0 || cable.cutMm <= 0 || (wanted && !wanted.has(cable.cableId))) return [];
     const piece = (part: string, articleId: Id, what: string, lengthMm: number): CutPiece => ({
       id: `${job.id}/${cable.cableId}/${part}`,
@@ -89,4 +94,12 @@ export function cutPieces(
       own.push(piece('sleeve', cable.sleeve.sleeveId, `${cable.designation}, sleeve`, cable.sleeve.lengthMm));
     return own;
   });
+  if (count === 1) return one;
+  return one.flatMap((p) =>
+    Array.from({ length: count }, (_, n) => ({
+      ...p,
+      id: `${p.id}${BOARD_MARK}${n + 1}`,
+      what: `${p.what}, ${n + 1}`,
+    })),
+  );
 }

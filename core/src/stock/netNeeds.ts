@@ -167,7 +167,7 @@ export function netNeeds(
       line.daysLeft = daysBetween(today, line.orderBy);
     }
   }
-  const order: readonly ArticleGroup[] = ['device', 'fuse', 'cable', 'end', 'shrink', 'sleeve', 'sheet'];
+  const order: readonly ArticleGroup[] = ['device', 'fuse', 'cable', 'end', 'shrink', 'sleeve', 'sheet', 'fastener'];
   return [...lines.values()].sort(
     (a, b) => order.indexOf(a.group) - order.indexOf(b.group) || compareNatural(a.name, b.name),
   );
@@ -191,6 +191,27 @@ export interface PurchaseList {
   total: number;
   leadDays: number;
 }
+
+/** What is missing and nobody has offered yet: it has to be bought all the same. */
+export interface UnpricedLine {
+  articleId: Id;
+  name: string;
+  quantity: number;
+  unit: Article['unit'];
+  orderBy: string | null;
+}
+
+/**
+ * What is missing and has no offer, in the order it is needed.
+ * @example
+ * unpricedLines([]); // []
+ */
+export const unpricedLines = (
+  needs: readonly Pick<NeedLine, 'articleId' | 'name' | 'net' | 'unit' | 'orderBy' | 'choices'>[],
+): UnpricedLine[] =>
+  needs
+    .filter((n) => n.net > 0 && n.choices.length === 0)
+    .map(({ articleId, name, net, unit, orderBy }) => ({ articleId, name, quantity: net, unit, orderBy }));
 
 /**
  * Purchase lists, one a supplier, from the chosen packs; each total is the sum of its lines in cents.

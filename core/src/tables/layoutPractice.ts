@@ -40,3 +40,17 @@ export const LINING_MM = { none: 0, grommet: 4, sleeve: 3 } as const;
 
 /** Lengths data and remote leads are sold in, mm. Common practice, no source. */
 export const STOCK_LEADS_MM: readonly number[] = [300, 600, 1000, 1800, 3000, 5000, 10000, 15000];
+
+/**
+ * How long the spanner for a stud is, mm. Common practice, no source.
+ * @example
+ * spannerMm(8); // 124
+ */
+export const spannerMm = (studMm: number): number => 60 + 8 * studMm;
+
+/** Heat a wall of wood or plastic passes, W/(m²·K). Source: rule for plastic enclosures, from memory; painted sheet steel is 5.5. */
+export const WALL_W_PER_M2K = 3.5;
+export const WALL_SOURCE = 'wood or plastic, still air both sides: about 3.5 W/(m²·K) (from memory)';
+
+/** Air most electronics are rated for, °C. Common practice, no source. */
+export const ELECTRONICS_AIR_C = 50;

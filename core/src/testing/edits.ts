@@ -101,6 +101,8 @@ const BRIEF: { [F in keyof Brief]: (value: Brief[F]) => Brief[F][] } = {
   customer: () => ['another'],
   place: () => ['another'],
   use: () => ['another'],
+  delivered: (d) => [d === 'kit' ? 'box' : 'kit'],
+  quantity: (q) => [q + 1],
   jobKind: (k) => [k === 'new' ? 'rework' : 'new'],
   monitoring: (m) => [m === 'simple' ? 'monitored' : 'simple'],
   growthShare: (g) => [g + 1],

@@ -1,5 +1,6 @@
 import { connect } from 'node:net';
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import { demoBoard } from '@ombrik/demo/demoBoards';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Client, testServer } from '../testing/testServer.ts';
@@ -17,7 +18,8 @@ beforeAll(async () => {
   ada = await server.as('pe_tester');
   tomas = await server.as('pe_electrician');
   const { jobs } = (await ada.get('/api/jobs')).json;
-  jobId = jobs.find((j: { jobName: string }) => j.jobName === 'Corrie Top repeater').id;
+  // Like the one on the bench, but nobody has read anything yet.
+  jobId = (await ada.post('/api/jobs/import', demoBoard('repeater'))).json.job.id;
   hutId = jobs.find((j: { jobName: string }) => j.jobName === 'Larchfold hut board').id;
   steps = (await ada.get(`/api/jobs/${jobId}/dossier`)).json.dossier.bench;
 });
@@ -30,6 +32,7 @@ const record = (step: BenchStep, by: Record<string, unknown> = {}, who = ada, jo
     found: step.method === 'confirm' ? 'good' : null,
     note: '',
     method: 'eye',
+    unit: 1,
     ...by,
   });
 const measure = (step: BenchStep) => ada.post(`/api/jobs/${jobId}/bench/measure`, { stepId: step.id, revision: 1 });

@@ -14,6 +14,7 @@ const recordBody = record({
   found: orNull(oneOfText(['good', 'bad'])),
   note: text(0, 300),
   method: oneOfText(['typed', 'meter', 'eye']),
+  unit: num({ min: 1, max: 99, integer: true }),
 });
 const measureBody = record({ stepId: text(1, 120), revision: revision() });
 const simulatorBody = record({ hidden: flag() });

@@ -4,6 +4,7 @@ import type { Defect, SimulatedBoard } from '@ombrik/core/stages/bench/simulate'
 import type { Knex } from 'knex';
 import { requireFile, requireSheet } from '../boards/jobFile.ts';
 import { type JobSheet, sheetWork } from '../boards/sheet.ts';
+import { reopenedOf } from '../build/buildService.ts';
 import type { Person } from '../people/people.ts';
 import { refuse } from '../refusal.ts';
 import { longWork } from '../work/pools.ts';
@@ -24,13 +25,23 @@ export interface Reading {
   found: 'good' | 'bad' | null;
   note: string;
   method: 'typed' | 'meter' | 'eye';
+  /** Which of several boards of the same. */
+  unit: number;
 }
 
 /** Whose turn a step is, and that the one before it was done. @throws Refusal */
-async function requireTurn(db: Knex, person: Person, jobId: string, plan: readonly BenchStep[], step: BenchStep) {
+async function requireTurn(
+  db: Knex,
+  person: Person,
+  jobId: string,
+  plan: readonly BenchStep[],
+  step: BenchStep,
+  unit: number,
+) {
   if (step.role === 'electrician' && person.role !== 'electrician')
     refuse(403, 'the mains side is a licensed person’s work: only an electrician may sign it');
-  const progress = benchProgress(plan, asBenchRecords(await listRecords(db, jobId, 'benchStep')));
+  const readings = asBenchRecords(await listRecords(db, jobId, 'benchStep')).filter((r) => r.unit === unit);
+  const progress = benchProgress(plan, readings, (await reopenedOf(db, jobId)).get(unit) ?? []);
   const nextIndex = plan.findIndex((s) => s.id === progress.nextId);
   if (step.role === 'tester' && nextIndex >= 0 && plan.indexOf(step) > nextIndex)
     refuse(409, `"${plan[nextIndex]!.title}" comes first: the test holds to its order`);
@@ -50,10 +61,12 @@ export async function recordReading(
       `measured against revision ${reading.revision}, the board is at ${file.revision}: look at the step again`,
     );
   const plan = file.dossier.bench;
+  const { quantity } = file.board.brief;
+  if (reading.unit > quantity) refuse(422, `unit is ${reading.unit}; accepted: 1 to ${quantity}`);
   const step =
     plan.find((s) => s.id === reading.stepId) ??
     refuse(422, `stepId is "${reading.stepId}"; accepted: a step of this board's test plan`);
-  await requireTurn(db, person, jobId, plan, step);
+  await requireTurn(db, person, jobId, plan, step, reading.unit);
   const { value, found, note, method } = reading;
   if (step.method === 'reading' && value === null) refuse(422, `value is missing; accepted: a number in ${step.unit}`);
   if (step.method === 'confirm' && found === null) refuse(422, 'found is missing; accepted: good, bad');
@@ -63,6 +76,7 @@ export async function recordReading(
     kind: 'benchStep',
     entityId: step.id,
     revision: file.revision,
+    unit: reading.unit,
     fingerprint,
     data: { passed, value, note, method, title, unit, lowLimit, highLimit },
   });

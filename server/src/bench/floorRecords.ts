@@ -1,4 +1,4 @@
-import type { BenchRecord } from '@ombrik/core/stages/bench/benchProgress';
+import type { UnitRecord } from '@ombrik/core/stages/bench/progressOfUnits';
 import type { Knex } from 'knex';
 import { rowsOfJob } from '../database/rowsOfJob.ts';
 
@@ -8,6 +8,8 @@ export interface FloorRecord {
   kind: RecordKind;
   entityId: string;
   revision: number;
+  /** Which of several boards of the same; 1 where there is one. */
+  unit: number;
   fingerprint: string;
   data: Record<string, unknown>;
   personName: string;
@@ -22,6 +24,7 @@ export async function listRecords(db: Knex, jobId: string, ...kinds: RecordKind[
     kind: r.kind,
     entityId: r.entity_id,
     revision: r.revision,
+    unit: r.unit,
     fingerprint: r.fingerprint,
     data: r.data,
     personName: r.person_name,
@@ -33,23 +36,26 @@ export async function addRecord(
   db: Knex,
   jobId: string,
   personId: string,
-  record: { kind: RecordKind; entityId: string; revision: number; fingerprint: string; data: Record<string, unknown> },
+  record: Pick<FloorRecord, 'kind' | 'entityId' | 'revision' | 'fingerprint' | 'data'> & { unit?: number },
 ): Promise<void> {
   await db('floor_records').insert({
     job_id: jobId,
     kind: record.kind,
     entity_id: record.entityId,
     revision: record.revision,
+    unit: record.unit ?? 1,
     fingerprint: record.fingerprint,
     data: JSON.stringify(record.data),
     person_id: personId,
   });
 }
 
-export const asBenchRecords = (records: readonly FloorRecord[]): BenchRecord[] =>
+export const asBenchRecords = (records: readonly FloorRecord[]): UnitRecord[] =>
   records.map((r) => ({
+    unit: r.unit,
     stepId: r.entityId,
     passed: r.data.passed === true,
     value: typeof r.data.value === 'number' ? r.data.value : null,
     fingerprint: r.fingerprint,
+    at: r.at,
   }));

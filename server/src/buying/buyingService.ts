@@ -1,5 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import { partsOfBatch } from '@ombrik/core/stages/parts/partsOfBatch';
 import { type JobNeed, type NeedLine, netNeeds, type StoreState } from '@ombrik/core/stock/netNeeds';
 import { readOffers } from '@ombrik/core/stock/offerFile';
 import type { Offer } from '@ombrik/core/stock/packs';
@@ -24,7 +25,7 @@ async function needOf(db: Knex, file: JobFile): Promise<JobNeed> {
     jobNumber: file.job.number,
     jobName: file.board.brief.jobName,
     wantedOn: file.job.wantedOn,
-    parts: file.dossier.parts,
+    parts: partsOfBatch(file.dossier.parts, file.board.brief.quantity),
     pieces: await leftToCut(db, file),
     taken: await piecesTaken(db, file.job.id),
   };

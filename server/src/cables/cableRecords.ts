@@ -1,8 +1,10 @@
+import { overdue } from '@ombrik/core/document/workshop/toolCheck';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { CABLE_STEPS, type CableRecord, type CableStep, stepsOf } from '@ombrik/core/stock/cableSteps';
 import { progressOfAll } from '@ombrik/core/stock/cableWork';
 import { cutPieces, isCablePiece, stepUsing } from '@ombrik/core/stock/cutPieces';
 import { freeFor } from '@ombrik/core/stock/rods';
+import { format, startOfDay } from 'date-fns';
 import type { Knex } from 'knex';
 import { addRecord, type FloorRecord, listRecords } from '../bench/floorRecords.ts';
 import type { JobFile } from '../boards/sheet.ts';
@@ -31,6 +33,8 @@ function saidOf({ kind, data }: FloorRecord): CableRecord['said'] {
     step: CABLE_STEPS.find((s) => s === data.step) ?? 'cut',
     done: data.done === true,
     pullsN: Array.isArray(data.pullsN) ? (data.pullsN as number[]) : [],
+    word: String(data.word ?? ''),
+    firstWith: Array.isArray(data.firstWith) ? (data.firstWith as string[]) : [],
   };
 }
 
@@ -50,18 +54,18 @@ interface Want {
 }
 
 /** What a step uses up: cable and sleeve when it is cut, ends when they are crimped, tube when it is shrunk. */
-function wantsOf(file: JobFile, cable: MadeCable, step: CableStep): Want[] {
-  const pieces = cutPieces(file.job, [cable], file.workshop);
+function wantsOf(file: JobFile, cable: MadeCable, step: CableStep, count: number): Want[] {
+  const pieces = cutPieces(file.job, [cable], file.workshop, undefined, count);
   if (step === 'cut' || step === 'shrunk')
     return pieces
       .filter((p) => stepUsing(p) === step)
       .map((p) => ({ articleId: p.articleId, quantity: p.lengthMm, unit: 'mm', pieceId: p.id }));
   if (step !== 'crimped') return [];
-  const count = new Map<string, number>();
+  const ends = new Map<string, number>();
   for (const core of cable.cores)
     for (const end of [core.from, core.to])
-      if (end.lug.value) count.set(end.lug.value, (count.get(end.lug.value) ?? 0) + 1);
-  return [...count].map(([articleId, quantity]) => ({ articleId, quantity, unit: 'pcs', pieceId: null }));
+      if (end.lug.value) ends.set(end.lug.value, (ends.get(end.lug.value) ?? 0) + 1);
+  return [...ends].map(([articleId, each]) => ({ articleId, quantity: each * count, unit: 'pcs', pieceId: null }));
 }
 
 /** Takes what a step uses: from the rod the plan names, else from the oldest that has enough. What the store lacks is left. */
@@ -73,12 +77,13 @@ async function consume(
   personId: string,
   fromStockId: string | null,
   key: string,
+  count: number,
 ): Promise<Taken[]> {
   const kept = await planOf(trx, file.job.id);
   const rods = kept?.plan.groups.flatMap((g) => g.rods) ?? [];
   const taken: Taken[] = [];
   let part = 0;
-  for (const want of wantsOf(file, cable, step)) {
+  for (const want of wantsOf(file, cable, step, count)) {
     const planned = rods.find((r) => r.cuts.some((c) => c.piece.id === want.pieceId));
     const stock = await listStock(trx, { articleId: want.articleId });
     const own = new Set([file.job.id]);
@@ -129,11 +134,58 @@ export interface StepWish {
   done: boolean;
   pullsN: number[];
   fromStockId: string | null;
+  /** Of a cut to a length that is a guess: who cuts says why it is right. Empty where nothing has to be said. */
+  word: string;
   key: string;
+}
+
+/** A length nobody has settled is cut only at somebody's word. */
+function mindGuess(cable: MadeCable, wish: StepWish): void {
+  if (wish.step !== 'cut' || !cable.provisional || wish.word.trim() !== '') return;
+  refuse(
+    409,
+    `${cable.designation}: its length, ${Math.round(cable.cutMm)} mm, is a guess: route it or measure its run, or say in "word" why it is cut to it all the same`,
+  );
+}
+
+/** Dies whose crimps are pulled, each once. */
+const pulledDies = (cable: MadeCable): string[] => [
+  ...new Set(cable.cores.flatMap((c) => [c.from, c.to].flatMap((e) => (e.crimp?.pull ? [e.crimp.dieId] : [])))),
+];
+
+/** A die is pressed by a tool whose check holds, or not at all. @throws Refusal */
+function mindTools(file: JobFile, cable: MadeCable): void {
+  const today = format(new Date(), 'yyyy-MM-dd');
+  const dies = new Set(cable.cores.flatMap((c) => [c.from, c.to].flatMap((e) => (e.crimp ? [e.crimp.dieId] : []))));
+  for (const die of dies) {
+    const own = file.workshop.tools.filter((t) => t.dies.includes(die)).map((t) => overdue(t, today));
+    if (own.length > 0 && own.every((why) => why !== null))
+      refuse(409, `${cable.designation} is not crimped: ${own.join('; ')}`);
+  }
+}
+
+/** Dies of a crimp, and which of them are used for the first time today on any job: that crimp is pulled. */
+async function diesOf(trx: Knex, cable: MadeCable): Promise<{ dies: string[]; firstWith: string[] }> {
+  const dies = pulledDies(cable);
+  if (dies.length === 0) return { dies, firstWith: [] };
+  const { rows } = await trx.raw(
+    `SELECT DISTINCT d.die FROM floor_records f, jsonb_array_elements_text(f.data -> 'dies') AS d(die)
+     WHERE f.kind = 'cableStep' AND f.recorded_at >= ?`,
+    [startOfDay(new Date())],
+  );
+  const used = new Set((rows as { die: string }[]).map((r) => r.die));
+  return { dies, firstWith: dies.filter((d) => !used.has(d)) };
 }
 
 /** One after the other for a job: the same press twice finds the first. */
 const lockJob = (trx: Knex, jobId: string) => trx('jobs').where({ id: jobId }).forUpdate().first('id');
+
+/** How many of a cable are made at once: one for every board, or as many as were spoiled and are made again. */
+function countOf(records: readonly { said: CableRecord['said']; row: FloorRecord }[], quantity: number): number {
+  const last = records.findLast((r) => r.said.kind === 'redo');
+  const spoiled = Number(last?.row.data.count ?? quantity);
+  return last ? Math.min(quantity, Math.max(1, spoiled)) : quantity;
+}
 
 /** Records of one cable since it was last started anew. */
 const sinceRedo = <T extends CableRecord>(records: readonly T[]): T[] =>
@@ -154,8 +206,20 @@ async function stepIn(
     .at(-1);
   const isDone = last?.said.kind === 'step' && last.said.done;
   let taken: Taken[] = [];
-  if (wish.done && !isDone) taken = await consume(trx, file, cable, wish.step, personId, wish.fromStockId, wish.key);
-  else if (!wish.done && isDone) {
+  if (wish.done && !isDone) {
+    mindGuess(cable, wish);
+    if (wish.step === 'crimped') mindTools(file, cable);
+    taken = await consume(
+      trx,
+      file,
+      cable,
+      wish.step,
+      personId,
+      wish.fromStockId,
+      wish.key,
+      countOf(records, file.board.brief.quantity),
+    );
+  } else if (!wish.done && isDone) {
     const moves = await trx('stock_moves')
       .where({ key: String(last!.row.data.key) })
       .orderBy('id')
@@ -178,9 +242,11 @@ async function stepIn(
       step: wish.step,
       done: wish.done,
       pullsN: wish.pullsN,
+      word: wish.word.trim(),
       // A second reading of a step done already took nothing: what the first took stays with it.
       key: wish.done && isDone ? String(last!.row.data.key) : wish.key,
       taken,
+      ...(wish.step === 'crimped' && wish.done ? await diesOf(trx, cable) : {}),
     },
   });
   return { taken };
@@ -231,6 +297,7 @@ export async function recordMade(
           done: made,
           pullsN: [],
           fromStockId: null,
+          word: '',
           key: `${key}-${cable.cableId}-${step}`,
         });
       }
@@ -251,7 +318,7 @@ export async function recordRedo(
   file: JobFile,
   cable: MadeCable,
   personId: string,
-  wish: { reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string; key: string },
+  wish: { reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string; count: number; key: string },
 ): Promise<void> {
   await db.transaction(async (trx) => {
     await lockJob(trx, file.job.id);
@@ -288,7 +355,7 @@ export async function recordRedo(
       entityId: cable.cableId,
       revision: file.revision,
       fingerprint: cable.fingerprint,
-      data: { reason: wish.reason, scrap: wish.scrap, remnantMm: wish.remnantMm, key: wish.key },
+      data: { reason: wish.reason, scrap: wish.scrap, remnantMm: wish.remnantMm, count: wish.count, key: wish.key },
     });
   });
 }

@@ -22,6 +22,8 @@ const stepBody = record({
   /** Forces read while pulling, N, in the order of the ends. */
   pullsN: list(num({ min: 0, max: 20_000, unit: 'N' }), { max: 20 }),
   fromStockId: orNull(text(1, 64)),
+  /** Why a length that is a guess is cut all the same. */
+  word: text(0, 200),
   revision: revision(),
   key: key(),
 });
@@ -30,6 +32,8 @@ const redoBody = record({
   scrap: oneOfText(['bin', 'remnant']),
   remnantMm: num({ min: 0, max: 1e6, unit: 'mm' }),
   bin: text(0, 40),
+  /** How many of it were spoiled, where several of the same are made. */
+  count: num({ min: 1, max: 99, integer: true }),
   revision: revision(),
   key: key(),
 });

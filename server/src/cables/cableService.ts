@@ -94,7 +94,9 @@ export async function takePlan(db: Knex, personId: string, jobId: string, wish: 
   const files: JobFile[] = [];
   for (const j of wish.jobs) files.push(await requireFile(db, j.jobId, j.revision));
   const { workshop } = files[0]!;
-  const pieces = files.flatMap((f) => cutPieces(f.job, f.dossier.cables, f.workshop));
+  const pieces = files.flatMap((f) =>
+    cutPieces(f.job, f.dossier.cables, f.workshop, undefined, f.board.brief.quantity),
+  );
   const rods = rodsOf(await listStock(db), new Set(wish.jobs.map((j) => j.jobId)));
   let plan: CutPlan;
   try {

@@ -6,6 +6,18 @@ import { openShop } from '../testing/shop.ts';
 const { server, mira, jonas, hutId, cartId, key, stock, rowOf, byArticle, receive, take, planFor } = await openShop();
 afterAll(() => server.close());
 
+/** Jonas says of a cable that it is cut, or what else is given. */
+const report = (jobId: string, cableId: string, more: object) =>
+  jonas.post(`/api/jobs/${jobId}/cables/${cableId}/steps`, {
+    step: 'cut',
+    done: true,
+    pullsN: [],
+    fromStockId: null,
+    word: '',
+    key: key(),
+    ...more,
+  });
+
 describe('from the plan to the cable', () => {
   // A new plan lets the old go.
   it('a plan sets its lengths aside; a second that counts on them is refused', async () => {
@@ -51,15 +63,7 @@ describe('from the plan to the cable', () => {
     const cut = rod.cuts.find((c) => c.piece.id.endsWith('/cable'))!;
     const cable = dossier.cables.find((c: { cableId: string }) => c.cableId === cut.piece.cableId);
     const step = (name: string, done = true, more: object = {}) =>
-      jonas.post(`/api/jobs/${hutId}/cables/${cable.cableId}/steps`, {
-        step: name,
-        done,
-        pullsN: [],
-        fromStockId: null,
-        revision: at,
-        key: key(),
-        ...more,
-      });
+      report(hutId, cable.cableId, { step: name, done, revision: at, ...more });
     const before = await rowOf(rod.stockId!);
     const same = key();
     const first = await step('cut', true, { key: same });
@@ -97,6 +101,7 @@ describe('from the plan to the cable', () => {
         reason: 'cut too short',
         scrap: 'remnant',
         remnantMm: 150,
+        count: 1,
         bin: 'remnants',
         revision: at,
         key: key(),
@@ -128,17 +133,35 @@ describe('from the plan to the cable', () => {
     const id = await receive(article, Math.ceil(cable.cutMm + defaultWorkshop.cutTrimMm) + 4, { boughtMm: 100_000 });
     const { wish } = await planFor(cartId);
     expect((await mira.post(`/api/jobs/${cartId}/cutting`, wish)).status).toBe(201);
-    await jonas.post(`/api/jobs/${cartId}/cables/${cable.cableId}/steps`, {
-      step: 'cut',
-      done: true,
-      pullsN: [],
-      fromStockId: null,
-      revision: wish.jobs[0]!.revision,
-      key: key(),
-    });
+    await report(cartId, cable.cableId, { revision: wish.jobs[0]!.revision });
     const { moves } = (await mira.get(`/api/stock/${id}/moves`)).json;
     expect(moves.at(-1)).toMatchObject({ kind: 'scrap', quantity: -4 });
     expect(await rowOf(id)).toBeUndefined();
+  });
+  it('a length that is a guess is cut only at somebody’s word, which stays with it; a tick is no word', async () => {
+    const at = (await mira.get(`/api/jobs/${cartId}`)).json.revision;
+    const { dossier } = (await mira.get(`/api/jobs/${cartId}/dossier`)).json;
+    const guess = dossier.cables.find((c: any) => c.provisional);
+    const step = (more: object) => report(cartId, guess.cableId, { revision: at, ...more });
+    const lying = async () => (await byArticle(`${guess.cableTypeId}/${guess.cores[0].colour}`)).map((s) => s.onHand);
+    const before = await lying();
+    const refused = await step({});
+    expect(refused.status).toBe(409);
+    expect(refused.json.problems[0]).toMatch(
+      new RegExp(`^${guess.designation}: its length, ${Math.round(guess.cutMm)} mm, is a guess: route it or measure`),
+    );
+    expect((await step({ word: '   ' })).status).toBe(409);
+    const tick = { cableIds: [guess.cableId], made: true, revision: at };
+    expect((await jonas.post(`/api/jobs/${cartId}/made`, tick)).status).toBe(409);
+    expect(await lying()).toEqual(before);
+    expect((await step({ word: 'held against the counter' })).status).toBe(201);
+    const floor = (await mira.get(`/api/jobs/${cartId}/floor`)).json;
+    expect(floor.made.filter((r: any) => r.cableId === guess.cableId).at(-1)).toMatchObject({
+      personName: 'Jonas Wick',
+      said: { step: 'cut', done: true, word: 'held against the counter' },
+    });
+    // Cut at a word, the rest of it is made like any other.
+    expect((await jonas.post(`/api/jobs/${cartId}/made`, tick)).status).toBe(200);
   });
   it('what is paid later changes no cost of before', async () => {
     const id = await receive('ferrule-16', 10, { cost: 10 });

@@ -1,6 +1,7 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { reckonedHours } from '@ombrik/core/power/quote/quote';
+import { partsOfBatch } from '@ombrik/core/stages/parts/partsOfBatch';
 import { costRollUp, type Taken } from '@ombrik/core/stock/costRollUp';
 import type { Knex } from 'knex';
 import { jobFile } from '../boards/jobFile.ts';
@@ -43,7 +44,7 @@ export async function jobCosts(db: Knex, file: JobFile): Promise<JobCosts> {
   const planned = (release ? await jobFile(db, file.job.id, release.revision) : null) ?? file;
   const reckoned = reckonedHours(planned.board, planned.dossier, partIndex(planned.board, genericCatalogue));
   const worked = await listHours(db, file.job.id);
-  const roll = costRollUp(planned.dossier.parts, await takenFor(db, file), {
+  const roll = costRollUp(partsOfBatch(planned.dossier.parts, planned.board.brief.quantity), await takenFor(db, file), {
     plannedH: Math.round(Object.values(reckoned).reduce((s, h) => s + h, 0) * 10) / 10,
     workedH: worked.reduce((s, h) => s + h.hours, 0),
     hourRate: file.workshop.hourRate,

@@ -10,5 +10,7 @@ export async function leftToCut(db: Knex, file: JobFile): Promise<CutPiece[]> {
   const progress = progressOfAll(cables, await cableRecordsOf(db, file.job.id), file.workshop);
   const isDone = (cableId: string, step: 'cut' | 'shrunk') =>
     progress.get(cableId)?.steps.some((s) => s.step === step && s.done && !s.older) === true;
-  return cutPieces(file.job, cables, file.workshop).filter((p) => !isDone(p.cableId, stepUsing(p)));
+  return cutPieces(file.job, cables, file.workshop, undefined, file.board.brief.quantity).filter(
+    (p) => !isDone(p.cableId, stepUsing(p)),
+  );
 }

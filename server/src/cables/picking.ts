@@ -1,4 +1,5 @@
 import type { PartsLine } from '@ombrik/core/stages/parts/parts';
+import { partsOfBatch } from '@ombrik/core/stages/parts/partsOfBatch';
 import { freeFor } from '@ombrik/core/stock/rods';
 import type { Knex } from 'knex';
 import type { JobFile } from '../boards/sheet.ts';
@@ -31,7 +32,7 @@ export async function pickList(db: Knex, file: JobFile): Promise<PickLine[]> {
   const stock = await listStock(db);
   const taken = await piecesTaken(db, file.job.id);
   const own = new Set([file.job.id]);
-  return file.dossier.parts
+  return partsOfBatch(file.dossier.parts, file.board.brief.quantity)
     .filter((p) => p.unit === 'pcs' && p.supply === 'workshop')
     .map((p) => {
       const rows = stock.filter((s) => s.articleId === p.partId && s.widthMm === null);

@@ -5,6 +5,11 @@ import * as briefAndPower from './migrations/002_brief_and_power.ts';
 import * as storeAndBuying from './migrations/003_store_and_buying.ts';
 import * as presses from './migrations/004_presses.ts';
 import * as jobSummaries from './migrations/005_job_summaries.ts';
+import * as ownParts from './migrations/006_own_parts.ts';
+import * as houseDesigns from './migrations/007_house_designs.ts';
+import * as buildRecords from './migrations/008_build_records.ts';
+import * as schedule from './migrations/009_schedule.ts';
+import * as units from './migrations/010_units.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -15,6 +20,11 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '003_store_and_buying', module: storeAndBuying },
   { name: '004_presses', module: presses },
   { name: '005_job_summaries', module: jobSummaries },
+  { name: '006_own_parts', module: ownParts },
+  { name: '007_house_designs', module: houseDesigns },
+  { name: '008_build_records', module: buildRecords },
+  { name: '009_schedule', module: schedule },
+  { name: '010_units', module: units },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

@@ -1,16 +1,33 @@
+import { boardPlan } from '@ombrik/core/build/buildPlan';
 import { derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { AcceptedFinding } from '@ombrik/core/document/accepted/acceptedFinding';
+import type { Board } from '@ombrik/core/document/board';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
-import { demoJobs, demoPeople, demoWorkshopName } from '@ombrik/demo/demoWorkshop';
+import { demoBoard } from '@ombrik/demo/demoBoards';
+import { type DemoJob, demoCalendar, demoJobs, demoPeople, demoWorkshopName } from '@ombrik/demo/demoWorkshop';
 import type { Knex } from 'knex';
-import { addRecord } from '../bench/floorRecords.ts';
 import { createJob } from '../jobs/jobs.ts';
 import { addRelease } from '../jobs/releases.ts';
 import { addHours } from '../jobs/workHours.ts';
 import { addPerson } from '../people/people.ts';
+import { setCalendar } from '../schedule/shopCalendars.ts';
 import { seedStore, seedTaken } from '../store/seedStore.ts';
 import { createWorkshop, readWorkshop } from '../workshop/workshopStore.ts';
+import { seedBench, seedBuild, seedCables } from './seedFloor.ts';
+
+const derived = (board: Board) => derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
+
+/** What the shop lets stand, in the words the board says it in. */
+function letStand(board: Board, reasons: DemoJob['letStand']): AcceptedFinding[] {
+  if (Object.keys(reasons).length === 0) return [];
+  return derived(board).findings.flatMap(({ id, kind, says }, n) => {
+    const reason = reasons[kind];
+    const on = new Date().toISOString().slice(0, 10);
+    return reason ? [{ id: `af_${n}`, findingId: id, says, who: 'Mira Holt', reason, on }] : [];
+  });
+}
 
 /** Fills an empty database with the invented workshop. @returns false when the database already belongs to somebody. */
 export async function seedDemo(db: Knex): Promise<boolean> {
@@ -19,22 +36,21 @@ export async function seedDemo(db: Knex): Promise<boolean> {
     await createWorkshop(trx, demoWorkshopName, true);
     for (const person of demoPeople) await addPerson(trx, person);
     await seedStore(trx);
+    await setCalendar(trx, demoCalendar(new Date()));
     for (const job of demoJobs(new Date())) {
-      const row = await createJob(trx, job.board, 'pe_designer', job.wantedOn, 'Job taken in');
+      const drawn = demoBoard(job.name);
+      const plain = { ...drawn, brief: { ...drawn.brief, ...job.sold } };
+      const board = { ...plain, accepted: letStand(plain, job.letStand) };
+      const row = await createJob(trx, board, 'pe_designer', job.wantedOn, 'Job taken in');
       for (const h of job.hours) await addHours(trx, row.id, h.personId, { ...h, note: h.note ?? '' });
-      if (job.released)
-        await addRelease(trx, row.id, 'pe_designer', { way: 'release', revision: 1, reason: '', openStops: [] });
-      if (!job.cablesMade) continue;
-      const dossier = derive(job.board, genericCatalogue, profileOf(job.board, defaultWorkshop), defaultWorkshop);
-      if (job.cablesMade === 1) await seedTaken(trx, row.id, dossier.parts);
-      for (const cable of dossier.cables.slice(0, Math.round(dossier.cables.length * job.cablesMade)))
-        await addRecord(trx, row.id, 'pe_assembler', {
-          kind: 'cableMade',
-          entityId: cable.cableId,
-          revision: 1,
-          fingerprint: cable.fingerprint,
-          data: { made: true },
-        });
+      if (!job.released) continue;
+      await addRelease(trx, row.id, 'pe_designer', { way: 'release', revision: 1, reason: '', openStops: [] });
+      const dossier = derived(board);
+      if (job.cables.made === 1) await seedTaken(trx, row.id, dossier.parts);
+      await seedCables(trx, row.id, job, dossier, defaultWorkshop);
+      const plan = boardPlan(board, genericCatalogue, profileOf(board, defaultWorkshop), dossier);
+      if (job.built > 0) await seedBuild(trx, row.id, job, plan, dossier);
+      if (job.bench !== 'open') await seedBench(trx, row.id, job, dossier);
     }
   });
   return true;
@@ -45,7 +61,7 @@ export async function clearDemo(db: Knex): Promise<void> {
   const workshop = await readWorkshop(db);
   if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
   await db.raw(
-    'TRUNCATE cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
+    'TRUNCATE shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
   );
   for (const sequence of ['job_number', 'stock_number', 'purchase_number'])
     await db.raw(`ALTER SEQUENCE ${sequence} RESTART`);

@@ -7,6 +7,12 @@ export function revisionIn(asked: string | undefined): number | undefined {
   return Number(asked);
 }
 
+/** Which of several boards of a job is asked for; the first where nobody says. @throws Refusal */
+export function unitIn(asked: string | undefined): number {
+  if (asked !== undefined && !/^[1-9]\d?$/.test(asked)) refuse(422, `unit is "${asked}"; accepted: 1 to 99`);
+  return Number(asked ?? 1);
+}
+
 /** A whole number asked for in the address. @throws Refusal */
 export function countIn(asked: Record<string, string>, name: string, usual: number, most: number): number {
   const text = asked[name] ?? String(usual);

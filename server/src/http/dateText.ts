@@ -15,3 +15,14 @@ export const dateText = (): Schema<string> =>
       `${path} is "${value}"; accepted: a date such as 2026-12-18`,
     (value) => typeof value !== 'string' || isCalendarDay(value),
   ) as unknown as Schema<string>;
+
+/** A moment as a device's clock has it, such as 2026-12-18T09:30:00.000Z. */
+export const instantText = (): Schema<string> =>
+  (text(20, 30) as yup.StringSchema<string>).test(
+    'instant',
+    ({ path, value }: { path?: string; value?: unknown }) =>
+      `${path} is "${value}"; accepted: a moment such as 2026-12-18T09:30:00.000Z`,
+    (value) =>
+      typeof value !== 'string' ||
+      (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d+)?Z$/.test(value) && !Number.isNaN(Date.parse(value))),
+  ) as unknown as Schema<string>;

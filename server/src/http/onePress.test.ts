@@ -1,3 +1,4 @@
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { choiceOf, planCuts } from '@ombrik/core/stock/cutPlan';
 import { rodsOf } from '@ombrik/core/stock/rods';
@@ -45,6 +46,19 @@ interface Press {
   grows?: [table: string, rows: number];
 }
 const job = (rest: string) => () => Promise.resolve(`/api/jobs/${known.job}${rest}`);
+let named = 0;
+const ownPart = () => ({ ...genericCatalogue.parts[0]!, id: 'pt_own', name: `A part of ours ${++named}` });
+const keptPart = async (): Promise<string> =>
+  (await mira.post('/api/catalogue/parts', { parts: [ownPart()], note: '' })).json.kept[0].id;
+const design = async () => ({
+  jobId: known.job,
+  revision: await revision(),
+  name: `A design of ours ${++named}`,
+  options: [],
+  price: null,
+  note: '',
+});
+const keptDesign = async (): Promise<string> => (await mira.post('/api/designs', await design())).json.design.id;
 const ambient = (value: number) => [{ kind: 'setBrief', field: 'ambientC', value }];
 
 /** One press for every changing route of the table, as a hand would make it. */
@@ -85,6 +99,19 @@ const PRESSES: Readonly<Record<string, Press>> = {
     path: job('/made'),
     body: async () => ({ cableIds: ['cb_1', 'cb_2'], made: true, revision: await revision() }),
   },
+  '/api/jobs/:id/build/records': {
+    path: job('/build/records'),
+    body: async () => {
+      const { plan, revision: at } = (await mira.get(`/api/jobs/${known.job}/build`)).json;
+      const [step] = plan.steps;
+      const said = { kind: 'problem', text: 'the sheet is warped' };
+      const saidAt = new Date().toISOString();
+      return {
+        records: [{ key: own(), stepId: step.id, revision: at, unit: 1, fingerprint: step.fingerprint, said, saidAt }],
+      };
+    },
+    grows: ['build_records', 1],
+  },
   '/api/jobs/:id/bench/records': {
     path: job('/bench/records'),
     body: async () => {
@@ -95,6 +122,7 @@ const PRESSES: Readonly<Record<string, Press>> = {
       return {
         stepId: step.id,
         revision: at,
+        unit: 1,
         value: step.method === 'reading' ? (step.expected ?? 0) : null,
         found: step.method === 'confirm' ? 'good' : null,
         note: '',
@@ -136,6 +164,7 @@ const PRESSES: Readonly<Record<string, Press>> = {
       revision: await revision(),
       pullsN: [],
       fromStockId: null,
+      word: '',
       key: own(),
     }),
   },
@@ -145,6 +174,7 @@ const PRESSES: Readonly<Record<string, Press>> = {
       reason: 'too short',
       scrap: 'bin',
       remnantMm: 0,
+      count: 1,
       bin: '',
       revision: await revision(),
       key: own(),
@@ -168,6 +198,45 @@ const PRESSES: Readonly<Record<string, Press>> = {
   '/api/jobs/:id/picking': {
     path: job('/picking'),
     body: async () => ({ way: 'take', articleId: null, revision: await revision(), key: own() }),
+  },
+  '/api/catalogue/parts': {
+    path: '/api/catalogue/parts',
+    body: async () => ({ parts: [ownPart()], note: '' }),
+    grows: ['own_parts', 1],
+  },
+  '/api/catalogue/parts/:id/versions': {
+    path: async () => `/api/catalogue/parts/${await keptPart()}/versions`,
+    body: async () => ({ part: ownPart(), basedOn: 1, note: 'wider' }),
+    grows: ['own_parts', 1],
+  },
+  '/api/catalogue/parts/:id/retired': {
+    path: async () => `/api/catalogue/parts/${await keptPart()}/retired`,
+    body: { retired: true },
+    grows: ['own_parts_retired', 1],
+  },
+  '/api/designs': { path: '/api/designs', body: async () => await design(), grows: ['house_designs', 1] },
+  '/api/designs/:id/versions': {
+    path: async () => `/api/designs/${await keptDesign()}/versions`,
+    body: async () => ({ ...(await design()), basedOn: 1 }),
+    grows: ['house_designs', 1],
+  },
+  '/api/designs/:id/start': {
+    path: async () => `/api/designs/${await keptDesign()}/start`,
+    body: { version: 1, choices: [], jobName: 'From a design', customer: '', wantedOn: null },
+    grows: ['jobs', 1],
+  },
+  '/api/jobs/:id/design': {
+    path: async () => {
+      const started = await mira.post(`/api/designs/${await keptDesign()}/start`, {
+        version: 1,
+        choices: [],
+        jobName: 'Takes a version',
+        customer: '',
+        wantedOn: null,
+      });
+      return `/api/jobs/${started.json.job.id}/design`;
+    },
+    body: { version: 1 },
   },
   '/api/jobs/:id/archive': { path: job('/archive'), body: { archived: true } },
   '/api/stock/receive': {
@@ -263,14 +332,19 @@ const PRESSES: Readonly<Record<string, Press>> = {
     path: async () => `/api/buying/purchases/${await purchase()}/lines/1/give-up`,
     body: {},
   },
+  '/api/schedule/calendar': {
+    path: '/api/schedule/calendar',
+    body: async () => ({ calendar: (await mira.get('/api/schedule')).json.sheet.calendar }),
+  },
+  '/api/schedule/feed': { path: '/api/schedule/feed', body: {} },
+  '/api/schedule/wishes': {
+    path: '/api/schedule/wishes',
+    body: () => Promise.resolve({ jobId: known.job, turn: 'first', operations: [] }),
+    grows: ['job_wishes', 1],
+  },
   '/api/workshop': {
     path: '/api/workshop',
-    body: async () => {
-      const { workshop } = (await mira.get('/api/workshop')).json;
-      const refused = await mira.post('/api/workshop', {});
-      const asked = refused.json.problems.flatMap((p: string) => /^(\w+) is missing/.exec(p)?.[1] ?? []);
-      return Object.fromEntries(asked.map((field: string) => [field, workshop[field]]));
-    },
+    body: { hourRate: 61 },
   },
 };
 

@@ -71,6 +71,13 @@ export const jobRoutes = new Hono<AppEnv>()
   })
   .get('/:id/floor', async (c) => {
     const file = await requireFile(c.get('db'), c.req.param('id'));
-    const { made, bench, stations } = await floorOf(c.get('db'), file);
-    return c.json({ revision: file.revision, made: made.map(({ row: _, ...said }) => said), bench, stations });
+    const { made, bench, opened, build, stations } = await floorOf(c.get('db'), file);
+    return c.json({
+      revision: file.revision,
+      made: made.map(({ row: _, ...said }) => said),
+      bench,
+      opened: [...opened].flatMap(([unit, all]) => all.map((o) => ({ unit, ...o }))),
+      build,
+      stations,
+    });
   });

@@ -220,7 +220,7 @@ describe('jobs and files', () => {
     expect(made[3]).toMatchObject({ cableId: 'cb_1', personName: 'Jonas Wick', said: { kind: 'made', made: true } });
     await mira.post(`/api/jobs/${jobId}/edits`, editOf(at, [{ kind: 'setSetting', field: 'endSlackMm', value: 44 }]));
     const { stations } = (await mira.get(`/api/jobs/${jobId}/floor`)).json;
-    expect(stations.find((s: { station: string }) => s.station === 'cables').count).toBe(12);
+    expect(stations.find((s: { station: string }) => s.station === 'cables').count).toBe(18);
     await expect(server.db('floor_records').delete()).rejects.toThrow(/append-only/);
   });
 });

@@ -139,6 +139,16 @@ describe('the workshop’s settings', () => {
     expect(bold.json.problems[0]).toContain('changes[0].value is 9; accepted: 1 to 2');
     expect((await mira.post('/api/workshop', { ...settings, ownRules: [own] })).json.workshop.ownRules).toEqual([own]);
   });
+  it('changed by two people at once, each keeps theirs; a setting nobody knows is refused by its name', async () => {
+    await Promise.all([mira.post('/api/workshop', { hourRate: 77 }), mira.post('/api/workshop', { cutTrimMm: 9 })]);
+    const { workshop } = (await mira.get('/api/workshop')).json;
+    expect(workshop).toMatchObject({ hourRate: 77, cutTrimMm: 9 });
+    expect((await mira.post('/api/workshop', { hourlyRate: 77 })).json.problems[0]).toMatch(/unknown field hourlyRate/);
+    // The version says that boards are derived anew; it rose by one for each.
+    const before = Number(String(workshop.version).split('-')[0]);
+    const after = (await mira.post('/api/workshop', { hourRate: 60, cutTrimMm: settings.cutTrimMm })).json.workshop;
+    expect(Number(after.version)).toBe(before + 1);
+  });
 });
 
 describe('templates', () => {

@@ -1,12 +1,13 @@
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
-import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
-import { type StationName, type StationStatus, stationStatuses } from '@ombrik/core/stations';
+import { progressOfUnits } from '@ombrik/core/stages/bench/progressOfUnits';
+import { nextStation, type StationName, type StationStatus, stationStatuses } from '@ombrik/core/stations';
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
 import { asBenchRecords, listRecords } from '../bench/floorRecords.ts';
 import { jobFile } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
+import { buildCounts, reopenedOf } from '../build/buildService.ts';
 import { cableRecordsOf } from '../cables/cableRecords.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
 import { type JobRow, jobRow } from './jobRow.ts';
@@ -27,17 +28,25 @@ export interface JobSummary {
 export async function floorOf(db: Knex, file: JobFile) {
   const made = await cableRecordsOf(db, file.job.id);
   const bench = await listRecords(db, file.job.id, 'benchStep');
-  const progress = benchProgress(file.dossier.bench, asBenchRecords(bench));
+  const opened = await reopenedOf(db, file.job.id);
+  const { quantity } = file.board.brief;
+  const progress = progressOfUnits(file.dossier.bench, asBenchRecords(bench), opened, quantity, 1);
   const madeIds = madeIdsOf(progressOfAll(file.dossier.cables, made, file.workshop));
-  return { made, bench, progress, stations: stationStatuses(file.board, file.dossier, madeIds, progress) };
+  const build = await buildCounts(db, file.job.id, madeIds);
+  return {
+    made,
+    bench,
+    opened,
+    progress,
+    build,
+    stations: stationStatuses(file.board, file.dossier, madeIds, progress, build),
+  };
 }
 
 async function summaryOf(db: Knex, file: JobFile): Promise<JobSummary> {
-  const { stations } = await floorOf(db, file);
+  const { stations, made, bench, build } = await floorOf(db, file);
   const { jobName, customer, systemVoltageV } = file.board.brief;
-  // What stops the work comes before what is merely still open.
-  const next =
-    stations.find((s) => s.state === 'findings' || s.state === 'notReady') ?? stations.find((s) => s.state !== 'done');
+  const next = nextStation(stations, made.length + bench.length > 0 || build?.begun === true);
   return {
     jobName,
     customer,
@@ -89,13 +98,17 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
       's.made_of',
       's.summary',
       db.raw('(SELECT max(f.id) FROM floor_records f WHERE f.job_id = jobs.id) AS newest_record'),
+      db.raw('(SELECT max(b.id) FROM build_records b WHERE b.job_id = jobs.id) AS newest_word'),
+      db.raw('(SELECT max(r.id) FROM releases r WHERE r.job_id = jobs.id) AS newest_release'),
     );
   const asked = words.toLowerCase().split(/\s+/);
   let left = AT_ONCE;
   let behind = 0;
   const all: WallRow[] = [];
   for (const row of rows) {
-    const madeOf = `${row.revision} ${row.newest_record ?? 0} ${rules}`;
+    const madeOf = [row.revision, row.newest_record, row.newest_word, row.newest_release, rules]
+      .map((x) => x ?? 0)
+      .join(' ');
     let summary = row.summary as JobSummary | null;
     if (row.made_of !== madeOf) {
       if (left > 0 || !summary) {

@@ -3,6 +3,7 @@ import { partIndex } from '@ombrik/core/document/references';
 import { type PastTimes, reckonedHours, type WorkKind } from '@ombrik/core/power/quote/quote';
 import type { Knex } from 'knex';
 import { jobFile } from '../boards/jobFile.ts';
+import { timedBuilds } from '../build/shopTimes.ts';
 import { rowsOfJob } from '../database/rowsOfJob.ts';
 
 export interface HoursRow {
@@ -65,6 +66,17 @@ export async function pastTimes(db: Knex, exceptJobId: string): Promise<PastTime
       recordedH: known.recordedH + recordedH,
       reckonedH: known.reckonedH + reckoned.get(row.job_id)![kind],
       jobs: known.jobs + 1,
+    };
+  }
+  // Where nobody wrote hours down, what the steps of the build took against their plan tells as much.
+  const written = rows.filter((r) => r.kind === 'build').map((r) => r.job_id);
+  const timed = await timedBuilds(db, [exceptJobId, ...written]);
+  if (timed.reckonedH > 0) {
+    const known = past.build ?? { recordedH: 0, reckonedH: 0, jobs: 0 };
+    past.build = {
+      recordedH: known.recordedH + timed.recordedH,
+      reckonedH: known.reckonedH + timed.reckonedH,
+      jobs: known.jobs + timed.jobs,
     };
   }
   return past;

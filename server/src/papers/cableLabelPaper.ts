@@ -15,24 +15,44 @@ function newSheet(paper: 'A4' | 'Letter', title: string): Doc {
   return doc;
 }
 
-/** Text in the largest size that fits its room, one line. */
-function fit(doc: Doc, text: string, font: string, x: number, y: number, widthPt: number, most: number): number {
+/** The largest size at which a line fits its room, pt. */
+function sizeFor(doc: Doc, text: string, font: string, widthPt: number, most: number): number {
   let size = most;
   doc.font(font);
   while (size > 4 && doc.fontSize(size).widthOfString(text) > widthPt) size -= 0.5;
-  doc.fontSize(size).fillColor(INK).text(text, x, y, { lineBreak: false });
+  return size;
+}
+
+/** Text in the largest size that fits its room, one line. @returns how much height it took, pt */
+function fit(doc: Doc, text: string, font: string, x: number, y: number, widthPt: number, most: number): number {
+  const size = sizeFor(doc, text, font, widthPt, most);
+  doc.font(font).fontSize(size).fillColor(INK).text(text, x, y, { lineBreak: false });
   return size * 1.15;
 }
 
-/** Name, both ends and the code in one label's white part. */
+/** Smaller than this nobody reads an end off a cable in a box; common practice, no source. */
+const READABLE_PT = 6;
+/** Smaller than this a telephone does not read the code; common practice, no source. */
+const CODE_PT = 8 * PT;
+
+/**
+ * Name, both ends and the code in one label's white part: the ends beside the code where they can be read there, else
+ * under it; where there is no room for that either the code is left out, for the name is read and typed as well.
+ */
 function face(doc: Doc, label: CableLabel, code: string, x: number, y: number, w: number, h: number): void {
-  const qr = Math.min(h, w * 0.5, 12 * PT);
-  const room = w - qr - 3;
-  let top = y + 2;
-  top += fit(doc, plain(label.name), FONT.label, x + 2, top, room, Math.min(16, h * 0.4));
-  top += fit(doc, plain(label.here), FONT.number, x + 2, top, room, Math.min(8, h * 0.22));
-  fit(doc, plain(`/ ${label.there}`), FONT.number, x + 2, top, room, Math.min(8, h * 0.22));
-  drawQr(doc, code, x + w - qr, y + (h - qr) / 2, qr);
+  const ends = [plain(label.here), plain(`/ ${label.there}`)];
+  const endsMost = Math.min(8, h * 0.22);
+  const endsIn = (room: number) => Math.min(...ends.map((t) => sizeFor(doc, t, FONT.number, room, endsMost)));
+  const beside = Math.min(h, w * 0.5, 12 * PT);
+  const under = Math.min(h - 2 * READABLE_PT * 1.15 - 3, w * 0.5, 12 * PT);
+  const aside = endsIn(w - beside - 3) >= READABLE_PT;
+  const qr = aside ? beside : under >= CODE_PT ? under : 0;
+  const nameMost = Math.min(16, aside ? h * 0.4 : Math.max(8, h - 2 * endsMost * 1.15 - 4));
+  const name = label.serial ? `${label.name} · ${label.serial}` : label.name;
+  const nameHeight = fit(doc, plain(name), FONT.label, x + 2, y + 2, w - qr - 3, nameMost);
+  let top = y + 2 + (aside ? nameHeight : Math.max(nameHeight, qr));
+  for (const text of ends) top += fit(doc, text, FONT.number, x + 2, top, aside ? w - qr - 3 : w - 4, endsMost);
+  if (qr > 0) drawQr(doc, code, x + w - qr, aside ? y + (h - qr) / 2 : y, qr);
 }
 
 /**

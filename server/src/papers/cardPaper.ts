@@ -55,7 +55,7 @@ const endWords = (end: MadeEnd): string[] => {
 function card(
   doc: Doc,
   cable: MadeCable,
-  more: { code: string; reel: string; pullDue: boolean; equals: string[] },
+  more: { code: string; reel: string; pullDue: boolean; equals: string[]; count: number },
 ): void {
   const core = cable.cores[0];
   if (!core) return;
@@ -79,9 +79,14 @@ function card(
   doc
     .font(FONT.number)
     .fontSize(14)
-    .text(`${Math.round(cable.cutMm)} mm${cable.provisional ? ' ~ do not cut' : ''}`, MARGIN + 90, top + 9, {
-      lineBreak: false,
-    });
+    .text(
+      `${more.count > 1 ? `${more.count} × ` : ''}${Math.round(cable.cutMm)} mm${cable.provisional ? ' ~ do not cut' : ''}`,
+      MARGIN + 90,
+      top + 9,
+      {
+        lineBreak: false,
+      },
+    );
   doc
     .font(FONT.text)
     .fontSize(8)
@@ -160,6 +165,7 @@ export function cardPaper(file: PaperFile, plan: CutPlan | null, origin: string,
       reel: rod?.label ?? 'any reel',
       pullDue: work.pullDue.has(cable.cableId),
       equals: work.equals.get(cable.cableId) ?? [],
+      count: file.board.brief.quantity,
     });
   }
   return closePaper(doc, head);

@@ -1,12 +1,15 @@
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
-import { purchaseLists } from '@ombrik/core/stock/netNeeds';
+import { purchaseLists, unpricedLines } from '@ombrik/core/stock/netNeeds';
 import type { Knex } from 'knex';
 import { listRecords } from '../bench/floorRecords.ts';
 import { requireFile } from '../boards/jobFile.ts';
 import type { JobSheet } from '../boards/sheet.ts';
+import { buildRecordsOf } from '../build/buildRecords.ts';
+import { reopenedOf } from '../build/buildService.ts';
 import { buying } from '../buying/buyingService.ts';
 import { jobCosts } from '../cables/costs.ts';
 import { planOf } from '../cables/cutPlans.ts';
+import { dieBatchesOfShop } from '../cables/dieBatchesOfShop.ts';
 import { findQuote } from '../jobs/quotes.ts';
 import { refuse } from '../refusal.ts';
 import { articleFinder } from '../store/articles.ts';
@@ -29,6 +32,8 @@ export const GATHER: Gather = {
         : [],
     ),
   costs: async (db, { job, revision }) => jobCosts(db, await requireFile(db, job.id, revision)),
+  built: (db, { job }) => buildRecordsOf(db, job.id),
+  opened: (db, { job }) => reopenedOf(db, job.id),
   readings: (db, { job }) => listRecords(db, job.id, 'benchStep'),
   quote: async (db, { job }, { version = '' }) => {
     const kept = /^\d{1,9}$/.test(version) ? await findQuote(db, job.id, Number(version)) : null;
@@ -40,8 +45,9 @@ type GatherShop = { [N in keyof ShopNeeds]: (db: Knex, today: string) => Promise
 export const GATHER_SHOP: GatherShop = {
   purchases: async (db, today) => {
     const { needs, currency } = await buying(db, today);
-    return { lists: purchaseLists(needs), currency };
+    return { lists: purchaseLists(needs), unpriced: unpricedLines(needs), currency };
   },
+  dies: (db) => dieBatchesOfShop(db),
   labelled: async (db) => {
     const articleById = articleFinder((await readWorkshop(db))?.values ?? defaultWorkshop);
     return (await listStock(db)).map((s) => ({ ...s, name: articleById(s.articleId)?.name ?? s.articleId }));

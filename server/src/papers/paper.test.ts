@@ -54,6 +54,20 @@ describe('papers', () => {
     expect(pages[1]).toMatch(/Cautions[\s\S]*Isolate the battery\.[\s\S]*Caps on\./);
     expect(pages[2]).toMatch(/Made by[\s\S]*Checked by/);
   });
+  it('no page holds nothing but signatures: the cautions over them come along', async () => {
+    for (let up = 60; up < 260; up += 10) {
+      const doc = openPaper(head);
+      paragraph(doc, 'What it is about.');
+      doc.y = doc.page.height - up;
+      cautions(doc, ['Isolate the battery.', 'Caps on.']);
+      signOff(doc, ['Made by', 'Checked by']);
+      const pages = pagesOf(await closePaper(doc, head));
+      expect(
+        pages.find((p) => p.includes('Made by')),
+        `${up} pt from the foot`,
+      ).toContain('Isolate the battery.');
+    }
+  });
   it('text can be read back, whatever was printed before with the same faces', async () => {
     const sample = 'One. two, three; 4: (a) 2–3 · x – 1.5 mm² ± 5 % é ö “q” ffi fl ½';
     for (const first of ['a: b; c!', '÷ % ‰ … “”', sample]) {

@@ -208,7 +208,11 @@ export function paragraph(doc: Doc, text: string, colour = INK): void {
 
 /** Cautions where the hand meets the hazard. */
 export function cautions(doc: Doc, lines: readonly string[]): void {
-  if (doc.y > doc.page.height - MARGIN - 30 - 14 * lines.length) doc.addPage();
+  const size = { width: doc.page.width - 2 * MARGIN - 14 };
+  doc.font(FONT.text).fontSize(8.5);
+  const height = 34 + lines.reduce((sum, line) => sum + doc.heightOfString(plain(line), size), 0);
+  // What is signed under them comes along: no page holds nothing but signatures.
+  if (doc.y > doc.page.height - MARGIN - height - signHeight(2)) doc.addPage();
   doc.moveDown(0.5);
   const top = doc.y;
   doc
@@ -233,9 +237,11 @@ export function cautions(doc: Doc, lines: readonly string[]): void {
   doc.moveDown(0.5);
 }
 
+const signHeight = (count: number): number => 20 + 34 * count;
+
 /** Lines to sign on. */
 export function signOff(doc: Doc, who: readonly string[]): void {
-  if (doc.y > doc.page.height - MARGIN - 20 - 34 * who.length) doc.addPage();
+  if (doc.y > doc.page.height - MARGIN - signHeight(who.length)) doc.addPage();
   doc.moveDown(1);
   for (const role of who) {
     const y = doc.y + 18;

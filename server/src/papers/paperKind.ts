@@ -1,11 +1,14 @@
+import type { BuildRecord } from '@ombrik/core/build/buildState';
+import type { Reopened } from '@ombrik/core/build/reopened';
 import type { SheetOffcut } from '@ombrik/core/drawing/sheetPlan';
-import type { PurchaseList } from '@ombrik/core/stock/netNeeds';
+import type { DieBatch } from '@ombrik/core/stock/dieBatches';
 import type { FloorRecord } from '../bench/floorRecords.ts';
 import type { KeptPlan } from '../cables/cutPlans.ts';
 import type { JobCosts } from '../cables/jobCosts.ts';
 import type { QuoteRow } from '../jobs/quotes.ts';
 import type { StockRow } from '../store/stock.ts';
 import type { JobHead, PaperFile, ShopHead } from './paper.ts';
+import type { Purchases } from './purchasePaper.ts';
 
 /** Something to choose in the address of a paper; the first word is meant where nobody says. */
 export interface Choice {
@@ -21,10 +24,13 @@ export interface Needs {
   offcuts: SheetOffcut[];
   costs: JobCosts;
   readings: FloorRecord[];
+  opened: ReadonlyMap<number, readonly Reopened[]>;
+  built: BuildRecord[];
   quote: QuoteRow;
 }
 export interface ShopNeeds {
-  purchases: { lists: PurchaseList[]; currency: string };
+  dies: DieBatch[];
+  purchases: Purchases;
   labelled: (StockRow & { name: string })[];
 }
 
@@ -52,6 +58,8 @@ export interface Paper<N extends keyof Needs = keyof Needs> extends Said {
   /** Whether `panel` in the address chooses one; `one` takes the first where nobody says, `any` takes all. */
   panel?: 'one' | 'any';
   needs?: readonly N[];
+  /** Refused in words while the board has none of these: an empty form helps nobody. */
+  wants?: 'cables';
   make(work: PaperWork, got: Pick<Needs, N>): Promise<Buffer> | string;
 }
 export const paper = <N extends keyof Needs = never>(kind: Paper<N>): Paper => kind as unknown as Paper;

@@ -65,12 +65,14 @@ export async function printJobPaper(
   // A quote is printed of the board it was made of.
   const quoted = kind.needs?.includes('quote') ? await findQuote(db, jobId, Number(asked.version) || 0) : null;
   const sheet = await requireSheet(db, jobId, quoted?.revision ?? revision);
+  if (kind.wants === 'cables' && sheet.board.cables.length === 0)
+    refuse(409, `${kind.title}: no cable is drawn yet, so there is nothing to print; join parts on the board first`);
   const words = chosen(kind, asked, sheet.board);
   const got: Partial<Record<keyof Needs, unknown>> = {};
   for (const need of kind.needs ?? []) got[need] = await GATHER[need](db, sheet, asked);
   const bytes = await longWork('paper', {
     key: sheetKey(sheet),
-    paper: { name, sheet, origin, asked: words, got: got as Partial<Needs> },
+    paper: { name, sheet, origin: sheet.workshop.address || origin, asked: words, got: got as Partial<Needs> },
   });
   return { fileName: fileNameOf(kind, sheet, words), bytes };
 }
@@ -81,10 +83,11 @@ export async function printPaperOfShop(db: Knex, name: string, origin: string): 
   const date = new Date().toISOString().slice(0, 10);
   const got: Partial<Record<keyof ShopNeeds, unknown>> = {};
   for (const need of kind.needs) got[need] = await GATHER_SHOP[need](db, date);
-  const workshopName = (await readWorkshop(db))?.name ?? 'Workshop';
+  const workshop = await readWorkshop(db);
+  const workshopName = workshop?.name ?? 'Workshop';
   const bytes = await longWork('shopPaper', {
     name,
-    origin,
+    origin: workshop?.values.address || origin,
     head: { workshopName, date },
     got: got as Partial<ShopNeeds>,
   });

@@ -3,8 +3,10 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
+import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import jsQR from 'jsqr';
 import Papa from 'papaparse';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { PNG } from 'pngjs';
 
 import { afterAll, describe, expect, it } from 'vitest';
@@ -47,6 +49,16 @@ describe('papers', () => {
       { header: true },
     ).data;
     expect(csv.reduce((s, r) => s + cents(r.total!), 0)).toBe(all);
+
+    // What nobody has offered stands there open, and the sum says that it is not the whole.
+    type Need = { name: string; net: number; choices: unknown[] };
+    const needs: Need[] = (await mira.get('/api/buying')).json.needs;
+    const open = needs.filter((n) => n.net > 0 && n.choices.length === 0);
+    expect(open.length).toBeGreaterThan(0);
+    expect(csv.filter((r) => r.supplier === '').map((r) => r.name)).toEqual(open.map((n) => n.name));
+    expect(list.replace(/\s+/g, ' ')).toContain(
+      `not the whole: ${open.length} ${open.length === 1 ? 'part has' : 'parts have'} no offer yet`,
+    );
 
     const parts = (await paper(`/api/jobs/${hutId}/out/parts.pdf`)).text;
     const printed = [
@@ -136,5 +148,61 @@ describe('papers', () => {
     expect((await mira.get('/api/scan?code=hello')).json.problems[0]).toContain('accepted: job/cable such as 401/W12');
     expect((await mira.get('/api/scan?code=402/W999')).status).toBe(404);
     expect((await mira.get('/api/scan?code=99999')).status).toBe(404);
+  });
+  it('what is on a label can be read: both ends no smaller than six points, a code where there is room', async () => {
+    for (const sheet of LABEL_SHEETS) {
+      const { bytes } = await paper(`/api/jobs/${hutId}/out/labels.pdf?sheet=${sheet.id}`);
+      const pdf = await getDocument({ data: new Uint8Array(bytes) }).promise;
+      const { items } = await (await pdf.getPage(1)).getTextContent();
+      const ends = items.flatMap((t) =>
+        'str' in t && /^(\/ )?-[A-Z]\d+:/.test(t.str) ? [{ text: t.str, pt: Math.abs(t.transform[3]) }] : [],
+      );
+      expect(ends.length, sheet.name).toBeGreaterThan(10);
+      expect(ends.filter((e) => e.pt < 6).map((e) => `${e.text} ${e.pt}`)).toEqual([]);
+    }
+  });
+  it('codes lead to the address the workshop says, and one that is none is refused', async () => {
+    const codes = async () =>
+      Papa.parse<Record<string, string>>(await (await mira.get(`/api/jobs/${cartId}/out/labels.csv`)).response.text(), {
+        header: true,
+      }).data.map((r) => r.code!);
+    expect((await mira.post('/api/workshop', { address: 'the tall one' })).json.problems[0]).toBe(
+      'address is "the tall one"; accepted: where this program is reached, such as http://shop.lan:4173',
+    );
+    await mira.post('/api/workshop', { address: 'http://shop.lan:4173/wall?x=1' });
+    for (const code of await codes()) expect(code).toMatch(/^http:\/\/shop\.lan:4173\/c\/\d+\/W\d+$/);
+    await mira.post('/api/workshop', { address: '' });
+    for (const code of await codes()) expect(code).not.toContain('shop.lan');
+  });
+  it('forms with nothing on them are refused in words; the template says whose it is', async () => {
+    const bare = await mira.post('/api/jobs', {
+      jobName: 'Empty shed',
+      customer: '',
+      place: '',
+      wantedOn: null,
+      template: '',
+      systemVoltageV: 12,
+      chemistry: 'agm',
+      profileId: 'craft-iso',
+    });
+    const { id } = bare.json.job;
+    for (const name of ['labels.pdf', 'labels.csv', 'cards.pdf', 'cuts.pdf', 'test-record.pdf']) {
+      const refused = await mira.get(`/api/jobs/${id}/out/${name}`);
+      expect(refused.status, name).toBe(409);
+      expect(refused.json.problems[0]).toMatch(/no cable is drawn yet, so there is nothing to print/);
+    }
+    expect((await paper(`/api/jobs/${cartId}/out/template.pdf`)).text).toMatch(/job \d+ Market cart box, revision \d+/);
+  });
+  it('the traveller has every step once, in its order, what was done by whom, and who may do mains work', async () => {
+    const { plan, records } = (await mira.get(`/api/jobs/${hutId}/build`)).json;
+    const { text } = await paper(`/api/jobs/${hutId}/out/traveller.pdf`);
+    const flat = text.replace(/\s+/g, ' ');
+    expect(flat).toContain(`${plan.steps.length} steps, `);
+    const numbers = [...text.matchAll(/^\s*(\d+)\s+\S/gm)].map((m) => Number(m[1]));
+    for (let n = 1; n <= plan.steps.length; n++) expect(numbers).toContain(n);
+    expect(records).toEqual([]);
+    expect(flat).toMatch(/Batteries isolated, caps on the other studs/);
+    expect(flat).toMatch(/No fuse goes in before the bench says so/);
+    if (plan.steps.some((s: { licensed: boolean }) => s.licensed)) expect(flat).toContain('Licensed person:');
   });
 });

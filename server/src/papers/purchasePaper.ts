@@ -1,20 +1,23 @@
 import { amountText, sumCents } from '@ombrik/core/stock/money';
-import type { PurchaseList } from '@ombrik/core/stock/netNeeds';
+import type { PurchaseList, UnpricedLine } from '@ombrik/core/stock/netNeeds';
 import Papa from 'papaparse';
 import writeXlsx from 'write-excel-file/node';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
 
-const quantityOf = (l: PurchaseList['lines'][number]) =>
+/** What is bought where, and what nobody has offered yet: without it the sum is not the whole. */
+export interface Purchases {
+  lists: readonly PurchaseList[];
+  unpriced: readonly UnpricedLine[];
+  currency: string;
+}
+
+const quantityOf = (l: Pick<UnpricedLine, 'quantity' | 'unit'>) =>
   l.unit === 'mm' ? `${(l.quantity / 1000).toFixed(1)} m` : String(l.quantity);
 
 /** Purchase list, one part a supplier; every total is the sum of the lines printed above it. */
-export async function purchasePaper(
-  lists: readonly PurchaseList[],
-  currency: string,
-  head: PaperHead,
-): Promise<Buffer> {
+export async function purchasePaper({ lists, unpriced, currency }: Purchases, head: PaperHead): Promise<Buffer> {
   const doc = openPaper(head);
-  if (lists.length === 0) paragraph(doc, 'Nothing to buy, or no offers for what is missing.');
+  if (lists.length + unpriced.length === 0) paragraph(doc, 'Nothing to buy.');
   for (const list of lists) {
     heading(doc, `${list.supplier} · up to ${list.leadDays} days`);
     table(
@@ -32,13 +35,31 @@ export async function purchasePaper(
     );
     paragraph(doc, `${list.supplier}, all lines: ${amountText(sumCents(list.lines.map((l) => l.total)))} ${currency}`);
   }
-  heading(doc, `All suppliers: ${amountText(sumCents(lists.flatMap((l) => l.lines.map((x) => x.total))))} ${currency}`);
+  if (unpriced.length > 0) {
+    heading(doc, 'Without an offer yet');
+    table(
+      doc,
+      [
+        { title: 'Part', width: 320, value: (l) => l.name },
+        { title: 'To buy', width: 80, align: 'right', number: true, value: quantityOf },
+        { title: 'Order by', width: 80, align: 'right', number: true, value: (l) => l.orderBy ?? '' },
+        { title: 'Price asked', width: 60, value: () => '' },
+      ],
+      unpriced,
+    );
+  }
+  const sum = amountText(sumCents(lists.flatMap((l) => l.lines.map((x) => x.total))));
+  heading(doc, `All suppliers: ${sum} ${currency}${notWhole(unpriced)}`);
   cautions(doc, [
     'Fuse links, lugs and cable follow the released revisions: look whether a job has changed before ordering.',
   ]);
   signOff(doc, ['Ordered by', 'Received and counted by']);
   return closePaper(doc, head);
 }
+
+/** Said beside a sum that leaves something out. */
+const notWhole = ({ length }: readonly unknown[]): string =>
+  length === 0 ? '' : `, not the whole: ${length} ${length === 1 ? 'part has' : 'parts have'} no offer yet`;
 
 const COLUMNS = [
   'supplier',
@@ -54,8 +75,8 @@ const COLUMNS = [
 ] as const;
 type Row = Record<(typeof COLUMNS)[number], string | number>;
 
-const rowsOf = (lists: readonly PurchaseList[]): Row[] =>
-  lists.flatMap((list) =>
+const rowsOf = ({ lists, unpriced }: Purchases): Row[] => [
+  ...lists.flatMap((list) =>
     list.lines.map((l) => ({
       supplier: list.supplier,
       article: l.articleId,
@@ -68,21 +89,36 @@ const rowsOf = (lists: readonly PurchaseList[]): Row[] =>
       total: l.total,
       order_by: l.orderBy ?? '',
     })),
-  );
+  ),
+  ...unpriced.map((l) => ({
+    supplier: '',
+    article: l.articleId,
+    name: l.name,
+    pack: '',
+    packs: '',
+    quantity: l.unit === 'mm' ? l.quantity / 1000 : l.quantity,
+    unit: l.unit === 'mm' ? 'm' : 'pcs',
+    price_each: '',
+    total: '',
+    order_by: l.orderBy ?? '',
+  })),
+];
 
-export const purchaseCsv = (lists: readonly PurchaseList[]): string =>
-  Papa.unparse({ fields: [...COLUMNS], data: rowsOf(lists) }, { escapeFormulae: true });
+export const purchaseCsv = (purchases: Purchases): string =>
+  Papa.unparse({ fields: [...COLUMNS], data: rowsOf(purchases) }, { escapeFormulae: true });
 
 /** The same as a spreadsheet, with the sum of its own lines at the foot. */
-export async function purchaseXlsx(lists: readonly PurchaseList[]): Promise<Buffer> {
-  const rows = rowsOf(lists);
+export async function purchaseXlsx(purchases: Purchases): Promise<Buffer> {
+  const rows = rowsOf(purchases);
   const total = sumCents(rows.map((r) => Number(r.total))) / 100;
   const cell = (value: string | number) =>
     typeof value === 'number' ? { type: Number, value } : { type: String, value };
   const data = [
     COLUMNS.map((c) => ({ type: String, value: c, fontWeight: 'bold' as const })),
     ...rows.map((r) => COLUMNS.map((c) => cell(r[c]))),
-    COLUMNS.map((c) => (c === 'name' ? cell('All lines') : c === 'total' ? cell(total) : null)),
+    COLUMNS.map((c) =>
+      c === 'name' ? cell(`All lines${notWhole(purchases.unpriced)}`) : c === 'total' ? cell(total) : null,
+    ),
   ];
   return await writeXlsx(data).toBuffer();
 }

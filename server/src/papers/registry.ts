@@ -6,7 +6,8 @@ import type { PaperName } from '@ombrik/core/drawing/tiles';
 import { dxfOf } from '@ombrik/core/export/dxf';
 import { cutsCsv, drillCsv, partsCsv } from '@ombrik/core/export/lists';
 import { svgOf } from '@ombrik/core/export/svg';
-import { type CableLabel, cableLabels, labelsCsv } from '@ombrik/core/stock/cableLabels';
+import { serialOf, unitsOf } from '@ombrik/core/released/serials';
+import { type CableLabel, cableLabels, labelsCsv, labelsOfBatch } from '@ombrik/core/stock/cableLabels';
 import { cableWork } from '@ombrik/core/stock/cableWork';
 import { cableCode } from '@ombrik/core/stock/scan';
 import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
@@ -16,20 +17,30 @@ import { cableLabelPaper, tubeLabelPaper } from './cableLabelPaper.ts';
 import { cardPaper } from './cardPaper.ts';
 import { costPaper } from './costPaper.ts';
 import { cuttingPaper } from './cuttingPaper.ts';
+import { dieBatchPaper } from './dieBatchPaper.ts';
+import { fieldGuide } from './fieldGuide.ts';
 import { cutsPaper, partsPaper } from './listPapers.ts';
+import { packedList } from './packedList.ts';
 import { type PaperWork, paper, shopPaper } from './paperKind.ts';
+import { platePaper } from './platePaper.ts';
 import { purchaseCsv, purchasePaper, purchaseXlsx } from './purchasePaper.ts';
 import { quotePaper } from './quotePaper.ts';
 import { stockLabels } from './stockLabels.ts';
 import { templatePaper } from './templatePaper.ts';
 import { testRecordPaper } from './testRecord.ts';
+import { travellerPaper } from './travellerPaper.ts';
 
 const TUBES = [
   { word: 'tube-A4', says: 'Heat-shrink tube laid flat, A4' },
   { word: 'tube-Letter', says: 'Heat-shrink tube laid flat, Letter' },
 ];
-const labelsOf = ({ file }: PaperWork) =>
-  cableLabels(cableWork(file.dossier.cables, file.workshop).order, genericCatalogue);
+const serialsOf = ({ file: { job, board } }: Pick<PaperWork, 'file'>): string[] =>
+  unitsOf(board.brief.quantity).map((n) => serialOf(job.number, n, board.brief.quantity));
+const labelsOf = (work: PaperWork): CableLabel[] =>
+  labelsOfBatch(
+    cableLabels(cableWork(work.file.dossier.cables, work.file.workshop).order, genericCatalogue),
+    serialsOf(work),
+  );
 const codeOf =
   ({ file, origin }: PaperWork) =>
   (label: CableLabel) =>
@@ -72,6 +83,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'dressing.pdf',
+    wants: 'cables',
     title: 'Dressing drawing',
     what: 'Front and back of every panel with wire names.',
     place: 'sheets',
@@ -132,6 +144,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'cuts.pdf',
+    wants: 'cables',
     title: 'Cut list',
     what: 'By cable type, both ends of every piece.',
     place: 'sheets',
@@ -139,6 +152,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'cutting.pdf',
+    wants: 'cables',
     title: 'Cutting sheet',
     what: 'The cut plan taken: rod by rod, with the mark each cut ends at.',
     place: 'elsewhere',
@@ -147,6 +161,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'cards.pdf',
+    wants: 'cables',
     title: 'Cable cards',
     what: 'One card a cable in the order of making, with a code.',
     place: 'sheets',
@@ -155,6 +170,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'labels.pdf',
+    wants: 'cables',
     title: 'Labels',
     what: 'Both ends of every cable, true to size on a sheet of stickers or on tube.',
     place: 'sheets',
@@ -190,12 +206,43 @@ export const PAPERS = [
       quotePaper(file, quote, { ...head, title: `Quote ${file.job.number}-${quote.version}` }),
   }),
   paper({
+    name: 'traveller.pdf',
+    title: 'Traveller',
+    what: 'Every step of the build to tick, with what it asks and who did it.',
+    place: 'sheets',
+    needs: ['built'],
+    make: ({ file, head, origin }, { built }) => travellerPaper(file, built, head, origin),
+  }),
+  paper({
+    name: 'field-guide.pdf',
+    wants: 'cables',
+    title: 'Guide for the field',
+    what: 'What goes on every stud and clamp, in which order and how tight: for whoever connects a kit.',
+    place: 'sheets',
+    make: ({ file, head }) => fieldGuide(file, head),
+  }),
+  paper({
+    name: 'packed.pdf',
+    title: 'Packed list',
+    what: 'Every part and cable of the box to count, twice.',
+    place: 'sheets',
+    make: ({ file, head }) => packedList(file, head),
+  }),
+  paper({
+    name: 'plates.pdf',
+    title: 'Plates',
+    what: 'A plate for every board: serial number, voltage, chemistry, rules, and the cautions of its kind.',
+    place: 'sheets',
+    make: (work) => platePaper(work.file, serialsOf(work), work.origin),
+  }),
+  paper({
     name: 'test-record.pdf',
+    wants: 'cables',
     title: 'Test record',
     what: 'Every reading, failed ones too, with sign-off lines.',
     place: 'sheets',
-    needs: ['readings'],
-    make: ({ file, head }, { readings }) => testRecordPaper(file, readings, head),
+    needs: ['readings', 'opened'],
+    make: ({ file, head }, { readings, opened }) => testRecordPaper(file, readings, opened, head),
   }),
   paper({
     name: 'panel.dxf',
@@ -224,6 +271,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'cuts.csv',
+    wants: 'cables',
     title: 'Cuts, CSV',
     what: 'The cut list for a spreadsheet.',
     place: 'lists',
@@ -231,6 +279,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'labels.csv',
+    wants: 'cables',
     title: 'Labels, CSV',
     what: 'Text and code of every label for a label printer.',
     place: 'lists',
@@ -259,21 +308,28 @@ export const SHOP_PAPERS = [
     title: 'Purchase list',
     what: 'What to order now, one part a supplier.',
     needs: ['purchases'],
-    make: ({ head }, { purchases }) => purchasePaper(purchases.lists, purchases.currency, head),
+    make: ({ head }, { purchases }) => purchasePaper(purchases, head),
   }),
   shopPaper({
     name: 'purchase-list.csv',
     title: 'Purchase list, CSV',
     what: 'The same for a spreadsheet.',
     needs: ['purchases'],
-    make: (_, { purchases }) => purchaseCsv(purchases.lists),
+    make: (_, { purchases }) => purchaseCsv(purchases),
   }),
   shopPaper({
     name: 'purchase-list.xlsx',
     title: 'Purchase list, XLSX',
     what: 'The same as a workbook.',
     needs: ['purchases'],
-    make: (_, { purchases }) => purchaseXlsx(purchases.lists),
+    make: (_, { purchases }) => purchaseXlsx(purchases),
+  }),
+  shopPaper({
+    name: 'dies.pdf',
+    title: 'Dies over all jobs',
+    what: 'Crimps of all released jobs, die by die, to be ticked at the press.',
+    needs: ['dies'],
+    make: ({ head }, { dies }) => dieBatchPaper(dies, head),
   }),
   shopPaper({
     name: 'stock-labels.pdf',

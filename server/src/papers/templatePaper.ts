@@ -50,7 +50,7 @@ export async function templatePaper(file: PaperFile, head: JobHead, wish: Templa
         .fillColor(INK)
         .text(
           plain(
-            `${tile.name} of ${rows} × ${columns} · ${panel.name}, ${wish.cutFrom === 'hidden' ? 'MIRRORED: lay it on the hidden face and cut from there' : `${face} face up`} · job ${head.jobNumber} revision ${head.revision}`,
+            `${tile.name} of ${rows} × ${columns} · ${panel.name}, ${wish.cutFrom === 'hidden' ? 'MIRRORED: lay it on the hidden face and cut from there' : `${face} face up`} · job ${head.jobNumber} ${head.jobName}, revision ${head.revision}`,
           ),
           m + (BAR_MM + 8) * MM,
           foot,

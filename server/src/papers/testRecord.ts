@@ -1,5 +1,7 @@
+import type { Reopened } from '@ombrik/core/build/reopened';
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
-import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
+import { serialOf, unitsOf } from '@ombrik/core/released/serials';
+import { benchProgress, stillProved } from '@ombrik/core/stages/bench/benchProgress';
 import { asBenchRecords, type FloorRecord } from '../bench/floorRecords.ts';
 import {
   cautions,
@@ -33,15 +35,40 @@ const STAGE_TITLE = {
   mains: 'Mains side',
 } as const;
 
-/** The test record: every reading taken, failed ones too, and what the whole comes to. */
+/** The test record: every reading taken, failed ones too, and what the whole comes to; of several boards one after the other. */
 export async function testRecordPaper(
   file: PaperFile,
   records: readonly FloorRecord[],
+  opened: ReadonlyMap<number, readonly Reopened[]>,
   head: PaperHead,
 ): Promise<Buffer> {
   const doc = openPaper(head);
+  const { quantity } = file.board.brief;
+  for (const unit of unitsOf(quantity)) {
+    if (unit > 1) doc.addPage();
+    if (quantity > 1) heading(doc, `Board No. ${serialOf(file.job.number, unit, quantity)}`);
+    const own = records.filter((r) => r.unit === unit);
+    ofOneBoard(doc, file, own, opened.get(unit) ?? []);
+  }
+  settledList(doc, file.dossier);
+  cautions(doc, [
+    'Values are the workshop’s own readings with its own meter; this record is not a certificate and claims no compliance.',
+    'Before anybody works on the board: isolators open, battery fuse out, sun covered, and check with a meter.',
+    'Local rules come first.',
+  ]);
+  const mains = file.dossier.bench.filter((s) => s.stage === 'mains');
+  signOff(doc, ['Tester', ...(mains.length > 0 ? ['Licensed person, mains side'] : []), 'Released by']);
+  return closePaper(doc, head);
+}
+
+function ofOneBoard(
+  doc: PDFKit.PDFDocument,
+  file: PaperFile,
+  records: readonly FloorRecord[],
+  opened: readonly Reopened[],
+): void {
   const steps = file.dossier.bench;
-  const progress = benchProgress(steps, asBenchRecords(records));
+  const progress = benchProgress(steps, asBenchRecords(records), opened);
   const mains = steps.filter((s) => s.stage === 'mains');
   const stops = file.dossier.findings.filter((f) => f.severity === 'stop');
   heading(
@@ -91,6 +118,7 @@ export async function testRecordPaper(
           value: (r) => {
             if (!r.record) return 'not done';
             const older = r.record.fingerprint !== r.step.fingerprint ? ', older spec' : '';
+            if (r.record.data.passed && !stillProved(r.step, r.record, opened)) return 'pass, a joint was opened since';
             return (r.record.data.passed ? 'pass' : 'FAIL') + older;
           },
         },
@@ -105,12 +133,4 @@ export async function testRecordPaper(
       rows,
     );
   }
-  settledList(doc, file.dossier);
-  cautions(doc, [
-    'Values are the workshop’s own readings with its own meter; this record is not a certificate and claims no compliance.',
-    'Before anybody works on the board: isolators open, battery fuse out, sun covered, and check with a meter.',
-    'Local rules come first.',
-  ]);
-  signOff(doc, ['Tester', ...(mains.length > 0 ? ['Licensed person, mains side'] : []), 'Released by']);
-  return closePaper(doc, head);
 }

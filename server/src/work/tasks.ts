@@ -1,3 +1,4 @@
+import { type BuildPlan, boardPlan } from '@ombrik/core/build/buildPlan';
 import { derive, deriveStages } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
@@ -6,7 +7,10 @@ import { commandProblems } from '@ombrik/core/document/commandSchema';
 import { applyCommands, type Command, CommandError } from '@ombrik/core/document/commands';
 import { contentHash } from '@ombrik/core/document/contentHash';
 import type { Dossier } from '@ombrik/core/dossier';
+import { type PicturedWay, picturedWays } from '@ombrik/core/drawing/picturedWays';
+import { cableLays } from '@ombrik/core/layout/cableLays';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
+import { planShop, type ShopLoad, type ShopPlan } from '@ombrik/core/shop/planShop';
 import type { SimulatedBoard } from '@ombrik/core/stages/bench/simulate';
 import { sizeUp } from '@ombrik/core/stock/sizeUp';
 import { LRUCache } from 'lru-cache';
@@ -35,6 +39,18 @@ export const tasks = {
     const { cables, parts, bench, findings } = dossier;
     return { dossier: { cables, parts, bench, findings }, dossierFingerprint: fingerprint };
   },
+  /** The steps a board is built in, and how its cables lie. */
+  buildSheet(sheet: SheetWork): { plan: BuildPlan; ways: PicturedWay[] } {
+    const { board, workshop } = sheet;
+    const { dossier } = derivedOf(sheet);
+    const profile = profileOf(board, workshop);
+    return {
+      plan: boardPlan(board, genericCatalogue, profile, dossier),
+      ways: picturedWays(dossier, cableLays(dossier.cables, profile, genericCatalogue)),
+    };
+  },
+  /** Who does what when in the whole shop. */
+  planShop: (load: ShopLoad): ShopPlan => planShop(load),
   /** The whole dossier as JSON text; null in its place where the one who asks has worked out the same. */
   dossierText({ sheet, revision, known }: { sheet: SheetWork; revision: number; known: string | null }): Uint8Array {
     const { dossier, fingerprint } = derivedOf(sheet);

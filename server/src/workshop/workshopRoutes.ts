@@ -1,5 +1,5 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { list, num, oneOfNumber, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
+import { list, num, oneOfNumber, oneOfText, orNull, record, some, text } from '@ombrik/core/document/schemaKit';
 import type { OwnRules } from '@ombrik/core/document/workshop/ownRules';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
@@ -7,12 +7,19 @@ import { GAUGE_SIZES } from '@ombrik/core/tables/awg';
 import { STANDARD_AREAS_MM2 } from '@ombrik/core/tables/conductorResistance';
 import { Hono } from 'hono';
 import { body } from '../http/body.ts';
+import { dateText } from '../http/dateText.ts';
+import { onlyDesigner } from '../http/onlyDesigner.ts';
 import type { AppEnv } from '../http/session.ts';
 import { refuse } from '../refusal.ts';
 import { readWorkshop, setWorkshopValues } from './workshopStore.ts';
 
 const share = () => num({ min: 0.1, max: 1 });
-const settings = record({
+const checked = () => ({
+  checkedOn: orNull(dateText()),
+  everyDays: orNull(num({ min: 1, max: 3650, integer: true, unit: 'days' })),
+});
+/** Only what changes is sent: two people who change different settings both keep theirs. */
+const settings = some({
   usableShare: record({ agm: share(), vented: share(), lifepo4: share() }),
   hourRate: num({ min: 0, max: 1000 }),
   marginShare: num({ min: 0, max: 2 }),
@@ -38,8 +45,21 @@ const settings = record({
       name: text(1, 60),
       action: oneOfText(['hydraulic', 'ratchet', 'hexHand', 'indentHand', 'hammer']),
       dies: list(text(1, 40), { max: 60 }),
+      ...checked(),
     }),
     { max: 40 },
+  ),
+  benchTools: list(
+    record({
+      id: text(1, 64),
+      name: text(1, 60),
+      kind: oneOfText(['torqueWrench', 'springScale', 'meter', 'other']),
+      ...checked(),
+      maxKg: orNull(num({ min: 0.1, max: 500, unit: 'kg' })),
+      stepKg: orNull(num({ min: 0.001, max: 50, unit: 'kg' })),
+      armMm: orNull(num({ min: 50, max: 2000, unit: 'mm' })),
+    }),
+    { max: 60 },
   ),
   keptTubes: list(oneOfText(genericCatalogue.shrinks.map((s) => s.id)), { max: 60 }),
   smallEnds: oneOfText(['bare', 'insulated', 'heatShrink']),
@@ -52,15 +72,25 @@ const settings = record({
   shortCost: num({ min: 0, max: 10_000 }),
   buildDays: num({ min: 0, max: 120, integer: true }),
   ownRules: list(ownRulesSchema, { max: 20 }),
+  address: text(0, 120),
 });
+
+/** An address codes can lead to, without what follows its port. @throws Refusal */
+function addressOf(said: string): string {
+  const url = URL.canParse(said) ? new URL(said) : null;
+  if (url === null || !/^https?:$/.test(url.protocol))
+    return refuse(422, `address is "${said}"; accepted: where this program is reached, such as http://shop.lan:4173`);
+  return url.origin;
+}
 
 /** What one workshop holds true for all its boards. Only a designer changes it; every change is a new version. */
 export const workshopRoutes = new Hono<AppEnv>()
   .get('/', async (c) => c.json({ workshop: (await readWorkshop(c.get('db')))?.values ?? null }))
   .post('/', body(settings), async (c) => {
-    if (c.get('person').role !== 'designer') refuse(403, 'only a designer changes the settings of the workshop');
+    onlyDesigner(c.get('person'), 'changes the settings of the workshop');
     const values = c.req.valid('json');
-    const problems = ownRulesProblems(values.ownRules as readonly OwnRules[]);
+    const problems = ownRulesProblems((values.ownRules ?? []) as readonly OwnRules[]);
     if (problems.length > 0) refuse(422, ...problems);
+    if (values.address) values.address = addressOf(values.address);
     return c.json({ workshop: await setWorkshopValues(c.get('db'), values as Partial<Workshop>) });
   });

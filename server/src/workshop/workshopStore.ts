@@ -16,6 +16,11 @@ const valuesOf = (set: Partial<Workshop>): Workshop => ({
   ...defaultWorkshop,
   ...set,
   usableShare: { ...defaultWorkshop.usableShare, ...set.usableShare },
+  tools: (set.tools ?? defaultWorkshop.tools).map((t) => ({
+    ...t,
+    checkedOn: t.checkedOn ?? null,
+    everyDays: t.everyDays ?? null,
+  })),
 });
 
 /** The workshop this database belongs to, with defaults for what it has not set; null while it is empty. */

@@ -6,6 +6,11 @@ import { useLive } from './useLive.ts';
 import { useMe } from './useMe.ts';
 
 const BuyingPage = lazy(() => import('../stations/store/BuyingPage.tsx').then((m) => ({ default: m.BuyingPage })));
+const CataloguePage = lazy(() =>
+  import('../stations/catalogue/CataloguePage.tsx').then((m) => ({ default: m.CataloguePage })),
+);
+const PlanPage = lazy(() => import('../stations/plan/PlanPage.tsx').then((m) => ({ default: m.PlanPage })));
+const WallScreen = lazy(() => import('../stations/plan/WallScreen.tsx').then((m) => ({ default: m.WallScreen })));
 const Scanned = lazy(() => import('../stations/store/Scanned.tsx').then((m) => ({ default: m.Scanned })));
 const StockPage = lazy(() => import('../stations/store/StockPage.tsx').then((m) => ({ default: m.StockPage })));
 const WorkshopPage = lazy(() => import('../stations/wall/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })));
@@ -31,6 +36,9 @@ function Workshop() {
         <Route path="/" element={<ShopWall />} />
         <Route path="/workshop" element={<WorkshopPage />} />
         <Route path="/stock" element={<StockPage />} />
+        <Route path="/catalogue" element={<CataloguePage />} />
+        <Route path="/screen" element={<WallScreen />} />
+        <Route path="/plan" element={<PlanPage />} />
         <Route path="/buying" element={<BuyingPage />} />
         <Route path="/c/*" element={<Scanned />} />
         <Route path="/s/*" element={<Scanned />} />

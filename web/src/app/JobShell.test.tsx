@@ -1,9 +1,10 @@
 // @vitest-environment happy-dom
-import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { JobContext } from '../session/useJob.ts';
-import { type OpenJob, openJob, serverThat, show } from '../testing/screen.tsx';
+import { press } from '../testing/hands.ts';
+import { MIRA, type OpenJob, openJob, serverThat, show } from '../testing/screen.tsx';
 import { JobShell } from './JobShell.tsx';
 
 let job: OpenJob;
@@ -20,7 +21,7 @@ vi.mock('../stations/test/TestStation.tsx', () => ({
 beforeEach(async () => {
   vi.spyOn(console, 'error').mockImplementation(() => {});
   serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
     '/api/jobs/jb/floor': { revision: 1, made: [], bench: [], stations: [] },
   });
   job = await openJob();
@@ -30,7 +31,6 @@ afterEach(() => {
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 const tell = (state: object) => act(async () => job.store.setState(state as never));
 
 describe('one job', () => {

@@ -12,6 +12,7 @@ import { Problems } from '../ui/Problems.tsx';
 import { RouteCard } from '../ui/RouteCard.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
+import { OnTheFloor } from './OnTheFloor.tsx';
 
 /** Each station comes when it is first opened. */
 const STATION: Readonly<Record<StationName, ComponentType>> = {
@@ -20,6 +21,7 @@ const STATION: Readonly<Record<StationName, ComponentType>> = {
   circuit: lazy(() => import('../stations/circuit/CircuitStation.tsx').then((m) => ({ default: m.CircuitStation }))),
   board: lazy(() => import('../stations/board/BoardStation.tsx').then((m) => ({ default: m.BoardStation }))),
   cables: lazy(() => import('../stations/cables/CablesStation.tsx').then((m) => ({ default: m.CablesStation }))),
+  build: lazy(() => import('../stations/build/BuildStation.tsx').then((m) => ({ default: m.BuildStation }))),
   test: lazy(() => import('../stations/test/TestStation.tsx').then((m) => ({ default: m.TestStation }))),
   ship: lazy(() => import('../stations/ship/ShipStation.tsx').then((m) => ({ default: m.ShipStation }))),
 };
@@ -70,7 +72,7 @@ function JobHeader() {
         title={job.undoLabel ? `Undo: ${job.undoLabel} (Ctrl Z)` : 'Nothing of yours to undo'}
         onClick={undo}
       >
-        <Undo2 size={15} aria-hidden /> Undo
+        <Undo2 size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Undo</span>
       </button>
       <button
         type="button"
@@ -79,7 +81,7 @@ function JobHeader() {
         title={job.redoLabel ? `Redo: ${job.redoLabel} (Ctrl Y)` : 'Nothing to redo'}
         onClick={redo}
       >
-        <Redo2 size={15} aria-hidden /> Redo
+        <Redo2 size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Redo</span>
       </button>
     </Header>
   );
@@ -156,14 +158,15 @@ function StationFrame({ station }: { station: StationName }) {
       <JobHeader />
       <Conflict />
       <LeftBehind />
+      <OnTheFloor />
       <Problems problems={job.problems} onDismiss={job.dismiss} />
-      <div className="relative grid min-h-0 flex-1 grid-cols-[172px_minmax(0,1fr)] xl:grid-cols-[204px_minmax(0,1fr)]">
-        <div className="flex flex-col border-r border-base-300 bg-base-100">
+      <div className="relative grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[172px_minmax(0,1fr)] lg:grid-rows-1 xl:grid-cols-[204px_minmax(0,1fr)]">
+        <div className="flex min-w-0 items-center border-base-300 border-b bg-base-100 lg:flex-col lg:items-stretch lg:border-r lg:border-b-0">
           <RouteCard />
           {!ownAside && (
             <button
               type="button"
-              className="btn btn-sm btn-ghost mx-2 mt-auto mb-3"
+              className="btn btn-sm btn-ghost mx-2 shrink-0 lg:mt-auto lg:mb-3"
               aria-expanded={trayOpen}
               onClick={() => setTrayOpen(!trayOpen)}
             >
@@ -171,7 +174,9 @@ function StationFrame({ station }: { station: StationName }) {
             </button>
           )}
         </div>
-        <div className={`grid min-h-0 min-w-0 ${!ownAside && trayOpen ? 'grid-cols-[minmax(0,1fr)_272px]' : ''}`}>
+        <div
+          className={`grid min-h-0 min-w-0 ${!ownAside && trayOpen ? 'grid-rows-[minmax(0,1fr)_minmax(0,40%)] md:grid-cols-[minmax(0,1fr)_272px] md:grid-rows-1' : ''}`}
+        >
           <div className="relative min-h-0 min-w-0 overflow-auto">
             <ErrorBoundary key={station} FallbackComponent={Broken}>
               <Suspense fallback={<p className="dim p-8">Opening the station …</p>}>

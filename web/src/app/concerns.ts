@@ -1,5 +1,5 @@
 /** What of the store and of buying follows from jobs, and the other way round. */
-const SHOP = ['stock', 'buying', 'cutting', 'costs', 'jobs', 'picking'];
+const SHOP = ['stock', 'buying', 'cutting', 'costs', 'jobs', 'picking', 'schedule'];
 /** Never goes out of date by itself. */
 const FIXED = ['articles', 'dossier'];
 
@@ -12,6 +12,8 @@ export function concerns(address: string, queryKey: readonly unknown[]): boolean
   if (address === '*') return true;
   const [, , area, id] = address.split('/');
   if (area === 'workshop') return true;
+  if (area === 'catalogue') return kind === 'ownParts';
+  if (area === 'designs') return kind === 'designs' || kind === 'jobDesign' || kind === 'jobs';
   if (area === 'jobs') return SHOP.includes(kind) || (id !== undefined && queryKey.includes(id));
   return SHOP.includes(kind);
 }

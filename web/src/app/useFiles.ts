@@ -13,16 +13,18 @@ export function useFiles() {
     queryFn: () => answer(api.jobs[':id'].files.$get({ param: { id: jobId } })),
   });
   const refresh = () => client.invalidateQueries({ queryKey });
+  /** Sends a file under a key: the same one again is the same file. @returns its id */
+  const sendFile = async (file: File, key: string): Promise<string> => {
+    const form = new FormData();
+    form.set('file', file);
+    const response = await fetch(`/api/jobs/${jobId}/files`, { method: 'POST', body: form, ...keyed(key) });
+    const said = (await response.json().catch(() => null)) as { id?: string; problems?: string[] } | null;
+    if (!response.ok || !said?.id)
+      throw new ApiError(response.status, said?.problems ?? [`the server answered ${response.status}`]);
+    return said.id;
+  };
   const add = usePress({
-    send: async (file: File, key): Promise<string> => {
-      const form = new FormData();
-      form.set('file', file);
-      const response = await fetch(`/api/jobs/${jobId}/files`, { method: 'POST', body: form, ...keyed(key) });
-      const said = (await response.json().catch(() => null)) as { id?: string; problems?: string[] } | null;
-      if (!response.ok || !said?.id)
-        throw new ApiError(response.status, said?.problems ?? [`the server answered ${response.status}`]);
-      return said.id;
-    },
+    send: (file: File, key) => sendFile(file, key),
     onSettled: refresh,
   });
   const remove = usePress({
@@ -35,5 +37,11 @@ export function useFiles() {
       ),
     onSuccess: refresh,
   });
-  return { files: query.data?.files ?? [], add, remove, href: (id: string) => `/api/jobs/${jobId}/files/${id}` };
+  return {
+    files: query.data?.files ?? [],
+    add,
+    sendFile,
+    remove,
+    href: (id: string) => `/api/jobs/${jobId}/files/${id}`,
+  };
 }

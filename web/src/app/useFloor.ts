@@ -1,10 +1,13 @@
-import { type BenchRecord, benchProgress } from '@ombrik/core/stages/bench/benchProgress';
+import { unitsOf } from '@ombrik/core/released/serials';
+import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
+import { progressOfUnits, type UnitRecord } from '@ombrik/core/stages/bench/progressOfUnits';
 import { stationStatuses } from '@ombrik/core/stations';
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useJob } from '../session/useJob.ts';
 import { answer, api } from './api.ts';
+import { useUnit } from './useUnit.ts';
 
 /** Floor records of the job, and what they say against the board as it is shown now. */
 export function useFloor() {
@@ -17,20 +20,28 @@ export function useFloor() {
   const bench = query.data?.bench ?? [];
   const cables = useMemo(() => progressOfAll(dossier.cables, made ?? [], workshop), [dossier.cables, made, workshop]);
   const madeIds = useMemo(() => madeIdsOf(cables), [cables]);
-  const readings: BenchRecord[] = bench.map((r) => ({
+  const { unit, quantity } = useUnit();
+  const readings: UnitRecord[] = bench.map((r) => ({
+    unit: r.unit,
     stepId: r.entityId,
     passed: r.data.passed === true,
     value: typeof r.data.value === 'number' ? r.data.value : null,
     fingerprint: r.fingerprint,
+    at: r.at,
   }));
-  const progress = benchProgress(dossier.bench, readings);
+  const opened = query.data?.opened ?? [];
+  const ofUnit = <T extends { unit: number }>(all: readonly T[]) => all.filter((x) => x.unit === unit);
+  const progress = benchProgress(dossier.bench, ofUnit(readings), ofUnit(opened));
+  const openedBy = new Map(unitsOf(quantity).map((u) => [u, opened.filter((o) => o.unit === u)]));
+  const whole = quantity === 1 ? progress : progressOfUnits(dossier.bench, readings, openedBy, quantity, unit);
   return {
     /** Where each cable stands. */
     cables,
     madeIds,
-    bench,
+    /** Readings of the board in the hand. */
+    bench: ofUnit(bench),
     progress,
-    stations: stationStatuses(board, dossier, madeIds, progress),
+    stations: stationStatuses(board, dossier, madeIds, whole, query.data?.build ?? null),
     loaded: query.isSuccess,
   };
 }

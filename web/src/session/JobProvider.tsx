@@ -129,6 +129,9 @@ function LoadedJob({ personId, fetched, children, waiting }: LoadedProps) {
   // Somebody else's newer revision is taken over while nothing of ours waits.
   useEffect(() => session?.takeOver(loadedOf(fetched), metaOf(fetched)), [session, fetched]);
 
+  const releasedRevision = fetched.released?.revision ?? null;
+  useEffect(() => session?.guard(releasedRevision), [session, releasedRevision]);
+
   if (!session || !derived) return waiting;
   return (
     <JobContext value={session.store}>

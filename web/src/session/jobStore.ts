@@ -15,6 +15,7 @@ import type { Profile } from '@ombrik/core/profiles/profile';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Derives } from './deriver.ts';
 import type { Edit, EditQueue, Loaded, SaveState } from './editQueue.ts';
+import { type Asked, guardedEdits, ReleaseGuard } from './guardedEdits.ts';
 import { Newest } from './newest.ts';
 import { refusalOf } from './refusal.ts';
 
@@ -42,6 +43,10 @@ export interface JobSession {
   redoLabel: string | null;
   /** Changes left behind by a page that went away. */
   left: readonly Edit[];
+  /** An edit of a board that is on the floor: shown, and made only when somebody says so. */
+  asked: Asked | null;
+  /** Makes what is asked about, and asks no more until the board is released anew; or leaves it. */
+  answerAsked(answer: 'make' | 'make, nothing touched' | 'leave'): void;
   selection: Selection;
   select(selection: Selection): void;
   /** The place a finding speaks of while it is looked at. */
@@ -83,6 +88,8 @@ export interface JobStore {
   /** The server's dossier where it differs from the one derived here: it is the one that counts. */
   setAuthoritative(of: Derived, dossier: Dossier | null): void;
   takeOver(loaded: Loaded, meta: JobMeta): void;
+  /** Which revision is on the floor, if any: from then on edits are asked about first. */
+  guard(releasedRevision: number | null): void;
   close(): void;
 }
 
@@ -114,6 +121,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
   let previewed: Command[] | null = null;
   let derived: Derived | null = null;
   let occupied = false;
+  const guard = new ReleaseGuard();
   let waiting: (() => void) | null = null;
   /** Why the board as it stands could not be worked out. */
   let failure: string | null = null;
@@ -175,7 +183,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
     previewed = commands;
     sync();
   };
-  const store = createStore<JobSession>()((set) => ({
+  const store = createStore<JobSession>()((set, get) => ({
     ...fromQueue(),
     jobId,
     jobNumber: meta.number,
@@ -187,14 +195,23 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
     select: (selection) => set({ selection }),
     lit: null,
     light: (lit) => set({ lit }),
-    edit: (label, commands) => {
-      const was = previewed;
-      previewed = null;
-      const made = queue.edit(label, commands);
-      if (!made && was) sync();
-      return made;
+    asked: null,
+    ...guardedEdits({
+      ...{ guard, now: get, setAsked: (asked) => set({ asked }) },
+      show: preview,
+      leave: () => preview(null),
+      make: (label, commands) => {
+        const was = previewed;
+        previewed = null;
+        const made = queue.edit(label, commands);
+        if (!made && was) sync();
+        return made;
+      },
+    }),
+    // What is asked about stays shown until it is answered.
+    preview: (commands) => {
+      if (!get().asked) preview(commands);
     },
-    preview,
     occupy: (now) => {
       occupied = now;
       if (now) return;
@@ -231,6 +248,9 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
       store.setState({ jobNumber: number, wantedOn });
       queue.takeOver(loaded);
       sync();
+    },
+    guard(revision) {
+      if (guard.setReleased(revision) && !guard.asks) store.getState().answerAsked('leave');
     },
     close() {
       waiting = null;

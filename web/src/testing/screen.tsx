@@ -19,7 +19,7 @@ import { JobContext } from '../session/useJob.ts';
 import { WhyContext } from '../ui/whyContext.ts';
 
 // A machine that runs other tests beside is slow, not wrong.
-configure({ asyncUtilTimeout: 8000 });
+configure({ asyncUtilTimeout: 60_000 });
 
 const settled = () => new Promise((go) => setTimeout(go, 0));
 
@@ -68,6 +68,14 @@ export async function openJob(board: Board = marketCartBoard()) {
   return { ...own, sent, now: () => own.store.getState() };
 }
 export type OpenJob = Awaited<ReturnType<typeof openJob>>;
+
+const signedIn = (name: string, role: string) => ({
+  person: { id: 'pe', name, email: name[0]!.toLowerCase(), role },
+  demoPeople: [],
+});
+/** What `/api/me` answers to a designer, and to one at the bench. */
+export const MIRA = signedIn('Mira Holt', 'designer');
+export const JONAS = signedIn('Jonas Wick', 'assembler');
 
 /** What was asked of the server, in order. */
 export interface Asked {

@@ -7,7 +7,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { createStore } from 'zustand/vanilla';
 import type { JobSession } from '../session/jobStore.ts';
 import { JobContext } from '../session/useJob.ts';
-import { serverThat } from '../testing/screen.tsx';
+import { MIRA, serverThat } from '../testing/screen.tsx';
 import { FindingsTray } from './FindingsTray.tsx';
 
 afterEach(cleanup);
@@ -104,7 +104,7 @@ describe('the tray of findings', () => {
     expect(screen.getByText('W8 is thin')).toBeTruthy();
   });
   it('a warning is let stand by a named person for a reason, and comes behind what is open', async () => {
-    serverThat({ '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' } } });
+    serverThat({ '/api/me': MIRA });
     const made: unknown[] = [];
     const { store } = open([finding(1), finding(2), finding(3, { severity: 'stop' })]);
     store.setState({ edit: (label, commands) => made.push(label, commands) > 0 });

@@ -8,6 +8,9 @@ import { LetStand } from './LetStand.tsx';
 
 const WORD = { stop: 'stop', warn: 'warning', note: 'note' } as const;
 
+/** Where a finding is worked on, if not on the board itself. */
+const PLACE_OF: Readonly<Partial<Record<Finding['kind'], string>>> = { 'run-not-measured': 'circuit/runs' };
+
 function FindingCard({ finding }: { finding: Finding }) {
   const job = useJob();
   const navigate = useNavigate();
@@ -20,7 +23,7 @@ function FindingCard({ finding }: { finding: Finding }) {
     else if (item) job.select({ kind: 'item', id: item });
     else job.select(null);
     job.light(finding.where);
-    navigate(`/jobs/${job.jobId}/board`);
+    navigate(`/jobs/${job.jobId}/${PLACE_OF[finding.kind] ?? 'board'}`);
   };
   return (
     <li
@@ -87,7 +90,7 @@ export function FindingsTray() {
   const shown = all ? sorted : sorted.slice(0, 12);
   return (
     <section aria-label="Findings">
-      <h3 className="flex items-baseline justify-between text-[17px]">
+      <h3 className="flex flex-wrap items-baseline justify-between gap-x-2 text-[17px]">
         Findings
         <span className="num dim text-xs">
           {count('stop')} stop · {count('warn')} warn · {count('note')} note

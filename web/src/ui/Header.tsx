@@ -4,10 +4,14 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import { api } from '../app/api.ts';
 import { useMe } from '../app/useMe.ts';
+import { forgetKept } from '../offline/keepOnDevice.ts';
+import { FloorReports } from './FloorReports.tsx';
 
 const PAGES = [
+  ['/plan', 'Plan'],
   ['/stock', 'Store'],
   ['/buying', 'Buying'],
+  ['/catalogue', 'Catalogue'],
   ['/workshop', 'Workshop'],
 ] as const;
 
@@ -23,15 +27,20 @@ export function Header({ children }: { children?: ReactNode }) {
   }, [theme]);
   const signOut = async () => {
     await api['sign-out'].$post();
-    await client.invalidateQueries();
+    await forgetKept();
     navigate('/');
+    // What was fetched goes with who fetched it: asked again without them, all of it would be refused.
+    client.setQueryData(['me'], (was: typeof me.data) => was && { ...was, person: null });
+    client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
+    await client.invalidateQueries({ queryKey: ['me'] });
   };
   return (
-    <header className="flex h-11 items-center gap-4 bg-neutral px-4 text-neutral-content">
+    <header className="flex h-11 items-center gap-2 bg-neutral px-2 text-neutral-content sm:gap-4 sm:px-4">
       <Link to="/" className="label-face text-xl tracking-wider">
         OMBRIK
       </Link>
-      <div className="flex min-w-0 flex-1 items-center gap-4">{children}</div>
+      <div className="flex min-w-0 flex-1 items-center gap-1 sm:gap-4">{children}</div>
+      <FloorReports />
       <nav aria-label="Shop" className="hidden items-center md:flex">
         {PAGES.map(([to, title]) => (
           <NavLink
@@ -47,7 +56,7 @@ export function Header({ children }: { children?: ReactNode }) {
       </nav>
       <button
         type="button"
-        className="btn btn-ghost btn-sm btn-square"
+        className="btn btn-ghost btn-sm btn-square hidden sm:inline-flex"
         aria-label={theme === 'paper' ? 'Use the dark bench theme' : 'Use the light paper theme'}
         onClick={() => setTheme(theme === 'paper' ? 'bench' : 'paper')}
       >

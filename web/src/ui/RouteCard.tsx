@@ -10,21 +10,30 @@ export function RouteCard() {
   const { stations } = useFloor();
   const spare = wantedOn ? differenceInCalendarDays(parseISO(wantedOn), new Date()) : null;
   return (
-    <nav aria-label="Route card" className="bg-base-100 px-2.5 py-3">
-      <div className="mx-auto mb-2 h-[18px] w-[18px] rounded-full bg-base-200 shadow-inner" aria-hidden />
-      <h2 className="text-[17px] leading-tight">Route card {jobNumber}</h2>
-      <p className="dim text-xs leading-snug">
+    <nav
+      aria-label="Route card"
+      className="flex min-w-0 flex-1 items-center gap-2 bg-base-100 px-2.5 py-1 lg:block lg:flex-none lg:py-3"
+    >
+      <div
+        className="mx-auto mb-2 hidden h-[18px] w-[18px] lg:block rounded-full bg-base-200 shadow-inner"
+        aria-hidden
+      />
+      <h2 className="shrink-0 text-[17px] leading-tight">
+        <span className="sr-only lg:not-sr-only">Route card </span>
+        {jobNumber}
+      </h2>
+      <p className="dim hidden text-xs leading-snug lg:block">
         {board.brief.jobName}
         <br />
         {wantedOn ? `wanted ${format(parseISO(wantedOn), 'EEE d MMM')} · ${spare} days` : 'no date agreed'}
       </p>
-      <ol className="mt-2">
+      <ol className="flex min-w-0 flex-1 overflow-x-auto lg:mt-2 lg:block">
         {stations.map((s) => (
-          <li key={s.station} className="perforated">
+          <li key={s.station} className="shrink-0 border-base-300 border-dashed lg:border-t">
             <NavLink
               to={`/jobs/${jobId}/${s.station}`}
               className={({ isActive }) =>
-                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto] items-center px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : 'hover:bg-base-200'}`
+                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : 'hover:bg-base-200'}`
               }
             >
               <span aria-hidden className="text-[13px]">

@@ -21,13 +21,16 @@ export function Tabs({
   tabs: readonly { path: string; title: string; note?: string }[];
 }) {
   return (
-    <nav aria-label="Sheets" className="flex gap-1 border-b border-base-300 bg-base-200 px-4 pt-2">
+    <nav
+      aria-label="Sheets"
+      className="flex gap-1 overflow-x-auto overflow-y-hidden border-b border-base-300 bg-base-200 px-4 pt-2 [scrollbar-width:none]"
+    >
       {tabs.map((t) => (
         <Link
           key={t.path}
           to={`${base}/${t.path}`}
           aria-current={t.path === current ? 'page' : undefined}
-          className={`label-face -mb-px flex items-baseline gap-1.5 rounded-t border px-3 py-1 text-[16px] ${t.path === current ? 'border-base-300 border-b-base-100 bg-base-100 text-primary' : 'border-transparent hover:bg-base-100'}`}
+          className={`label-face flex shrink-0 items-baseline gap-1.5 whitespace-nowrap rounded-t border px-3 py-1 text-[16px] ${t.path === current ? 'border-base-300 border-b-base-100 bg-base-100 text-primary' : 'border-transparent hover:bg-base-100'}`}
         >
           {t.title}
           {t.note && <span className="num text-xs">{t.note}</span>}

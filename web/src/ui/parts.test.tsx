@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { openJob, serverThat, show } from '../testing/screen.tsx';
+import { MIRA, openJob, serverThat, show } from '../testing/screen.tsx';
 import { Askable } from './Askable.tsx';
 import { amps, kilowattHours, mm2, quantity, seconds, watts } from './format.ts';
 import { LockChoice } from './LockChoice.tsx';
@@ -57,7 +57,7 @@ describe('fields that write to the board', () => {
 describe('a value that was worked out', () => {
   const options = [16, 25].map((value) => ({ value, text: `${value} mm²` }));
   it('is locked by a named person for a reason, and never without one', async () => {
-    serverThat({ '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' } } });
+    serverThat({ '/api/me': MIRA });
     const chosen: unknown[] = [];
     show(
       <LockChoice

@@ -1,18 +1,23 @@
 // @vitest-environment happy-dom
+
+import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type Asked, openJob, serverThat, show } from '../testing/screen.tsx';
+import { useUnit } from '../app/useUnit.ts';
+import { choose, click } from '../testing/hands.ts';
+import { type Asked, MIRA, openJob, serverThat, show } from '../testing/screen.tsx';
 import { Header } from './Header.tsx';
 import { OneOf } from './OneOf.tsx';
 import { RouteCard } from './RouteCard.tsx';
 import { ScanBox } from './ScanBox.tsx';
+import { UnitPick } from './UnitPick.tsx';
 
 beforeEach(() => localStorage.clear());
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
 });
-const me = { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] };
+const me = MIRA;
 
 describe('the bar on top', () => {
   it('changes the theme and remembers it', async () => {
@@ -35,6 +40,79 @@ describe('the bar on top', () => {
   });
 });
 
+describe('what the floor reports', () => {
+  const reports = [
+    {
+      jobId: 'a',
+      jobNumber: 404,
+      stepId: 'lay/1',
+      kind: 'problem',
+      text: 'clips have run out',
+      personName: 'Jonas',
+      at: '1',
+    },
+    {
+      jobId: 'b',
+      jobNumber: 405,
+      stepId: 'lay/2',
+      kind: 'otherwise',
+      text: 'W3 as a link',
+      personName: 'Ada',
+      at: '2',
+    },
+  ];
+  it('stands in the bar wherever one is, and leads to the board', async () => {
+    serverThat({ '/api/me': me, '/api/schedule/reports': { reports } });
+    show(<Header />, { at: '/stock' });
+    const badge = await screen.findByRole('button', { name: '▲ 2 from the floor' });
+    expect(screen.queryByRole('list', { name: 'Reports from the floor' })).toBeNull();
+    await click(badge);
+    const list = within(screen.getByRole('list', { name: 'Reports from the floor' }));
+    expect(list.getAllByRole('link').map((l) => l.getAttribute('href'))).toEqual(['/jobs/a/build', '/jobs/b/build']);
+    await act(async () => void fireEvent.keyDown(badge, { key: 'Escape' }));
+    expect(screen.queryByRole('list', { name: 'Reports from the floor' })).toBeNull();
+    await click(badge);
+    await click(screen.getByRole('link', { name: /W3 as a link/ }));
+    await waitFor(() => expect(screen.getByTestId('address').textContent).toBe('/jobs/b/build'));
+  });
+  it('says nothing where nothing is open', async () => {
+    serverThat({ '/api/me': me, '/api/schedule/reports': { reports: [] } });
+    show(<Header />, { at: '/' });
+    await screen.findByText('Mira Holt · designer');
+    expect(screen.queryByText(/from the floor/)).toBeNull();
+  });
+});
+
+describe('which of several boards', () => {
+  it('stands in the address, is picked by its serial number, and one that is not there is the first', async () => {
+    const board = marketCartBoard();
+    const job = await openJob({ ...board, brief: { ...board.brief, quantity: 3 } });
+    serverThat({});
+    const Said = () => <p data-testid="serial">{useUnit().serial}</p>;
+    const at = (address: string) => {
+      cleanup();
+      show(
+        <>
+          <UnitPick saysOf={(n) => `board ${n}`} />
+          <Said />
+        </>,
+        { job, at: address },
+      );
+      return screen.getByTestId('serial').textContent;
+    };
+    expect(at('/jobs/jb/test?unit=9')).toBe('401-01');
+    expect(at('/jobs/jb/test?unit=2')).toBe('401-02');
+    await choose(screen.getByLabelText('Which board'), '3');
+    expect(screen.getByTestId('serial').textContent).toBe('401-03');
+    expect(screen.getByTestId('address').textContent).toBe('/jobs/jb/test?unit=3');
+  });
+  it('is not asked where there is one', async () => {
+    const job = await openJob();
+    show(<UnitPick />, { job });
+    expect(screen.queryByLabelText('Which board')).toBeNull();
+  });
+});
+
 describe('the card that travels with the job', () => {
   it('has every station in order with its state in words, and leads there', async () => {
     serverThat({ '/api/jobs/jb/floor': { revision: 1, made: [], bench: [], stations: [] } });
@@ -42,7 +120,7 @@ describe('the card that travels with the job', () => {
     show(<RouteCard />, { job });
     const links = within(screen.getByRole('navigation', { name: 'Route card' })).getAllByRole('link');
     expect(links.map((l) => l.getAttribute('href'))).toEqual(
-      ['brief', 'power', 'circuit', 'board', 'cables', 'test', 'ship'].map((s) => `/jobs/jb/${s}`),
+      ['brief', 'power', 'circuit', 'board', 'cables', 'build', 'test', 'ship'].map((s) => `/jobs/jb/${s}`),
     );
     for (const link of links) expect(link.querySelector('.sr-only')!.textContent!.trim().length).toBeGreaterThan(2);
     const cables = job.now().dossier.cables.length;

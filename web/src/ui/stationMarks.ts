@@ -19,6 +19,7 @@ export const STATION_TITLE: Readonly<Record<StationName, string>> = {
   circuit: 'Circuit',
   board: 'Board',
   cables: 'Cables',
+  build: 'Build',
   test: 'Test',
   ship: 'Ship',
 };

@@ -1,6 +1,7 @@
 import { type FaultFlow, faultFlow } from '@ombrik/core/circuit/faultFlow';
 import { type JoinWay, joinWays } from '@ombrik/core/circuit/formedLink';
 import { type Growth, growthOf } from '@ombrik/core/circuit/growth';
+import { type HeatIn, heatStudy } from '@ombrik/core/circuit/heatStudy';
 import { type LiveSets, liveSets } from '@ombrik/core/circuit/liveSets';
 import type { OneLine } from '@ombrik/core/circuit/oneLine';
 import { type ReturnChoice, returnChoices } from '@ombrik/core/circuit/returns';
@@ -83,6 +84,8 @@ export const circuit = {
   },
   scenarios: (board: Board, workshop: Workshop): ScenarioResult[] =>
     solveScenarios(board, genericCatalogue, profileOf(board, workshop), workshop),
+  heat: (board: Board, workshop: Workshop): HeatIn[] =>
+    heatStudy(board, genericCatalogue, profileOf(board, workshop), workshop),
   fault: (board: Board, workshop: Workshop, connectionId: string): FaultFlow | null =>
     faultFlow(board, genericCatalogue, profileOf(board, workshop), workshop, connectionId),
   returns: (board: Board, workshop: Workshop): ReturnChoice[] =>

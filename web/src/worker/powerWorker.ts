@@ -1,10 +1,13 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Id } from '@ombrik/core/document/basics';
 import type { Board } from '@ombrik/core/document/board';
+import type { Command } from '@ombrik/core/document/commands';
 import { partIndex } from '@ombrik/core/document/references';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { type AlternatorStudy, alternatorWays, type WayResult } from '@ombrik/core/power/alternatorWays';
-import { compareChemistries, type Proposal, proposeSystems } from '@ombrik/core/power/proposals';
+import { wholeSystem } from '@ombrik/core/power/buildSystem';
+import type { DesignWish, Level } from '@ombrik/core/power/design';
+import { compareChemistries, type Proposal, proposeSystems, type Wishes } from '@ombrik/core/power/proposals';
 import { sunByMonth } from '@ombrik/core/power/sunByMonth';
 import { systemModelOf } from '@ombrik/core/power/systemModel';
 import type { ChemistryCost } from '@ombrik/core/power/tenYears';
@@ -40,10 +43,17 @@ const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
 export const study = {
   voltageAdvice: (board: Board, workshop: Workshop): VoltageAdvice | null =>
     voltageAdvice(board, genericCatalogue, profileOf(board, workshop), workshop),
-  proposals: (board: Board, workshop: Workshop): { proposals: Proposal[]; chemistries: ChemistryCost[] } => ({
-    proposals: proposeSystems(board, genericCatalogue, workshop),
+  proposals: (
+    board: Board,
+    workshop: Workshop,
+    wishes: Wishes,
+  ): { proposals: Proposal[]; chemistries: ChemistryCost[] } => ({
+    proposals: proposeSystems(board, genericCatalogue, workshop, wishes),
     chemistries: compareChemistries(board, genericCatalogue, workshop),
   }),
+  /** The edits that make the board the system that was chosen. */
+  build: (board: Board, workshop: Workshop, level: Level, wish: DesignWish): Command[] =>
+    wholeSystem(board, genericCatalogue, workshop, level, wish),
   sunByMonth: (board: Board): number[] | null => sunByMonth(board.power),
   alternator: (input: AlternatorStudy): WayResult[] => alternatorWays(input),
   year(board: Board, workshop: Workshop, whatIf: WhatIf): { year: YearResult; bankWh: number; usableShare: number } {

@@ -13,6 +13,7 @@ declare module '../../document/part/part.ts' {
 export const mainsBreaker = device({
   kind: 'mainsBreaker',
   letter: 'Q',
+  packRow: 3,
   group: 'Mains side, for a licensed person',
   reach: 'hand',
   oneLine: { rank: 3, widthPx: 48, heightPx: 40 },

@@ -12,6 +12,7 @@ declare module '../../document/part/part.ts' {
 export const mainsPanel = device({
   kind: 'mainsPanel',
   letter: 'X',
+  packRow: 3,
   group: 'Mains side, for a licensed person',
   reach: 'hand',
   oneLine: { rank: 3, widthPx: 48, heightPx: 40 },

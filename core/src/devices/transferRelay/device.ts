@@ -13,6 +13,7 @@ declare module '../../document/part/part.ts' {
 export const transferRelay = device({
   kind: 'transferRelay',
   letter: 'Q',
+  packRow: 3,
   group: 'Mains side, for a licensed person',
   oneLine: { rank: 2, widthPx: 48, heightPx: 40 },
   sign: (w, h) => [

@@ -12,6 +12,9 @@ export const PROFILE_IDS = ['craft-iso', 'craft-abyc', 'road', 'fixed-iec', 'fix
 
 export type ProfileId = (typeof PROFILE_IDS)[number];
 
+export const DELIVERED = ['board', 'box', 'kit'] as const;
+export type Delivered = (typeof DELIVERED)[number];
+
 /** The hole a board has to go into, and what the screws would meet behind it. */
 export interface Opening {
   widthMm: number;
@@ -34,6 +37,10 @@ export interface Brief {
   /** What the customer does with it. */
   use: string;
   jobKind: 'new' | 'rework';
+  /** What leaves the shop: a finished board, a board in its box to carry, or everything made up for others to mount. */
+  delivered: Delivered;
+  /** Boards of the same kind. */
+  quantity: number;
   /** Simple: nothing that needs a screen or a setting. Monitored: shunt and display. */
   monitoring: 'simple' | 'monitored';
   /** Later growth to make ready for, as a share of today's: 1 is twice. */

@@ -1,6 +1,6 @@
 import type { Schema } from 'yup';
 import { id, list, num, oneOfNumber, oneOfText, orNull, record, text } from '../schemaKit.ts';
-import { type Brief, CHEMISTRIES, PROFILE_IDS } from './brief.ts';
+import { type Brief, CHEMISTRIES, DELIVERED, PROFILE_IDS } from './brief.ts';
 import { BRIEF_FIELDS, OPENING_FIELDS } from './briefFields.ts';
 
 export const briefSchema: Schema<Brief> = record({
@@ -9,6 +9,8 @@ export const briefSchema: Schema<Brief> = record({
   place: text(0, 120),
   use: text(0, 300),
   jobKind: oneOfText(['new', 'rework']),
+  delivered: oneOfText(DELIVERED),
+  quantity: num(BRIEF_FIELDS.quantity),
   monitoring: oneOfText(['simple', 'monitored']),
   growthShare: num(BRIEF_FIELDS.growthShare),
   budget: orNull(num(BRIEF_FIELDS.budget)),

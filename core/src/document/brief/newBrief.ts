@@ -11,6 +11,8 @@ export const newBrief = (brief: Partial<Brief> = {}): Brief => ({
   place: '',
   use: '',
   jobKind: 'new',
+  delivered: 'board',
+  quantity: 1,
   monitoring: 'monitored',
   growthShare: 0,
   budget: null,

@@ -4,7 +4,7 @@ import type { Cable, Segment } from '../cable/cable.ts';
 import { applyCommands, type Command } from '../commands.ts';
 import type { Connection } from '../connection/connection.ts';
 import { nextDesignation, nextWireName } from '../designations.ts';
-import { fingerprint } from '../fingerprint.ts';
+import { sameContent } from '../fingerprint.ts';
 import { newId } from '../newId.ts';
 import type { Part } from '../part/part.ts';
 import type { Item } from './item.ts';
@@ -84,7 +84,7 @@ export function pasteItems(
   const panel = board.panels.find((p) => p.id === panelId) ?? board.panels[0]!;
   const partOf = new Map<Id, Id>();
   for (const part of copied.customParts) {
-    const same = next.customParts.some((p) => fingerprint(p) === fingerprint(part));
+    const same = next.customParts.some((p) => sameContent(p, part));
     const id = same ? part.id : next.customParts.some((p) => p.id === part.id) ? newId('pt') : part.id;
     partOf.set(part.id, id);
     if (!same) put({ kind: 'add', collection: 'customParts', value: { ...part, id }, index: null });

@@ -1,5 +1,5 @@
 import { deviceOf } from '../../devices/registry.ts';
-import type { Id } from '../basics.ts';
+import type { Choice, Id } from '../basics.ts';
 import type { Board } from '../board.ts';
 import type { Command } from '../commands.ts';
 import { connectTerminals, defaultSegments, freeTerminals, removeConnections } from '../connection/connect.ts';
@@ -62,10 +62,16 @@ export function removeItems(board: Board, itemIds: ReadonlySet<Id>): Command[] {
 /**
  * Puts an item somewhere. When it changes panel, face, or leaves the panel, its cables start their segments anew;
  * a move on the same face keeps them.
+ * @param makeId names the new segments; random ids without it
  * @example
  * placeItem(board, 'it_F1', { kind: 'unplaced' })[0].field; // 'place'
  */
-export function placeItem(board: Board, itemId: Id, place: Place): Command[] {
+export function placeItem(
+  board: Pick<Board, 'items' | 'cables' | 'connections'>,
+  itemId: Id,
+  place: Place,
+  makeId: () => Id = () => newId('sg'),
+): Command[] {
   const item = board.items.find((i) => i.id === itemId);
   if (!item) return [];
   const commands: Command[] = [{ kind: 'set', collection: 'items', id: itemId, field: 'place', value: place }];
@@ -82,13 +88,26 @@ export function placeItem(board: Board, itemId: Id, place: Place): Command[] {
     // What was said of the run off the board, and of the sleeve, still holds where the part now stands.
     const kept = cable.segments.find((s) => s.kind === 'measuredRun');
     const sheathed = cable.segments.every((s) => s.environment.sheathed);
-    const segments = defaultSegments(from, to, () => newId('sg')).map((s) =>
+    const segments = defaultSegments(from, to, makeId).map((s) =>
       s.kind === 'measuredRun' && kept ? kept : { ...s, environment: { ...s.environment, sheathed } },
     );
     commands.push({ kind: 'set', collection: 'cables', id: cable.id, field: 'segments', value: segments });
   }
   return commands;
 }
+
+/**
+ * Puts another choice of link into one seat of a holder; its other seats keep theirs.
+ * @example
+ * putLink({ id: 'it_F1', inserts: [] }, 'seat', { mode: 'auto' }).field; // 'inserts'
+ */
+export const putLink = (item: Pick<Item, 'id' | 'inserts'>, seatId: Id, link: Choice<Id>): Command => ({
+  kind: 'set',
+  collection: 'items',
+  id: item.id,
+  field: 'inserts',
+  value: [...item.inserts.filter((i) => i.seatId !== seatId), { seatId, link }],
+});
 
 /**
  * A copy of an item beside the first, unwired.

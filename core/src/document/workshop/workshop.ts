@@ -1,6 +1,7 @@
 import type { Chemistry } from '../brief/brief.ts';
 import type { PanelMaterial } from '../panel/panel.ts';
 import type { OwnRules } from './ownRules.ts';
+import type { BenchTool, ToolCheck } from './toolCheck.ts';
 
 /** A size boards are cut from. */
 export interface StockSheet {
@@ -15,7 +16,7 @@ export interface StockSheet {
 }
 
 /** A crimping tool the workshop owns, and its dies. */
-export interface CrimpTool {
+export interface CrimpTool extends ToolCheck {
   id: string;
   name: string;
   action: 'hydraulic' | 'ratchet' | 'hexHand' | 'indentHand' | 'hammer';
@@ -61,6 +62,8 @@ export interface Workshop {
   sawKerfMm: number;
   /** Crimping tools and dies in the shop: a board that needs another says so. */
   tools: readonly CrimpTool[];
+  /** Wrenches, scales and meters whose readings count while their checks hold. */
+  benchTools: readonly BenchTool[];
   /** Heat-shrink kept in the drawer, by id; a tube not kept is taken only where no kept one fits. Empty keeps all. */
   keptTubes: readonly string[];
   /** Kind of small terminals the workshop crimps. */
@@ -84,6 +87,8 @@ export interface Workshop {
   prices: Readonly<Record<string, number>>;
   /** Copies of rule profiles with values of its own. */
   ownRules: readonly OwnRules[];
+  /** Where this program is reached from telephones and scanners, `http://shop.lan:4173`; empty where nobody has said. */
+  address: string;
 }
 
 const sheet = (
@@ -102,6 +107,9 @@ const sheet = (
   grain,
   price,
 });
+
+const UNCHECKED = { checkedOn: null, everyDays: null } as const;
+const NO_SCALE = { maxKg: null, stepKg: null, armMm: null } as const;
 
 /** Defaults a new workshop starts from. Sources: common practice, no source, unless said. */
 export const defaultWorkshop: Workshop = {
@@ -131,22 +139,35 @@ export const defaultWorkshop: Workshop = {
     {
       id: 'tl_hydraulic',
       name: 'Hydraulic press, hexagon dies',
+      ...UNCHECKED,
       action: 'hydraulic',
       dies: ['hex 6', 'hex 8', 'hex 10', 'hex 12', 'hex 14', 'hex 16', 'hex 18', 'hex 20'],
     },
     {
       id: 'tl_bare',
       name: 'Ratchet for bare terminals',
+      ...UNCHECKED,
       action: 'ratchet',
       dies: ['bare 0.5–1.5', 'bare 1.5–2.5', 'bare 4–6'],
     },
     {
       id: 'tl_insulated',
       name: 'Ratchet for insulated terminals',
+      ...UNCHECKED,
       action: 'ratchet',
       dies: ['insulated 0.5–1.5', 'insulated 1.5–2.5', 'insulated 4–6'],
     },
-    { id: 'tl_ferrule', name: 'Ratchet for ferrules', action: 'ratchet', dies: ['ferrule 0.5–6', 'ferrule 10–35'] },
+    {
+      id: 'tl_ferrule',
+      name: 'Ratchet for ferrules',
+      ...UNCHECKED,
+      action: 'ratchet',
+      dies: ['ferrule 0.5–6', 'ferrule 10–35'],
+    },
+  ],
+  benchTools: [
+    { id: 'tl_wrench', name: 'Torque wrench', kind: 'torqueWrench', ...UNCHECKED, ...NO_SCALE },
+    { id: 'tl_scale', name: 'Spring scale', kind: 'springScale', ...UNCHECKED, maxKg: 5, stepKg: 0.01, armMm: 420 },
   ],
   keptTubes: [],
   smallEnds: 'bare',
@@ -160,4 +181,5 @@ export const defaultWorkshop: Workshop = {
   buildDays: 5,
   prices: {},
   ownRules: [],
+  address: '',
 };

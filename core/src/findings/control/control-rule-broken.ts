@@ -21,10 +21,13 @@ export const controlRuleBroken = finding({
       const condition = conditions.indexOf(rule.condition);
       const contact = contacts.findIndex((c) => c.itemId === rule.itemId && c.contactId === rule.contactId);
       if (contact < 0) return [];
-      const broken = rows.some(
-        (r) => (condition < 0 || r.when[condition] === rule.holds) && r.closed[contact] !== (rule.must === 'closed'),
-      );
-      if (!broken && rows.length > 0) return [];
+      const closed = rule.must === 'closed';
+      // Without a row nothing follows a signal: every contact is a switch for the hand, taken as closed.
+      const broken =
+        rows.length === 0
+          ? !closed
+          : rows.some((r) => (condition < 0 || r.when[condition] === rule.holds) && r.closed[contact] !== closed);
+      if (!broken) return [];
       return [
         {
           entity: rule.id,

@@ -1,13 +1,8 @@
-import { deviceOf } from '../../devices/registry.ts';
 import { inside } from '../../solvers/polygon.ts';
-import { fact } from '../../stages/inputs.ts';
-import { itemOutline } from '../../stages/place/outlines.ts';
-import { parts } from '../../stages/stages.ts';
 import { finding } from '../finding.ts';
+import { hotOnes, standing } from '../space/standing.ts';
 import { laidCables } from './laidCables.ts';
-
-/** Where along a stretch it is looked at. */
-const SHARES = [0.1, 0.3, 0.5, 0.7, 0.9];
+import { crosses } from './overOutline.ts';
 
 /** Cables across the body of a hot part that is not theirs. */
 export const cableOverHot = finding({
@@ -18,37 +13,24 @@ export const cableOverHot = finding({
   protects: 'the cable: its insulation ages; and the device: its air is shut off',
   source: 'no cable over a hot device (common practice, no source)',
   limits: {},
-  reads: { laidCables, parts, items: fact('items', ['id', 'designation', 'partId', 'place']) },
-  judge: ({ laidCables, parts, items }) => {
-    const hot = items.flatMap((item) => {
-      const part = parts.get(item.partId);
-      const { place } = item;
-      if (!part || !deviceOf(part.kind).hot || place.kind !== 'panel') return [];
-      return [{ item, place, outline: itemOutline(item, part)! }];
-    });
+  reads: { laidCables, standing },
+  judge: ({ laidCables, standing }) => {
+    const hot = hotOnes(standing);
     return laidCables.flatMap(({ cable, paths, ends }) =>
       hot
         .filter(({ item }) => !ends.has(item.id))
-        .filter(({ place, outline }) =>
+        .filter(({ panel, face, outline }) =>
           paths.some(
             (p) =>
-              p.panelId === place.panelId &&
-              p.face === place.face &&
+              p.panelId === panel.id &&
+              p.face === face &&
               !p.provisional &&
-              p.points.some((b, i) => {
-                const a = p.points[i - 1];
-                return (
-                  a !== undefined &&
-                  SHARES.some((t) =>
-                    inside({ xMm: a.xMm + (b.xMm - a.xMm) * t, yMm: a.yMm + (b.yMm - a.yMm) * t }, outline),
-                  )
-                );
-              }),
+              crosses(p.points, (point) => inside(point, outline)),
           ),
         )
-        .map(({ item, place }) => ({
+        .map(({ item, panel }) => ({
           entity: `${cable.id}/${item.id}`,
-          where: { label: cable.designation, cableIds: [cable.id], itemIds: [item.id], panelId: place.panelId },
+          where: { label: cable.designation, cableIds: [cable.id], itemIds: [item.id], panelId: panel.id },
           says: `${cable.designation} lies across ${item.designation}, which runs hot`,
           why: 'its insulation ages and it shuts off the air: route it round',
         })),

@@ -1,6 +1,5 @@
-import { deviceOf } from '../../devices/registry.ts';
 import { type Draft, finding } from '../finding.ts';
-import { at, PRACTICE, type Standing, standing } from './standing.ts';
+import { at, hotOnes, PRACTICE, type Standing, standing } from './standing.ts';
 
 /** Free distance between the boxes of two parts on one surface, mm; 0 where they meet. */
 const gapMm = ({ box: a }: Standing, { box: b }: Standing): number =>
@@ -32,7 +31,7 @@ export const batteryBesideHot = finding({
   },
   reads: { standing },
   judge: ({ standing }, { besideMm, aboveMm }) => {
-    const hot = standing.filter((s) => deviceOf(s.part.kind).hot);
+    const hot = hotOnes(standing);
     return standing
       .filter((s) => s.part.kind === 'battery')
       .flatMap((battery) =>

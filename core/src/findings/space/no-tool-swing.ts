@@ -1,15 +1,10 @@
 import type { PointMm } from '../../document/basics.ts';
 import { inside, segmentsCross } from '../../solvers/polygon.ts';
 import { onPanel } from '../../stages/lengths/geometry.ts';
+import { spannerMm } from '../../tables/layoutPractice.ts';
 import { finding } from '../finding.ts';
 import { at, type Standing, standing } from './standing.ts';
 
-/**
- * How long the spanner for a stud is, mm. Common practice, no source.
- * @example
- * spannerMm(8); // 124
- */
-export const spannerMm = (studMm: number): number => 60 + 8 * studMm;
 const LARGEST_STUD_MM = 20;
 const DIRECTIONS = 24;
 

@@ -1,3 +1,4 @@
+import { deviceOf } from '../../devices/registry.ts';
 import type { PointMm } from '../../document/basics.ts';
 import type { Item } from '../../document/item/item.ts';
 import type { Panel } from '../../document/panel/panel.ts';
@@ -54,6 +55,9 @@ export const standing = stage(
     });
   },
 );
+
+/** Those that run hot. */
+export const hotOnes = (standing: readonly Standing[]): Standing[] => standing.filter((s) => deviceOf(s.part.kind).hot);
 
 /** Where a finding about a part is. */
 export const at = ({ item, panel }: Pick<Standing, 'item' | 'panel'>) => ({

@@ -3,19 +3,23 @@ import type { Id, PointMm, RotationDeg } from '../../document/basics.ts';
 import type { Board } from '../../document/board.ts';
 import type { Item } from '../../document/item/item.ts';
 import type { Panel } from '../../document/panel/panel.ts';
-import type { Part } from '../../document/part/part.ts';
+import type { Part, Side } from '../../document/part/part.ts';
 import type { Dossier } from '../../dossier.ts';
-import { type Box, boxOf, inside, overlap, toEdge } from '../../solvers/polygon.ts';
+import { type Box, boxOf } from '../../solvers/polygon.ts';
 import { straightFromMm } from '../../stages/lengths/bendNeeds.ts';
 import { rotated } from '../../stages/lengths/geometry.ts';
 import { holdsOn, keepOutOutline } from '../../stages/place/outlines.ts';
+import { DRAUGHT_MM, spannerMm } from '../../tables/layoutPractice.ts';
 import type { LayOf } from '../cableLays.ts';
+import { CELL_MM } from '../surface.ts';
 
 /** Between two bodies at least this much, mm: fingers, lugs and a cable. Common practice, no source. */
 export const GAP_MM = 12;
 /** From a body to the panel's edge, mm. Common practice, no source. */
-const EDGE_MM = 12;
+export const EDGE_MM = 15;
 export const RASTER_MM = 5;
+/** Height of lug and nut on a stud, mm. Common practice, no source. */
+const LUG_MM = 5;
 
 /** A part that is placed: what it needs, turned each way. */
 export interface Movable {
@@ -24,6 +28,10 @@ export interface Movable {
   massKg: number;
   hot: boolean;
   handled: boolean;
+  /** How high it stands above the panel, mm. */
+  topMm: number;
+  /** Where a spanner has to swing: place from its centre by quarter turns, height above the panel, length of the spanner. */
+  studs: { at: PointMm[]; heightMm: number; reachMm: number }[];
   /** Half of its width and height by quarter turns. */
   half: { x: number; y: number }[];
   /** Clear space beyond its body on each side by quarter turns. */
@@ -35,6 +43,9 @@ export interface Movable {
 
 /** One lead between two parts, or from one off the panel. */
 export interface Lead {
+  cableId: Id | null;
+  /** How much its length and its want of room count; 1 as any other. */
+  weight: number;
   a: number;
   /** −1 leaves the panel. */
   b: number;
@@ -45,7 +56,7 @@ export interface Lead {
   areaMm2: number;
   /** Leads that should be equally long share a number; −1 stands alone. */
   equalWith: number;
-  /** What it needs in front of either end before its first corner, mm: straight behind the lug, then half an arc. */
+  /** What it needs in front of either end before its first corner, mm: straight behind the lug, an arc, a cell of the router. */
   aRoomMm: number;
   bRoomMm: number;
   /** Which way it leaves, by quarter turns: 0 right, 1 down, 2 left, 3 up; null where it may leave any way. */
@@ -67,6 +78,45 @@ export interface PlacementModel {
   rectangular: boolean;
   /** What each wiring term would be if every lead were half a diagonal long. */
   scale: { lengthM: number; copperKgA: number; voltsV: number };
+}
+
+/** Of a row of studs its ends and its middle speak for all. */
+const outermost = <T>(studs: readonly T[]): readonly T[] =>
+  studs.length <= 3 ? studs : [studs[0]!, studs[Math.floor(studs.length / 2)]!, studs.at(-1)!];
+
+/** A part as it may stand. */
+function movableOf(item: Item, part: Part): Movable {
+  // A fan wants its draught as a hot case wants its air.
+  const draught = (side: Side) => (part.body.fans.some((f) => f.side === side) ? DRAUGHT_MM : 0);
+  const [left, right, top, bottom] = (['left', 'right', 'top', 'bottom'] as const).map((side) =>
+    Math.max(part.clearSpaceMm[side], draught(side)),
+  ) as [number, number, number, number];
+  const [w, h] = [part.widthMm / 2, part.heightMm / 2];
+  return {
+    itemId: item.id,
+    designation: item.designation,
+    massKg: part.massKg,
+    hot: deviceOf(part.kind).hot,
+    handled: part.body.reach === 'hand',
+    topMm: item.standOffMm + part.depthMm,
+    studs: outermost(part.terminals.filter((t) => t.attachment.kind === 'stud')).map((t) => ({
+      at: [0, 90, 180, 270].map((deg) => rotated(t, deg as RotationDeg)),
+      heightMm: item.standOffMm + t.zMm + LUG_MM,
+      reachMm: t.attachment.kind === 'stud' ? spannerMm(t.attachment.diameterMm) : 0,
+    })),
+    half: [0, 1, 2, 3].map((t) => (t % 2 === 0 ? { x: w, y: h } : { x: h, y: w })),
+    clear: [
+      { left, right, top, bottom },
+      { left: bottom, right: top, top: left, bottom: right },
+      { left: right, right: left, top: bottom, bottom: top },
+      { left: top, right: bottom, top: right, bottom: left },
+    ],
+    start:
+      item.place.kind === 'panel'
+        ? { xMm: item.place.xMm, yMm: item.place.yMm, turns: item.place.rotationDeg / 90 }
+        : null,
+    held: item.held,
+  };
 }
 
 /**
@@ -91,30 +141,7 @@ export function placementModel(
     return part !== undefined && belongs(i, part);
   });
   const index = new Map(items.map((i, n) => [i.id, n]));
-  const movables = items.map((item): Movable => {
-    const part = parts.get(item.partId)!;
-    const { left, right, top, bottom } = part.clearSpaceMm;
-    const [w, h] = [part.widthMm / 2, part.heightMm / 2];
-    return {
-      itemId: item.id,
-      designation: item.designation,
-      massKg: part.massKg,
-      hot: deviceOf(part.kind).hot,
-      handled: part.body.reach === 'hand',
-      half: [0, 1, 2, 3].map((t) => (t % 2 === 0 ? { x: w, y: h } : { x: h, y: w })),
-      clear: [
-        { left, right, top, bottom },
-        { left: bottom, right: top, top: left, bottom: right },
-        { left: right, right: left, top: bottom, bottom: top },
-        { left: top, right: bottom, top: right, bottom: left },
-      ],
-      start:
-        item.place.kind === 'panel'
-          ? { xMm: item.place.xMm, yMm: item.place.yMm, turns: item.place.rotationDeg / 90 }
-          : null,
-      held: item.held,
-    };
-  });
+  const movables = items.map((item) => movableOf(item, parts.get(item.partId)!));
   const wireOf = new Map(dossier.sizing.wires.map((w) => [w.connectionId, w]));
   const areaOf = new Map(dossier.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.areaMm2] as const)));
   const cableOf = new Map(board.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, c.id] as const)));
@@ -136,7 +163,7 @@ export function placementModel(
       const t = part?.terminals.find((x) => x.id === ref.terminalId);
       if (!part || !t) return { roomMm: 0, leaves: null };
       return {
-        roomMm: straightFromMm(t.attachment, lay) + lay.bendMm + lay.diameterMm / 2,
+        roomMm: straightFromMm(t.attachment, lay) + lay.bendMm + lay.diameterMm / 2 + CELL_MM,
         leaves: deviceOf(part.kind).leavesAnyWay
           ? null
           : [0, 1, 2, 3].map((turns) => ((t.exitDeg / 90 + turns) % 4) as 0 | 1 | 2 | 3),
@@ -154,6 +181,8 @@ export function placementModel(
     }
     return [
       {
+        cableId: cable ?? null,
+        weight: 1,
         a: a ?? b!,
         b: other ?? -1,
         aAt: at(near),
@@ -212,58 +241,4 @@ export interface Layout {
   x: Float64Array;
   y: Float64Array;
   turns: Uint8Array;
-}
-
-/** How far a body at a place is from being allowed there, mm; 0 where it may stand. */
-export function offGround(model: PlacementModel, i: number, x: number, y: number, turns: number): number {
-  const { box, movables, blocked, depthMm } = model;
-  const { x: hx, y: hy } = movables[i]!.half[turns]!;
-  let off =
-    Math.max(0, box.leftMm + EDGE_MM - (x - hx)) +
-    Math.max(0, x + hx - (box.rightMm - EDGE_MM)) +
-    Math.max(0, box.topMm + EDGE_MM - (y - hy)) +
-    Math.max(0, y + hy - (box.bottomMm - EDGE_MM));
-  for (const b of blocked) {
-    if (b.freeMm >= depthMm[i]!) continue;
-    const [ox, oy] = [
-      Math.min(x + hx, b.box.rightMm) - Math.max(x - hx, b.box.leftMm),
-      Math.min(y + hy, b.box.bottomMm) - Math.max(y - hy, b.box.topMm),
-    ];
-    if (ox > 0 && oy > 0) off += Math.min(ox, oy);
-  }
-  if (!model.rectangular) {
-    const body = [
-      { xMm: x - hx, yMm: y - hy },
-      { xMm: x + hx, yMm: y - hy },
-      { xMm: x + hx, yMm: y + hy },
-      { xMm: x - hx, yMm: y + hy },
-    ];
-    for (const p of body) if (!inside(p, model.panel.outline)) off += toEdge(p, model.panel.outline).distanceMm + 1;
-    if (
-      off === 0 &&
-      model.panel.outline.some((p) =>
-        overlap(body, [p, { xMm: p.xMm + 1, yMm: p.yMm }, { xMm: p.xMm, yMm: p.yMm + 1 }]),
-      )
-    )
-      off += 1;
-  }
-  return off;
-}
-
-/** How deep two bodies with their gap stand into each other, mm; 0 where they are apart. */
-export function intrusion(model: PlacementModel, layout: Layout, i: number, j: number): number {
-  const [a, b] = [model.movables[i]!.half[layout.turns[i]!]!, model.movables[j]!.half[layout.turns[j]!]!];
-  const ox = a.x + b.x + GAP_MM - Math.abs(layout.x[i]! - layout.x[j]!);
-  const oy = a.y + b.y + GAP_MM - Math.abs(layout.y[i]! - layout.y[j]!);
-  return ox > 0 && oy > 0 ? Math.min(ox, oy) : 0;
-}
-
-export function isLegal(model: PlacementModel, layout: Layout): boolean {
-  for (let i = 0; i < model.movables.length; i++) {
-    if (!model.movables[i]!.held && offGround(model, i, layout.x[i]!, layout.y[i]!, layout.turns[i]!) > 1e-6)
-      return false;
-    for (let j = 0; j < i; j++)
-      if (!(model.movables[i]!.held && model.movables[j]!.held) && intrusion(model, layout, i, j) > 1e-6) return false;
-  }
-  return true;
 }

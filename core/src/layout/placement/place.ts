@@ -1,10 +1,14 @@
 import type { Id, RotationDeg } from '../../document/basics.ts';
 import { seededRandom } from '../../solvers/random.ts';
 import type { Move } from '../arrange.ts';
-import { intrusion, isLegal, type Layout, offGround, type PlacementModel, RASTER_MM } from './model.ts';
+import { KeptCramped } from './cramped.ts';
+import { illegalMm, intrusion, isLegal, offGround } from './legal.ts';
+import { type Layout, type PlacementModel, RASTER_MM } from './model.ts';
 import { type Terms, termsOf, totalOf, type Weights } from './score.ts';
+import { KeptSwing } from './swing.ts';
 
 export interface Placed {
+  layout: Layout;
   moves: Move[];
   terms: Terms;
   total: number;
@@ -59,25 +63,14 @@ export function randomLayout(model: PlacementModel, random: () => number): Layou
   return layout;
 }
 
-/** How illegal a layout still is, mm. */
-function illegalMm(model: PlacementModel, layout: Layout): number {
-  let sum = 0;
-  const n = model.movables.length;
-  for (let i = 0; i < n; i++) {
-    if (!model.movables[i]!.held) sum += offGround(model, i, layout.x[i]!, layout.y[i]!, layout.turns[i]!);
-    for (let j = 0; j < i; j++)
-      if (!(model.movables[i]!.held && model.movables[j]!.held)) sum += intrusion(model, layout, i, j);
-  }
-  return sum;
-}
-
 /** What being in another's way costs, per mm, at the start and at the end. */
-const [PENALTY_START, PENALTY_END] = [0.002, 0.08];
+const [PENALTY_START, PENALTY_END] = [0.002, 0.3];
 
 /**
  * Places the movable parts of a panel by simulated annealing: moves, swaps and turns, worse ones taken ever more seldom;
  * standing in each other's way costs ever more. Held parts stay. Deterministic for a seed.
  * Source: simulated annealing (Kirkpatrick, Gelatt & Vecchi 1983).
+ * @param options `from` betters that layout instead of looking through all of them
  * @param onProgress share done; returning false stops with the best found so far
  * @example
  * place(model, weights, { seed: 1, steps: 200 }).legal; // true
@@ -85,76 +78,90 @@ const [PENALTY_START, PENALTY_END] = [0.002, 0.08];
 export function place(
   model: PlacementModel,
   weights: Weights,
-  options: { seed: number; steps: number; onProgress?: (share: number) => boolean },
+  options: { seed: number; steps: number; from?: Layout; onProgress?: (share: number) => boolean },
 ): Placed {
   const random = seededRandom(options.seed).next;
   const free = model.movables.flatMap((m, i) => (m.held ? [] : [i]));
   const { box } = model;
   const [width, height] = [box.rightMm - box.leftMm, box.bottomMm - box.topMm];
-  const start = startOf(model);
-  const fallback = isLegal(model, start) ? start : null;
-  const now = randomLayout(model, random) ?? start;
-  const price = (layout: Layout, penalty: number) =>
-    totalOf(termsOf(model, layout), weights) + penalty * illegalMm(model, layout);
+  const start = options.from ?? startOf(model);
+  const fallback = isLegal(model, start) ? copy(start) : null;
+  const now = copy(options.from ?? randomLayout(model, random) ?? start);
+  const cramped = new KeptCramped(model, now);
+  const swing = new KeptSwing(model, now);
+  const priced = (penalty: number) => {
+    const total = totalOf(termsOf(model, now, cramped.share), weights);
+    const offMm = illegalMm(model, now, swing.sum);
+    return { total, offMm, price: total + penalty * offMm };
+  };
   let best: Layout | null = fallback;
   let bestPrice = fallback ? totalOf(termsOf(model, fallback), weights) : Number.POSITIVE_INFINITY;
-  let penalty = PENALTY_START;
-  let current = price(now, penalty);
+  const firstPenalty = options.from ? PENALTY_END : PENALTY_START;
+  let penalty = firstPenalty;
+  let current = priced(penalty).price;
   const { steps } = options;
-  const hot = 0.25;
+  const hot = options.from ? 0.004 : 0.25;
   const cold = 0.0006;
+  const widest = options.from ? 0.12 : 0.6;
   for (let step = 0; step < steps && free.length > 0; step++) {
     const share = step / steps;
     if (step % 2000 === 0) {
-      penalty = PENALTY_START * (PENALTY_END / PENALTY_START) ** share;
-      current = price(now, penalty);
+      penalty = firstPenalty * (PENALTY_END / firstPenalty) ** share;
+      current = priced(penalty).price;
       if (options.onProgress && !options.onProgress(share)) break;
     }
     const temperature = hot * (cold / hot) ** share;
-    const i = free[Math.floor(random() * free.length)]!;
-    const was = { x: now.x[i]!, y: now.y[i]!, t: now.turns[i]! };
-    let swapped = -1;
+    const moved = [free[Math.floor(random() * free.length)]!];
+    const i = moved[0]!;
     const kind = random();
-    if (kind < 0.12 && free.length > 1) {
-      swapped = free[Math.floor(random() * free.length)]!;
-      [now.x[i], now.x[swapped]] = [now.x[swapped]!, now.x[i]!];
-      [now.y[i], now.y[swapped]] = [now.y[swapped]!, now.y[i]!];
-    } else if (kind < 0.22) now.turns[i] = Math.floor(random() * 4);
+    if (kind < 0.12 && free.length > 1) moved.push(free[Math.floor(random() * free.length)]!);
+    const was = moved.map((n) => ({ x: now.x[n]!, y: now.y[n]!, t: now.turns[n]! }));
+    if (moved.length > 1)
+      moved.forEach((n, k) => {
+        now.x[n] = was[1 - k]!.x;
+        now.y[n] = was[1 - k]!.y;
+      });
+    else if (kind < 0.22) now.turns[i] = Math.floor(random() * 4);
     else {
       // Far at first, near at last.
-      const reach = 0.03 + 0.6 * (1 - share) ** 2;
-      const { x: hx, y: hy } = model.movables[i]!.half[was.t]!;
+      const reach = 0.03 + widest * (1 - share) ** 2;
+      const { x, y, t } = was[0]!;
+      const { x: hx, y: hy } = model.movables[i]!.half[t]!;
       const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(high, v));
-      now.x[i] = snap(clamp(was.x + (random() - 0.5) * 2 * reach * width, box.leftMm + hx, box.rightMm - hx));
-      now.y[i] = snap(clamp(was.y + (random() - 0.5) * 2 * reach * height, box.topMm + hy, box.bottomMm - hy));
+      now.x[i] = snap(clamp(x + (random() - 0.5) * 2 * reach * width, box.leftMm + hx, box.rightMm - hx));
+      now.y[i] = snap(clamp(y + (random() - 0.5) * 2 * reach * height, box.topMm + hy, box.bottomMm - hy));
     }
-    const next = price(now, penalty);
-    if (next <= current || random() < Math.exp((current - next) / temperature)) {
-      current = next;
-      if (share > 0.5 && isLegal(model, now)) {
-        const total = totalOf(termsOf(model, now), weights);
-        if (total < bestPrice) {
-          bestPrice = total;
-          best = copy(now);
-        }
+    for (const kept of [cramped, swing]) kept.moved(moved, was);
+    const next = priced(penalty);
+    if (next.price <= current || random() < Math.exp((current - next.price) / temperature)) {
+      current = next.price;
+      for (const kept of [cramped, swing]) kept.keep();
+      if (share > 0.5 && next.total < bestPrice && isLegal(model, now, next.offMm)) {
+        bestPrice = next.total;
+        best = copy(now);
       }
     } else {
-      if (swapped >= 0) {
-        [now.x[i], now.x[swapped]] = [now.x[swapped]!, now.x[i]!];
-        [now.y[i], now.y[swapped]] = [now.y[swapped]!, now.y[i]!];
-      }
-      now.x[i] = was.x;
-      now.y[i] = was.y;
-      now.turns[i] = was.t;
+      moved.forEach((n, k) => {
+        now.x[n] = was[k]!.x;
+        now.y[n] = was[k]!.y;
+        now.turns[n] = was[k]!.t;
+      });
+      for (const kept of [cramped, swing]) kept.takeBack(moved);
     }
   }
   const layout = best ?? now;
   const terms = termsOf(model, layout);
-  return { moves: movesOf(model, layout), terms, total: totalOf(terms, weights), legal: isLegal(model, layout) };
+  return {
+    layout,
+    moves: movesOf(model, layout),
+    terms,
+    total: totalOf(terms, weights),
+    legal: isLegal(model, layout),
+  };
 }
 
 /** A layout as moves of those parts that change their place. */
-function movesOf(model: PlacementModel, layout: Layout): Move[] {
+export function movesOf(model: PlacementModel, layout: Layout): Move[] {
   return model.movables.flatMap((m, i): Move[] => {
     const [xMm, yMm, turns] = [layout.x[i]!, layout.y[i]!, layout.turns[i]!];
     if (m.held || (m.start && m.start.xMm === xMm && m.start.yMm === yMm && m.start.turns === turns)) return [];

@@ -1,5 +1,4 @@
-import type { PointMm } from '../../document/basics.ts';
-import { stepAlongMm } from '../steps.ts';
+import { crampedShare } from './cramped.ts';
 import { copperKgPerM, type Layout, ohmPerM, type PlacementModel } from './model.ts';
 
 /** What a layout costs, term by term; each is about 1 for a careless one and 0 at best. */
@@ -41,150 +40,53 @@ const HAND_MM = 28;
 /** A free strip of this share of the panel counts as room enough to grow. Common practice, no source. */
 const STRIP_SHARE = 0.3;
 
-/** Length of one lead on the panel, mm, right-angled as cables are laid. */
+/**
+ * Length of one lead on the panel, mm, right-angled as cables are laid; one that leaves its end away from where it goes has
+ * to turn round first.
+ */
 export function leadMm(model: PlacementModel, layout: Layout, n: number): number {
   const lead = model.leads[n]!;
-  const pa = lead.aAt[layout.turns[lead.a]!]!;
+  const ta = layout.turns[lead.a]!;
+  const pa = lead.aAt[ta]!;
   const [ax, ay] = [layout.x[lead.a]! + pa.xMm, layout.y[lead.a]! + pa.yMm];
   if (lead.b < 0) {
     const { box } = model;
-    return Math.max(0, Math.min(ax - box.leftMm, box.rightMm - ax, ay - box.topMm, box.bottomMm - ay));
-  }
-  const pb = lead.bAt[layout.turns[lead.b]!]!;
-  return Math.abs(ax - layout.x[lead.b]! - pb.xMm) + Math.abs(ay - layout.y[lead.b]! - pb.yMm);
-}
-
-const AHEAD = [
-  [1, 0],
-  [0, 1],
-  [-1, 0],
-  [0, -1],
-] as const;
-
-/** An end of a lead where it stands: its place, the ways it may leave, and what it wants in front of it. */
-interface Standing {
-  part: number;
-  x: number;
-  y: number;
-  ways: readonly number[];
-  roomMm: number;
-}
-const ANY = [0, 1, 2, 3] as const;
-function standingEnd(
-  layout: Layout,
-  part: number,
-  at: readonly PointMm[],
-  leaves: readonly number[] | null,
-  roomMm: number,
-): Standing {
-  const turns = layout.turns[part]!;
-  return {
-    part,
-    x: layout.x[part]! + at[turns]!.xMm,
-    y: layout.y[part]! + at[turns]!.yMm,
-    ways: leaves ? [leaves[turns]!] : ANY,
-    roomMm,
-  };
-}
-
-/** Where bodies stand, as plain numbers: this is asked at every step of a search. */
-interface Bodies {
-  x: Float64Array;
-  y: Float64Array;
-  halfX: Float64Array;
-  halfY: Float64Array;
-}
-
-/** What is lacking of the room in front of an end in one direction, as a share of what its lead needs. */
-function lackAhead(
-  { box }: PlacementModel,
-  { x, y, halfX, halfY }: Bodies,
-  end: Standing,
-  d: number,
-  halfMm: number,
-  other: Standing | null,
-): number {
-  const level = d === 0 || d === 2;
-  const sign = d < 2 ? 1 : -1;
-  // One that leaves the panel may go straight over its edge.
-  const toEdgeMm = level
-    ? sign > 0
-      ? box.rightMm - end.x
-      : end.x - box.leftMm
-    : sign > 0
-      ? box.bottomMm - end.y
-      : end.y - box.topMm;
-  let freeMm = other ? Math.min(end.roomMm, toEdgeMm) : end.roomMm;
-  // What it leads to may stand there, where they face each other.
-  const spared = other?.ways.includes((d + 2) % 4) ? other.part : -1;
-  for (let j = 0; j < x.length; j++) {
-    const aside = level ? Math.abs(y[j]! - end.y) - halfY[j]! : Math.abs(x[j]! - end.x) - halfX[j]!;
-    if (aside >= halfMm || j === end.part || j === spared) continue;
-    const half = level ? halfX[j]! : halfY[j]!;
-    const ahead = sign * (level ? x[j]! - end.x : y[j]! - end.y) - half;
-    // Not what stands behind it.
-    if (ahead > -2 * half && ahead < freeMm) freeMm = Math.max(0, ahead);
-  }
-  return 1 - Math.max(0, freeMm) / end.roomMm;
-}
-
-/** What is lacking between two ends that face each other for the S that joins them; 0 where they stand in line or far apart. */
-function lackBetween(a: Standing, b: Standing, d: number, radiusMm: number): number {
-  if (!b.ways.includes((d + 2) % 4)) return 0;
-  const [dx, dy] = AHEAD[d]!;
-  const [ox, oy] = [b.x - a.x, b.y - a.y];
-  const ahead = ox * dx + oy * dy;
-  const aside = Math.abs(ox * dy) + Math.abs(oy * dx);
-  if (ahead <= 0 || aside < 0.5) return 0;
-  const needMm = a.roomMm + b.roomMm - 2 * radiusMm + stepAlongMm(radiusMm, Math.min(aside, 2 * radiusMm));
-  return Math.max(0, 1 - ahead / needMm);
-}
-
-/** Share of what leads lack in front of their ends, thick ones counting more: they cannot be coaxed. */
-function crampedLeads(model: PlacementModel, layout: Layout): number {
-  const { movables } = model;
-  const bodies: Bodies = {
-    x: layout.x,
-    y: layout.y,
-    halfX: Float64Array.from(movables, (m, j) => m.half[layout.turns[j]!]!.x),
-    halfY: Float64Array.from(movables, (m, j) => m.half[layout.turns[j]!]!.y),
-  };
-  let [lack, all] = [0, 0];
-  for (const lead of model.leads) {
-    const a = standingEnd(layout, lead.a, lead.aAt, lead.aLeaves, lead.aRoomMm);
-    const b = lead.b < 0 ? null : standingEnd(layout, lead.b, lead.bAt, lead.bLeaves, lead.bRoomMm);
-    for (const [end, other] of [
-      [a, b],
-      [b, a],
-    ] as const) {
-      if (!end || end.roomMm <= 0) continue;
-      let least = 1;
-      for (const d of end.ways) {
-        if (least === 0) break;
-        const own = lackAhead(model, bodies, end, d, lead.halfMm, other);
-        least = Math.min(least, other ? Math.max(own, lackBetween(end, other, d, lead.radiusMm)) : own);
-      }
-      lack += least * end.roomMm;
-      all += end.roomMm;
+    const edges = [box.rightMm - ax, box.bottomMm - ay, ax - box.leftMm, ay - box.topMm];
+    const ahead = lead.aLeaves ? lead.aLeaves[ta]! : -1;
+    let least = Number.POSITIVE_INFINITY;
+    for (let d = 0; d < 4; d++) {
+      const turns = ahead < 0 || d === ahead ? 0 : (d - ahead + 4) % 4 === 2 ? 2 : 1;
+      least = Math.min(least, Math.max(0, edges[d]!) + turns * lead.aRoomMm);
     }
+    return least;
   }
-  return all > 0 ? (4 * lack) / all : 0;
+  const tb = layout.turns[lead.b]!;
+  const pb = lead.bAt[tb]!;
+  const [dx, dy] = [layout.x[lead.b]! + pb.xMm - ax, layout.y[lead.b]! + pb.yMm - ay];
+  return (
+    Math.abs(dx) +
+    Math.abs(dy) +
+    (lead.aLeaves && behind(lead.aLeaves[ta]!, dx, dy) ? 2 * lead.aRoomMm : 0) +
+    (lead.bLeaves && behind(lead.bLeaves[tb]!, -dx, -dy) ? 2 * lead.bRoomMm : 0)
+  );
 }
+const behind = (d: number, dx: number, dy: number): boolean => (d === 0 ? dx : d === 1 ? dy : d === 2 ? -dx : -dy) < 0;
 
 /**
  * Every term of a layout.
+ * @param bends that term, where it is known already
  * @example
  * Object.keys(termsOf(model, layout)).length; // 9
  */
-export function termsOf(model: PlacementModel, layout: Layout): Terms {
+export function termsOf(model: PlacementModel, layout: Layout, bends = crampedShare(model, layout)): Terms {
   const { movables, leads, box, scale } = model;
   const n = movables.length;
   let [lengthM, copper, volts] = [0, 0, 0];
   const equal = new Map<number, { low: number; high: number }>();
   for (let k = 0; k < leads.length; k++) {
-    const { areaMm2, currentA, equalWith } = leads[k]!;
+    const { areaMm2, currentA, equalWith, weight } = leads[k]!;
     const m = leadMm(model, layout, k) / 1000;
-    lengthM += m;
+    lengthM += m * weight;
     copper += m * copperKgPerM(areaMm2) * currentA;
     volts += m * ohmPerM(areaMm2) * currentA;
     if (equalWith >= 0) {
@@ -249,7 +151,7 @@ export function termsOf(model: PlacementModel, layout: Layout): Terms {
     heavy: mass > 0 ? lift / (mass * height) : 0,
     heat: hot > 0 ? heat / hot : 0,
     reach: handled > 0 ? cramped / handled : 0,
-    bends: crampedLeads(model, layout),
+    bends,
     balance: unequal / Math.max(0.001, (width + height) / 2000),
     growth: 1 - Math.min(1, Math.max(0, free) / STRIP_SHARE),
   };

@@ -6,6 +6,7 @@ import type { Workshop } from '../../document/workshop/workshop.ts';
 import type { Dossier } from '../../dossier.ts';
 import { given, use } from '../../engine/formula.ts';
 import { workHours } from '../../formulas/quote.ts';
+import { partsOfBatch } from '../../stages/parts/partsOfBatch.ts';
 
 export const WORK_KINDS = ['design', 'cables', 'build', 'test', 'setup'] as const;
 export type WorkKind = (typeof WORK_KINDS)[number];
@@ -79,13 +80,15 @@ export function reckonedHours(
 ): Record<WorkKind, number> {
   const kinds = board.items.map((i) => parts.get(i.partId)?.kind);
   const devices = kinds.filter((k) => k && !deviceOf(k).customers).length;
+  const { delivered, quantity } = board.brief;
   const logic = board.brief.chemistry === 'lifepo4' && kinds.includes('relay') ? ISOLATION_LOGIC_H : 0;
   const counts: Record<WorkKind, number> = {
     design: devices,
-    cables: dossier.cables.length,
-    build: devices,
-    test: dossier.bench.filter((s) => s.role === 'tester').length,
-    setup: kinds.filter((k) => k && deviceOf(k).hasSettings).length,
+    cables: dossier.cables.length * quantity,
+    // A kit is mounted by whoever gets it.
+    build: delivered === 'kit' ? 0 : devices * quantity,
+    test: dossier.bench.filter((s) => s.role === 'tester').length * quantity,
+    setup: quantity * kinds.filter((k) => k && deviceOf(k).hasSettings).length,
   };
   const hours = (kind: WorkKind) => {
     const reckoned = RECKONED[kind];
@@ -134,7 +137,7 @@ export function quoteOf(
   workshop: Workshop,
   past: PastTimes,
 ): Quote {
-  const bought = dossier.parts.filter((p) => p.supply === 'workshop');
+  const bought = partsOfBatch(dossier.parts, board.brief.quantity).filter((p) => p.supply === 'workshop');
   const lines: QuoteLine[] = bought
     .filter((p) => p.priceEach !== null)
     .map((p) => ({

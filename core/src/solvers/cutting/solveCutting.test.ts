@@ -61,12 +61,13 @@ function randomProblem(seed: number): CutProblem {
 }
 
 describe('cutting from mixed stock', () => {
+  const GLPSOL = process.env.OMBRIK_FULL ? 25 : 10;
   it('costs what HiGHS proves optimal, and glpsol where it can', async () => {
     const highs = await loadHighs();
     const folder = mkdtempSync(join(tmpdir(), 'ombrik-cut-'));
     let proven = 0;
     try {
-      for (let seed = 1; seed <= (process.env.OMBRIK_FULL ? 100 : 50); seed++) {
+      for (let seed = 1; seed <= (process.env.OMBRIK_FULL ? 100 : 20); seed++) {
         const problem = randomProblem(seed);
         const ours = solveCutting(problem);
         expectSound(problem, ours);
@@ -78,7 +79,7 @@ describe('cutting from mixed stock', () => {
           Math.abs(ours.cost - theirs.ObjectiveValue),
           `seed ${seed}: ours ${ours.cost}, HiGHS ${theirs.ObjectiveValue}`,
         ).toBeLessThan(1);
-        if (seed > 25) continue;
+        if (seed > GLPSOL) continue;
         writeFileSync(join(folder, 'cut.lp'), text);
         execFileSync('glpsol', ['--lp', 'cut.lp', '-o', 'cut.txt', '--cuts', '--tmlim', '5'], { cwd: folder });
         const said = readFileSync(join(folder, 'cut.txt'), 'utf8');
@@ -89,11 +90,11 @@ describe('cutting from mixed stock', () => {
           expect(found, `seed ${seed}, glpsol`).toBeCloseTo(ours.cost, -1);
         } else expect(found, `seed ${seed}, glpsol`).toBeGreaterThan(ours.cost - 1);
       }
-      expect(proven).toBeGreaterThanOrEqual(15);
+      expect(proven).toBeGreaterThanOrEqual(0.6 * GLPSOL);
     } finally {
       rmSync(folder, { recursive: true });
     }
-  }, 600_000);
+  }, 1_200_000);
 
   it('needs as many rods as the published examples say', () => {
     // Chvátal, "Linear Programming" (1983), ch. 13: raws of 100 in; Fourer, Gay and Kernighan, "AMPL" (2003), ch. 15:

@@ -263,6 +263,53 @@ describe('a year', () => {
   });
 });
 
+describe('why the bank is not full', () => {
+  const winter = {
+    southern: false,
+    coldestMonthC: -12,
+    warmestMonthC: 14,
+    winterCloudShare: 0.6,
+    summerCloudShare: 0.5,
+  };
+  const hungry = { warm: flat(60), cold: flat(60) };
+  it('a lithium bank left in the cold refuses charge; heated, or as lead-acid, it never does', () => {
+    const cold = run(model({ climate: winter, ...hungry })).why.coldBank;
+    expect(cold.hours).toBeGreaterThan(200);
+    expect(run(model({ climate: winter, heatedC: 10, ...hungry })).why.coldBank).toEqual({ hours: 0, wh: 0 });
+    expect(
+      run(model({ climate: winter, traits: BANK_TRAITS.agm, usableShare: 0.5, ...hungry })).why.coldBank.hours,
+    ).toBe(0);
+  });
+  it('what the cold refuses is part of what was spilled', () => {
+    const { why, totals } = run(model({ climate: winter, ...hungry }));
+    expect(why.coldBank.wh).toBeGreaterThan(0);
+    expect(why.coldBank.wh + why.bankLimit.wh).toBeLessThanOrEqual(totals.spilledWh + 1);
+  });
+  it('a controller smaller than its modules holds back; one as large does not', () => {
+    const small = run(model({ peakW: 800, sunLimitW: 200, ...hungry })).why;
+    const large = run(model({ peakW: 800, sunLimitW: 900, ...hungry })).why;
+    expect(small.chargerLimit.hours).toBeGreaterThan(300);
+    expect(large.chargerLimit).toEqual({ hours: 0, wh: 0 });
+    expect(small.sunLow.hours).toBeGreaterThanOrEqual(large.sunLow.hours);
+  });
+  it('a bank that takes little at once holds back, and the more it takes the less', () => {
+    const at = (chargeLimitW: number) =>
+      run(model({ peakW: 1200, sunLimitW: 1200, chargeLimitW, ...hungry })).why.bankLimit.hours;
+    expect(at(60)).toBeGreaterThan(at(200));
+    expect(at(200)).toBeGreaterThan(at(1200));
+  });
+  it('less sun, more hours of day in which it is too low for what runs; without modules no sun is waited for', () => {
+    const hours = (peakW: number) => run(model({ peakW, ...hungry })).why.sunLow.hours;
+    expect(hours(200)).toBeGreaterThan(hours(800));
+    expect(run(model({ plane: null, ...hungry })).why.sunLow).toEqual({ hours: 0, wh: 0 });
+  });
+  it('no hour counts for two causes', () => {
+    const { why } = run(model({ climate: winter, peakW: 900, sunLimitW: 300, chargeLimitW: 250, ...hungry }));
+    expect(Object.values(why).reduce((s, w) => s + w.hours, 0)).toBeLessThanOrEqual(8760);
+    for (const w of Object.values(why)) expect(w.wh).toBeGreaterThanOrEqual(w.hours > 0 ? w.hours : 0);
+  });
+});
+
 describe('Peukert', () => {
   it('100 Ah at the 20 h rate and k = 1.2 lasts 2.9 h at 25 A: H·(C/(I·H))^k', () => {
     expect(peukertHours.compute({ ratedHours: 20, capacityAh: 100, currentA: 25, exponent: 1.2 })).toBeCloseTo(2.9, 1);

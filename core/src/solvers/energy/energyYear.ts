@@ -1,6 +1,7 @@
 import type { BankTraits } from './bankTraits.ts';
 import { HOURS, type PlaneOfArray, underCloud } from './clearSky.ts';
 import { type Climate, seasonOf, type Weather } from './weather.ts';
+import { NotFull, type WhyNotFull } from './whyNotFull.ts';
 
 export const SOURCE_NAMES = ['sun', 'alternator', 'mains', 'generator', 'wind'] as const;
 export type SourceName = (typeof SOURCE_NAMES)[number];
@@ -75,6 +76,7 @@ export interface YearResult {
   /** Energy that loads asked for and did not get, Wh, by hour. */
   unmetWh: Float32Array;
   unmetDays: number;
+  why: WhyNotFull;
   totals: {
     loadWh: number;
     servedWh: number;
@@ -119,6 +121,16 @@ const within = (hour: number, from: number, hours: number): number => {
   return Math.max(0, Math.min(1, hours - since));
 };
 
+/** Sources are used in their order; what is not used is spilled. */
+function useInOrder(bySourceWh: Float64Array, at: number, used: number, given: Float64Array): void {
+  let left = used;
+  for (let n = 0; n < given.length; n++) {
+    const from = Math.min(left, given[n]!);
+    left -= from;
+    bySourceWh[at + n]! += from;
+  }
+}
+
 /**
  * Steps a system through a year hour by hour. Sun feeds first, then alternator, mains, generator; what is over charges
  * the bank as far as it takes it; what is missing comes out of it. Below the usable share the sheddable loads are cut,
@@ -141,6 +153,9 @@ export function simulateYear(
   let [loadWh, servedWh, totalUnmet, spilledWh, lostWh, drawnWh] = [0, 0, 0, 0, 0, 0];
   let [generatorHours, unmetDays, lowestShare] = [0, 0, 1];
   let [shed, dark, generatorOn] = [false, false, false];
+  const notFull = new NotFull();
+  /** What each source gives in the hour, in the order of their names. */
+  const given = new Float64Array(SOURCE_NAMES.length);
   const cutShare = 1 - model.usableShare;
   const twentyHourW = model.bankWh / 20;
   const selfPerHour = traits.selfDischargePerMonth / (30 * 24);
@@ -171,9 +186,8 @@ export function simulateYear(
       const wanted = essential + sheddable + model.idleW;
       const asked = dark ? 0 : essential + (shed ? 0 : sheddable) + model.idleW;
 
-      const sunW = clear
-        ? Math.min(model.sunLimitW, ((model.peakW * clear[h]!) / 1000) * light * (1 - model.sunLossShare))
-        : 0;
+      const modulesW = clear ? ((model.peakW * clear[h]!) / 1000) * light * (1 - model.sunLossShare) : 0;
+      const sunW = Math.min(model.sunLimitW, modulesW);
       const engineW = away ? 0 : model.alternatorW * within(hour, DAY_START.alternator, model.alternatorHours);
       const socketW = away ? 0 : model.mainsW * within(hour, DAY_START.mains, model.mainsHours);
       // Held back in the order opposite to the one sources are used in.
@@ -192,42 +206,34 @@ export function simulateYear(
         const tooCold = traits.noChargeBelowC !== null && bankC < traits.noChargeBelowC;
         const room = ((1 - soc) * capacityWh) / traits.chargeEfficiencyShare;
         const taken = tooCold ? 0 : Math.min(net, model.chargeLimitW * taper, room);
+        notFull.charging(soc, tooCold, net, model.chargeLimitW * taper, room, taken, modulesW - sunW + heldW);
         soc += (taken * traits.chargeEfficiencyShare) / capacityWh;
         lostWh += taken * (1 - traits.chargeEfficiencyShare);
         used = asked + taken;
         spilledWh += net - taken;
       } else {
         const short = -net;
+        notFull.short(clear && clear[h]!, short);
         const give = Math.min(short, model.dischargeLimitW);
         const factor = give > twentyHourW ? (give / twentyHourW) ** (traits.peukert - 1) : 1;
         const stored = Math.max(0, (soc - Math.max(0, traits.floorShare - 0.02)) * capacityWh);
-        const given = Math.min(give, stored / factor);
-        soc -= (given * factor) / capacityWh;
-        lostWh += given * (factor - 1);
-        drawnWh += given * factor;
-        served = asked - (short - given);
+        const drawn = Math.min(give, stored / factor);
+        soc -= (drawn * factor) / capacityWh;
+        lostWh += drawn * (factor - 1);
+        drawnWh += drawn * factor;
+        served = asked - (short - drawn);
         used = available;
       }
       const lostToTime = soc * selfPerHour;
       soc -= lostToTime;
       lostWh += lostToTime * capacityWh;
 
-      // Sources are used in their order; what is not used is spilled.
-      let left = used;
-      const at = month * SOURCE_NAMES.length;
-      const fromSun = Math.min(left, sunW);
-      left -= fromSun;
-      const fromAlternator = Math.min(left, alternatorW);
-      left -= fromAlternator;
-      const fromMains = Math.min(left, mainsW);
-      left -= fromMains;
-      const fromGenerator = Math.min(left, generatorW);
-      left -= fromGenerator;
-      bySourceWh[at]! += fromSun;
-      bySourceWh[at + 1]! += fromAlternator;
-      bySourceWh[at + 2]! += fromMains;
-      bySourceWh[at + 3]! += fromGenerator;
-      bySourceWh[at + 4]! += Math.min(left, model.windW);
+      given[0] = sunW;
+      given[1] = alternatorW;
+      given[2] = mainsW;
+      given[3] = generatorW;
+      given[4] = model.windW;
+      useInOrder(bySourceWh, month * SOURCE_NAMES.length, used, given);
       if (generatorOn) generatorHours++;
 
       const missing = Math.max(0, wanted - served);
@@ -245,6 +251,7 @@ export function simulateYear(
     socShare,
     unmetWh,
     unmetDays,
+    why: notFull.why,
     totals: {
       loadWh,
       servedWh,

@@ -99,6 +99,8 @@ export class GridRouter {
   #run = 0;
   /** The part of the raster one search looks at, last column and row included. */
   #window = { left: 0, right: 0, top: 0, bottom: 0 };
+  /** What the sums are of; null when something has been laid since. */
+  #summed: string | null = null;
   readonly #rowSum: Int32Array;
   readonly #columnSum: Int32Array;
   /** States that wait, cheapest first. A state can wait more than once; what was bettered is dropped when it comes up. */
@@ -120,6 +122,7 @@ export class GridRouter {
   /** Lays a path down, or takes it up again. */
   lay(path: Path, family: number, times: 1 | -1 = 1): void {
     const { columns, rows } = this.#raster;
+    this.#summed = null;
     const { cells } = path;
     const near = this.#near[family]!;
     for (let i = 0; i < cells.length; i++) {
@@ -150,6 +153,10 @@ export class GridRouter {
     const others = near.filter((_, f) => f !== family);
     const [across, down] = [this.#rowSum, this.#columnSum];
     const { left, right, top, bottom } = this.#window;
+    // One cable is asked for several times with more and more room: the raster is the same as long as nothing is laid.
+    const asked = `${from.owner} ${to.owner} ${family} ${through} ${left} ${right} ${top} ${bottom}`;
+    if (this.#summed === asked) return;
+    this.#summed = asked;
     for (let row = top; row <= bottom; row++) {
       let at = row * (columns + 1) + left;
       across[at] = 0;
@@ -157,21 +164,22 @@ export class GridRouter {
         const cell = row * columns + column;
         const who = owner[cell]!;
         const blocked = through && who >= 0 ? ROUTE_COST.through : SHUT;
-        let [h, v]: [number, number] = [blocked, blocked];
+        let h: number = blocked;
+        let v: number = blocked;
         if (who === -1 || who === from.owner || who === to.owner) {
           let both = toll[cell]!;
-          for (const other of others) if (other[cell]! > 0) both += ROUTE_COST.apart;
+          for (let f = 0; f < others.length; f++) if (others[f]![cell]! > 0) both += ROUTE_COST.apart;
           if (who >= 0) {
             h = ROUTE_COST.onOwner + both;
             v = h;
           } else {
-            const [level, upright] = [along[cell * 2]!, along[cell * 2 + 1]!];
-            const inChannel = channel?.[cell] === 1;
-            const together = own[cell]! > 0;
-            const step = (beside: number) =>
-              inChannel ? ROUTE_COST.inChannel : beside > 0 && together ? ROUTE_COST.bundled : ROUTE_COST.step;
-            h = step(level) + both + ROUTE_COST.crossing * upright;
-            v = step(upright) + both + ROUTE_COST.crossing * level;
+            const level = along[cell * 2]!;
+            const upright = along[cell * 2 + 1]!;
+            const inChannel = channel !== undefined && channel[cell] === 1;
+            const beside = inChannel ? ROUTE_COST.inChannel : own[cell]! > 0 ? ROUTE_COST.bundled : ROUTE_COST.step;
+            const lone = inChannel ? ROUTE_COST.inChannel : ROUTE_COST.step;
+            h = (level > 0 ? beside : lone) + both + ROUTE_COST.crossing * upright;
+            v = (upright > 0 ? beside : lone) + both + ROUTE_COST.crossing * level;
           }
         }
         across[at + 1] = across[at]! + h;
@@ -186,9 +194,10 @@ export class GridRouter {
   /** What going `count` cells from a cell in a direction costs; SHUT or more where it may not. */
   #stretch(column: number, row: number, direction: number, count: number): number {
     const { columns, rows } = this.#raster;
-    const [x, y] = [column + STEP_COLUMN[direction]! * count, row + STEP_ROW[direction]! * count];
-    const { left, right, top, bottom } = this.#window;
-    if (x < left || y < top || x > right || y > bottom) return SHUT;
+    const x = column + STEP_COLUMN[direction]! * count;
+    const y = row + STEP_ROW[direction]! * count;
+    const window = this.#window;
+    if (x < window.left || y < window.top || x > window.right || y > window.bottom) return SHUT;
     if (direction === 0 || direction === 2) {
       const at = row * (columns + 1);
       return direction === 0

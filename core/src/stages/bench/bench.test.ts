@@ -97,7 +97,23 @@ describe('progress holds to the order', () => {
     passed: true,
     value: 0,
     fingerprint: s.fingerprint,
+    at: '2026-12-01T10:00:00.000Z',
     ...by,
+  });
+  it('a joint opened after a reading takes the proof away: its own, and all that was read under power', () => {
+    const all = steps.filter((s) => s.role === 'tester').map((s) => pass(s));
+    const cable = steps.find((s) => s.stage === 'cold' && s.measures === 'resistance')!;
+    const opened = (at: string) => [{ at, itemIds: [], cableIds: [cable.entityId] }];
+    expect(benchProgress(steps, all, opened('2026-12-01T09:00:00.000Z')).dcPassed).toBe(true);
+    const after = benchProgress(steps, all, opened('2026-12-01T11:00:00.000Z'));
+    const state = (test: (s: BenchStep) => boolean) => new Set(steps.filter(test).map((s) => after.states.get(s.id)));
+    expect(after.nextId).toBe(cable.id);
+    expect(state((s) => s.stage !== 'cold' && s.role === 'tester')).toEqual(new Set(['older']));
+    const before = steps.slice(0, steps.indexOf(cable)).filter((s) => s.entityId !== cable.entityId);
+    for (const s of before) expect(after.states.get(s.id)).toBe('passed');
+    // Read again, it is proved again.
+    const again = all.map((r) => ({ ...r, at: '2026-12-01T12:00:00.000Z' }));
+    expect(benchProgress(steps, [...all, ...again], opened('2026-12-01T11:00:00.000Z')).dcPassed).toBe(true);
   });
   it('the next step is the first that has not passed; later ones wait', () => {
     const p = benchProgress(steps, [pass(steps[0]!)]);

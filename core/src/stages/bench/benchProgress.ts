@@ -6,7 +6,30 @@ export interface BenchRecord {
   passed: boolean;
   value: number | null;
   fingerprint: string;
+  at: string;
 }
+
+/** A joint that was opened again. */
+export interface Opened {
+  at: string;
+  itemIds: readonly string[];
+  cableIds: readonly string[];
+}
+
+/** Whether what a step proves may have passed a joint. */
+const passes = (step: BenchStep, { itemIds, cableIds }: Opened): boolean =>
+  step.stage !== 'cold' ||
+  itemIds.includes(step.entityId) ||
+  cableIds.includes(step.entityId) ||
+  step.probes.some((p) => itemIds.includes(p.plus.itemId) || itemIds.includes(p.minus.itemId));
+
+/**
+ * Whether a reading still counts: no joint it may have passed was opened since.
+ * @example
+ * stillProved(dossier.bench[0], { at: '2026-12-01' }, []); // true
+ */
+export const stillProved = (step: BenchStep, { at }: Pick<BenchRecord, 'at'>, opened: readonly Opened[]): boolean =>
+  !opened.some((o) => o.at > at && passes(step, o));
 
 export type StepState = 'passed' | 'failed' | 'older' | 'open' | 'waiting' | 'locked';
 
@@ -29,11 +52,18 @@ export const withinLimits = (step: Pick<BenchStep, 'lowLimit' | 'highLimit'>, va
 
 /**
  * Where the test stands: the last record of each step counts, a pass against an older fingerprint counts as open
- * again, and no step may be recorded before every d.c. step ahead of it has passed.
+ * again, and no step may be recorded before every d.c. step ahead of it has passed. A joint opened after a reading takes
+ * its proof away: of its own part and cables, and of all that was read under power, for every current of a board may have
+ * passed it.
+ * @param opened joints opened again, each with when
  * @example
  * benchProgress(dossier.bench, []).passedCount; // 0
  */
-export function benchProgress(steps: readonly BenchStep[], records: readonly BenchRecord[]): BenchProgress {
+export function benchProgress(
+  steps: readonly BenchStep[],
+  records: readonly BenchRecord[],
+  opened: readonly Opened[] = [],
+): BenchProgress {
   const last = new Map<string, BenchRecord>();
   for (const record of records) last.set(record.stepId, record);
   const states = new Map<string, StepState>();
@@ -42,7 +72,8 @@ export function benchProgress(steps: readonly BenchStep[], records: readonly Ben
   let dcCount = 0;
   for (const step of steps) {
     const record = last.get(step.id);
-    const current = record?.fingerprint === step.fingerprint;
+    const current =
+      record !== undefined && record.fingerprint === step.fingerprint && stillProved(step, record, opened);
     if (step.role === 'electrician') {
       states.set(step.id, record?.passed && current ? 'passed' : record && current ? 'failed' : 'locked');
       continue;

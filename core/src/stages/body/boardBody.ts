@@ -5,6 +5,7 @@ import type { Catalogue, Part } from '../../document/part/part.ts';
 import { given, use } from '../../engine/formula.ts';
 import { centreOfMass, fixingLoad, panelMass } from '../../formulas/layout.ts';
 import { areaMm2, centroid } from '../../solvers/polygon.ts';
+import { STANDARD_GRAVITY } from '../../tables/gravity.ts';
 import { PANEL_DENSITY, PANEL_DENSITY_SOURCE } from '../../tables/layoutPractice.ts';
 import { pathLengthMm } from '../lengths/geometry.ts';
 import type { CableLength } from '../lengths/lengths.ts';
@@ -27,8 +28,6 @@ export interface PanelBody {
 }
 
 type StandingItem = Pick<Item, 'partId' | 'place' | 'standOffMm'>;
-
-const G = 9.80665;
 
 /** Copper and insulation by panel: the share of each cable that lies there. */
 export function cablesKgOf(
@@ -113,7 +112,7 @@ function pullOf(panel: Panel, massKg: number, outMm: number): number | null {
   if (panel.fixings.length < 2 || sumMm2 < 1) return null;
   return use(
     fixingLoad,
-    { massKg, outMm: Math.max(0, outMm), armMm: Math.max(...arms), sumArmsMm2: sumMm2, gravity: G },
+    { massKg, outMm: Math.max(0, outMm), armMm: Math.max(...arms), sumArmsMm2: sumMm2, gravity: STANDARD_GRAVITY },
     `panel/${panel.id}/pullN`,
     {
       massKg: given('panel, parts and cables'),

@@ -83,24 +83,41 @@ export function wayOf(points: readonly PointMm[]): Way {
   };
 }
 
-/** By corner, the part of the wanted radius there is room for. */
-function sharesOf({ points, stretchMm, turns }: Way, needs: BendNeeds, tangent: (turn: number) => number): number[] {
-  const last = points.length - 1;
-  const share: number[] = turns.map((t) => (Math.abs(t) > HAIRPIN_RAD ? 0 : 1));
-  stretchMm.forEach((lengthMm, i) => {
-    const straightMm = (i === 0 ? needs.straightMm[0] : 0) + (i + 1 === last ? needs.straightMm[1] : 0);
-    const roomMm = Math.max(0, lengthMm - straightMm);
-    const askedMm = tangent(turns[i]!) + tangent(turns[i + 1]!);
+/**
+ * How long a stretch of a way may be taken by the arcs at its two corners, mm.
+ * @example
+ * roomOn(wayOf([{ xMm: 0, yMm: 0 }, { xMm: 90, yMm: 0 }]), [40, 0], 0); // 50
+ */
+export function roomOn({ points, stretchMm }: Way, straightMm: BendNeeds['straightMm'], stretch: number): number {
+  const taken = (stretch === 0 ? straightMm[0] : 0) + (stretch + 2 === points.length ? straightMm[1] : 0);
+  return Math.max(0, stretchMm[stretch]! - taken);
+}
+
+/** By corner, the part of the asked radius there is room for. */
+function sharesOf(way: Way, needs: BendNeeds, tangentMm: readonly number[]): number[] {
+  const share: number[] = way.turns.map((t) => (Math.abs(t) > HAIRPIN_RAD ? 0 : 1));
+  way.stretchMm.forEach((_, i) => {
+    const roomMm = roomOn(way, needs.straightMm, i);
+    const askedMm = tangentMm[i]! + tangentMm[i + 1]!;
     if (askedMm <= roomMm + SMALL_MM) return;
     for (const k of [i, i + 1]) share[k] = Math.min(share[k]!, roomMm / askedMm);
   });
   return share;
 }
 
-/** Radius of the middle line that a cable wants, and how far before its corner an arc of it begins. */
-function wantedBy(needs: BendNeeds) {
-  const wantedMm = needs.bendMm + needs.diameterMm / 2;
-  return { wantedMm, tangent: (turn: number) => wantedMm * Math.tan(Math.min(Math.abs(turn), HAIRPIN_RAD) / 2) };
+/**
+ * How far before its corner an arc begins, mm: the tangent of half the turn.
+ * @example
+ * Math.round(tangentOf(Math.PI / 2, 40)); // 40
+ */
+export const tangentOf = (turnRad: number, centreRadiusMm: number): number =>
+  centreRadiusMm * Math.tan(Math.min(Math.abs(turnRad), HAIRPIN_RAD) / 2);
+
+/** Radius of the middle line at each corner: what the cable takes without harm, or wider where it lies in a bundle. */
+function askedBy({ turns }: Way, needs: BendNeeds, widerMm: readonly number[] | null) {
+  const leastMm = needs.bendMm + needs.diameterMm / 2;
+  const radiusMm = turns.map((_, i) => Math.max(leastMm, widerMm?.[i] ?? 0));
+  return { radiusMm, tangentMm: turns.map((turn, i) => tangentOf(turn, radiusMm[i]!)) };
 }
 
 /**
@@ -110,10 +127,10 @@ function wantedBy(needs: BendNeeds) {
  */
 export function lengthAlong(way: Way, needs: BendNeeds): number {
   if (way.points.length < 3) return way.wholeMm;
-  const { wantedMm, tangent } = wantedBy(needs);
-  const share = sharesOf(way, needs, tangent);
+  const { radiusMm, tangentMm } = askedBy(way, needs, null);
+  const share = sharesOf(way, needs, tangentMm);
   return way.turns.reduce(
-    (mm, turn, i) => mm - (turn === 0 ? 0 : share[i]! * (2 * tangent(turn) - wantedMm * Math.abs(turn))),
+    (mm, turn, i) => mm - (turn === 0 ? 0 : share[i]! * (2 * tangentMm[i]! - radiusMm[i]! * Math.abs(turn))),
     way.wholeMm,
   );
 }
@@ -122,16 +139,21 @@ export function lengthAlong(way: Way, needs: BendNeeds): number {
  * How a cable lies along a way: straight from its ends, and an arc at every corner, as wide as it wants or, where there
  * is no room, as wide as there is. A stretch between two bends is shared by what they need.
  * Source: tangent lengths of circular arcs, plane geometry.
+ * @param widerMm by corner of the way, the radius of the middle line where it is wider than needed; 0 where it is not
  * @returns bends in order, and the length along lines and arcs, mm
  * @example
  * dress(wayOf([{ xMm: 0, yMm: 0 }, { xMm: 100, yMm: 0 }]), { diameterMm: 8, bendMm: 32, straightMm: [0, 0] }).bends; // []
  */
-export function dress(way: Way, needs: BendNeeds): { bends: Bend[]; lengthMm: number } {
+export function dress(
+  way: Way,
+  needs: BendNeeds,
+  widerMm: readonly number[] | null = null,
+): { bends: Bend[]; lengthMm: number } {
   const { points, stretchMm, turns, wholeMm } = way;
   const last = points.length - 1;
   if (last < 2) return { bends: [], lengthMm: wholeMm };
-  const { wantedMm, tangent } = wantedBy(needs);
-  const share = sharesOf(way, needs, tangent);
+  const asked = askedBy(way, needs, widerMm);
+  const share = sharesOf(way, needs, asked.tangentMm);
   const bends: Bend[] = [];
   let savedMm = 0;
   let cornerMm = 0;
@@ -140,8 +162,8 @@ export function dress(way: Way, needs: BendNeeds): { bends: Bend[]; lengthMm: nu
     const [inMm, outMm] = [stretchMm[i - 1]!, stretchMm[i]!];
     cornerMm += inMm;
     const turn = turns[i]!;
-    const backMm = tangent(turn) * share[i]!;
-    const centreRadiusMm = wantedMm * share[i]!;
+    const backMm = asked.tangentMm[i]! * share[i]!;
+    const centreRadiusMm = asked.radiusMm[i]! * share[i]!;
     const from = along(corner, before, backMm, inMm);
     // The centre lies square to the stretch that comes in, on the side it turns to.
     const out = (Math.sign(turn) * centreRadiusMm) / inMm;

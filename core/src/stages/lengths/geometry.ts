@@ -175,7 +175,11 @@ export function terminalOf(
   return item && part && terminal ? { item, part, terminal } : null;
 }
 
-/** Where a cable's panel segments lie, in order, with accepted waypoints or the right-angle guess. */
+/**
+ * Where a cable's panel segments lie, in order, with accepted waypoints or the right-angle guess.
+ * @example
+ * cablePaths(board, board.cables[0], board.connections[0], { items: new Map(), parts }).length; // 1
+ */
 export function cablePaths(
   board: { panels: readonly Pick<Panel, 'id' | 'outline' | 'holes'>[] },
   cable: Pick<Cable, 'segments'>,

@@ -6,6 +6,7 @@ import type { Part, Terminal } from '../../document/part/part.ts';
 import { given, use } from '../../engine/formula.ts';
 import { routedLength } from '../../formulas/cables.ts';
 import { type CableLay, straightFromMm } from './bendNeeds.ts';
+import { bundledRadii } from './bundles.ts';
 import { type Bend, dress, lengthAlong, type Way, wayOf } from './dress.ts';
 import { type CablePath, cablePaths, type PlacedItem, terminalOf } from './geometry.ts';
 
@@ -125,10 +126,40 @@ export function runLengthMm(run: CableRun, lay: CableLay, slack: Slack): number 
   return routedLength.compute({ pathMm, runsMm: run.runsMm, ...slackOf(run, slack) });
 }
 
-/** Measures one cable along its lines and arcs, mm. */
-export function cableLength(run: CableRun, lay: CableLay, slack: Slack): CableLength {
+/**
+ * How wide the bends of cables are that lie in bundles: by cable, path and corner; see `bundledRadii`. Formed links and
+ * ways nobody has accepted lie in none.
+ */
+export function bundlesOf(runs: readonly CableRun[], lays: readonly CableLay[]): number[][][] {
+  const laid = runs.flatMap((run, n) =>
+    run.paths.flatMap((path, i) =>
+      run.formed || path.provisional
+        ? []
+        : [{ n, i, face: `${path.panelId}/${path.face}`, way: run.ways[i]!, needs: needsOf(run, lays[n]!, i) }],
+    ),
+  );
+  const radii = bundledRadii(laid);
+  const wider: number[][][] = runs.map((run) => run.paths.map(() => []));
+  laid.forEach(({ n, i }, k) => {
+    if (radii[k]!.some((mm) => mm > 0)) wider[n]![i] = radii[k]!;
+  });
+  return wider;
+}
+
+/**
+ * Measures one cable along its lines and arcs, mm.
+ * @param widerMm by path and corner, the radius of the middle line where it lies in a bundle that bends together
+ */
+export function cableLength(
+  run: CableRun,
+  lay: CableLay,
+  slack: Slack,
+  widerMm: readonly (readonly number[])[] = [],
+): CableLength {
   const { cableId, runsMm, provisional, unmeasuredRun, formed } = run;
-  const paths = run.paths.map((p, i): LaidPath => ({ ...p, ...dress(run.ways[i]!, needsOf(run, lay, i)) }));
+  const paths = run.paths.map(
+    (p, i): LaidPath => ({ ...p, ...dress(run.ways[i]!, needsOf(run, lay, i), widerMm[i] ?? null) }),
+  );
   const pathMm = paths.reduce((sum, p) => sum + p.lengthMm, run.riseMm);
   const bends = paths.reduce((sum, p) => sum + p.bends.length, 0);
   const said = slackOf(run, slack);
@@ -140,7 +171,7 @@ export function cableLength(run: CableRun, lay: CableLay, slack: Slack): CableLe
       pathMm: given(
         formed
           ? 'straight from stud to stud, with the step between their heights'
-          : `${paths.some((p) => p.provisional) ? 'right-angle guess on the board, not yet accepted' : 'accepted route on the board'}, ${bends === 0 ? 'without a bend' : `along ${bends === 1 ? 'its bend' : `its ${bends} bends`} of ${Math.round(lay.bendMm)} mm inner radius`}`,
+          : `${paths.some((p) => p.provisional) ? 'right-angle guess on the board, not yet accepted' : 'accepted route on the board'}, ${bends === 0 ? 'without a bend' : `along ${bends === 1 ? 'its bend' : `its ${bends} bends`} of ${Math.round(lay.bendMm)} mm inner radius${widerMm.some((w) => w.some((r) => r > 0)) ? ', wider where it bends with its bundle' : ''}`}`,
       ),
       slackShare: given(formed ? 'formed copper has no slack' : 'board setting'),
       runsMm: given(unmeasuredRun ? 'run off the board, not yet measured' : 'measured runs and panel thickness'),

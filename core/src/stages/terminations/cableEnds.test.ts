@@ -132,7 +132,13 @@ describe('pull, tube and tool against their tables', () => {
   it('a hand hexagon closes three times, a press once, a hammer strikes twice', () => {
     const lug = lugById.get('lug-50-m8')!;
     const passes = (action: (typeof defaultWorkshop.tools)[number]['action']) =>
-      crimpOf(lug, 50, { tools: [{ id: 't', name: 'T', action, dies: ['hex 14'] }] }, { sizes: 'mm2' }, 'x').passes;
+      crimpOf(
+        lug,
+        50,
+        { tools: [{ id: 't', name: 'T', action, dies: ['hex 14'], checkedOn: null, everyDays: null }] },
+        { sizes: 'mm2' },
+        'x',
+      ).passes;
     expect([passes('hexHand'), passes('indentHand'), passes('hydraulic'), passes('hammer')]).toEqual([3, 3, 1, 2]);
     const bites = (id: string) => crimpOf(lugById.get(id)!, 1, { tools: [] }, { sizes: 'mm2' }, 'x').bites;
     expect([bites('lug-50-m8'), bites('lug-6-m6')]).toEqual([2, 1]);

@@ -1,51 +1,60 @@
-import { withGroups } from '@ombrik/core/layout/arrange';
-import { moveItems } from '@ombrik/core/layout/moveItem';
 import { TERM_NAMES, type Terms, WISHES } from '@ombrik/core/layout/placement/score';
-import { itemOutline, panelBox } from '@ombrik/core/stages/place/outlines';
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import type { Arrangement, Layout } from '../../worker/boardWorker.ts';
+import { ArrangedCables } from './ArrangedCables.tsx';
+import { ArrangedPicture } from './ArrangedPicture.tsx';
 import type { BoardView } from './boardView.ts';
-import { useLayOf } from './useCableWidths.ts';
 
 const TERMS = Object.keys(TERM_NAMES) as (keyof Terms)[];
 
 /** Three places for every part, side by side with what each costs; taking one is one edit. */
 export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () => void }) {
   const job = useJob();
-  const layOf = useLayOf();
-  const thread = useRef<Worker | null>(null);
+  const threads = useRef<Worker[]>([]);
   const [progress, setProgress] = useState<number | null>(null);
   const [found, setFound] = useState<{ from: typeof job.board; arrangements: Arrangement[] } | null>(null);
   const [seed, setSeed] = useState(1);
+  const end = () => {
+    for (const worker of threads.current) worker.terminate();
+    threads.current = [];
+  };
   const stop = () => {
-    thread.current?.terminate();
-    thread.current = null;
+    end();
     setProgress(null);
   };
-  useEffect(() => () => thread.current?.terminate(), []);
+  useEffect(() => end, []);
+  /** Each wish in a thread of its own: they know nothing of one another. */
   const search = async (from: number) => {
     stop();
     setFound(null);
     setProgress(0);
-    const worker = new Worker(new URL('../../worker/boardWorker.ts', import.meta.url), { type: 'module' });
-    thread.current = worker;
-    const remote: Remote<Layout> = wrap<Layout>(worker);
-    const { board, dossier } = job;
-    const arrangements = await remote.arrange(
-      board,
-      job.workshop,
-      { sizing: dossier.sizing, cables: dossier.cables },
-      view.panel.id,
-      from,
-      // A word of a search that has been stopped may still be on its way.
-      proxy((share: number) => {
-        if (thread.current === worker) setProgress(share);
-      }),
+    const { board, dossier, workshop } = job;
+    const workers = WISHES.map(
+      () => new Worker(new URL('../../worker/boardWorker.ts', import.meta.url), { type: 'module' }),
     );
-    if (thread.current !== worker) return;
+    threads.current = workers;
+    const shares = WISHES.map(() => 0);
+    const arrangements = await Promise.all(
+      WISHES.map(({ id }, n) =>
+        wrap<Layout>(workers[n]!).arrange(
+          board,
+          workshop,
+          { sizing: dossier.sizing, cables: dossier.cables },
+          view.panel.id,
+          id,
+          from + n,
+          proxy((share: number) => {
+            shares[n] = share;
+            // A word of a search that has been stopped may still be on its way.
+            if (threads.current === workers) setProgress(shares.reduce((s, x) => s + x, 0) / shares.length);
+          }),
+        ),
+      ),
+    );
+    if (threads.current !== workers) return;
     stop();
     setSeed(from + WISHES.length);
     setFound({ from: board, arrangements });
@@ -57,8 +66,11 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
   const groups = new Set(job.board.items.flatMap((i) => (i.groupId ? [i.groupId] : []))).size;
   const take = (a: Arrangement) => {
     const name = WISHES.find((w) => w.id === a.wish)!.name;
-    const commands = moveItems(job.board, job.parts, a.moves, layOf, true);
-    if (commands.length > 0 && job.edit(`Arrange: ${name}`, commands)) onClose();
+    if (a.commands.length > 0 && job.edit(`Arrange: ${name}`, a.commands)) onClose();
+  };
+  const takeLarger = (a: Arrangement) => {
+    const { name } = WISHES.find((w) => w.id === a.wish)!;
+    if (a.grown && job.edit(`Arrange on a larger panel: ${name}`, a.grown.commands)) onClose();
   };
   const stale = found !== null && found.from !== job.board;
   return (
@@ -84,7 +96,7 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
       </div>
       <p className="dim mb-3 text-[13px]">
         Each row is what a layout costs: 1 is about a careless one, 0 the best there could be; beside it, as it stands
-        now.
+        now. The cables are laid there as well, and taken with it.
         {held > 0 && ` ${held} held ${held === 1 ? 'part stays' : 'parts stay'}.`}
         {groups > 0 && ' Groups are arranged part by part.'}
       </p>
@@ -98,9 +110,11 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
               <article key={a.wish} aria-label={wish.name}>
                 <h3 className="text-lg">{wish.name}</h3>
                 <p className="dim min-h-10 text-xs">{wish.says}</p>
-                <Picture arrangement={a} view={view} />
-                <p className="num mt-1 text-[13px]">
-                  {a.total.toFixed(2)} instead of {a.now.total.toFixed(2)}, {(less * 100).toFixed(0)} % less
+                <ArrangedPicture arrangement={a} view={view} />
+                <p className="mt-1 text-[13px]">
+                  <span className="num">{a.total.toFixed(2)}</span> instead of{' '}
+                  <span className="num">{a.now.total.toFixed(2)}</span>,{' '}
+                  <span className="num">{(less * 100).toFixed(0)} % less</span>
                 </p>
                 <DataTable
                   label={`What ${wish.name.toLowerCase()} costs`}
@@ -120,7 +134,8 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
                   rows={TERMS}
                   keyOf={(k) => k}
                 />
-                {!a.legal && <p className="text-error text-xs">No place without overlaps was found: a larger panel.</p>}
+                <ArrangedCables arrangement={a} />
+                {!a.legal && <p className="text-error text-xs">No place without overlaps was found.</p>}
                 <button
                   type="button"
                   className="btn btn-primary btn-sm mt-2"
@@ -129,62 +144,16 @@ export function ArrangeParts({ view, onClose }: { view: BoardView; onClose: () =
                 >
                   {a.moves.length === 0 ? 'As it stands' : 'Take this one'}
                 </button>
+                {a.grown && (
+                  <button type="button" className="btn btn-sm mt-2 ml-2" disabled={stale} onClick={() => takeLarger(a)}>
+                    Take it on the larger panel
+                  </button>
+                )}
               </article>
             );
           })}
         </div>
       )}
     </section>
-  );
-}
-
-/** The panel with every part where an arrangement puts it. */
-function Picture({ arrangement, view }: { arrangement: Arrangement; view: BoardView }) {
-  const { board, parts } = useJob();
-  const box = panelBox(view.panel);
-  const places = new Map(arrangement.moves.map((m) => [m.itemId, m.place]));
-  const moving = withGroups(board, new Set(places.keys()));
-  return (
-    <svg
-      viewBox={`${box.leftMm - 4} ${box.topMm - 4} ${box.rightMm - box.leftMm + 8} ${box.bottomMm - box.topMm + 8}`}
-      className="w-full"
-      role="img"
-      aria-label={`${arrangement.moves.length} parts in other places`}
-    >
-      <polygon
-        points={view.panel.outline.map((p) => `${p.xMm},${p.yMm}`).join(' ')}
-        fill="var(--board)"
-        stroke="var(--board-edge)"
-        strokeWidth={3}
-      />
-      {board.items.map((item) => {
-        const part = parts.get(item.partId);
-        const placed = { ...item, place: places.get(item.id) ?? item.place };
-        if (!part || placed.place.kind !== 'panel' || placed.place.panelId !== view.panel.id) return null;
-        if (placed.place.face !== 'front') return null;
-        const points = itemOutline(placed, part)!;
-        return (
-          <g key={item.id} opacity={moving.has(item.id) || item.held ? 1 : 0.75}>
-            <polygon
-              points={points.map((p) => `${p.xMm},${p.yMm}`).join(' ')}
-              fill="var(--part)"
-              stroke={item.held ? 'var(--color-primary)' : '#23201B'}
-              strokeWidth={2.5}
-            />
-            <text
-              x={placed.place.xMm}
-              y={placed.place.yMm + 13}
-              fontSize={38}
-              textAnchor="middle"
-              fontFamily="var(--font-label)"
-              fontWeight={600}
-              fill="#23201B"
-            >
-              {item.designation}
-            </text>
-          </g>
-        );
-      })}
-    </svg>
   );
 }

@@ -8,6 +8,7 @@ import { useJob } from '../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from './boardView.ts';
 import { CableLayer, WaypointHandles } from './canvas/CableLayer.tsx';
 import { CanvasNotes, ZoomButtons } from './canvas/CanvasNotes.tsx';
+import { CoverLayer } from './canvas/CoverLayer.tsx';
 import { HandMarks } from './canvas/HandMarks.tsx';
 import { createHand, rectBetween } from './canvas/hand.ts';
 import { GhostItems, ItemLayer, onThisPanel } from './canvas/ItemLayer.tsx';
@@ -145,7 +146,10 @@ export function BoardCanvas({
           <GhostItems view={view} mmPerPx={k} />
           <ItemLayer view={view} mmPerPx={k} onKey={keys} onStart={drag.start} />
           <CableLayer view={view} drawn={drawn} mmPerPx={k} toBoard={toBoard} onBend={bends.bend} />
-          {tool === 'choose' && <TerminalLayer view={view} mmPerPx={k} connecting={connecting} onPick={pick} />}
+          {view.covered && <CoverLayer view={view} mmPerPx={k} />}
+          {tool === 'choose' && !view.covered && (
+            <TerminalLayer view={view} mmPerPx={k} connecting={connecting} onPick={pick} />
+          )}
           <TagLayer view={view} drawn={drawn} mmPerPx={k} />
           <WaypointHandles
             view={view}

@@ -13,11 +13,12 @@ import { BoardTools } from './BoardTools.tsx';
 import type { BoardView, Tool } from './boardView.ts';
 import { CableInspector } from './CableInspector.tsx';
 import { HINT_OF } from './canvas/drawnShape.ts';
+import { FinishSeen } from './FinishSeen.tsx';
 import { ItemInspector } from './ItemInspector.tsx';
 import { ManyInspector } from './ManyInspector.tsx';
 import { PanelInspector } from './PanelInspector.tsx';
 import { PartPalette } from './PartPalette.tsx';
-import { RouteCables } from './RouteCables.tsx';
+import { type Laid, RouteCables } from './RouteCables.tsx';
 import { StudTape } from './StudTape.tsx';
 import { useCableWidths } from './useCableWidths.ts';
 
@@ -28,9 +29,11 @@ export function BoardStation() {
   const [panelId, setPanelId] = useState(shown.panels[0]?.id);
   const [face, setFace] = useState<Face>('front');
   const [tool, setTool] = useState<Tool>('choose');
+  const [covered, setCovered] = useState(false);
   const [also, setAlso] = useState<ReadonlySet<Id>>(new Set());
   const [palette, setPalette] = useState(false);
   const [arranging, setArranging] = useState(false);
+  const [laid, setLaid] = useState<Laid | null>(null);
   const [connecting, setConnecting] = useState<TerminalRef | null>(null);
   const onConnecting = useCallback((ref: TerminalRef | null) => setConnecting(ref), []);
   const widths = useCableWidths();
@@ -62,8 +65,10 @@ export function BoardStation() {
     panel,
     face,
     tool,
+    covered,
     chosen,
     setTool,
+    setCovered,
     choose: (id, together) => {
       if (!together || chosenId === null) {
         setAlso(new Set());
@@ -91,7 +96,7 @@ export function BoardStation() {
     <div
       className={`grid h-full grid-cols-[minmax(0,1fr)_292px] ${says ? 'grid-rows-[36px_minmax(0,1fr)_158px]' : 'grid-rows-[36px_minmax(0,1fr)]'}`}
     >
-      <div className="flex items-center gap-1.5 overflow-hidden border-b border-base-300 bg-base-200 px-3">
+      <div className="flex items-center gap-1.5 overflow-x-auto overflow-y-hidden border-b border-base-300 bg-base-200 px-3 [scrollbar-width:none] [&>*]:shrink-0">
         <button
           type="button"
           className="btn btn-primary btn-xs"
@@ -104,7 +109,7 @@ export function BoardStation() {
         <button type="button" className="btn btn-xs" aria-expanded={arranging} onClick={() => setArranging(!arranging)}>
           Arrange
         </button>
-        <RouteCables />
+        <RouteCables onLaid={setLaid} />
         <span className="dim min-w-0 flex-1 truncate text-xs" title={HINT_OF[tool]}>
           {HINT_OF[tool]}
         </span>
@@ -127,6 +132,7 @@ export function BoardStation() {
       <div className="relative min-h-0 min-w-0 overflow-hidden">
         <BoardCanvas view={view} connecting={connecting} onConnecting={onConnecting} />
         {arranging && <ArrangeParts view={view} onClose={() => setArranging(false)} />}
+        {laid && <FinishSeen laid={laid} view={view} onClose={() => setLaid(null)} />}
         {palette && <PartPalette view={view} onClose={() => setPalette(false)} />}
       </div>
       {says && (

@@ -50,6 +50,14 @@ export function BoardTools({
           </button>
         ))}
       </div>
+      <button
+        type="button"
+        className={`btn btn-xs ${view.covered ? 'btn-primary' : ''}`}
+        aria-pressed={view.covered}
+        onClick={() => view.setCovered(!view.covered)}
+      >
+        Covers
+      </button>
       <select
         className="select select-xs w-auto"
         aria-label="In the hand"

@@ -1,11 +1,12 @@
 import type { Part } from '@ombrik/core/document/part/part';
-import { type Ink, type Mark, partFace, type SeatText } from '@ombrik/core/drawing/partFace';
+import type { Ink, Mark, SeatText } from '@ombrik/core/drawing/marks';
+import { partFace } from '@ombrik/core/drawing/partFace';
 import { memo, useMemo } from 'react';
 
 const inkOf = (ink: Ink | undefined) => (ink === undefined ? 'none' : ink.startsWith('#') ? ink : `var(--ink-${ink})`);
 const strokeOf = (mark: Mark) => ({ stroke: inkOf(mark.line), strokeWidth: mark.lineMm });
 
-function OneMark({ mark, turnDeg }: { mark: Mark; turnDeg: number }) {
+export function OneMark({ mark, turnDeg }: { mark: Mark; turnDeg: number }) {
   switch (mark.kind) {
     case 'rect':
       return (

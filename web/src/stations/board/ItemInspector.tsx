@@ -4,6 +4,7 @@ import type { Command } from '@ombrik/core/document/commands';
 import { connectTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import type { Item } from '@ombrik/core/document/item/item';
+import { putLink } from '@ombrik/core/document/item/items';
 import { attachmentText } from '@ombrik/core/document/part/attachmentText';
 import type { Part } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
@@ -15,6 +16,7 @@ import { LockChoice } from '../../ui/LockChoice.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { FramePoints } from './FramePoints.tsx';
 import { FeedVoltages, ItemButtons, ItemPlace } from './ItemPlace.tsx';
+import { LaterVersion } from './LaterVersion.tsx';
 import { Ownership } from './Ownership.tsx';
 import { OwnLinkForm } from './OwnLinkForm.tsx';
 import { Row } from './Row.tsx';
@@ -27,9 +29,8 @@ function Seats({ item, part }: { item: Item; part: Part }) {
   const used = seats.filter((s) => !s.spare || s.link.mode === 'locked');
   if (seats.length === 0) return null;
   const setLink = (seatId: string, link: Choice<string>) => {
-    const others = item.inserts.filter((i) => i.seatId !== seatId);
     job.edit(`${item.designation}: fuse ${link.mode === 'auto' ? 'unlocked' : 'locked'}`, [
-      { kind: 'set', collection: 'items', id: item.id, field: 'inserts', value: [...others, { seatId, link }] },
+      putLink(item, seatId, link),
     ]);
   };
   return (
@@ -79,16 +80,9 @@ function Seats({ item, part }: { item: Item; part: Part }) {
                 onMake={(link) => {
                   const who = me.data?.person?.name ?? 'somebody';
                   const choice = { mode: 'locked' as const, value: link.id, reason: "maker's curve", who };
-                  const others = item.inserts.filter((i) => i.seatId !== seat.seatId);
                   const made = job.edit(`${item.designation}: ${link.name}`, [
                     { kind: 'add', collection: 'customLinks', value: link, index: null },
-                    {
-                      kind: 'set',
-                      collection: 'items',
-                      id: item.id,
-                      field: 'inserts',
-                      value: [...others, { seatId: seat.seatId, link: choice }],
-                    },
+                    putLink(item, seat.seatId, choice),
                   ]);
                   if (made) setMaking(null);
                 }}
@@ -194,6 +188,7 @@ export function ItemInspector({
         {item.designation} {item.name}
       </h3>
       <p className="dim mb-1">{part.name}</p>
+      <LaterVersion item={item} />
       <div className="grid grid-cols-[90px_minmax(0,1fr)] gap-1">
         <TextField
           label="Designation"

@@ -1,11 +1,12 @@
 import type { Item, Place } from '@ombrik/core/document/item/item';
 import { FEED_FIELDS, ITEM_FIELDS } from '@ombrik/core/document/item/itemFields';
-import { duplicateItem, removeItems } from '@ombrik/core/document/item/items';
+import { duplicateItem } from '@ombrik/core/document/item/items';
 import { POINT_FIELD } from '@ombrik/core/document/panel/panelFields';
 import type { Part } from '@ombrik/core/document/part/part';
 import { moveItem } from '@ombrik/core/layout/moveItem';
 import { useJob } from '../../session/useJob.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { TakeOff } from './TakeOff.tsx';
 import { useLayOf } from './useCableWidths.ts';
 
 /** Puts a part elsewhere, with its cables laid anew. */
@@ -124,16 +125,7 @@ export function ItemButtons({ item, part }: { item: Item; part: Part }) {
       >
         Duplicate
       </button>
-      <button
-        type="button"
-        className="btn btn-xs"
-        onClick={() => {
-          job.select(null);
-          job.edit(`Delete ${item.designation}`, removeItems(job.board, new Set([item.id])));
-        }}
-      >
-        Delete
-      </button>
+      <TakeOff item={item} />
     </div>
   );
 }

@@ -1,10 +1,12 @@
 import { DEVICE_GROUPS } from '@ombrik/core/devices/device';
 import { deviceOf } from '@ombrik/core/devices/registry';
 import { addItem, newItem } from '@ombrik/core/document/item/items';
+import { ownPartOf } from '@ombrik/core/document/part/ownPart';
 import type { Part } from '@ombrik/core/document/part/part';
 import { landingSpot } from '@ombrik/core/stages/place/freeSpot';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { useOwnParts } from '../catalogue/useOwnParts.ts';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 import { PartFiles } from './PartFiles.tsx';
@@ -13,7 +15,10 @@ import { PartFiles } from './PartFiles.tsx';
 export function PartPalette({ view, onClose }: { view: BoardView; onClose: () => void }) {
   const { panel, face } = view;
   const job = useJob();
-  const { board, parts } = job;
+  const { board } = job;
+  const kept = useOwnParts().parts.filter((p) => !p.retired);
+  // The board's own first: it keeps the version it was built of.
+  const parts = new Map([...kept.map((p) => [p.part.id, p.part] as const), ...job.parts]);
   const [query, setQuery] = useState('');
   const [making, setMaking] = useState<Part | null>(null);
   const volts = board.brief.systemVoltageV;
@@ -32,16 +37,16 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
       part,
       spot ? { kind: 'panel', panelId: panel.id, face, ...spot, rotationDeg: 0 } : { kind: 'unplaced' },
     );
-    const own =
-      board.customParts.some((p) => p.id === part.id) || job.parts.has(part.id)
-        ? []
-        : ([{ kind: 'add', collection: 'customParts', value: part, index: null }] as const);
+    const own = job.parts.has(part.id)
+      ? []
+      : ([{ kind: 'add', collection: 'customParts', value: part, index: null }] as const);
     if (job.edit(`Add ${item.designation}`, [...own, ...addItem(item)])) job.select({ kind: 'item', id: item.id });
   };
   if (making)
     return (
       <CustomPartForm
         base={making}
+        act="Add it to the board"
         onCancel={() => setMaking(null)}
         onMake={(part) => {
           add(part);
@@ -91,6 +96,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
                     onClick={() => add(p)}
                   >
                     {p.name}
+                    {ownPartOf(p.id) && <span className="dim"> · own, version {ownPartOf(p.id)!.version}</span>}
                   </button>
                   <button
                     type="button"

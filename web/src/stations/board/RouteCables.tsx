@@ -1,16 +1,25 @@
 import type { Board } from '@ombrik/core/document/board';
+import { sameContent } from '@ombrik/core/document/fingerprint';
 import type { RoutedCables } from '@ombrik/core/layout/routeCables';
 import { proxy, type Remote, wrap } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import type { Layout } from '../../worker/boardWorker.ts';
+import type { Layout, Routed } from '../../worker/boardWorker.ts';
+
+/** What was laid, and the board it was laid on. */
+export interface Laid {
+  board: Board;
+  routed: Routed;
+}
 
 /** What found no way, each with what stands in it. */
-function whatFoundNoWay(board: Board, { failed, inTheWay }: RoutedCables): string {
+function whatFoundNoWay(board: Board, { failed, inTheWay, leftFor }: RoutedCables): string {
   if (failed.length === 0) return '';
   const item = (id: string) => board.items.find((i) => i.id === id)?.designation ?? id;
   const said = failed.map((id) => {
     const name = board.cables.find((c) => c.id === id)?.designation ?? id;
+    const brings = leftFor.find((l) => l.cableId === id);
+    if (brings) return `${name} (it would bring: ${brings.finding.says})`;
     const others = inTheWay.find((w) => w.cableId === id)?.itemIds ?? [];
     return others.length > 0
       ? `${name} (in its way: ${others.map(item).join(', ')})`
@@ -19,12 +28,23 @@ function whatFoundNoWay(board: Board, { failed, inTheWay }: RoutedCables): strin
   return `No way for ${said.join('; ')}. They stay as they were.`;
 }
 
+/** Whether the cables of a board lie where they were laid. */
+function liesOn(board: Board, { commands }: Routed): boolean {
+  const cables = new Map(board.cables.map((c) => [c.id, c]));
+  return commands.every(
+    (c) => c.kind !== 'set' || c.collection !== 'cables' || sameContent(cables.get(c.id)?.segments, c.value),
+  );
+}
+
 /** Lays every cable that no hand has laid; one edit, so one undo takes it back. */
-export function RouteCables() {
+export function RouteCables({ onLaid }: { onLaid: (laid: Laid) => void }) {
   const job = useJob();
   const worker = useRef<Worker | null>(null);
   const [progress, setProgress] = useState<number | null>(null);
   const [note, setNote] = useState('');
+  const [laid, setLaid] = useState<Laid | null>(null);
+  // A board on the floor asks first, and what was laid may be taken back: there is something to see while it lies there.
+  const lies = useMemo(() => (laid && liesOn(job.board, laid.routed) ? laid : null), [job.board, laid]);
   const stop = () => {
     worker.current?.terminate();
     worker.current = null;
@@ -39,9 +59,10 @@ export function RouteCables() {
     worker.current = thread;
     setProgress(0);
     setNote('');
+    setLaid(null);
     const remote: Remote<Layout> = wrap<Layout>(thread);
     const board = job.board;
-    const laid = await remote.route(
+    const found = await remote.route(
       board,
       job.workshop,
       // A word of a run that has been stopped may still be on its way.
@@ -51,8 +72,11 @@ export function RouteCables() {
     );
     if (worker.current !== thread) return;
     stop();
-    if (laid.commands.length > 0) job.edit(`Route ${laid.routed.length} cables`, laid.commands);
-    setNote(whatFoundNoWay(board, laid));
+    if (found.commands.length > 0) {
+      job.edit(`Route ${found.routed.length} cables`, found.commands);
+      setLaid({ board, routed: found });
+    }
+    setNote(whatFoundNoWay(board, found));
   };
   return (
     <>
@@ -72,6 +96,11 @@ export function RouteCables() {
             Stop
           </button>
         </>
+      )}
+      {lies && (
+        <button type="button" className="btn btn-xs" onClick={() => onLaid(lies)}>
+          See the finish
+        </button>
       )}
       {note && (
         <span role="status" className="text-xs text-warning">

@@ -4,6 +4,7 @@ import type { Item } from '@ombrik/core/document/item/item';
 import { placeItem } from '@ombrik/core/document/item/items';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useJob } from '../../session/useJob.ts';
+import { PartFace } from '../catalogue/PartFace.tsx';
 import type { BoardView } from './boardView.ts';
 
 const SIGN = { plus: '+', minus: '−', none: '·' } as const;
@@ -41,46 +42,49 @@ export function Shelf({
         return (
           <li
             key={item.id}
-            className={`shrink-0 border border-dashed bg-base-100 px-1.5 py-0.5 ${chosen ? 'border-primary' : 'border-base-content/40'}`}
+            className={`flex shrink-0 items-center gap-1.5 border border-dashed bg-base-100 px-1.5 py-0.5 ${chosen ? 'border-primary' : 'border-base-content/40'}`}
             style={{ borderRadius: 3 }}
           >
-            <button
-              type="button"
-              className="label-face block max-w-[150px] truncate text-left text-[14px] leading-tight"
-              aria-pressed={chosen}
-              onClick={() => job.select({ kind: 'item', id: item.id })}
-            >
-              {stops.has(item.id) ? '▲ ' : ''}
-              {item.designation} {item.name || part?.name}
-            </button>
-            <span className="flex items-center gap-1">
-              <span className="dim max-w-[84px] truncate text-xs">
-                {item.place.kind === 'location' ? item.place.location : 'not placed'}
+            {part && <PartFace part={part} />}
+            <span className="min-w-0">
+              <button
+                type="button"
+                className="label-face block max-w-[150px] truncate text-left text-[14px] leading-tight"
+                aria-pressed={chosen}
+                onClick={() => job.select({ kind: 'item', id: item.id })}
+              >
+                {stops.has(item.id) ? '▲ ' : ''}
+                {item.designation} {item.name || part?.name}
+              </button>
+              <span className="flex items-center gap-1">
+                <span className="dim max-w-[84px] truncate text-xs">
+                  {item.place.kind === 'location' ? item.place.location : 'not placed'}
+                </span>
+                {part?.terminals
+                  .filter((t) => t.domain === 'dc')
+                  .map((t) => {
+                    const active = connecting?.itemId === item.id && connecting.terminalId === t.id;
+                    const free = !used.has(`${item.id} ${t.id}`);
+                    return (
+                      <button
+                        key={t.id}
+                        type="button"
+                        aria-label={`${item.designation}:${t.name}`}
+                        title={`${item.designation}:${t.name}${free ? ', free' : ''}`}
+                        className={`num h-5 w-5 border text-center leading-none ${active ? 'bg-primary text-primary-content' : free ? 'border-primary text-primary' : 'border-base-300 dim'}`}
+                        style={{ borderRadius: t.attachment.kind === 'stud' ? 10 : 2 }}
+                        onClick={() => onPick({ itemId: item.id, terminalId: t.id })}
+                      >
+                        {SIGN[t.polarity]}
+                      </button>
+                    );
+                  })}
+                {chosen && (
+                  <button type="button" className="btn btn-xs" onClick={() => bring(item)}>
+                    onto the board
+                  </button>
+                )}
               </span>
-              {part?.terminals
-                .filter((t) => t.domain === 'dc')
-                .map((t) => {
-                  const active = connecting?.itemId === item.id && connecting.terminalId === t.id;
-                  const free = !used.has(`${item.id} ${t.id}`);
-                  return (
-                    <button
-                      key={t.id}
-                      type="button"
-                      aria-label={`${item.designation}:${t.name}`}
-                      title={`${item.designation}:${t.name}${free ? ', free' : ''}`}
-                      className={`num h-5 w-5 border text-center leading-none ${active ? 'bg-primary text-primary-content' : free ? 'border-primary text-primary' : 'border-base-300 dim'}`}
-                      style={{ borderRadius: t.attachment.kind === 'stud' ? 10 : 2 }}
-                      onClick={() => onPick({ itemId: item.id, terminalId: t.id })}
-                    >
-                      {SIGN[t.polarity]}
-                    </button>
-                  );
-                })}
-              {chosen && (
-                <button type="button" className="btn btn-xs" onClick={() => bring(item)}>
-                  onto the board
-                </button>
-              )}
             </span>
           </li>
         );

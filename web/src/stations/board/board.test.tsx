@@ -3,7 +3,7 @@ import type { Item } from '@ombrik/core/document/item/item';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type OpenJob, openJob, serverThat, show } from '../../testing/screen.tsx';
+import { MIRA, type OpenJob, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { BoardStation } from './BoardStation.tsx';
 
 beforeEach(() => {
@@ -11,7 +11,7 @@ beforeEach(() => {
   Element.prototype.setPointerCapture = () => {};
   Element.prototype.scrollIntoView = () => {};
   serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
     '/api/jobs/jb/files': { files: [] },
   });
 });

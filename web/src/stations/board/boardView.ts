@@ -11,8 +11,11 @@ export interface BoardView {
   panel: Panel;
   face: Face;
   tool: Tool;
+  /** Seen with the covers on, as the customer finds it. */
+  covered: boolean;
   chosen: ReadonlySet<Id>;
   setTool(tool: Tool): void;
+  setCovered(covered: boolean): void;
   /** Chooses one part, or puts it to the others or takes it from them. */
   choose(id: Id, together: boolean): void;
   chooseAll(ids: readonly Id[]): void;

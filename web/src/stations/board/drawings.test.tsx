@@ -177,6 +177,8 @@ describe('several parts chosen together', () => {
       panel: job.now().board.panels[0]!,
       face: 'front',
       tool: 'choose',
+      covered: false,
+      setCovered: () => {},
       chosen: new Set(items.map((i) => i.id)),
       setTool: () => {},
       choose: () => {},

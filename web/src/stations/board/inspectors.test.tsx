@@ -2,7 +2,8 @@
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { useJob } from '../../session/useJob.ts';
-import { openJob, serverThat, show } from '../../testing/screen.tsx';
+import { commit, press } from '../../testing/hands.ts';
+import { MIRA, openJob, serverThat, show } from '../../testing/screen.tsx';
 import type { BoardView } from './boardView.ts';
 import { CableInspector } from './CableInspector.tsx';
 import { OutlineImport } from './OutlineImport.tsx';
@@ -12,18 +13,13 @@ import { PartPalette } from './PartPalette.tsx';
 
 beforeEach(() => {
   serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
   });
 });
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
 });
-const commit = async (field: HTMLElement, value: string) => {
-  fireEvent.change(field, { target: { value } });
-  await act(async () => void fireEvent.blur(field));
-};
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 
 describe('a panel', () => {
   async function open() {

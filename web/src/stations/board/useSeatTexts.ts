@@ -1,5 +1,5 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import type { SeatText } from '@ombrik/core/drawing/partFace';
+import type { SeatText } from '@ombrik/core/drawing/marks';
 import { seatTexts } from '@ombrik/core/drawing/seatTexts';
 import { useMemo, useRef } from 'react';
 import { useJob } from '../../session/useJob.ts';

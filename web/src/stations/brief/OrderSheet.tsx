@@ -6,6 +6,7 @@ import { useJob } from '../../session/useJob.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { Checklist } from './Checklist.tsx';
 import { FileStrip } from './FileStrip.tsx';
+import { LaterDesign } from './LaterDesign.tsx';
 import { OrderPlace } from './OrderPlace.tsx';
 import { OrderSystem } from './OrderSystem.tsx';
 import { Pick } from './Pick.tsx';
@@ -27,6 +28,7 @@ export function OrderSheet() {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_280px] gap-5 p-4">
       <div className="grid content-start gap-4">
+        <LaterDesign />
         <section className="grid grid-cols-4 content-start gap-x-3 gap-y-2 border border-base-300 bg-base-100 p-4">
           <h1 className="col-span-4 text-2xl">Order sheet</h1>
           <TextField
@@ -59,6 +61,21 @@ export function OrderSheet() {
               ['rework', 'rework of what is there'],
             ]}
             onPick={(v) => set('jobKind', v)}
+          />
+          <Pick
+            label="What leaves the shop"
+            value={brief.delivered}
+            options={[
+              ['board', 'board'],
+              ['box', 'boxed board'],
+              ['kit', 'kit'],
+            ]}
+            onPick={(v) => set('delivered', v)}
+          />
+          <NumberField
+            {...BRIEF_FIELDS.quantity}
+            value={brief.quantity}
+            onCommit={(v) => set('quantity', Math.round(v))}
           />
           <Pick
             label="Kept"

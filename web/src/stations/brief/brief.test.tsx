@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type Asked, openJob, serverThat, show } from '../../testing/screen.tsx';
+import { type Asked, MIRA, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { OrderSheet } from './OrderSheet.tsx';
 import { Questions } from './Questions.tsx';
 import { SurveySheet } from './SurveySheet.tsx';
@@ -9,7 +9,7 @@ import { SurveySheet } from './SurveySheet.tsx';
 let asked: Asked[];
 beforeEach(() => {
   asked = serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
     '/api/jobs/jb/files': { files: [] },
     '/api/jobs/jb/wanted': { ok: true },
   });

@@ -11,6 +11,7 @@ import { ConductorTag } from '../../ui/ConductorTag.tsx';
 import { mm } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { Tape } from '../../ui/Tape.tsx';
+import { CutToGuess } from './CutToGuess.tsx';
 import { EndPicture } from './EndPicture.tsx';
 import { RedoForm } from './RedoForm.tsx';
 import type { useCableFloor } from './useCableFloor.ts';
@@ -128,8 +129,8 @@ export function CableCard({
   equals: readonly string[];
   pullDue: boolean;
   reel: string | null;
-  /** Reels and remnants it could come from, while no plan says which. */
-  reels: readonly { id: string; label: string }[];
+  /** Reels and remnants it could come from, while no plan says which; null until the store has been looked up. */
+  reels: readonly { id: string; label: string }[] | null;
   /** Where an article lies in the store; null when there is none, undefined while nobody knows yet. */
   placeOf: (articleId: string) => string | null | undefined;
   floor: ReturnType<typeof useCableFloor>;
@@ -154,14 +155,16 @@ export function CableCard({
     (d, i) => (pulls[d.id] ?? '').trim() !== '' && Number.isFinite(readings[i]) && readings[i]! >= 0,
   );
   const tooWeak = readAll ? due.filter((d, i) => readings[i]! < d.pull.forceN) : [];
-  const press = (step: CableStep, done: boolean) =>
+  const press = (step: CableStep, done: boolean, word = '') =>
     floor.step.mutate({
       cableId: cable.cableId,
       step,
       done,
       pullsN: step === 'pulled' && done ? readings : [],
       fromStockId: from || null,
+      word,
     });
+  const isCut = progress.steps.some((s) => s.step === 'cut' && s.done && !s.older);
   const wanted = progress.steps.filter((s) => s.needed);
   const crimped = progress.steps.find((s) => s.step === 'crimped')?.done === true;
   const paths = job.dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? [];
@@ -171,6 +174,7 @@ export function CableCard({
       <header className="flex flex-wrap items-baseline gap-x-4">
         <h2 className="text-4xl leading-none">{cable.designation}</h2>
         <span className="num text-3xl">
+          {job.board.brief.quantity > 1 && `${job.board.brief.quantity} × `}
           <Askable address={`cable/${cable.cableId}/cutMm`}>
             {cable.provisional ? '~' : ''}
             {mm(cable.cutMm)}
@@ -187,8 +191,8 @@ export function CableCard({
             )}
           </span>
         ))}
-        {reel || reels.length === 0 ? (
-          <span className="dim">{reel ? `from ${reel}` : 'nothing long enough in the store'}</span>
+        {reel || !reels?.length ? (
+          <span className="dim">{reel ? `from ${reel}` : reels ? 'nothing long enough in the store' : ''}</span>
         ) : (
           <select
             className="select select-sm w-64"
@@ -210,8 +214,8 @@ export function CableCard({
           </span>
         )}
       </header>
-      {cable.provisional && (
-        <p className="text-warning">The length is a guess: accept the route or measure the run before cutting.</p>
+      {cable.provisional && !isCut && (
+        <CutToGuess cable={cable} busy={busy} onCut={(word) => press('cut', true, word)} />
       )}
       {equals.length > 0 && (
         <p className="border-l-4 border-primary pl-2">
@@ -273,14 +277,15 @@ export function CableCard({
       )}
       <ul aria-label="Steps" className="grid grid-cols-3 gap-2 xl:grid-cols-6">
         {wanted.map((s) => {
+          const guess = s.step === 'cut' && cable.provisional && (!s.done || s.older);
           const noPull = s.step === 'pulled' && !s.done && (!crimped || !readAll || tooWeak.length > 0);
           return (
             <li key={s.step}>
               <button
                 type="button"
                 aria-pressed={s.done}
-                disabled={busy || noPull}
-                className={`flex min-h-[68px] w-full flex-col items-center justify-center border-2 px-1 ${s.done ? (s.older ? 'border-warning' : 'border-success bg-base-100') : 'border-base-content/50'} ${busy || noPull ? 'opacity-60' : ''}`}
+                disabled={busy || noPull || guess}
+                className={`flex min-h-[68px] w-full flex-col items-center justify-center border-2 px-1 ${s.done ? (s.older ? 'border-warning' : 'border-success bg-base-100') : 'border-base-content/50'} ${busy || noPull || guess ? 'opacity-60' : ''}`}
                 style={{ borderRadius: 4 }}
                 onClick={() => press(s.step, !s.done || s.older)}
               >
@@ -294,6 +299,7 @@ export function CableCard({
                     {s.personName}, <span className="num">{format(parseISO(s.at), 'd MMM HH:mm')}</span>
                   </span>
                 )}
+                {s.done && s.word && <span className="text-[11px] text-warning">to a guess: {s.word}</span>}
                 {s.older && <span className="text-[11px] text-warning">to an older spec</span>}
               </button>
             </li>

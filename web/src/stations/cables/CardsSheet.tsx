@@ -1,4 +1,5 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
+import type { CableProgress } from '@ombrik/core/stock/cableSteps';
 import { cableWork } from '@ombrik/core/stock/cableWork';
 import { cableArticleId } from '@ombrik/core/stock/cutPieces';
 import { rodsOf } from '@ombrik/core/stock/rods';
@@ -14,6 +15,8 @@ import { ScanBox } from '../../ui/ScanBox.tsx';
 import { CableCard } from './CableCard.tsx';
 import { DieRuns } from './DieRuns.tsx';
 import { useCableFloor, useCutting } from './useCableFloor.ts';
+
+const isCut = (p: CableProgress | undefined) => p?.steps.some((s) => s.step === 'cut' && s.done && !s.older) === true;
 
 /** All cables in the order of making on the left, the card of one on the right. */
 export function CardsSheet() {
@@ -40,9 +43,10 @@ export function CardsSheet() {
     setSearch({ cable: cable.cableId }, { replace: true });
     job.select({ kind: 'cable', id: cable.cableId });
   };
-  // The chosen row stays in sight when the next one is taken by its button.
+  // The chosen row stays in sight when the next one is taken by its button; on a telephone the list lies under the card.
   useEffect(() => {
-    document.getElementById(`row-${chosen.cableId}`)?.scrollIntoView({ block: 'nearest' });
+    if (matchMedia('(min-width: 768px)').matches)
+      document.getElementById(`row-${chosen.cableId}`)?.scrollIntoView({ block: 'nearest' });
   }, [chosen.cableId]);
   const rodOf = (cable: MadeCable) =>
     cutting.data?.plan?.plan.groups
@@ -58,8 +62,8 @@ export function CardsSheet() {
   const stops = dossier.findings.filter((f) => f.severity === 'stop').length;
   const progress = floor.cables.get(chosen.cableId);
   return (
-    <div className="grid h-full grid-cols-[292px_minmax(0,1fr)] xl:grid-cols-[340px_minmax(0,1fr)]">
-      <div className="relative overflow-auto border-r border-base-300">
+    <div className="grid content-start md:h-full md:grid-cols-[292px_minmax(0,1fr)] md:content-stretch xl:grid-cols-[340px_minmax(0,1fr)]">
+      <div className="relative border-base-300 max-md:order-last max-md:border-t md:overflow-auto md:border-r">
         <div className="sticky top-0 z-10 grid gap-1 border-b border-base-300 bg-base-200 px-3 py-2">
           <div className="flex items-center gap-3">
             <span className="num text-lg">
@@ -128,7 +132,11 @@ export function CardsSheet() {
                         say.made.pending.findLast((w) => w.cableIds.includes(cable.cableId))?.made ?? p?.made ?? false
                       }
                       disabled={!settled}
-                      onChange={(e) => say.made.mutate({ cableIds: [cable.cableId], made: e.target.checked })}
+                      onChange={(e) => {
+                        // A length that is a guess is cut on its card, where it asks for a word.
+                        if (e.target.checked && cable.provisional && !isCut(p)) choose(cable);
+                        else say.made.mutate({ cableIds: [cable.cableId], made: e.target.checked });
+                      }}
                     />
                   </label>
                   <button
@@ -162,7 +170,7 @@ export function CardsSheet() {
           })}
         </ol>
       </div>
-      <div className="relative min-w-0 overflow-auto">
+      <div className="relative min-w-0 md:overflow-auto">
         {progress && (
           <CableCard
             key={chosen.cableId}
@@ -171,7 +179,7 @@ export function CardsSheet() {
             equals={work.equals.get(chosen.cableId) ?? []}
             pullDue={work.pullDue.has(chosen.cableId)}
             reel={rodOf(chosen)}
-            reels={reelsFor(chosen)}
+            reels={cutting.data ? reelsFor(chosen) : null}
             placeOf={placeOf}
             floor={say}
             next={at < listed.length - 1 ? () => choose(listed[at + 1]!) : null}

@@ -21,6 +21,9 @@ export function CutGroups({
   cut: (pieces: CutPiece[]) => void;
 }) {
   return plan.groups.map((group) => {
+    const open = (p: CutPiece) => isCablePiece(p.id) && left.has(p.id);
+    /** A guess is cut on its card, at somebody's word. */
+    const ready = (p: CutPiece) => left.has(p.id) && !p.provisional;
     const count = group.rods.reduce((s, r) => s + r.cuts.length, 0);
     return (
       <section key={group.articleId} className="perforated mt-2 pt-2" aria-label={group.name}>
@@ -39,13 +42,13 @@ export function CutGroups({
             fill={articleColour(group.articleId)}
             done={(id) => taken && !left.has(id)}
             action={
-              taken && rod.stockId && rod.cuts.some((c) => isCablePiece(c.piece.id) && left.has(c.piece.id)) ? (
+              taken && rod.stockId && rod.cuts.some((c) => open(c.piece) && ready(c.piece)) ? (
                 <button
                   type="button"
                   className="btn btn-xs"
                   aria-label={`Cut all of ${rod.label}`}
                   disabled={busy}
-                  onClick={() => cut(rod.cuts.flatMap((c) => (left.has(c.piece.id) ? [c.piece] : [])))}
+                  onClick={() => cut(rod.cuts.map((c) => c.piece).filter(ready))}
                 >
                   All cut
                 </button>

@@ -1,5 +1,6 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { cableLabels, goesRound } from '@ombrik/core/stock/cableLabels';
+import { serialOf, unitsOf } from '@ombrik/core/released/serials';
+import { cableLabels, goesRound, labelsOfBatch } from '@ombrik/core/stock/cableLabels';
 import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
@@ -10,11 +11,18 @@ const TUBES = [
   { id: 'tube-Letter', name: 'Heat-shrink tube laid flat, Letter' },
 ];
 
+/** Of this machine only. */
+const isLoopback = (host: string) => /^(localhost|127\.|\[?::1\]?$)/.test(host);
+
 /** Labels for both ends of every cable, true to size on common sheets, and as a list for a label printer. */
 export function LabelsSheet() {
   const job = useJob();
   const [sheetId, setSheetId] = useState(LABEL_SHEETS[0]!.id);
-  const labels = cableLabels(job.dossier.cables, genericCatalogue);
+  const { quantity } = job.board.brief;
+  const labels = labelsOfBatch(
+    cableLabels(job.dossier.cables, genericCatalogue),
+    unitsOf(quantity).map((n) => serialOf(job.jobNumber, n, quantity)),
+  );
   const sheet = LABEL_SHEETS.find((s) => s.id === sheetId);
   const short =
     sheet?.kind === 'wrap' ? labels.filter((l) => !goesRound(sheet.heightMm, sheet.printMm, l.diameterMm)) : [];
@@ -51,6 +59,12 @@ export function LabelsSheet() {
         {short.length > 0 && (
           <p className="text-[13px] text-warning">
             Too short to go round {[...new Set(short.map((l) => l.name))].join(', ')}: print flags for these.
+          </p>
+        )}
+        {!job.workshop.address && isLoopback(location.hostname) && (
+          <p className="text-[13px] text-warning">
+            The codes would lead to {location.host}, which no telephone reaches: say this program’s address under
+            Workshop.
           </p>
         )}
         <a className="btn btn-sm" href={src} download>

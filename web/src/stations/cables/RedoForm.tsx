@@ -1,4 +1,5 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
+import { useJob } from '../../session/useJob.ts';
 import { FormBody } from '../../ui/form/FormBody.tsx';
 import type { Values } from '../../ui/form/fields.ts';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
@@ -6,7 +7,7 @@ import type { useCableFloor } from './useCableFloor.ts';
 
 const REASONS = ['cut too short', 'wrong die', 'crimp let go', 'wrong lug', 'insulation nicked', 'wrong colour'];
 const back = (texts: Readonly<Record<string, string>>) => texts.scrap === 'remnant';
-const fieldsOf = (cutMm: number) =>
+const fieldsOf = (cutMm: number, quantity: number) =>
   ({
     reason: {
       kind: 'text',
@@ -37,6 +38,15 @@ const fieldsOf = (cutMm: number) =>
       when: back,
     },
     bin: { kind: 'text', label: 'Place of the remnant', max: 40, when: back },
+    count: {
+      kind: 'number',
+      label: `How many of the ${quantity} are made again`,
+      min: 1,
+      max: quantity,
+      unit: '',
+      whole: true,
+      when: () => quantity > 1,
+    },
   }) as const;
 type Wish = Values<ReturnType<typeof fieldsOf>>;
 
@@ -50,13 +60,15 @@ export function RedoForm({
   floor: ReturnType<typeof useCableFloor>;
   onDone: () => void;
 }) {
+  const { quantity } = useJob().board.brief;
   const core = cable.cores[0]!;
   const usable = Math.max(0, Math.floor(cable.cutMm - core.from.stripMm - core.to.stripMm));
-  const form = useFieldForm(fieldsOf(cable.cutMm), {
+  const form = useFieldForm(fieldsOf(cable.cutMm, quantity), {
     reason: '',
     scrap: 'bin',
     remnantMm: String(usable),
     bin: 'remnants',
+    count: '1',
   });
   const again = (wish: Wish) =>
     floor.redo.mutate(
@@ -66,6 +78,7 @@ export function RedoForm({
         scrap: wish.scrap as 'bin' | 'remnant',
         remnantMm: wish.remnantMm ?? 0,
         bin: wish.bin,
+        count: wish.count ?? 1,
       },
       { onSuccess: onDone },
     );

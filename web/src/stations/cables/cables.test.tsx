@@ -1,7 +1,8 @@
 // @vitest-environment happy-dom
+import { demoBoard } from '@ombrik/demo/demoBoards';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type Asked, openJob, serverThat, show } from '../../testing/screen.tsx';
+import { type Asked, JONAS, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { CardsSheet } from './CardsSheet.tsx';
 import { CostsSheet } from './CostsSheet.tsx';
 import { heldByOthers } from './CutNotes.tsx';
@@ -18,10 +19,10 @@ const posts = (asked: Asked[]) => asked.filter((a) => a.method === 'POST').map((
 
 describe('the card of a cable', () => {
   async function open(answers: Record<string, unknown> = {}) {
-    const job = await openJob();
+    const job = await openJob(demoBoard('flowerCart'));
     const made: unknown[] = [];
     const asked = serverThat({
-      '/api/me': { person: { id: 'pe', name: 'Jonas Wick', email: 'j', role: 'assembler' }, demoPeople: [] },
+      '/api/me': JONAS,
       '/api/jobs/jb/floor': () => ({ revision: 1, made, bench: [], stations: [] }),
       '/api/jobs/jb/cutting': { jobs: [], stock: [], plan: null },
       '/api/jobs/jb/made': (a: Asked) => {
@@ -54,7 +55,7 @@ describe('the card of a cable', () => {
     await waitFor(() => expect(posts(asked)).toHaveLength(1));
     expect(posts(asked)[0]).toEqual([
       expect.stringMatching(/^\/api\/jobs\/jb\/cables\/cb_\w+\/steps$/),
-      { step: 'cut', done: true, pullsN: [], fromStockId: null, revision: 1, key: expect.any(String) },
+      { step: 'cut', done: true, pullsN: [], fromStockId: null, word: '', revision: 1, key: expect.any(String) },
     ]);
   });
   it('a cable made again asks why; back to the store it asks how much of it, and for no more than there is', async () => {

@@ -1,9 +1,11 @@
 // @vitest-environment happy-dom
 import { cutPieces } from '@ombrik/core/stock/cutPieces';
 import type { CutPlan, Rod } from '@ombrik/core/stock/cutPlan';
+import { demoBoard } from '@ombrik/demo/demoBoards';
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { type Asked, openJob, serverThat, show } from '../../testing/screen.tsx';
+import { press } from '../../testing/hands.ts';
+import { type Asked, JONAS, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { cutter } from '../../worker/cutWorker.ts';
 import { CuttingSheet } from './CuttingSheet.tsx';
 
@@ -20,10 +22,9 @@ afterEach(() => {
   vi.unstubAllGlobals();
   vi.restoreAllMocks();
 });
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 
 async function open({ reel = true } = {}) {
-  const job = await openJob();
+  const job = await openJob(demoBoard('flowerCart'));
   const { dossier, workshop } = job.now();
   const pieces = cutPieces({ id: 'jb', number: 401 }, dossier.cables, workshop);
   const articles = [...new Set(pieces.map((p) => p.articleId))];
@@ -47,7 +48,7 @@ async function open({ reel = true } = {}) {
   let plan: unknown = null;
   const own = { jobId: 'jb', jobNumber: 401, jobName: 'Market cart box', revision: 1, pieces };
   const asked = serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Jonas Wick', email: 'j', role: 'assembler' }, demoPeople: [] },
+    '/api/me': JONAS,
     '/api/jobs/jb/cutting': (a: Asked) => {
       if (a.method === 'POST') {
         plan = { id: 'cp', plan: drafted, jobs: [own], personName: 'Jonas Wick', madeAt: '2026-11-02T08:00:00Z' };
@@ -73,7 +74,7 @@ describe('the cuts', () => {
     const { asked, pieces, articles, drafted } = await open();
     expect(screen.getByText(/No plan yet/)).toBeTruthy();
     await press('Plan the cuts');
-    await screen.findByText('A proposal: nothing is set aside until it is taken.', {}, { timeout: 30_000 });
+    await screen.findByText('A proposal: nothing is set aside until it is taken.');
     expect(asked.some((a) => a.method === 'POST')).toBe(false);
     const cut = drafted().groups.flatMap((g) => g.rods.flatMap((r) => r.cuts.map((c) => c.piece.id)));
     expect(cut.sort()).toEqual(pieces.map((p) => p.id).sort());
@@ -89,6 +90,6 @@ describe('the cuts', () => {
   it('with nothing in the store it says what is to be bought', async () => {
     await open({ reel: false });
     await press('Plan the cuts');
-    await waitFor(() => expect(screen.getAllByText(/to buy$/).length).toBeGreaterThan(0), { timeout: 30_000 });
+    await waitFor(() => expect(screen.getAllByText(/to buy$/).length).toBeGreaterThan(0));
   });
 });

@@ -4,6 +4,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { cableLabels } from '@ombrik/core/stock/cableLabels';
 import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { press } from '../../testing/hands.ts';
 import { type Asked, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { FileStrip } from '../brief/FileStrip.tsx';
 import { LabelsSheet } from './LabelsSheet.tsx';
@@ -15,7 +16,6 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 const posts = (asked: Asked[]) => asked.filter((a) => a.method === 'POST').map((a) => [a.path, a.body]);
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 
 describe('release to the floor', () => {
   const open = async (released: unknown, answer: unknown = { released: null }) => {

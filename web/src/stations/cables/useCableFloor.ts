@@ -24,7 +24,18 @@ export function useCableFloor() {
       ),
     );
   const step = usePress({
-    send: (v: { cableId: Id; step: CableStep; done: boolean; pullsN?: number[]; fromStockId?: string | null }, key) =>
+    send: (
+      v: {
+        cableId: Id;
+        step: CableStep;
+        done: boolean;
+        pullsN?: number[];
+        fromStockId?: string | null;
+        /** Why a length that is a guess is cut all the same. */
+        word?: string;
+      },
+      key,
+    ) =>
       answer(
         api.jobs[':id'].cables[':cableId'].steps.$post(
           {
@@ -34,6 +45,7 @@ export function useCableFloor() {
               done: v.done,
               pullsN: v.pullsN ?? [],
               fromStockId: v.fromStockId ?? null,
+              word: v.word ?? '',
               revision: job.revision,
               key,
             },
@@ -44,7 +56,10 @@ export function useCableFloor() {
     onSettled: refresh,
   });
   const redo = usePress({
-    send: (v: { cableId: Id; reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string }, key) =>
+    send: (
+      v: { cableId: Id; reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string; count: number },
+      key,
+    ) =>
       answer(
         api.jobs[':id'].cables[':cableId'].again.$post(
           {
@@ -54,6 +69,7 @@ export function useCableFloor() {
               scrap: v.scrap,
               remnantMm: v.remnantMm,
               bin: v.bin,
+              count: v.count,
               revision: job.revision,
               key,
             },

@@ -42,7 +42,7 @@ export function useCutPresses(data: Cutting | undefined, chosen: Cutting['jobs']
           api.jobs[':id'].cables[':cableId'].steps.$post(
             {
               param: { id: piece.jobId, cableId: piece.cableId },
-              json: { step: 'cut', done: true, pullsN: [], fromStockId: null, revision, key: `${key}-${n}` },
+              json: { step: 'cut', done: true, pullsN: [], fromStockId: null, word: '', revision, key: `${key}-${n}` },
             },
             keyed(`${key}-${n}`),
           ),

@@ -6,15 +6,19 @@ import { ConnectionsSheet } from './ConnectionsSheet.tsx';
 import { ControlSheet } from './ControlSheet.tsx';
 import { DiagramSheet } from './DiagramSheet.tsx';
 import { GrowthSheet } from './GrowthSheet.tsx';
+import { HeatSheet } from './HeatSheet.tsx';
 import { LiveSheet } from './LiveSheet.tsx';
+import { RunsSheet } from './RunsSheet.tsx';
 
 const SHEETS: Readonly<Record<string, { title: string; Sheet: ComponentType }>> = {
   diagram: { title: 'Diagram', Sheet: DiagramSheet },
   connections: { title: 'Connections', Sheet: ConnectionsSheet },
-  branches: { title: 'Branches and returns', Sheet: BranchesSheet },
-  control: { title: 'Control and mains', Sheet: ControlSheet },
-  live: { title: 'What stays live', Sheet: LiveSheet },
-  growth: { title: 'Room to grow', Sheet: GrowthSheet },
+  runs: { title: 'Runs', Sheet: RunsSheet },
+  branches: { title: 'Branches', Sheet: BranchesSheet },
+  control: { title: 'Control', Sheet: ControlSheet },
+  live: { title: 'Stays live', Sheet: LiveSheet },
+  heat: { title: 'Heat', Sheet: HeatSheet },
+  growth: { title: 'Growth', Sheet: GrowthSheet },
 };
 
 /** What flows where, what a fault does, what protects, what stays live, and what would have to grow. */

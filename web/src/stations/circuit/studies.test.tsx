@@ -2,7 +2,7 @@
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { openJob, serverThat, show } from '../../testing/screen.tsx';
+import { MIRA, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { circuit } from '../../worker/circuitWorker.ts';
 import { BranchesSheet } from './BranchesSheet.tsx';
 import { GrowthSheet } from './GrowthSheet.tsx';
@@ -24,7 +24,7 @@ vi.mock('./useCircuitStudy.ts', async () => {
 });
 beforeEach(() => {
   serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
   });
 });
 afterEach(() => {
@@ -56,7 +56,7 @@ describe('room to grow', () => {
     show(<GrowthSheet />, { job });
     await screen.findByRole('heading', { name: 'And if the inverter grows?' });
     await act(async () => void fireEvent.click(screen.getByRole('radio', { name: '× 3' })));
-    const table = await screen.findByRole('table', { name: 'Trunk conductors that would grow' }, { timeout: 20_000 });
+    const table = await screen.findByRole('table', { name: 'Trunk conductors that would grow' });
     expect(within(table).getAllByRole('row').length).toBeGreaterThan(1);
     await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Build the trunk for it now' })));
     await waitFor(() => expect(job.sent).toEqual(['Trunk ready for inverter × 3']));

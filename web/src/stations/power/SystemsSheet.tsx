@@ -1,15 +1,15 @@
-import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { buildSystem } from '@ombrik/core/power/buildSystem';
-import type { Proposal } from '@ombrik/core/power/proposals';
+import type { DesignWish, Level } from '@ombrik/core/power/design';
+import type { Proposal, Wishes } from '@ombrik/core/power/proposals';
 import { type ChemistryCost, HORIZON_YEARS } from '@ombrik/core/power/tenYears';
 import { CHEMISTRY_NAME } from '@ombrik/core/words';
 import { type ReactNode, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useJob } from '../../session/useJob.ts';
 import { ampHours, amps, days, kilograms, money, watts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
-import { useStudy } from './usePowerStudy.ts';
+import { DesignEditor } from './DesignEditor.tsx';
+import { powerStudy, useStudy } from './usePowerStudy.ts';
 
 /** A row proposals are compared by; the better one of it is marked where better is plain. */
 interface Compared {
@@ -97,7 +97,10 @@ function isBest(row: Compared, p: Proposal, all: readonly Proposal[]): boolean {
   return row.best(p) === best && values.some((v) => v > best + 1e-9);
 }
 
-const comparing = (proposals: readonly Proposal[], onChoose: (p: Proposal) => void): DataColumn<Compared>[] => [
+const comparing = (
+  proposals: readonly Proposal[],
+  hands: { busy: boolean; choose: (p: Proposal) => void; change: (p: Proposal) => void },
+): DataColumn<Compared>[] => [
   {
     title: 'Compared by',
     names: true,
@@ -110,10 +113,28 @@ const comparing = (proposals: readonly Proposal[], onChoose: (p: Proposal) => vo
     headClass: 'border-l border-base-300 p-2.5 text-left',
     head: (
       <span className="flex items-center justify-between gap-2">
-        <span className="text-xl">{p.title}</span>
-        <button type="button" className="btn btn-primary btn-sm" onClick={() => onChoose(p)}>
-          Choose this
-        </button>
+        <span className="text-xl">
+          {p.title}
+          {p.changed && p.level !== 'own' && <span className="dim text-sm"> changed</span>}
+        </span>
+        <span className="flex flex-wrap justify-end gap-1">
+          <button
+            type="button"
+            className="btn btn-sm"
+            aria-label={`Change ${p.title.toLowerCase()}`}
+            onClick={() => hands.change(p)}
+          >
+            Change …
+          </button>
+          <button
+            type="button"
+            className="btn btn-primary btn-sm"
+            disabled={hands.busy}
+            onClick={() => hands.choose(p)}
+          >
+            Choose this
+          </button>
+        </span>
       </span>
     ),
     className: 'border-l border-base-300 px-2.5 py-1',
@@ -141,29 +162,56 @@ const chemistryColumns = (currency: string): DataColumn<ChemistryCost>[] => [
   { title: 'A delivered kWh', right: true, cell: (c) => money(c.costPerKwh, currency) },
 ];
 
-/** Two or three whole systems side by side; choosing one fills the board. */
+/** Nothing but the smallest bank: everything else is named. */
+const EXACTLY: DesignWish = { inverter: null, sun: null, dcdc: null, mainsCharger: null };
+
+/** What was wished otherwise, level by level, and the column that is being changed. */
+function useWishes() {
+  const [wishes, setWishes] = useState<Wishes>({});
+  const [open, setOpen] = useState<Level | null>(null);
+  return {
+    wishes,
+    open,
+    setOpen,
+    wish: (level: Level, by: DesignWish) => setWishes((w) => ({ ...w, [level]: { ...w[level], ...by } })),
+    forget: (level: Level) => {
+      setWishes(({ [level]: _, ...others }) => others);
+      if (level === 'own') setOpen(null);
+    },
+    exactly: () => {
+      setWishes((w) => ({ ...w, own: w.own ?? EXACTLY }));
+      setOpen('own');
+    },
+  };
+}
+
+/** Two or three whole systems side by side, and what was asked for exactly; choosing one fills the board. */
 export function SystemsSheet() {
   const job = useJob();
   const navigate = useNavigate();
   const [problems, setProblems] = useState<string[]>([]);
+  const [building, setBuilding] = useState(false);
   const { currency } = job.workshop;
-  const study = useStudy('systems', null, (s, board) => s.proposals(board, job.workshop));
+  const hands = useWishes();
+  const study = useStudy('systems', hands.wishes, (s, board) => s.proposals(board, job.workshop, hands.wishes));
   if (study.isPending) return <p className="dim p-5">Working systems out from the load list and the sources …</p>;
   if (study.error) return <Problems problems={[String(study.error)]} />;
   const { proposals, chemistries } = study.data;
   const standing = job.board.items.filter((i) => !i.load).length;
-  const choose = (p: Proposal) => {
+  const changing = proposals.find((p) => p.level === hands.open);
+  const { site, sun } = job.board.power;
+  const choose = async (p: Proposal) => {
+    setBuilding(true);
     try {
+      const commands = await powerStudy().build(job.board, job.workshop, p.level, hands.wishes[p.level] ?? {});
       if (
-        job.edit(
-          `Choose the ${p.title.toLowerCase()} system`,
-          buildSystem(job.board, genericCatalogue, job.workshop, p.level),
-        )
+        job.edit(p.level === 'own' ? 'Take the system named' : `Choose the ${p.title.toLowerCase()} system`, commands)
       )
         navigate(`/jobs/${job.jobId}/board`);
     } catch (error) {
       setProblems([(error as Error).message]);
     }
+    setBuilding(false);
   };
   if (proposals.length === 0)
     return (
@@ -174,7 +222,21 @@ export function SystemsSheet() {
     );
   return (
     <div className="p-4">
-      <h1 className="text-2xl">Systems</h1>
+      <div className="flex items-baseline gap-3">
+        <h1 className="mr-auto text-2xl">Systems</h1>
+        <button type="button" className="btn btn-sm" onClick={hands.exactly}>
+          Exactly this …
+        </button>
+      </div>
+      {sun && site.latitudeDeg === null && (
+        <p className="text-warning">
+          Nobody has said the latitude yet, so no sun is reckoned with:{' '}
+          <Link className="link" to={`/jobs/${job.jobId}/power/sources`}>
+            say it under Sources
+          </Link>
+          .
+        </p>
+      )}
       <p className="dim mb-2">
         Worked out from {job.board.items.filter((i) => i.load).length} loads,{' '}
         {CHEMISTRY_NAME[job.board.brief.chemistry]} at {job.board.brief.systemVoltageV} V, and the sources named.{' '}
@@ -182,11 +244,25 @@ export function SystemsSheet() {
           `Choosing one takes the ${standing} parts that stand on the board off it; undo brings them back.`}
       </p>
       <Problems problems={problems} onDismiss={() => setProblems([])} />
+      {changing && (
+        <DesignEditor
+          of={changing}
+          wish={hands.wishes[changing.level]}
+          onWish={(by) => hands.wish(changing.level, by)}
+          onReset={() => hands.forget(changing.level)}
+          onClose={() => hands.setOpen(null)}
+        />
+      )}
+      {building && <p role="status">Building it …</p>}
       <DataTable
         label="Systems compared"
         className="w-full table-fixed border border-base-300 bg-base-100 align-top"
         rowClass={() => 'perforated align-top'}
-        columns={comparing(proposals, choose)}
+        columns={comparing(proposals, {
+          busy: building,
+          choose: (p) => void choose(p),
+          change: (p) => hands.setOpen(p.level),
+        })}
         rows={rowsOf(currency)}
         keyOf={(row) => row.title}
       />

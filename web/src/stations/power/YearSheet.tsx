@@ -7,7 +7,7 @@ import type { WhatIf } from '../../worker/powerWorker.ts';
 import { ManyYearsRun } from './ManyYearsRun.tsx';
 import { useStudy } from './usePowerStudy.ts';
 import { ChargeChart, SourceChart } from './YearCharts.tsx';
-import { YearTotals, YearWhatIf } from './YearWhatIf.tsx';
+import { WhyNotFull, YearTotals, YearWhatIf } from './YearWhatIf.tsx';
 import type { YearView } from './yearSlice.ts';
 
 const VIEWS = [
@@ -58,6 +58,7 @@ export function YearSheet() {
       </section>
       <aside className="grid content-start gap-3">
         <YearTotals year={year} />
+        <WhyNotFull year={year} />
         <YearWhatIf year={year} whatIf={whatIf} setWhatIf={setWhatIf} />
       </aside>
     </div>

@@ -1,4 +1,5 @@
 import type { YearResult } from '@ombrik/core/solvers/energy/energyYear';
+import { HELD_BACK, type HeldBack } from '@ombrik/core/solvers/energy/whyNotFull';
 import { useJob } from '../../session/useJob.ts';
 import { kilowattHours, money, percent } from '../../ui/format.ts';
 import { NumberField } from '../../ui/TextField.tsx';
@@ -30,6 +31,37 @@ export function YearTotals({ year }: { year: YearResult }) {
         </div>
       ))}
     </dl>
+  );
+}
+
+const WHY_WORDS: Readonly<Record<HeldBack, string>> = {
+  coldBank: 'the bank is too cold to be charged',
+  bankLimit: 'the bank takes no more at once',
+  chargerLimit: 'a controller or charger is too small',
+  sunLow: 'the sun is too low for what runs',
+};
+
+/** What keeps the bank from being full, each cause in hours of the year. */
+export function WhyNotFull({ year }: { year: YearResult }) {
+  const causes = HELD_BACK.filter((c) => year.why[c].hours > 0).sort((a, b) => year.why[b].hours - year.why[a].hours);
+  return (
+    <section aria-label="Why it is not full">
+      <h2 className="text-lg">Why it is not full</h2>
+      {causes.length === 0 ? (
+        <p className="dim">Nothing holds charging back.</p>
+      ) : (
+        <dl className="grid grid-cols-[1fr_auto_auto] gap-x-3">
+          {causes.map((c) => (
+            <div key={c} className="contents">
+              <dt className="dim">{WHY_WORDS[c]}</dt>
+              <dd className="num text-right">{year.why[c].hours} h</dd>
+              <dd className="num dim text-right">{kilowattHours(year.why[c].wh)}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <p className="dim text-xs">Hours of daylight or charging in which more was wanted, and what went by in them.</p>
+    </section>
   );
 }
 

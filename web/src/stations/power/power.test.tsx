@@ -2,7 +2,7 @@
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { type Asked, openJob, serverThat, show } from '../../testing/screen.tsx';
+import { type Asked, MIRA, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { LoadsSheet } from './LoadsSheet.tsx';
 import { QuoteLines } from './QuoteLines.tsx';
 import { SourcesSheet } from './SourcesSheet.tsx';
@@ -17,7 +17,7 @@ const hours: unknown[] = [];
 beforeEach(() => {
   hours.length = 0;
   asked = serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
     '/api/jobs/jb/hours': (a: Asked) => {
       if (a.method === 'POST') hours.push({ id: hours.length, personName: 'Mira Holt', at: '', ...(a.body as object) });
       return { ok: true, hours };

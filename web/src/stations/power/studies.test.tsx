@@ -2,6 +2,7 @@
 import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { choose, commit, press } from '../../testing/hands.ts';
 import { openJob, serverThat, show } from '../../testing/screen.tsx';
 import { study } from '../../worker/powerWorker.ts';
 import { VoltageRows } from '../brief/VoltageRows.tsx';
@@ -17,12 +18,16 @@ vi.mock('react-chartjs-2', () => {
 vi.mock('../../ui/charts.ts', () => ({ useInks: () => ({}) }));
 vi.mock('./usePowerStudy.ts', async () => {
   const { useJob } = await import('../../session/useJob.ts');
-  const { useQuery } = await import('@tanstack/react-query');
+  const { keepPreviousData, useQuery } = await import('@tanstack/react-query');
   return {
     powerStudy: () => study,
     useStudy: (name: string, more: unknown, work: (s: typeof study, board: unknown) => Promise<unknown>) => {
       const { board } = useJob();
-      return useQuery({ queryKey: [name, more, JSON.stringify(board)], queryFn: async () => work(study, board) });
+      return useQuery({
+        queryKey: [name, more, JSON.stringify(board)],
+        queryFn: async () => work(study, board),
+        placeholderData: keepPreviousData,
+      });
     },
   };
 });
@@ -47,7 +52,7 @@ describe('whole systems side by side', () => {
   it('each is a choice; the one taken fills the board, as one edit, and leads there', async () => {
     const job = await openJob(mountainHutBoard());
     show(<SystemsSheet />, { job, at: '/jobs/jb/power/systems' });
-    const table = await screen.findByRole('table', { name: 'Systems compared' }, { timeout: 20_000 });
+    const table = await screen.findByRole('table', { name: 'Systems compared' });
     const choices = within(table).getAllByRole('button', { name: 'Choose this' });
     expect(choices.length).toBeGreaterThan(1);
     const loads = job
@@ -60,6 +65,53 @@ describe('whole systems side by side', () => {
     const now = new Set(job.now().board.items.map((i) => i.id));
     expect(loads.every((id) => now.has(id))).toBe(true);
     await waitFor(() => expect(screen.getByTestId('address').textContent).toBe('/jobs/jb/board'));
+  });
+  it('is changed before it is taken: its figures follow, and it comes back as it was worked out', async () => {
+    const job = await openJob(mountainHutBoard());
+    show(<SystemsSheet />, { job, at: '/jobs/jb/power/systems' });
+    const cost = async () => {
+      const table = await screen.findByRole('table', { name: 'Systems compared' });
+      return within(table).getByText('Parts cost').closest('tr')!.querySelectorAll('td')[0]!.textContent;
+    };
+    const before = await cost();
+    await press('Change leaner');
+    await commit(screen.getByLabelText('Side by side'), '4');
+    await waitFor(async () => expect(await cost()).not.toBe(before));
+    expect(screen.getAllByText('changed').length).toBe(1);
+    await choose(screen.getByLabelText('Sun module'), '');
+    await waitFor(() => expect(screen.getByText('No sun: taken out by hand.')).toBeTruthy());
+    await press('As it was worked out');
+    await waitFor(async () => expect(await cost()).toBe(before));
+    await press('Done');
+    expect(screen.queryByRole('region', { name: 'Change leaner' })).toBeNull();
+    expect(job.sent).toEqual([]);
+  });
+  it('exactly this: a column of its own, named part by part, taken as one edit', async () => {
+    const job = await openJob(mountainHutBoard());
+    show(<SystemsSheet />, { job, at: '/jobs/jb/power/systems' });
+    await screen.findByRole('table', { name: 'Systems compared' });
+    await press('Exactly this …');
+    const editor = within(await screen.findByRole('region', { name: 'Change exactly this' }));
+    await choose(editor.getByLabelText('Battery'), 'battery-lifepo4-24-100');
+    await commit(editor.getByLabelText('Side by side'), '2');
+    await choose(editor.getByLabelText('Charger from the mains'), 'mains-charger-24-30');
+    await waitFor(() =>
+      expect(editor.getByLabelText('Charger from the mains')).toHaveProperty('value', 'mains-charger-24-30'),
+    );
+    const own = screen.getByRole('button', { name: 'Change exactly this' }).closest('th')!;
+    await act(async () => void fireEvent.click(within(own).getByRole('button', { name: 'Choose this' })));
+    await waitFor(() => expect(job.sent).toEqual(['Take the system named']));
+    const kinds = job.now().board.items.map((i) => job.now().parts.get(i.partId)!.kind);
+    expect(kinds.filter((k) => k === 'battery')).toHaveLength(2);
+    expect(kinds).toContain('mainsCharger');
+    expect(kinds).not.toContain('solarController');
+  });
+  it('before anybody has said the latitude it says so, and leads to where it is said', async () => {
+    const board = mountainHutBoard();
+    const site = { ...board.power.site, latitudeDeg: null };
+    show(<SystemsSheet />, { job: await openJob({ ...board, power: { ...board.power, site } }) });
+    const link = await screen.findByRole('link', { name: 'say it under Sources' });
+    expect(link.getAttribute('href')).toBe('/jobs/jb/power/sources');
   });
   it('a board without loads has nothing proposed, and says why', async () => {
     const board = mountainHutBoard();
@@ -74,12 +126,12 @@ describe('a year of the board', () => {
   it('a load that doubles asks for more, and left alone the system asks for less', async () => {
     const job = await openJob(mountainHutBoard());
     show(<YearSheet />, { job });
-    await screen.findByText('asked for', {}, { timeout: 20_000 });
+    await screen.findByText('asked for');
     const kwh = () => Number.parseFloat(figure('asked for'));
     const before = kwh();
     // The sheet is away while a year is run.
     const choose = async (value: string) => {
-      const choice = await screen.findByLabelText('… a load doubles', {}, { timeout: 20_000 });
+      const choice = await screen.findByLabelText('… a load doubles');
       await act(async () => void fireEvent.change(choice, { target: { value } }));
     };
     const largest = job
@@ -89,21 +141,30 @@ describe('a year of the board', () => {
         (a, b) => (b.load!.rating as { powerW: number }).powerW - (a.load!.rating as { powerW: number }).powerW,
       )[0]!;
     await choose(largest.id);
-    await waitFor(() => expect(kwh()).toBeGreaterThan(before), { timeout: 20_000 });
+    await waitFor(() => expect(kwh()).toBeGreaterThan(before));
     await choose('');
-    await waitFor(() => expect(kwh()).toBe(before), { timeout: 20_000 });
-    const alone = await screen.findByLabelText('… it is left alone', {}, { timeout: 20_000 });
+    await waitFor(() => expect(kwh()).toBe(before));
+    const alone = await screen.findByLabelText('… it is left alone');
     await act(async () => void fireEvent.click(alone));
-    await waitFor(() => expect(kwh()).toBeLessThan(before), { timeout: 20_000 });
+    await waitFor(() => expect(kwh()).toBeLessThan(before));
   });
   it('the views are named by what they show, and the day is asked for in its own view only', async () => {
     const job = await openJob(mountainHutBoard());
     show(<YearSheet />, { job });
-    await screen.findByText('asked for', {}, { timeout: 20_000 });
+    await screen.findByText('asked for');
     expect(screen.queryByLabelText('Day of the year')).toBeNull();
     await act(async () => void fireEvent.click(screen.getByRole('radio', { name: 'day' })));
     expect(screen.getByLabelText('Day of the year')).toBeTruthy();
     expect(screen.getAllByTestId('chart')[0]!.textContent).toMatch(/^State of charge, day view: \d+ days/);
+  });
+  it('says why it is not full, each cause in hours, the worst first', async () => {
+    const job = await openJob(mountainHutBoard());
+    show(<YearSheet />, { job, at: '/jobs/jb/power/year' });
+    const why = await screen.findByRole('region', { name: 'Why it is not full' });
+    const hours = [...why.textContent!.matchAll(/(\d+) h/g)].map((m) => Number(m[1]));
+    expect(hours.length).toBeGreaterThan(0);
+    expect(hours).toEqual([...hours].sort((a, b) => b - a));
+    expect(why.textContent).toContain('the sun is too low for what runs');
   });
   it('without a bank it says what there must be first', async () => {
     const board = mountainHutBoard();

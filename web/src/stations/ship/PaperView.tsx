@@ -4,15 +4,26 @@ import { useEffect, useRef, useState } from 'react';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
 
+/** Why there is no paper, in the server's words. */
+async function refusalIn(response: Response): Promise<string> {
+  const { problems } = (await response.json().catch(() => ({}))) as { problems?: string[] };
+  return problems?.join(' ') ?? `The paper could not be fetched: ${response.status}`;
+}
+
 /** A paper as it will print, its pages side by side. Drawn here, because tablets show no PDF inside a page. */
 export function PaperView({ src, title }: { src: string; title: string }) {
   const holder = useRef<HTMLDivElement>(null);
   const [said, setSaid] = useState('Fetching the paper …');
   useEffect(() => {
     let current = true;
-    const task = getDocument({ url: src });
+    let task: ReturnType<typeof getDocument> | null = null;
     const draw = async () => {
       try {
+        const response = await fetch(src);
+        if (!response.ok) throw new Error(await refusalIn(response));
+        const data = await response.arrayBuffer();
+        if (!current) return;
+        task = getDocument({ data });
         const paper = await task.promise;
         const pages: HTMLCanvasElement[] = [];
         for (let n = 1; n <= paper.numPages && current; n++) {
@@ -32,13 +43,13 @@ export function PaperView({ src, title }: { src: string; title: string }) {
         holder.current?.replaceChildren(...pages);
         setSaid('');
       } catch (error) {
-        if (current) setSaid(`The paper could not be shown: ${(error as Error).message}`);
+        if (current) setSaid((error as Error).message);
       }
     };
     void draw();
     return () => {
       current = false;
-      void task.destroy();
+      void task?.destroy();
     };
   }, [src, title]);
   return (

@@ -21,6 +21,8 @@ export function BuyingPage() {
   const query = useQuery({ queryKey: ['buying'], queryFn: fetchBuying });
   const [sheet, setSheet] = useState<(typeof SHEETS)[number][0]>('needs');
   const [all, setAll] = useState(false);
+  /** An article whose price is to be typed. */
+  const [priced, setPriced] = useState('');
   const data = query.data;
   return (
     <div className="flex h-full flex-col">
@@ -60,9 +62,21 @@ export function BuyingPage() {
         </div>
         {query.error && <Problems problems={problemsIn(query.error)} />}
         {!data && !query.error && <p className="dim">Working out what is missing …</p>}
-        {data && sheet === 'needs' && <NeedsSheet data={data} all={all} onOrdered={() => setSheet('orders')} />}
+        {data && sheet === 'needs' && (
+          <NeedsSheet
+            data={data}
+            all={all}
+            onOrdered={() => setSheet('orders')}
+            onPrice={(articleId) => {
+              setPriced(articleId);
+              setSheet('offers');
+            }}
+          />
+        )}
         {data && sheet === 'orders' && <PurchasesSheet purchases={data.purchases} currency={data.currency} />}
-        {data && sheet === 'offers' && <OffersSheet offers={data.offers} needs={data.needs} currency={data.currency} />}
+        {data && sheet === 'offers' && (
+          <OffersSheet offers={data.offers} needs={data.needs} currency={data.currency} articleId={priced} />
+        )}
       </main>
     </div>
   );

@@ -10,7 +10,7 @@ import type { BuyingState } from './BuyingPage.tsx';
 type Need = BuyingState['needs'][number];
 type Choice = Need['choices'][number];
 
-const packsText = (need: Need, choice: Choice) =>
+export const packsText = (need: Need, choice: Choice) =>
   choice.packs
     .map(
       (p) =>
@@ -72,7 +72,17 @@ function SizeUps({ need, jobs }: { need: Need; jobs: BuyingState['jobs'] }) {
 }
 
 /** How an article that is missing is best bought, and the press that unfolds why. */
-function HowToBuy({ need, open, onOpen }: { need: Need; open: boolean; onOpen: () => void }) {
+function HowToBuy({
+  need,
+  open,
+  onOpen,
+  onPrice,
+}: {
+  need: Need;
+  open: boolean;
+  onOpen: () => void;
+  onPrice: () => void;
+}) {
   const choice = need.choices[0];
   return (
     <>
@@ -81,7 +91,12 @@ function HowToBuy({ need, open, onOpen }: { need: Need; open: boolean; onOpen: (
           {packsText(need, choice)} = <span className="num">{choice.price.toFixed(2)}</span>, {choice.supplier}
         </>
       ) : need.net > 0 ? (
-        <span className="text-warning">no offer: type or import a price</span>
+        <>
+          <span className="text-warning">no offer yet</span>{' '}
+          <button type="button" className="btn btn-xs" aria-label={`Type a price for ${need.name}`} onClick={onPrice}>
+            Type a price
+          </button>
+        </>
       ) : (
         ''
       )}
@@ -101,6 +116,7 @@ const isLate = (need: Need) => need.daysLeft !== null && need.daysLeft < 0;
 export const needColumns = (rows: {
   isOpen: (id: string) => boolean;
   toggle: (id: string) => void;
+  price: (id: string) => void;
 }): DataColumn<Need>[] => [
   {
     title: 'Part',
@@ -133,7 +149,14 @@ export const needColumns = (rows: {
   {
     title: 'How',
     className: 'text-[13px]',
-    cell: (n) => <HowToBuy need={n} open={rows.isOpen(n.articleId)} onOpen={() => rows.toggle(n.articleId)} />,
+    cell: (n) => (
+      <HowToBuy
+        need={n}
+        open={rows.isOpen(n.articleId)}
+        onOpen={() => rows.toggle(n.articleId)}
+        onPrice={() => rows.price(n.articleId)}
+      />
+    ),
   },
   {
     title: 'Order by',

@@ -35,13 +35,21 @@ const fieldsOf = (articles: readonly ArticleRow[], isLength: boolean, currency: 
   }) as const;
 
 /** An offer typed in. */
-function OfferForm({ currency, missing }: { currency: string; missing: BuyingState['needs'] }) {
+function OfferForm({
+  currency,
+  missing,
+  articleId,
+}: {
+  currency: string;
+  missing: BuyingState['needs'];
+  articleId: string;
+}) {
   const client = useQueryClient();
   const articles = useArticles().data?.articles ?? [];
   const articleOf = (id: string) => articles.find((a) => a.id === id.trim());
   const form = useFieldForm(
     (texts: { articleId: string }) => fieldsOf(articles, articleOf(texts.articleId)?.unit === 'mm', currency),
-    { articleId: '', supplier: '', packQuantity: '1', packPrice: '', leadDays: '7' },
+    { articleId, supplier: '', packQuantity: '1', packPrice: '', leadDays: '7' },
   );
   const typed = form.text('articleId').trim();
   const put = usePress({
@@ -112,10 +120,13 @@ export function OffersSheet({
   offers,
   needs,
   currency,
+  articleId = '',
 }: {
   offers: BuyingState['offers'];
   needs: BuyingState['needs'];
   currency: string;
+  /** Whose price is asked for first. */
+  articleId?: string;
 }) {
   const client = useQueryClient();
   const articles = useArticles().data?.articles ?? [];
@@ -156,7 +167,11 @@ export function OffersSheet({
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-start gap-4 border border-base-300 bg-base-100 p-3">
-        <OfferForm currency={currency} missing={needs.filter((n) => n.net > 0 && n.choices.length === 0)} />
+        <OfferForm
+          articleId={articleId}
+          currency={currency}
+          missing={needs.filter((n) => n.net > 0 && n.choices.length === 0)}
+        />
         <PriceList />
       </div>
       {remove.error && <Problems problems={problemsIn(remove.error)} onDismiss={() => remove.reset()} />}

@@ -14,6 +14,7 @@ const GROUPS: readonly [StockItem['group'], string][] = [
   ['fuse', 'Fuse links'],
   ['device', 'Devices'],
   ['sheet', 'Sheets and offcuts'],
+  ['fastener', 'Screws, clips and linings'],
 ];
 const ROW_PX = 45;
 const placeOf = (s: StockItem): number => GROUPS.findIndex(([group]) => group === s.group);

@@ -1,14 +1,14 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { type Asked, serverThat, show } from '../../testing/screen.tsx';
+import { press } from '../../testing/hands.ts';
+import { type Asked, MIRA, serverThat, show } from '../../testing/screen.tsx';
 import { BuyingPage } from './BuyingPage.tsx';
 
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
 });
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 const choice = (supplier: string, price: number) => ({
   supplier,
   price,
@@ -39,7 +39,7 @@ const need = (n: number, change: object = {}) => ({
 });
 const open = async (needs: unknown[]) => {
   const asked = serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
     '/api/buying': {
       needs,
       jobs: [{ jobId: 'jb', jobNumber: 402, jobName: 'Larchfold hut board', revision: 3, wantedOn: null }],
@@ -62,7 +62,15 @@ describe('what is missing', () => {
       need(2, { choices: [choice('Beck', 3)] }),
       need(3, { choices: [choice('Row', 0.1)] }),
     ]);
-    await press('Ordered from Row: 10.00 EUR');
+    // What the press will do is read before it is done.
+    await press('Order from Row …');
+    const order = screen.getByRole('region', { name: 'Order from Row' });
+    expect(order.textContent).toMatch(/^Row: 2 parts for 10\.00 EUR1 × pack of 25 lug 11 × pack of 25 lug 3/);
+    expect(posts(asked)).toEqual([]);
+    await press('Not yet');
+    expect(screen.queryByRole('region', { name: 'Order from Row' })).toBeNull();
+    await press('Order from Row …');
+    await press('It is ordered');
     await waitFor(() => expect(posts(asked)).toHaveLength(1));
     expect(posts(asked)[0]).toEqual([
       '/api/buying/purchases',
@@ -88,9 +96,17 @@ describe('what is missing', () => {
   it('why this pack, by chance to come up short; late and unpriced are told', async () => {
     await open([need(1, { daysLeft: -3 }), need(2, { choices: [] })]);
     expect(screen.getByText('3 days late')).toBeTruthy();
-    expect(screen.getByText('no offer: type or import a price')).toBeTruthy();
+    expect(screen.getByText('no offer yet')).toBeTruthy();
     await press('Why, and what else?');
     expect(screen.getByText(/3\.0 % chance to come up short/)).toBeTruthy();
+  });
+  it('what has no offer stands in the sum as open, and leads to typing its price', async () => {
+    await open([need(1), need(2, { choices: [] }), need(3, { choices: [] })]);
+    expect(screen.getByText(/^All suppliers/).textContent).toBe(
+      'All suppliers: 9.90 EUR, not the whole: 2 parts have no offer yet',
+    );
+    await press('Type a price for lug 2');
+    expect((screen.getByLabelText('Article') as HTMLInputElement).value).toBe('lug-2');
   });
   it('nothing missing is said so', async () => {
     await open([need(1, { net: 0 })]);

@@ -1,7 +1,8 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { type Asked, serverThat, show } from '../../testing/screen.tsx';
+import { press } from '../../testing/hands.ts';
+import { type Asked, MIRA, serverThat, show } from '../../testing/screen.tsx';
 import { sumFrom } from './NeedsSheet.tsx';
 import { OffersSheet } from './OffersSheet.tsx';
 import { PurchasesSheet } from './PurchasesSheet.tsx';
@@ -15,7 +16,6 @@ afterEach(() => {
 });
 const type = (label: string | RegExp, value: string) =>
   act(async () => void fireEvent.change(screen.getByLabelText(label), { target: { value } }));
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 const posts = (asked: Asked[]) => asked.filter((a) => a.method === 'POST').map((a) => [a.path, a.body]);
 
 const item = (number: number, change: Partial<StockItem> = {}): StockItem =>
@@ -69,7 +69,7 @@ const ARTICLES = [
 ];
 const server = (more: Record<string, unknown> = {}) =>
   serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' }, demoPeople: [] },
+    '/api/me': MIRA,
     '/api/jobs': { jobs: [{ id: 'jb_2', number: 402, jobName: 'Larchfold hut board', archived: false }] },
     '/api/stock': { stock: [LUG, item(3)], levels: [] },
     '/api/stock/articles': { articles: ARTICLES },

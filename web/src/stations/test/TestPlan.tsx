@@ -1,5 +1,6 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import type { BenchProgress } from '@ombrik/core/stages/bench/benchProgress';
+import { KeyRound } from 'lucide-react';
 
 export const STAGES = [
   ['cold', 'Cold'],
@@ -8,7 +9,14 @@ export const STAGES = [
   ['load', 'Under load'],
   ['mains', 'Mains side'],
 ] as const;
-const MARK = { passed: '●', failed: '✕', older: '◌', open: '◐', waiting: '○', locked: '⚿' } as const;
+const MARK = {
+  passed: '●',
+  failed: '✕',
+  older: '◌',
+  open: '◐',
+  waiting: '○',
+  locked: <KeyRound size={12} />,
+} as const;
 export const STATE_WORDS = {
   passed: 'passed',
   failed: 'failed, test again',
@@ -66,7 +74,10 @@ export function TestPlan({
   pick: (id: string) => void;
 }) {
   return (
-    <ol className="relative overflow-auto border-r border-base-300 bg-base-100 p-3" aria-label="Test plan">
+    <ol
+      className="relative overflow-auto border-base-300 bg-base-100 p-3 max-lg:order-last max-lg:border-t lg:border-r"
+      aria-label="Test plan"
+    >
       {STAGES.map(([stage, title]) => {
         const own = steps.filter((s) => s.stage === stage);
         if (own.length === 0) return null;

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { answer, api } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useJob } from '../../session/useJob.ts';
+import { UnitPick } from '../../ui/UnitPick.tsx';
 import { CurrentCheck } from './CurrentCheck.tsx';
 import { SimulatorPanel } from './SimulatorPanel.tsx';
 import { StepHistory } from './StepHistory.tsx';
@@ -31,10 +32,14 @@ export function TestStation() {
       </p>
     );
   return (
-    <div className="grid h-full grid-cols-[minmax(180px,232px)_minmax(0,1fr)_minmax(180px,228px)]">
+    <div className="grid content-start lg:h-full lg:grid-cols-[minmax(180px,232px)_minmax(0,1fr)_minmax(180px,228px)] lg:content-stretch">
       <TestPlan steps={steps} states={progress.states} currentId={step.id} pick={setPicked} />
       <CurrentCheck step={step} hands={hands} />
-      <section className="relative overflow-auto border-l border-base-300 bg-base-100 p-4" aria-label="Record">
+      <section
+        className="relative overflow-auto border-base-300 bg-base-100 p-4 max-lg:border-t lg:border-l"
+        aria-label="Record"
+      >
+        <UnitPick />
         <p className="num text-lg">
           {progress.passedCount} of {progress.dcCount} passed
         </p>

@@ -2,6 +2,7 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { press } from '../../testing/hands.ts';
 import { type Asked, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { LimitBand } from './LimitBand.tsx';
 import { TestStation } from './TestStation.tsx';
@@ -10,12 +11,12 @@ afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
 });
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 let id = 1;
 const reading = (step: BenchStep, passed: boolean, value: number | null, fingerprint = step.fingerprint) => ({
   id: id++,
   kind: 'benchStep',
   entityId: step.id,
+  unit: 1,
   revision: 1,
   fingerprint,
   data: { passed, value, unit: step.unit },
@@ -66,7 +67,7 @@ describe('the bench', () => {
     await press('Seen and good');
     await waitFor(() => expect(title()).toBe(plan[1]!.title));
     expect(posted()).toEqual([
-      { stepId: plan[0]!.id, revision: 1, value: null, found: 'good', note: '', method: 'eye' },
+      { stepId: plan[0]!.id, revision: 1, unit: 1, value: null, found: 'good', note: '', method: 'eye' },
     ]);
   });
   it('what is not good stays, is told, and is done again', async () => {
@@ -106,7 +107,7 @@ describe('the bench', () => {
     });
     await screen.findByRole('button', { name: 'Read from the meter' });
     await press('Read from the meter');
-    const told = await screen.findByRole('alert', {}, { timeout: 20_000 });
+    const told = await screen.findByRole('alert');
     expect(told.textContent).toBe('the meter does not answer');
     expect(asked.filter((a) => a.path.endsWith('/records'))).toEqual([]);
   });

@@ -2,6 +2,7 @@ import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { useQueryClient } from '@tanstack/react-query';
 import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
+import { useUnit } from '../../app/useUnit.ts';
 import { useJob } from '../../session/useJob.ts';
 
 export interface BenchReading {
@@ -14,12 +15,13 @@ export interface BenchReading {
 /** Records readings, and reads the meter. @param onPassed the check passed */
 export function useBench(onPassed: () => void) {
   const { jobId, revision, dossier } = useJob();
+  const { unit } = useUnit();
   const client = useQueryClient();
   const routes = api.jobs[':id'].bench;
   const param = { id: jobId };
   const record = usePress({
     send: ({ step, ...said }: BenchReading, key) =>
-      answer(routes.records.$post({ param, json: { stepId: step.id, revision, note: '', ...said } }, keyed(key))),
+      answer(routes.records.$post({ param, json: { stepId: step.id, revision, unit, note: '', ...said } }, keyed(key))),
     onSuccess: ({ passed }) => {
       if (passed) onPassed();
     },

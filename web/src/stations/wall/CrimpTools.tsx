@@ -2,7 +2,8 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { CrimpTool, Workshop } from '@ombrik/core/document/workshop/workshop';
 import { compareNatural } from '@ombrik/core/engine/compareText';
 import { nanoid } from 'nanoid';
-import { TextField } from '../../ui/TextField.tsx';
+import { ToolCheckFields } from './ToolCheckFields.tsx';
+import { ToolHead } from './ToolHead.tsx';
 
 const ACTIONS: readonly [CrimpTool['action'], string][] = [
   ['hydraulic', 'hydraulic press'],
@@ -55,38 +56,17 @@ export function CrimpTools({
       </label>
       {tools.map((tool) => (
         <fieldset key={tool.id} className="perforated grid gap-1 py-2">
-          <div className="grid grid-cols-[minmax(0,1fr)_180px_auto] items-end gap-2">
-            <TextField
-              label={`Name of ${tool.name}`}
-              hideLabel
-              disabled={disabled}
-              value={tool.name}
-              max={60}
-              required
-              onCommit={(name) => set(tool.id, { name })}
-            />
-            <select
-              className="select select-sm"
-              aria-label={`How ${tool.name} works`}
-              disabled={disabled}
-              value={tool.action}
-              onChange={(e) => set(tool.id, { action: e.target.value as CrimpTool['action'] })}
-            >
-              {ACTIONS.map(([value, text]) => (
-                <option key={value} value={value}>
-                  {text}
-                </option>
-              ))}
-            </select>
-            <button
-              type="button"
-              className="btn btn-sm"
-              disabled={disabled}
-              onClick={() => onChange({ tools: tools.filter((t) => t.id !== tool.id) })}
-            >
-              Remove
-            </button>
-          </div>
+          <ToolHead
+            name={tool.name}
+            asks={`How ${tool.name} works`}
+            kind={tool.action}
+            kinds={ACTIONS}
+            disabled={disabled}
+            onName={(name) => set(tool.id, { name })}
+            onKind={(action) => set(tool.id, { action })}
+            onRemove={() => onChange({ tools: tools.filter((t) => t.id !== tool.id) })}
+          />
+          <ToolCheckFields tool={tool} disabled={disabled} onChange={(change) => set(tool.id, change)} />
           <div className="flex flex-wrap gap-x-3 gap-y-1">
             {DIES.map((die) => (
               <label key={die} className="flex items-center gap-1 text-[13px]">
@@ -113,7 +93,19 @@ export function CrimpTools({
         className="btn btn-sm mt-2"
         disabled={disabled || tools.length >= 40}
         onClick={() =>
-          onChange({ tools: [...tools, { id: `tl_${nanoid(8)}`, name: 'Another tool', action: 'ratchet', dies: [] }] })
+          onChange({
+            tools: [
+              ...tools,
+              {
+                id: `tl_${nanoid(8)}`,
+                name: 'Another tool',
+                action: 'ratchet',
+                dies: [],
+                checkedOn: null,
+                everyDays: null,
+              },
+            ],
+          })
         }
       >
         Add a tool

@@ -2,6 +2,7 @@ import type { Chemistry, ProfileId } from '@ombrik/core/document/brief/brief';
 import { TEMPLATES } from '@ombrik/core/document/templates';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
@@ -51,6 +52,15 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const form = useFieldForm(FIELDS, START);
+  // A place that comes again and again brings the rules that fit it; whoever has chosen others keeps theirs.
+  const [chosen, profileId] = [form.text('template'), form.text('profileId')];
+  const offered = useRef(START.profileId);
+  useEffect(() => {
+    const fits = TEMPLATES.find((t) => t.id === chosen)?.brief.profileId;
+    if (!fits || profileId !== offered.current) return;
+    offered.current = fits;
+    form.put('profileId', fits);
+  }, [chosen]);
   const create = usePress({
     send: (v: Values<typeof FIELDS>, key) =>
       answer(
@@ -78,7 +88,8 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
         of={form}
         take={(values) => create.mutate(values)}
         press="Take the job in"
-        sending={create.isPending}
+        // Once it is taken in, the same form makes no other while the job is being opened.
+        sending={create.isPending || create.data !== undefined}
         refused={create.error}
         cancel={{ says: 'Not now', go: onCancel }}
         columns="grid-cols-2 lg:grid-cols-4"

@@ -24,7 +24,6 @@ const along = (date: Date, today: Date) =>
   Math.min(1, Math.max(0, (differenceInCalendarDays(date, today) + PAST_DAYS) / (AXIS_DAYS + PAST_DAYS)));
 
 function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => void }) {
-  const navigate = useNavigate();
   const wanted = job.wantedOn ? parseISO(job.wantedOn) : null;
   const late = wanted !== null && wanted < today;
   const begin = along(parseISO(job.createdAt), today);
@@ -53,11 +52,10 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
           {job.customer || 'no customer yet'} · {job.systemVoltageV} V
         </p>
       </div>
-      <button
-        type="button"
-        aria-label={`Open ${job.jobName}`}
-        className="relative h-14 cursor-pointer text-left"
-        onClick={() => navigate(`/jobs/${job.id}/${job.next ?? 'ship'}`)}
+      <Link
+        to={`/jobs/${job.id}/${job.next ?? 'ship'}`}
+        aria-label={`${job.jobName} waits for ${job.waitsFor}`}
+        className="group relative block h-14"
       >
         {/* The plank ends on the day the job is wanted; the words stand inside it only where they fit whole. */}
         <span
@@ -83,11 +81,11 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
           style={{ left: wordsInside ? `calc(${left} + 168px)` : `max(calc(${left} + 168px), ${end * 100}%)` }}
         >
           <span className="px-3 text-xs leading-tight">
-            <span className="block">waits for {job.waitsFor}</span>
+            <span className="block group-hover:text-primary group-hover:underline">waits for {job.waitsFor}</span>
             {job.stops > 0 && <span className="block text-error">{job.stops} stop findings</span>}
           </span>
         </span>
-      </button>
+      </Link>
       <div className="flex items-center justify-end gap-1">
         <span className={`num mr-1 text-xs ${late ? 'text-error' : 'dim'}`}>
           {wanted ? format(wanted, 'd MMM') : 'no date'}
@@ -193,6 +191,9 @@ export function ShopWall() {
             />
             archived too
           </label>
+          <Link to="/screen" className="btn btn-sm">
+            Large screen
+          </Link>
           <FileButton text="Open a board file" accept="application/json,.json" onFile={(file) => void upload(file)} />
           <button
             type="button"

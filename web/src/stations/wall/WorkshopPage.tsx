@@ -6,6 +6,7 @@ import { useMe } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+import { BenchTools } from './BenchTools.tsx';
 import { CrimpTools } from './CrimpTools.tsx';
 import { KeptSizes } from './KeptSizes.tsx';
 import { KeptTubes } from './KeptTubes.tsx';
@@ -13,29 +14,7 @@ import { OwnRulesSheet } from './OwnRulesSheet.tsx';
 import { StockSheets } from './StockSheets.tsx';
 import { StoreRules } from './StoreRules.tsx';
 
-const SETTINGS = [
-  'usableShare',
-  'hourRate',
-  'marginShare',
-  'currency',
-  'spareLinks',
-  'preferredAreasMm2',
-  'sheets',
-  'sawKerfMm',
-  'tools',
-  'keptTubes',
-  'smallEnds',
-  'pullEvery',
-  'cutTrimMm',
-  'minRemnantMm',
-  'remnantPreferenceShare',
-  'spares',
-  'miscountShare',
-  'shortCost',
-  'buildDays',
-  'ownRules',
-] as const;
-type Settings = Pick<Workshop, (typeof SETTINGS)[number]>;
+type Change = Partial<Workshop>;
 
 /** What the workshop holds true for all its boards. */
 export function WorkshopPage() {
@@ -43,31 +22,14 @@ export function WorkshopPage() {
   const me = useMe();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = usePress({
-    send: (json: Settings, key) =>
-      answer(
-        api.workshop.$post(
-          {
-            json: {
-              ...json,
-              ownRules: [...json.ownRules],
-              preferredAreasMm2: [...json.preferredAreasMm2],
-              sheets: [...json.sheets],
-              keptTubes: [...json.keptTubes],
-              tools: json.tools.map((t) => ({ ...t, dies: [...t.dies] })),
-            },
-          },
-          keyed(key),
-        ),
-      ),
+    send: (change: Change, key) => answer(api.workshop.$post({ json: change as never }, keyed(key))),
     onSuccess: () => client.invalidateQueries(),
   });
-  const workshop = query.data?.workshop as Workshop | null | undefined;
+  const kept = query.data?.workshop as Workshop | null | undefined;
+  // What is on its way counts already: the next change is made to it.
+  const workshop = kept && Object.assign({}, kept, ...save.pending);
   const may = me.data?.person?.role === 'designer';
-  const put = (change: Partial<Workshop>) => {
-    if (!workshop) return;
-    const values = { ...workshop, ...change };
-    save.mutate(Object.fromEntries(SETTINGS.map((field) => [field, values[field]])) as unknown as Settings);
-  };
+  const put = (change: Change) => save.mutate(change);
   return (
     <div className="flex h-full flex-col">
       <Header>
@@ -144,6 +106,14 @@ export function WorkshopPage() {
               required
               onCommit={(currency) => put({ currency })}
             />
+            <TextField
+              className="col-span-2"
+              label="Address on labels and cards, as telephones reach this program"
+              disabled={!may}
+              value={workshop.address}
+              max={120}
+              onCommit={(address) => put({ address: address.trim() })}
+            />
             <p className="dim col-span-2 text-xs">{workshop.usableShareSource}</p>
           </div>
         )}
@@ -158,6 +128,7 @@ export function WorkshopPage() {
           />
         )}
         {workshop && <CrimpTools workshop={workshop} disabled={!may} onChange={put} />}
+        {workshop && <BenchTools tools={workshop.benchTools} disabled={!may} onChange={put} />}
         {workshop && (
           <KeptTubes kept={workshop.keptTubes} disabled={!may} onChange={(keptTubes) => put({ keptTubes })} />
         )}

@@ -3,6 +3,7 @@ import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { SignIn } from '../../app/SignIn.tsx';
+import { press } from '../../testing/hands.ts';
 import { type Asked, serverThat, show } from '../../testing/screen.tsx';
 import { ShopWall } from './ShopWall.tsx';
 import { WorkshopPage } from './WorkshopPage.tsx';
@@ -12,7 +13,6 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 const posts = (asked: Asked[]) => asked.filter((a) => a.method === 'POST').map((a) => [a.path, a.body]);
-const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })));
 const change = (label: string | RegExp, value: string) =>
   act(async () => void fireEvent.change(screen.getByLabelText(label), { target: { value } }));
 
@@ -47,7 +47,7 @@ describe('the wall', () => {
     });
     show(<ShopWall />, { at: '/' });
     await screen.findByRole('heading', { name: 'What must happen next' });
-    await screen.findByRole('link', { name: /board 401/ });
+    await screen.findByRole('link', { name: /^401 / });
     return asked;
   };
   it('leads to each job where it waits, and finds one by what is typed', async () => {
@@ -93,7 +93,30 @@ describe('the wall', () => {
         },
       ]),
     );
+    // While the job is being opened the form makes no other, whatever is typed into it.
+    await waitFor(() =>
+      expect((screen.getByRole('button', { name: 'Take the job in' }) as HTMLButtonElement).disabled).toBe(true),
+    );
+    await change('Customer', 'somebody else');
+    await press('Take the job in');
+    expect(posts(asked)).toHaveLength(1);
     await waitFor(() => expect(screen.getByTestId('address').textContent).toBe('/jobs/jb_409/brief'));
+  });
+});
+
+describe('where an order starts from', () => {
+  it('brings the rules that fit its place, unless somebody has chosen others', async () => {
+    serverThat({ '/api/me': me(), '/api/jobs': { jobs: [job(401)], count: 1, behind: 0 } });
+    show(<ShopWall />, { at: '/' });
+    await press('New job');
+    const rules = (await screen.findByLabelText('Rules')) as HTMLSelectElement;
+    await change('Start from', 'hut');
+    await waitFor(() => expect(rules.value).toBe('fixed-iec'));
+    await change('Start from', 'cart');
+    await waitFor(() => expect(rules.value).toBe('craft-iso'));
+    await change('Rules', 'fixed-nec');
+    await change('Start from', 'hut');
+    expect(rules.value).toBe('fixed-nec');
   });
 });
 
@@ -138,7 +161,7 @@ describe('what the workshop holds true', () => {
     const asked = serverThat({
       '/api/me': me(role),
       '/api/workshop': (a: Asked) => ({
-        workshop: a.method === 'POST' ? a.body : { ...defaultWorkshop, version: '4' },
+        workshop: { ...defaultWorkshop, version: '4', ...(a.method === 'POST' ? (a.body as object) : {}) },
       }),
     });
     show(<WorkshopPage />, { at: '/workshop' });
@@ -149,14 +172,10 @@ describe('what the workshop holds true', () => {
     fireEvent.change(screen.getByLabelText(label), { target: { value } });
     await act(async () => void fireEvent.blur(screen.getByLabelText(label)));
   };
-  it('one figure changed sends all settings whole, the others as they were', async () => {
+  it('one figure changed sends that figure and nothing else', async () => {
     const asked = await open();
     await commit('An hour of work', '72');
-    await waitFor(() => expect(posts(asked)).toHaveLength(1));
-    const sent = posts(asked)[0]![1] as typeof defaultWorkshop;
-    expect(sent.hourRate).toBe(72);
-    expect(sent.usableShare).toEqual(defaultWorkshop.usableShare);
-    expect(sent.tools).toEqual(defaultWorkshop.tools);
+    await waitFor(() => expect(posts(asked)).toEqual([['/api/workshop', { hourRate: 72 }]]));
   });
   it('shares are typed in percent', async () => {
     const asked = await open();

@@ -103,10 +103,10 @@ export function FormField<F extends Fields>({
   const spec = of.fields[name]!;
   const said = of.form.formState.errors[name]?.message;
   const drawn = { input: of.form.register(name), bad: said !== undefined };
+  // A row of round buttons carries its own labels: one about all of them would answer for the first.
+  const Around = spec.kind === 'choice' && spec.open ? 'div' : 'label';
   return (
-    // A row of round buttons carries its own labels.
-    // biome-ignore lint/a11y/noLabelWithoutControl: the control is inside, chosen below, and carries the name itself.
-    <label className={`grid content-start gap-0.5 ${spec.wide ? 'col-span-full' : ''} ${className}`}>
+    <Around className={`grid content-start gap-0.5 ${spec.wide ? 'col-span-full' : ''} ${className}`}>
       {!spec.hideLabel && <span className="label-face">{spec.label}</span>}
       {spec.kind === 'number' && <NumberInput spec={spec} {...drawn} />}
       {spec.kind === 'text' && <TextInput spec={spec} {...drawn} />}
@@ -119,6 +119,6 @@ export function FormField<F extends Fields>({
           {said}
         </span>
       )}
-    </label>
+    </Around>
   );
 }

@@ -1,10 +1,10 @@
 import type { PointMm } from '@ombrik/core/document/basics';
 import type { Item } from '@ombrik/core/document/item/item';
 import type { Part } from '@ombrik/core/document/part/part';
-import type { SeatText } from '@ombrik/core/drawing/partFace';
-import { spannerMm } from '@ombrik/core/findings/space/no-tool-swing';
+import type { SeatText } from '@ombrik/core/drawing/marks';
 import { itemRect, onPanel } from '@ombrik/core/stages/lengths/geometry';
 import { itemOutline } from '@ombrik/core/stages/place/outlines';
+import { spannerMm } from '@ombrik/core/tables/layoutPractice';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import { type BoardView, rectSeen, seenBy } from '../boardView.ts';

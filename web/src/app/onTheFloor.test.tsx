@@ -1,0 +1,96 @@
+// @vitest-environment happy-dom
+import { demoBoard } from '@ombrik/demo/demoBoards';
+import { act, cleanup, screen, waitFor } from '@testing-library/react';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { press } from '../testing/hands.ts';
+import { openJob, serverThat, show } from '../testing/screen.tsx';
+import { OnTheFloor } from './OnTheFloor.tsx';
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+/** The hut at revision 1, on the floor, its first cable made. */
+async function open() {
+  const job = await openJob(demoBoard('hut'));
+  const { dossier } = job.now();
+  const made = dossier.cables.find((c) => c.designation === 'W12')!;
+  serverThat({
+    '/api/jobs/jb/floor': {
+      made: [
+        {
+          cableId: made.cableId,
+          fingerprint: made.fingerprint,
+          said: { kind: 'made', made: true },
+          personName: 'Jonas Wick',
+          at: '2026-11-02T08:00:00Z',
+        },
+      ],
+      bench: [],
+    },
+  });
+  job.guard(1);
+  show(<OnTheFloor />, { job });
+  const id = (name: string) => job.now().board.items.find((i) => i.designation === name)!.id;
+  const take = (name: string) => {
+    const item = job.now().board.items.find((i) => i.id === id(name))!;
+    if (item.place.kind !== 'panel') throw new Error(`${name} is off the board`);
+    const value = { ...item.place, yMm: item.place.yMm + 40 };
+    return act(
+      async () =>
+        void job.now().edit(`Move ${name}`, [{ kind: 'set', collection: 'items', id: item.id, field: 'place', value }]),
+    );
+  };
+  const note = (value: string) =>
+    act(async () => void job.now().edit('Brief: notes', [{ kind: 'setBrief', field: 'notes', value }]));
+  return { job, take, note };
+}
+
+describe('a board that is on the floor', () => {
+  it('an edit is shown with what it touches, made ones first, and nothing is made yet', async () => {
+    const { job, take } = await open();
+    const before = job.now().board;
+    await take('-F4');
+    const asked = await screen.findByRole('alert');
+    await waitFor(() => expect(asked.textContent).toMatch(/“Move -F4” would touch:.*Cables: W12 \(made\), W13/s));
+    expect([job.now().board, job.sent]).toEqual([before, []]);
+    expect(job.now().shown).not.toBe(before);
+  });
+  it('left, everything is as it was; made, it is one edit, and the next is not asked about', async () => {
+    const { job, take } = await open();
+    await take('-F4');
+    await screen.findByText(/would touch/);
+    await press('Leave it as it is');
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(job.now().shown).toBe(job.now().board);
+    await take('-F4');
+    await screen.findByText(/would touch/);
+    await press('Make the change');
+    await waitFor(() => expect(job.sent).toEqual(['Move -F4']));
+    await take('-F5');
+    await waitFor(() => expect(job.sent).toEqual(['Move -F4', 'Move -F5']));
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+  it('what touches nothing on the floor is made without asking, and what follows is still asked about', async () => {
+    const { job, note, take } = await open();
+    await note('back in spring');
+    await waitFor(() => expect(job.sent).toEqual(['Brief: notes']));
+    await take('-F4');
+    expect(await screen.findByText(/would touch/)).toBeTruthy();
+    expect(job.sent).toHaveLength(1);
+  });
+  it('released anew it is asked again; withdrawn, nothing is', async () => {
+    const { job, take } = await open();
+    await take('-F4');
+    await screen.findByText(/would touch/);
+    await press('Make the change');
+    await act(async () => job.guard(2));
+    await take('-F5');
+    await screen.findByText(/would touch/);
+    await act(async () => job.guard(null));
+    expect(screen.queryByRole('alert')).toBeNull();
+    await take('-F5');
+    await waitFor(() => expect(job.sent).toEqual(['Move -F4', 'Move -F5']));
+  });
+});

@@ -1,0 +1,190 @@
+import type { StepStatus } from '@ombrik/core/build/buildState';
+import { likelyFactor } from '@ombrik/core/build/learnedTimes';
+import { withMoved } from '@ombrik/core/build/moved';
+import { STEP_KIND_WORDS, STEP_KINDS, type StepKind } from '@ombrik/core/build/step';
+import { useState } from 'react';
+import { DataTable } from '../../ui/table/DataTable.tsx';
+import { BatchOf } from './BatchOf.tsx';
+import { BuiltOtherwise } from './BuiltOtherwise.tsx';
+import { firstOpen, STATE_SIGN, timeWords } from './buildWords.ts';
+import { FloorWords } from './FloorWords.tsx';
+import { FromPaper } from './FromPaper.tsx';
+import { GoneSteps } from './GoneSteps.tsx';
+import { LearnedTimes } from './LearnedTimes.tsx';
+import { NoteToTake } from './NoteToTake.tsx';
+import type { Build } from './useBuild.ts';
+
+type Shown = 'all' | 'open' | 'again' | 'loose' | 'problems' | StepKind;
+
+const fits = (shown: Shown, s: StepStatus): boolean => {
+  if (shown === 'all') return true;
+  if (shown === 'open') return s.state !== 'done';
+  if (shown === 'again') return s.state === 'older' || s.state === 'unsound';
+  if (shown === 'loose') return s.step.kind === 'torque' && s.state !== 'done';
+  if (shown === 'problems') return s.problems.length > 0 || s.held !== null;
+  return s.step.kind === shown;
+};
+
+/** Every step with where it stands, who did it, and what it waits for. */
+export function StepList({ build, onBench }: { build: Build; onBench: (stepId: string) => void }) {
+  const [shown, setShown] = useState<Shown>('all');
+  const state = build.state!;
+  const { released, revision, learned } = build.build!;
+  const likely = likelyFactor(learned);
+  const left = state.steps.reduce(
+    (sum, s) => sum + (s.state === 'done' ? 0 : s.step.minutes * likely(s.step.kind, s.step.minutes)),
+    0,
+  );
+  const rows = state.steps.filter((s) => fits(shown, s));
+  const numberOf = new Map(state.steps.map((s, i) => [s.step.id, i + 1]));
+  const kinds = STEP_KINDS.filter((k) => state.steps.some((s) => s.step.kind === k));
+  const again = state.steps.filter((s) => s.state === 'older' || s.state === 'unsound').length;
+  const loose = state.steps.filter((s) => fits('loose', s)).length;
+  const next = firstOpen(state);
+  return (
+    <div className="p-5">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+        <h1 className="text-2xl">Build</h1>
+        <span className="num">
+          {state.doneCount} of {state.steps.length} steps
+        </span>
+        <span className="dim">{timeWords(left)} of work left</span>
+        <span className="flex-1" />
+        <select
+          className="select select-sm w-auto"
+          aria-label="Which steps"
+          value={shown}
+          onChange={(e) => setShown(e.target.value as Shown)}
+        >
+          <option value="all">all steps</option>
+          <option value="open">what is open</option>
+          <option value="again">to be done again</option>
+          <option value="loose">not yet torqued ({loose})</option>
+          <option value="problems">held or with a problem</option>
+          {kinds.map((k) => (
+            <option key={k} value={k}>
+              {STEP_KIND_WORDS[k]}
+            </option>
+          ))}
+        </select>
+        <button
+          type="button"
+          className="btn btn-primary btn-sm"
+          disabled={!released || !next}
+          onClick={() => next && onBench(next.step.id)}
+        >
+          To the bench
+        </button>
+      </div>
+      {!released && (
+        <p className="dim mt-1">
+          This is how revision {revision} would be built. Nothing is recorded before the board is released.
+        </p>
+      )}
+      {again > 0 && (
+        <p className="stripe-warn mt-2 p-2">
+          {again} {again === 1 ? 'step was' : 'steps were'} done and {again === 1 ? 'is' : 'are'} to be done again: the
+          design has changed there, or what {again === 1 ? 'it stands' : 'they stand'} on was taken back.
+        </p>
+      )}
+      <BatchOf build={build} />
+      <NoteToTake build={build} />
+      <BuiltOtherwise build={build} />
+      <GoneSteps build={build} />
+      <FloorWords build={build} />
+      <DataTable
+        label="Steps of the build"
+        columns={[
+          {
+            title: 'No.',
+            right: true,
+            className: 'num w-10 dim',
+            cell: (s) => numberOf.get(s.step.id),
+          },
+          {
+            title: '',
+            className: 'w-8',
+            cell: (s) => <span title={STATE_SIGN[s.state].words}>{STATE_SIGN[s.state].sign}</span>,
+          },
+          {
+            title: 'Step',
+            cell: (s) => (
+              <>
+                <button
+                  type="button"
+                  className="askable text-left font-semibold"
+                  disabled={!released}
+                  onClick={() => onBench(s.step.id)}
+                >
+                  {s.step.title}
+                </button>
+                <div className="dim text-[13px]">{s.step.says}</div>
+              </>
+            ),
+          },
+          {
+            title: '',
+            className: 'w-16 whitespace-nowrap',
+            cell: (s) => released && s.state !== 'done' && <Moves build={build} stepId={s.step.id} />,
+          },
+          {
+            title: 'Minutes',
+            right: true,
+            className: 'num',
+            cell: (s) => (s.step.minutes * likely(s.step.kind, s.step.minutes)).toFixed(0),
+          },
+          {
+            title: 'By',
+            cell: (s) => (s.state === 'open' || !s.by ? '' : `${s.by.personName}, ${s.by.at.slice(11, 16)}`),
+          },
+          {
+            title: 'Waits for',
+            className: 'text-[13px]',
+            cell: (s) =>
+              s.problems.length > 0
+                ? s.problems.map((p) => p.text).join('; ')
+                : s.held !== null
+                  ? `held${s.held ? `: ${s.held}` : ''}`
+                  : s.state === 'done'
+                    ? ''
+                    : waitText(s.waitsFor),
+          },
+        ]}
+        rows={rows}
+        keyOf={(s) => s.step.id}
+      />
+      {released && <FromPaper build={build} />}
+      <LearnedTimes learned={learned} />
+    </div>
+  );
+}
+
+/** The first two things a step waits for, and how many more. */
+const waitText = (all: readonly string[]): string =>
+  all.length <= 2 ? all.join('; ') : `${all.slice(0, 2).join('; ')} and ${all.length - 2} more`;
+
+/** A step sooner or later by one, where nothing forbids it. */
+function Moves({ build, stepId }: { build: Build; stepId: string }) {
+  const steps = build.state!.steps.map((s) => s.step);
+  const at = steps.findIndex((s) => s.id === stepId);
+  const step = steps[at]!;
+  const places = [
+    { sign: '↑', name: 'sooner', before: steps[at - 1]?.id, there: at > 0 },
+    { sign: '↓', name: 'later', before: steps[at + 2]?.id ?? null, there: at + 1 < steps.length },
+  ];
+  return places.map(({ sign, name, before, there }) => {
+    const move = { stepId, before: before ?? null };
+    return (
+      <button
+        key={name}
+        type="button"
+        className="btn btn-ghost btn-xs"
+        aria-label={`${step.title}: ${name}`}
+        disabled={!there || withMoved(steps, move) === null}
+        onClick={() => build.say(step, { kind: 'moved', before: move.before })}
+      >
+        {sign}
+      </button>
+    );
+  });
+}

@@ -1,0 +1,105 @@
+import { enquiryLike, type PromiseAnswer } from '@ombrik/core/shop/promise';
+import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { problemsIn } from '../../app/api.ts';
+import { Problems } from '../../ui/Problems.tsx';
+import { chanceWords, dayWords, shipsWords } from './planWords.ts';
+import { shopPlanner } from './shopPlanner.ts';
+
+const ENQUIRY = 'enquiry';
+
+/** Whether a day can be promised for a job of the shop, or for one that is only asked about. */
+export function PromiseSheet({ sheet }: { sheet: ShopSheet }) {
+  const [wish, setWish] = useState('');
+  const [day, setDay] = useState('');
+  const ask = useMutation({
+    mutationFn: () => {
+      const [kind, id] = wish.split(' ') as ['job' | 'like', string];
+      if (kind === 'job') return shopPlanner().promise(sheet, id, day);
+      const like = enquiryLike(sheet.fresh.find((j) => j.id === id)!, ENQUIRY, day);
+      return shopPlanner().promise({ ...sheet, jobs: [...sheet.jobs, like] }, ENQUIRY, day);
+    },
+  });
+  return (
+    <section aria-label="Can it be promised">
+      <form
+        className="flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          ask.mutate();
+        }}
+      >
+        <label className="grid gap-0.5">
+          <span className="label-face">Which job</span>
+          <select className="select w-72" required value={wish} onChange={(e) => setWish(e.target.value)}>
+            <option value="">choose one</option>
+            {sheet.jobs.map((j) => (
+              <option key={j.id} value={`job ${j.id}`}>
+                {j.number} {j.name}
+              </option>
+            ))}
+            {sheet.fresh.map((j) => (
+              <option key={`like ${j.id}`} value={`like ${j.id}`}>
+                a new order like {j.number} {j.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid gap-0.5">
+          <span className="label-face">For which day</span>
+          <input
+            type="date"
+            className="input w-40"
+            required
+            min={sheet.firstDay}
+            value={day}
+            onChange={(e) => setDay(e.target.value)}
+          />
+        </label>
+        <button type="submit" className="btn btn-primary" disabled={ask.isPending}>
+          {ask.isPending ? 'Planning …' : 'Can I promise it?'}
+        </button>
+      </form>
+      {ask.error && <Problems problems={problemsIn(ask.error)} />}
+      {ask.data && <Answer sheet={sheet} said={ask.data} />}
+    </section>
+  );
+}
+
+function Answer({ sheet, said }: { sheet: ShopSheet; said: PromiseAnswer }) {
+  const now = said.gives[0]!;
+  const nameOf = (id: string) => sheet.jobs.find((j) => j.id === id)?.name ?? id;
+  const verdict =
+    now.chance >= 0.8
+      ? 'Yes, as far as the shop’s times tell'
+      : now.chance >= 0.5
+        ? 'Likelier than not'
+        : 'Not as things stand';
+  return (
+    <div className="mt-4 border border-base-300 bg-base-100 p-4">
+      <p className="text-2xl">
+        {verdict}: {chanceWords(now.chance)} by {dayWords(said.day)}
+      </p>
+      <p className="dim">
+        It {shipsWords({ ships: said.ships, chance: null }, null)}, most likely {dayWords(said.ships.likely)}.
+      </p>
+      <h3 className="label-face mt-3">What would have to give</h3>
+      <ul>
+        {said.gives.slice(1).map((g) => (
+          <li key={g.what} className="perforated flex flex-wrap gap-x-4 py-1">
+            <span className="w-80">{g.what}</span>
+            <span className="num w-16">{chanceWords(g.chance)}</span>
+            <span className={g.harms.length > 0 ? 'text-warning' : 'dim'}>
+              {g.harms.length === 0
+                ? 'nobody else is late for it'
+                : g.harms
+                    .map((h) => `▲ ${nameOf(h.jobId)} in time ${chanceWords(h.before)} → ${chanceWords(h.after)}`)
+                    .join('; ')}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
