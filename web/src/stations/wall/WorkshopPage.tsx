@@ -23,7 +23,12 @@ export function WorkshopPage() {
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = usePress({
     send: (change: Change, key) => answer(api.workshop.$post({ json: change as never }, keyed(key))),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: (saved) => {
+      // Kept before it stops counting as on its way: a fetch that a live message cancels would leave the old values
+      // for a moment, and take from the hand what it is typing.
+      client.setQueryData(['workshop'], saved);
+      return client.invalidateQueries();
+    },
   });
   const kept = query.data?.workshop as Workshop | null | undefined;
   // What is on its way counts already: the next change is made to it.

@@ -4,11 +4,11 @@ import type { OwnRules } from '@ombrik/core/document/workshop/ownRules';
 import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop/workshop';
 import { OWN_VALUES } from '@ombrik/core/profiles/ownRules';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
-import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { choose, click, commit, press } from '../../testing/hands.ts';
-import { type Asked, serverThat, show } from '../../testing/screen.tsx';
+import { type Asked, MIRA, serverThat, show } from '../../testing/screen.tsx';
 import { BenchTools } from './BenchTools.tsx';
 import { CrimpTools } from './CrimpTools.tsx';
 import { OwnRulesSheet } from './OwnRulesSheet.tsx';
@@ -209,5 +209,30 @@ describe('two settings changed one after the other', () => {
     await waitFor(() => expect(asked.filter((a) => a.method === 'POST')).toHaveLength(2));
     expect(kept).toMatchObject({ hourRate: 72, usableShare: { agm: 0.45 } });
     expect(within(document.body).getByLabelText('An hour of work')).toHaveProperty('value', '72');
+  });
+  it('what was saved stays on the screen, and under the hand, although the fetch after it came to nothing', async () => {
+    let posted = false;
+    serverThat({
+      '/api/me': MIRA,
+      '/api/workshop': (a: Asked) => {
+        if (a.method === 'POST') {
+          posted = true;
+          return { workshop: { ...defaultWorkshop, ...(a.body as Partial<Workshop>) } };
+        }
+        return posted ? { status: 503, problems: ['cut off'] } : { workshop: defaultWorkshop };
+      },
+    });
+    show(<WorkshopPage />, { at: '/workshop' });
+    await screen.findByText(/Our |Rules of our own/);
+    await press('Copy it');
+    const name = `Our ${PROFILES.find((p) => p.id === 'craft-iso')!.name}`;
+    const { title } = OWN_VALUES.minAreaMm2;
+    await commit(screen.getByLabelText(`${title} in ${name}`), '4');
+    const reason = screen.getByLabelText(`Reason for ${title} in ${name}`);
+    await act(async () => void fireEvent.change(reason, { target: { value: 'one reel, one die' } }));
+    await act(async () => void (await new Promise((go) => setTimeout(go, 100))));
+    expect(posted).toBe(true);
+    expect(screen.getByLabelText(`Reason for ${title} in ${name}`)).toBe(reason);
+    expect(reason).toHaveProperty('value', 'one reel, one die');
   });
 });
