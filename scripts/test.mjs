@@ -15,7 +15,18 @@ import { say } from './lib/say.mjs';
 checkNode();
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 installPackages(root);
-ensureDebian(['postgresql', 'chromium', 'ngspice', 'units', 'glpk-utils', 'poppler-utils', 'python3-ezdxf']);
+ensureDebian([
+  'postgresql',
+  'chromium',
+  'ngspice',
+  'units',
+  'glpk-utils',
+  'poppler-utils',
+  'python3-ezdxf',
+  'python3-pyvisa-py',
+  'python3-pymodbus',
+  'python3-serial-asyncio',
+]);
 
 const folder = mkdtempSync(join(tmpdir(), 'ombrik-test-'));
 // PostgreSQL runs as another user and has to reach its folder below this one.

@@ -92,6 +92,7 @@ export function deriveStages(
     runs: of(stages.cableRuns),
     made: of(stages.made),
     bench: of(stages.bench),
+    powerUp: of(stages.powerUp),
     partLines: of(stages.partLines),
     /** Resistance of every branch after sizing, with hot copper or at 20 °C. */
     branchOhm: (hot: boolean) => sizedBranchOhm(netlist, sizing, lengths, board, own, hot),

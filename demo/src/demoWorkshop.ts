@@ -1,11 +1,30 @@
 import type { Brief } from '@ombrik/core/document/brief/brief';
+import { type Instrument, usualAccuracy } from '@ombrik/core/document/workshop/instrument';
 import type { WorkKind } from '@ombrik/core/power/quote/quote';
 import { defaultCalendar, type ShopCalendar, withEverybody } from '@ombrik/core/shop/shopCalendar';
 import type { DemoName } from './demoBoards.ts';
 
+const inDays = (from: Date, days: number) => new Date(from.getTime() + days * 864e5).toISOString().slice(0, 10);
+
 /** An invented workshop; nobody and nothing here exists. */
 export const demoWorkshopName = 'Teasel Lane Boards';
 export const DEMO_PASSWORD = 'bench-demo';
+
+/** Read by eye and typed: none has an address, and nothing here is simulated. */
+export const demoInstruments: Instrument[] = [
+  {
+    id: 'in_meter',
+    name: 'Bench meter',
+    kind: 'multimeter',
+    serial: '0417',
+    host: '',
+    port: null,
+    accuracy: usualAccuracy('multimeter', 0.02),
+    registers: [],
+    checkedOn: inDays(new Date(), -120),
+    everyDays: 365,
+  },
+];
 
 export const demoPeople = [
   {
@@ -54,7 +73,6 @@ export interface DemoJob {
   hours: readonly { personId: string; kind: WorkKind; hours: number; workedOn: string; note?: string }[];
 }
 
-const inDays = (from: Date, days: number) => new Date(from.getTime() + days * 864e5).toISOString().slice(0, 10);
 const open = {
   released: false,
   cables: { made: 0, cut: 0 },

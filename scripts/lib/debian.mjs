@@ -23,6 +23,9 @@ const NEEDED = {
   'glpk-utils': () => onPath('glpsol'),
   'poppler-utils': () => onPath('pdftoppm'),
   'python3-ezdxf': () => existsSync('/usr/lib/python3/dist-packages/ezdxf'),
+  'python3-pyvisa-py': () => existsSync('/usr/lib/python3/dist-packages/pyvisa_py'),
+  'python3-pymodbus': () => existsSync('/usr/lib/python3/dist-packages/pymodbus'),
+  'python3-serial-asyncio': () => existsSync('/usr/lib/python3/dist-packages/serial_asyncio'),
 };
 
 /** Installs Debian packages that are missing; without root says exactly what to run. */

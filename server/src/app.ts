@@ -8,7 +8,6 @@ import { secureHeaders } from 'hono/secure-headers';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import { benchRoutes } from './bench/benchRoutes.ts';
-import type { Bench } from './bench/benchService.ts';
 import { boardRoutes } from './boards/boardRoutes.ts';
 import { buildRoutes } from './build/buildRoutes.ts';
 import { buyingRoutes } from './buying/buyingRoutes.ts';
@@ -27,6 +26,8 @@ import type { Changes } from './live/changes.ts';
 import { liveRoutes } from './live/liveRoutes.ts';
 import { jobPaperRoutes, paperRoutes } from './papers/paperRoutes.ts';
 import { signInRoutes } from './people/signInRoutes.ts';
+import { practiceRoutes } from './practice/practiceRoutes.ts';
+import type { PracticeBench } from './practice/underProbes.ts';
 import { Refusal } from './refusal.ts';
 import { feedRoutes } from './schedule/feedRoutes.ts';
 import { scheduleRoutes } from './schedule/scheduleRoutes.ts';
@@ -38,7 +39,7 @@ export interface AppParts {
   db: Knex;
   log: Logger;
   changes: Changes;
-  bench: Bench;
+  bench: PracticeBench;
   /** Folder of the built web application; null serves the API alone. */
   webFolder: string | null;
 }
@@ -92,7 +93,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/jobs', orderRoutes)
     .route('/api/jobs', cableRoutes)
     .route('/api/jobs', buildRoutes)
-    .route('/api/jobs', benchRoutes(bench))
+    .route('/api/jobs', benchRoutes())
     .route('/api/jobs', jobPaperRoutes)
     .route('/api/papers', paperRoutes)
     .route('/api/scan', scanRoutes)
@@ -103,6 +104,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/designs', designRoutes)
     .route('/api/jobs', jobDesignRoutes)
     .route('/api/schedule', scheduleRoutes)
+    .route('/api/practice', practiceRoutes(bench))
     .route('/api/live', liveRoutes(changes));
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {

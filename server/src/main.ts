@@ -3,11 +3,11 @@ import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
 import pino from 'pino';
 import { createApp } from './app.ts';
-import { startBench } from './bench/benchFixture.ts';
 import { alone, migrate, openDatabase } from './database/database.ts';
 import { seedDemo } from './demo/seedDemo.ts';
 import { forgetOldPresses } from './http/onePress.ts';
 import { openChanges } from './live/changes.ts';
+import { startPracticeBench } from './practice/underProbes.ts';
 
 /** Starts one server process: migrates, seeds the demo into an empty database if asked, serves on loopback. */
 const url = process.env.DATABASE_URL;
@@ -29,13 +29,13 @@ await alone(db, async () => {
   if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(db))) log.info('seeded the demo workshop');
   await forgetOldPresses(db);
 });
-const bench = await startBench();
+const bench = await startPracticeBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const changes = await openChanges(url, log);
 const app = createApp({ db, log, changes, bench, webFolder: existsSync(`${dist}/index.html`) ? dist : null });
 const server = serve({ fetch: app.fetch, port, hostname: process.env.HOST ?? '127.0.0.1' }, (info) => {
   log.info(
-    `Ombrik serves at http://${info.address}:${info.port} · simulated meter at ${bench.meter.host}:${bench.meter.port}`,
+    `Ombrik serves at http://${info.address}:${info.port} · stand-ins for practice: ${bench.instruments.map((i) => `${i.kind} ${i.host}:${i.port}`).join(', ')}`,
   );
   process.send?.({ ready: true, port: info.port });
 });

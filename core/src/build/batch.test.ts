@@ -90,7 +90,15 @@ describe('several of the same', () => {
   it('have a record each: the job has passed when all have', () => {
     const steps = dossier.bench.filter((s) => s.role === 'tester');
     const pass = (unit: number): UnitRecord[] =>
-      steps.map((s) => ({ unit, stepId: s.id, passed: true, value: 0, fingerprint: s.fingerprint, at: '' }));
+      steps.map((s) => ({
+        unit,
+        stepId: s.id,
+        verdict: 'passed',
+        source: 'typed',
+        value: 0,
+        fingerprint: s.fingerprint,
+        at: '',
+      }));
     const of = (records: UnitRecord[]) => progressOfUnits(dossier.bench, records, new Map(), 2, 1);
     expect(of(pass(1))).toMatchObject({ dcPassed: false, passedCount: steps.length, dcCount: 2 * steps.length });
     expect(of([...pass(1), ...pass(2)]).dcPassed).toBe(true);

@@ -1,8 +1,19 @@
 import type { Id } from '../document/basics.ts';
 import type { TerminalRef } from '../document/connection/connection.ts';
+import type { Quantity } from '../document/workshop/quantity.ts';
+import type { Draw } from './elementKind.ts';
 
-export type BenchStage = 'cold' | 'bank' | 'fuses' | 'load' | 'mains';
-export const STAGE_ORDER: readonly BenchStage[] = ['cold', 'bank', 'fuses', 'load'];
+export type BenchStage = 'cold' | 'bank' | 'power' | 'function' | 'load' | 'settings' | 'mains';
+/** The stages of a test in the order they are gone through, and what they are called. */
+export const BENCH_STAGES: readonly (readonly [BenchStage, string])[] = [
+  ['cold', 'Cold'],
+  ['bank', 'Bank'],
+  ['power', 'Power-up, one by one'],
+  ['function', 'What it does'],
+  ['load', 'Under load'],
+  ['settings', 'Settings'],
+  ['mains', 'Mains side'],
+];
 
 /** What is connected while a step is measured; the simulated board is set up from it. */
 export interface BenchState {
@@ -10,6 +21,8 @@ export interface BenchState {
   isolatorsClosed: boolean;
   /** Fuse seats with their link in, by key. */
   seatsIn: readonly string[];
+  /** Fuse seats bridged by a resistor while capacitors fill, by key. */
+  bridged?: readonly string[];
   /** Flows that are switched on, by key. */
   flowsOn: string[];
 }
@@ -21,6 +34,33 @@ export interface Probe {
   sign: 1 | -1;
 }
 
+/** What the way to a consumer is made of, seen by its own current: shares of a parallel way count squared. */
+export interface LineOhm {
+  /** Conductors at 20 °C. */
+  copperOhm: number;
+  /** Crimps with their bolts. */
+  joints: number;
+  fusesOhm: number;
+  /** Contacts, shunts, plugs and whatever else stands in the way. */
+  partsOhm: number;
+}
+
+/** What a reading should come to, where part of that is known only at the bench. */
+export type Basis =
+  /** As the bank was read. */
+  | { kind: 'bank'; withinV: number }
+  /** One conductor from lug to lug, by a current sent through it. */
+  | { kind: 'lead'; copperOhm: number; joints: number; sentA: number }
+  /** The whole way to a consumer and back, while it is on. */
+  | { kind: 'line'; line: LineOhm; operating: Draw['operating'] };
+
+/** A setting made and read back. */
+export interface SettingAsked {
+  name: string;
+  /** What the rules and the sheets expect; empty where the workshop decides. */
+  expects: string;
+}
+
 export interface BenchStep {
   id: string;
   stage: BenchStage;
@@ -29,15 +69,19 @@ export interface BenchStep {
   caution: string;
   /** The item or cable it judges. */
   entityId: Id;
-  method: 'confirm' | 'reading';
-  measures: 'voltage' | 'resistance' | null;
-  unit: 'V' | 'Ω' | '';
+  method: 'confirm' | 'reading' | 'settings';
+  measures: Quantity | null;
   lowLimit: number | null;
   highLimit: number | null;
   expected: number | null;
   limitFigure: string | null;
+  /** How the limits follow what was read before; null where they stand. */
+  basis: Basis | null;
   probes: Probe[];
+  /** The conductor a clamp lies round, or that is taken off at one end and measured alone. */
+  connectionId: Id | null;
   state: BenchState;
+  asks: SettingAsked[];
   /** Who may sign it: mains work is a licensed person's. */
   role: 'tester' | 'electrician';
   fingerprint: string;
@@ -49,19 +93,37 @@ export type Draft = Omit<BenchStep, 'fingerprint'>;
 /** Batteries off, isolators closed, no fuse in. */
 export const COLD_STATE: BenchState = { batteriesConnected: false, isolatorsClosed: true, seatsIn: [], flowsOn: [] };
 
-/** A step somebody looks at and signs, with nothing to measure. */
-export const confirmStep = (
-  of: Pick<Draft, 'id' | 'stage' | 'entityId' | 'title' | 'how' | 'caution'> & Partial<Pick<Draft, 'role'>>,
-): Draft => ({
-  method: 'confirm',
+type Told = Pick<Draft, 'id' | 'stage' | 'entityId' | 'title' | 'how' | 'caution'>;
+
+const NOTHING_READ = {
   measures: null,
-  unit: '',
   lowLimit: null,
   highLimit: null,
   expected: null,
   limitFigure: null,
+  basis: null,
   probes: [],
+  connectionId: null,
   state: COLD_STATE,
-  role: 'tester',
+  asks: [],
+  role: 'tester' as const,
+};
+
+/** A step somebody looks at and signs, with nothing to measure. */
+export const confirmStep = (of: Told & Partial<Pick<Draft, 'role'>>): Draft => ({
+  method: 'confirm',
+  ...NOTHING_READ,
+  ...of,
+});
+
+/** A step somebody measures. */
+export const readingStep = (
+  of: Told & Pick<Draft, 'measures' | 'probes'> & Partial<Omit<Draft, 'method' | 'measures' | 'probes'>>,
+): Draft => ({ method: 'reading', ...NOTHING_READ, ...of });
+
+/** A step where settings are made and written down. */
+export const settingsStep = (of: Told & Pick<Draft, 'asks'>): Draft => ({
+  method: 'settings',
+  ...NOTHING_READ,
   ...of,
 });

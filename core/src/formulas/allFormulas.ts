@@ -7,6 +7,7 @@ import * as gas from './gas.ts';
 import * as heat from './heat.ts';
 import * as layout from './layout.ts';
 import * as power from './power.ts';
+import * as practice from './practice.ts';
 import * as protection from './protection.ts';
 import * as quote from './quote.ts';
 import * as solar from './solar.ts';
@@ -16,6 +17,7 @@ import * as torque from './torque.ts';
 export const allFormulas: readonly Formula[] = [
   demand,
   power,
+  practice,
   solar,
   cable,
   protection,

@@ -10,12 +10,16 @@ import { bankSteps } from './bench/bankSteps.ts';
 import { bankTerminals } from './bench/bankTerminals.ts';
 import { finish } from './bench/benchWords.ts';
 import { coldSteps } from './bench/coldSteps.ts';
-import { continuitySteps } from './bench/continuitySteps.ts';
+import { cableOhmAt20, continuitySteps, provedByCurrent } from './bench/continuitySteps.ts';
 import { deviceSteps } from './bench/deviceSteps.ts';
-import { fuseSteps, seatOrder } from './bench/fuseSteps.ts';
+import { functionSteps } from './bench/functionSteps.ts';
 import { isolateSteps } from './bench/isolateSteps.ts';
-import { loadPoints, loadStep } from './bench/loadSteps.ts';
+import { loadPoints, loadStep, warmStep, worksSteps } from './bench/loadSteps.ts';
 import { mainsSteps } from './bench/mainsSteps.ts';
+import { powerFacts } from './bench/powerFacts.ts';
+import { powerSteps, wokenSteps } from './bench/powerSteps.ts';
+import { powerOrder } from './bench/powerUp.ts';
+import { settingsSteps } from './bench/settingsSteps.ts';
 import { boardBodies, cablesKgOf } from './body/boardBody.ts';
 import { controlStudy } from './control/controlStudy.ts';
 import { mainsAhead, mainsLeastOf } from './control/mainsAhead.ts';
@@ -629,66 +633,127 @@ const benchBrief = briefOf(['chemistry', 'systemVoltageV']);
 const bank = stage('bankTerminals', { netlist, potentials }, ({ netlist, potentials }) =>
   bankTerminals(netlist, potentials),
 );
-const seatsIn = steady('seatsIn', { seats }, ({ seats }) => seatOrder(seats));
-const benchFuses = stage(
-  'benchFuses',
+const benchSeats = rows(seats, ['key', 'itemId', 'seatId', 'spare', 'link', 'upstreamKeys']);
+export const powerUp = steady(
+  'powerUp',
+  { netlist, potentials, seats: rows(seats, ['key', 'itemId', 'seatId', 'spare', 'link', 'upstreamKeys']) },
+  ({ netlist, potentials, seats }) => powerFacts(netlist, potentials, seats),
+);
+const power = steady('powerOrder', { powerUp }, ({ powerUp }) => powerOrder(powerUp));
+const seatsIn = steady('seatsIn', { power }, ({ power }) =>
+  power.acts.flatMap((act) => (act.do === 'putLink' ? [act.key] : [])),
+);
+const benchBank = stage(
+  'benchBank',
+  {
+    netlist,
+    potentials,
+    brief: benchBrief,
+    items: fact('items', ['id', 'designation']),
+    workshop: workshopOf(['unexplainedRestV']),
+    power,
+  },
+  (given) => bankSteps(given).map(finish),
+);
+const benchPower = stage(
+  'benchPower',
   {
     netlist,
     potentials,
     brief: benchBrief,
     items: benchItems,
     parts,
-    seats: rows(seats, ['key', 'itemId', 'seatId', 'spare', 'link', 'upstreamKeys']),
-    seatsIn,
+    seats: benchSeats,
+    facts: powerUp,
+    power,
     bank,
     catalogue,
     workshop: workshopOf(['meterToleranceV']),
   },
-  (given) => [...bankSteps(given), ...fuseSteps(given), ...isolateSteps(given, given.bank, given.seatsIn)].map(finish),
+  (given) => ({ steps: powerSteps(given).map(finish), woken: wokenSteps(given).map(finish) }),
+);
+const benchFunction = stage(
+  'benchFunction',
+  {
+    netlist,
+    flows,
+    control,
+    items: benchItems,
+    parts,
+    essential: stage('essentialLoads', { loads: fact('items', ['id', 'load']) }, ({ loads }) =>
+      loads.flatMap((i) => (i.load?.essential ? [i.id] : [])),
+    ),
+    seatsIn,
+    bank,
+  },
+  (given) => [...isolateSteps(given, given.bank, given.seatsIn), ...functionSteps(given)].map(finish),
 );
 const benchContinuity = each(
   'benchContinuity',
   made,
   (cable) => cable.cableId,
-  { workshop: workshopOf(['joinOhm', 'testLeadOhm']) },
-  (cable, { workshop }) => ({ cable, workshop }),
-  ({ cable, workshop }) => continuitySteps(cable, workshop).map(finish),
+  { workshop: workshopOf(['joinOhm', 'testLeadOhm']), wires },
+  (cable, { workshop, wires }) => ({
+    cable,
+    workshop,
+    heavy: cable.cores.map((c) => provedByCurrent(wires.get(c.connectionId)?.designCurrentA ?? 0)),
+  }),
+  ({ cable, workshop, heavy }) => continuitySteps(cable, heavy, workshop).map(finish),
+);
+const points = stage(
+  'loadPoints',
+  {
+    netlist,
+    potentials,
+    flows,
+    hot: field(sized, 'hot'),
+    coolOhm: stage(
+      'coolOhm',
+      { made: rows(made, ['areaMm2', 'lengthMm', 'cores']) },
+      ({ made }) => new Map(made.flatMap((c) => c.cores.map((k) => [k.connectionId, cableOhmAt20(c)] as const))),
+    ),
+  },
+  ({ netlist, potentials, flows, hot, coolOhm }) => loadPoints(netlist, potentials, flows, hot, coolOhm),
 );
 const benchLoads = each(
   'benchLoads',
-  stage('loadPoints', { netlist, potentials, flows, hot: field(sized, 'hot') }, ({ netlist, potentials, flows, hot }) =>
-    loadPoints(netlist, potentials, flows, hot),
-  ),
+  points,
   (point) => point.key,
   {
     seatsIn,
     items: stage('benchItemOf', { benchItems }, ({ benchItems }) => byId(benchItems)),
-    workshop: workshopOf(['meterToleranceV']),
+    workshop: workshopOf(['joinOhm']),
   },
-  ({ key, itemId, currentA, predictedV, plus, minus, bankPlus, bankMinus }, { seatsIn, items, workshop }) => ({
-    key,
-    currentA,
-    predictedV,
-    plus,
-    minus,
-    bankPlus,
-    bankMinus,
-    seatsIn,
-    item: items.get(itemId)!,
-    meterToleranceV: workshop.meterToleranceV,
-  }),
-  ({ key, plus, minus, bankPlus, bankMinus, currentA, predictedV, seatsIn, item, meterToleranceV }) =>
-    finish(
-      loadStep({
-        item,
-        flow: { key, plus, minus },
-        seatsIn,
-        currentA,
-        predictedV,
-        meterToleranceV,
-        bank: { plus: bankPlus, minus: bankMinus },
-      }),
+  ({ itemId, ...point }, { seatsIn, items, workshop }) => ({ ...point, seatsIn, item: items.get(itemId)!, workshop }),
+  ({ key, plus, minus, bankPlus, bankMinus, ...rest }) =>
+    finish(loadStep({ ...rest, flow: { key, plus, minus }, bank: { plus: bankPlus, minus: bankMinus } })),
+);
+const benchAfterLoad = stage(
+  'benchAfterLoad',
+  { points, flows, items: benchItems, parts },
+  ({ points, flows, items, parts }) =>
+    [
+      ...worksSteps(
+        flows,
+        new Set(points.map((p) => p.key)),
+        items,
+        (id) => parts.get(items.find((i) => i.id === id)?.partId ?? '')?.kind ?? null,
+      ),
+      ...warmStep(points, items),
+    ].map(finish),
+);
+const benchSettings = stage(
+  'benchSettings',
+  {
+    items: benchItems,
+    parts,
+    brief: benchBrief,
+    energy: rows(
+      stage('energyRow', { energy }, ({ energy }) => [energy]),
+      ['bankAh'],
     ),
+  },
+  ({ energy, ...given }) => settingsSteps({ ...given, bankAh: energy[0]!.bankAh }).map(finish),
 );
 /** The bench test in the order it must be done. */
 export const bench = steady(
@@ -698,18 +763,37 @@ export const bench = steady(
       coldSteps(given).map(finish),
     ),
     benchContinuity,
-    benchFuses,
+    benchBank,
+    benchPower,
+    benchFunction,
     benchLoads,
+    benchAfterLoad,
+    benchSettings,
     devices: stage('benchDevices', { items: benchItems, parts }, (given) => deviceSteps(given).map(finish)),
     mains: stage('benchMains', { items: benchItems, parts }, (given) => mainsSteps(given).map(finish)),
   },
-  ({ cold, benchContinuity, benchFuses, benchLoads, devices, mains }) => [
-    ...devices.filter((s) => s.stage === 'cold'),
-    ...cold,
-    ...benchContinuity.flat(),
-    ...benchFuses,
-    ...benchLoads,
-    ...devices.filter((s) => s.stage !== 'cold'),
-    ...mains,
-  ],
+  ({ cold, benchContinuity, benchBank, benchPower, benchFunction, benchLoads, benchAfterLoad, ...rest }) => {
+    const { devices, benchSettings, mains } = rest;
+    const match = benchBank.filter((s) => s.id.startsWith('bank/match/'));
+    const ofStage = (stage: string) => devices.filter((s) => s.stage === stage);
+    return [
+      ...ofStage('cold'),
+      ...cold,
+      ...benchContinuity.flat(),
+      ...match,
+      // A bank that is woken last is joined dead, and then woken.
+      ...benchPower.steps.filter((s) => s.stage === 'bank'),
+      ...ofStage('bank'),
+      ...benchBank.filter((s) => !match.includes(s)),
+      ...benchPower.woken,
+      ...benchPower.steps.filter((s) => s.stage !== 'bank'),
+      ...benchFunction,
+      ...ofStage('function'),
+      ...benchLoads,
+      ...ofStage('load'),
+      ...benchAfterLoad,
+      ...benchSettings,
+      ...mains,
+    ];
+  },
 );

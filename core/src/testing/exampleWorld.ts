@@ -40,20 +40,9 @@ export function exampleWorld() {
       potentials: stages.potentials,
       flows: stages.demand.flows,
       branchOhm: new Map(stages.netlist.branches.map((b, i) => [b.key, ohm(b, i)])),
-      defect: null,
+      joinOhm: workshop.joinOhm,
+      defects: [],
+      seed: null,
     },
-    allOn: {
-      batteriesConnected: true,
-      isolatorsClosed: true,
-      seatsIn: stages.sizing.seats.map((x) => x.key),
-      flowsOn: [],
-    },
-    acrossBank: [
-      {
-        plus: { itemId: 'it_G1', terminalId: 'plus' },
-        minus: { itemId: 'it_G1', terminalId: 'minus' },
-        sign: 1 as const,
-      },
-    ],
   };
 }

@@ -1,15 +1,14 @@
-import { connect } from 'node:net';
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { demoBoard } from '@ombrik/demo/demoBoards';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startScpiServer } from '../instruments/scpiServer.ts';
 import { type Client, testServer } from '../testing/testServer.ts';
-import { askInstrument } from './scpiClient.ts';
-import { startScpiMeter } from './scpiMeter.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
 let ada: Client;
 let tomas: Client;
+let mira: Client;
 let jobId: string;
 let hutId: string;
 let steps: BenchStep[];
@@ -17,6 +16,7 @@ beforeAll(async () => {
   server = await testServer();
   ada = await server.as('pe_tester');
   tomas = await server.as('pe_electrician');
+  mira = await server.as('pe_designer');
   const { jobs } = (await ada.get('/api/jobs')).json;
   // Like the one on the bench, but nobody has read anything yet.
   jobId = (await ada.post('/api/jobs/import', demoBoard('repeater'))).json.job.id;
@@ -28,117 +28,187 @@ const record = (step: BenchStep, by: Record<string, unknown> = {}, who = ada, jo
   who.post(`/api/jobs/${job}/bench/records`, {
     stepId: step.id,
     revision: 1,
-    value: null,
-    found: step.method === 'confirm' ? 'good' : null,
-    note: '',
-    method: 'eye',
     unit: 1,
+    ambientC: 20,
+    note: '',
+    value: null,
+    found: step.method === 'reading' ? null : 'good',
+    settings: step.asks.map((a) => ({ ...a, before: 'new', after: a.expects || 'as it came' })),
+    instrumentId: null,
     ...by,
   });
-const measure = (step: BenchStep) => ada.post(`/api/jobs/${jobId}/bench/measure`, { stepId: step.id, revision: 1 });
+const measure = (step: BenchStep, instrumentId: string, pair = 0) =>
+  ada.post(`/api/jobs/${jobId}/bench/measure`, {
+    stepId: step.id,
+    revision: 1,
+    unit: 1,
+    ambientC: 20,
+    note: '',
+    instrumentId,
+    pair,
+  });
+const readings = async (): Promise<any[]> => (await ada.get(`/api/jobs/${jobId}/floor`)).json.bench;
+const good = (step: BenchStep) => step.expected ?? (step.lowLimit !== null ? step.lowLimit * 3 : 0);
 
-describe('the simulated meter', () => {
-  // Identity, queries in short and long form, an error queue.
-  it('speaks SCPI over TCP as IEEE 488.2 asks', async () => {
-    const { server: meter, port } = await startScpiMeter({ voltageV: () => 13.4567, resistanceOhm: () => 9.9e37 });
-    const answers: string[] = await new Promise((resolve) => {
-      let got = '';
-      const socket = connect(port, '127.0.0.1', () =>
-        socket.write('*IDN?\nMEAS:VOLT:DC?\r\nmeasure:voltage?\nMEAS:RES?\nFOO\nSYST:ERR?\nSYST:ERR?\n'),
-      );
-      socket.on('data', (d) => {
-        got += d;
-        if (got.split('\n').length > 6) {
-          socket.end();
-          resolve(got.trim().split('\n'));
-        }
-      });
-    });
-    expect(answers).toEqual([
-      'OMBRIK,SIMULATED-METER,0,1.0',
-      '+1.34570000E+01',
-      '+1.34570000E+01',
-      '+9.90000000E+37',
-      '-113,"Undefined header"',
-      '+0,"No error"',
-    ]);
-    meter.close();
+/** A real meter on the shop's network, as far as anybody can tell: it gives what it is told to. */
+async function meterThat(reads: () => number, identity = 'BENCH,DM-4,0991,1.2') {
+  const { server: meter, port } = await startScpiServer({
+    identity,
+    commands: [
+      [/^MEAS:VOLT:DC\?$/, reads],
+      [/^MEAS:RES\?$/, reads],
+    ],
   });
-  it('says which meter cannot be reached or does not answer', async () => {
-    await expect(askInstrument('127.0.0.1', 1, '*IDN?')).rejects.toThrow(/127\.0\.0\.1:1 cannot be reached/);
-    await expect(askInstrument('127.0.0.1', server.bench.meter.port, 'NONSENSE', 200)).rejects.toThrow(
-      /did not answer in time/,
-    );
-    await expect(askInstrument('127.0.0.1', server.bench.meter.port, '*IDN?')).rejects.toThrow(/accepted: a number/);
-  });
-});
+  const { workshop } = (await mira.get('/api/workshop')).json;
+  const { accuracy } = workshop.instruments[0];
+  const own = {
+    ...workshop.instruments[0],
+    id: `in_${port}`,
+    name: `Meter ${port}`,
+    serial: '0991',
+    host: '127.0.0.1',
+    port,
+    accuracy,
+  };
+  await mira.post('/api/workshop', { instruments: [...workshop.instruments, own] });
+  return { id: own.id, close: () => meter.close() };
+}
 
 describe('the bench test', () => {
   it('holds to its order and judges by its limits', async () => {
-    expect((await record(steps[3]!, { value: 5000, method: 'typed' })).json.problems[0]).toMatch(
-      /"Look the board over" comes first/,
-    );
-    expect((await record(steps[0]!)).json).toEqual({ passed: true });
-    expect((await record(steps[1]!)).json).toEqual({ passed: true });
-    expect((await record(steps[2]!, { value: 3, method: 'typed' })).json).toEqual({ passed: false });
-    expect((await record(steps[3]!, { value: 5000, method: 'typed' })).status).toBe(409);
-    expect((await record(steps[2]!, { value: 9.9e37, method: 'typed' })).json).toEqual({ passed: true });
-    const { bench } = (await ada.get(`/api/jobs/${jobId}/floor`)).json;
-    expect(
-      bench
-        .filter((r: { entityId: string }) => r.entityId === steps[2]!.id)
-        .map((r: { data: { passed: boolean } }) => r.data.passed),
-    ).toEqual([false, true]);
+    const [look, marks, out, polarity, next] = steps;
+    expect((await record(next!, { value: 5000 })).json.problems[0]).toMatch(/"Look the board over" comes first/);
+    for (const step of [look!, marks!, out!]) expect((await record(step)).json.verdict).toBe('passed');
+    expect((await record(polarity!, { value: 3 })).json.verdict).toBe('failed');
+    expect((await record(next!, { value: 5000 })).status).toBe(409);
+    // At the limit within what a plain meter knows: nobody can tell.
+    expect((await record(polarity!, { value: 1010 })).json.verdict).toBe('unsure');
+    expect((await record(next!, { value: 5000 })).status).toBe(409);
+    expect((await record(polarity!, { value: 9.9e37 })).json.verdict).toBe('passed');
+    const own = (await readings()).filter((r) => r.stepId === polarity!.id);
+    expect(own.map((r) => r.verdict)).toEqual(['failed', 'unsure', 'passed']);
+    expect(own[0]).toMatchObject({ source: { kind: 'typed', by: null }, quantity: 'resistance', lowLimit: 1000 });
   });
   it('refuses a reading that is none, and one against an older revision', async () => {
-    expect((await record(steps[3]!)).json.problems[0]).toMatch(/value is missing/);
-    expect((await record(steps[3]!, { value: 'high' })).json.problems[0]).toMatch(
+    expect((await record(steps[4]!)).json.problems[0]).toMatch(/value is missing/);
+    expect((await record(steps[4]!, { value: 'high' })).json.problems[0]).toMatch(
       /value is "high"; accepted: a number/,
     );
-    expect((await record(steps[3]!, { value: 1, revision: 9 })).status).toBe(409);
-    expect((await record({ ...steps[3]!, id: 'no/such' }, { value: 1 })).json.problems[0]).toMatch(
+    expect((await record(steps[4]!, { value: 1, revision: 9 })).status).toBe(409);
+    expect((await record(steps[4]!, { value: 1, instrumentId: 'in_none' })).json.problems[0]).toMatch(
+      /instrumentId is "in_none"; accepted: in_meter/,
+    );
+    expect((await record({ ...steps[4]!, id: 'no/such' }, { value: 1 })).json.problems[0]).toMatch(
       /accepted: a step of this board's test plan/,
     );
   });
-  it('a hidden fault is found by measuring, and not given away', async () => {
-    await ada.post(`/api/jobs/${jobId}/bench/simulator`, { hidden: true });
-    const told = (await ada.get(`/api/jobs/${jobId}/bench/simulator`)).json;
-    expect(told).toMatchObject({ hidden: true, defect: null });
-    let failed = 0;
-    for (const step of steps.filter((s) => s.method === 'reading')) {
-      const { value } = (await measure(step)).json;
-      if ((step.lowLimit !== null && value < step.lowLimit) || (step.highLimit !== null && value > step.highLimit))
-        failed++;
-    }
-    expect(failed).toBeGreaterThan(0);
-    await ada.post(`/api/jobs/${jobId}/bench/simulator`, { hidden: false });
+  it('a reading by an instrument is read, judged and kept in one go, with its serial number and what it said', async () => {
+    const meter = await meterThat(() => 5000);
+    const step = steps[4]!;
+    expect((await measure(step, meter.id)).json).toMatchObject({ verdict: 'passed', value: 5000, pairsLeft: 0 });
+    const kept = (await readings()).at(-1);
+    expect(kept.source).toMatchObject({ kind: 'instrument', by: { serial: '0991' } });
+    expect(kept.source.raw[0]).toBe('BENCH,DM-4,0991,1.2');
+    expect(kept.source.raw).toContain('+5.00000000E+03');
+    // Nobody can say by another way that a meter read it.
+    expect((await record(step, { value: 5000, source: 'instrument' })).json.problems[0]).toMatch(
+      /unknown field source/,
+    );
+    meter.close();
   });
-  it('a sound board passes to the end with the meter, and the printed record says so', async () => {
-    for (const step of steps.slice(3)) {
-      if (step.method === 'confirm') await record(step);
-      else {
-        const { value } = (await measure(step)).json;
-        expect((await record(step, { value, method: 'meter' })).json, `${step.title}: ${value}`).toEqual({
-          passed: true,
-        });
+  it('what says that it is simulated is refused, and the database takes no pass from one either', async () => {
+    const meter = await meterThat(() => 5000, 'OMBRIK,SIMULATED-METER,0,1.0');
+    const before = (await readings()).length;
+    const refused = await measure(steps[5]!, meter.id);
+    expect([refused.status, refused.json.problems[0]]).toEqual([
+      409,
+      expect.stringMatching(/proves nothing of a real board/),
+    ]);
+    expect(await readings()).toHaveLength(before);
+    const row = await server.db('bench_readings').first();
+    const { id: _, ...same } = row;
+    const simulated = { ...same, source: JSON.stringify({ ...row.source, kind: 'simulated', by: {} }) };
+    const forged = { ...simulated, conditions: JSON.stringify(row.conditions), settings: null, verdict: 'passed' };
+    await expect(server.db('bench_readings').insert(forged)).rejects.toThrow(/simulated_never_passes/);
+    await expect(server.db('bench_readings').update({ verdict: 'passed' })).rejects.toThrow(/append-only/);
+    await expect(server.db('bench_readings').delete()).rejects.toThrow(/append-only/);
+    meter.close();
+  });
+  it('an instrument that is due for its check reads nothing that counts', async () => {
+    const { workshop } = (await mira.get('/api/workshop')).json;
+    const due = {
+      ...workshop.instruments[0],
+      id: 'in_due',
+      name: 'Old meter',
+      checkedOn: '2020-01-01',
+      everyDays: 365,
+    };
+    await mira.post('/api/workshop', { instruments: [...workshop.instruments, due] });
+    const refused = await record(steps[5]!, { value: 5000, instrumentId: 'in_due' });
+    expect([refused.status, refused.json.problems[0]]).toEqual([
+      409,
+      expect.stringMatching(/Old meter is due for its check since/),
+    ]);
+  });
+  it('passes to the end, typed and by meter, judged by the bank as it was read; the record says all of it', async () => {
+    const bankV = steps.find((s) => s.id === 'bank/voltage')!.expected!;
+    let gives = 0;
+    const meter = await meterThat(() => gives);
+    for (const step of steps.slice(5)) {
+      if (step.role === 'electrician') continue;
+      if (step.method !== 'reading') {
+        expect((await record(step)).json.verdict, step.title).toBe('passed');
+        continue;
       }
+      const value = step.basis?.kind === 'bank' ? bankV : good(step);
+      if (step.id === 'bank/voltage' || step.probes.length === 2) {
+        // Pair by pair: the second records.
+        for (let pair = 0; pair < step.probes.length; pair++) {
+          gives = value / step.probes.length;
+          const told = (await measure(step, meter.id, pair)).json;
+          if (pair < step.probes.length - 1) expect(told).toEqual({ pairsLeft: 1 });
+          else expect(told.verdict, `${step.title}: ${value}`).toBe('passed');
+        }
+      } else expect((await record(step, { value })).json.verdict, `${step.title}: ${value}`).toBe('passed');
     }
+    meter.close();
+    const fuse = (await readings()).find((r) => r.stepId.startsWith('power/'));
+    expect(fuse).toMatchObject({
+      says: expect.stringMatching(/the bank as read/),
+      conditions: { bankV, ambientC: 20 },
+    });
     const { response } = await ada.get(`/api/jobs/${jobId}/out/test-record.pdf`);
     const paper = await getDocument({ data: new Uint8Array(await response.arrayBuffer()) }).promise;
     let text = '';
     for (let n = 1; n <= paper.numPages; n++)
       text += (await (await paper.getPage(n)).getTextContent()).items.map((i) => ('str' in i ? i.str : '')).join(' ');
-    expect(text).toContain('D.c. side: PASSED');
-    expect(text).toContain('revision 1');
-    expect(text).toContain('FAIL');
-    expect(text).toContain('Ada Fenn');
+    for (const words of [
+      'D.c. side: PASSED',
+      'revision 1',
+      'FAIL',
+      'cannot tell',
+      'Ada Fenn',
+      'plain hand meter',
+      'Absorption',
+    ])
+      expect(text).toContain(words);
+    expect(text.replaceAll(/\s+/g, ' ')).toMatch(/read from Meter \d+, no. 0991/);
     expect(text).toMatch(/Tester.*Released by/s);
+  });
+  it('settings are kept as they were found and as they were left; one left out is asked for', async () => {
+    const step = steps.find((s) => s.method === 'settings')!;
+    const kept = (await readings()).find((r) => r.stepId === step.id);
+    expect(kept.settings[0]).toMatchObject({ before: 'new' });
+    const settings = step.asks.slice(1).map((a) => ({ ...a, before: '', after: 'x' }));
+    expect((await record(step, { settings })).json.problems[0]).toMatch(
+      new RegExp(`nothing for ${step.asks[0]!.name}; accepted: what it is set to now`),
+    );
   });
   it('the mains side is an electrician’s alone', async () => {
     const plan = (await ada.get(`/api/jobs/${hutId}/dossier`)).json.dossier.bench as BenchStep[];
     const mains = plan.find((s) => s.stage === 'mains')!;
     expect((await record(mains, {}, ada, hutId)).status).toBe(403);
-    expect((await record(mains, {}, tomas, hutId)).json).toEqual({ passed: true });
+    expect((await record(mains, {}, tomas, hutId)).json.verdict).toBe('passed');
   });
 });
 

@@ -1,124 +1,220 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
-import { benchProgress, withinLimits } from '@ombrik/core/stages/bench/benchProgress';
-import type { Defect, SimulatedBoard } from '@ombrik/core/stages/bench/simulate';
+import { type Instrument, isSimulated, type ReadingSource, readBy } from '@ombrik/core/document/workshop/instrument';
+import { overdue } from '@ombrik/core/document/workshop/toolCheck';
+import type { Verdict } from '@ombrik/core/solvers/uncertainty/decide';
+import { benchProgress, conditionsOf } from '@ombrik/core/stages/bench/benchProgress';
+import { judge } from '@ombrik/core/stages/bench/judge';
+import type { BenchConditions } from '@ombrik/core/stages/bench/limitsAt';
 import type { Knex } from 'knex';
-import { requireFile, requireSheet } from '../boards/jobFile.ts';
-import { type JobSheet, sheetWork } from '../boards/sheet.ts';
+import { requireFile } from '../boards/jobFile.ts';
+import type { JobFile } from '../boards/sheet.ts';
 import { reopenedOf } from '../build/buildService.ts';
+import { canTell, readInstrument } from '../instruments/readInstrument.ts';
+import { InstrumentError } from '../instruments/scpiSession.ts';
 import type { Person } from '../people/people.ts';
 import { refuse } from '../refusal.ts';
-import { longWork } from '../work/pools.ts';
-import { type BenchFixture, drawDefect } from './benchFixture.ts';
-import { addRecord, asBenchRecords, listRecords } from './floorRecords.ts';
-import { InstrumentError } from './scpiClient.ts';
-import { hiddenDefect, keepDefect } from './simulators.ts';
+import { addReading, asBenchRecords, type BenchReading, listReadings, type SettingKept } from './readings.ts';
 
-/** The simulated meter and the bench it stands on. */
-export interface Bench {
-  fixture: BenchFixture;
-  meter: { host: string; port: number };
-}
-export interface Reading {
+/** Where at the bench somebody stands. */
+export interface AtStep {
   stepId: string;
   revision: number;
-  value: number | null;
-  found: 'good' | 'bad' | null;
-  note: string;
-  method: 'typed' | 'meter' | 'eye';
   /** Which of several boards of the same. */
   unit: number;
+  /** The air of the room; null where nobody said. */
+  ambientC: number | null;
+  note: string;
+}
+export interface Told extends AtStep {
+  value: number | null;
+  found: 'good' | 'bad' | null;
+  settings: SettingKept[] | null;
+  /** The meter in the hand; null for a plain one. */
+  instrumentId: string | null;
 }
 
-/** Whose turn a step is, and that the one before it was done. @throws Refusal */
-async function requireTurn(
-  db: Knex,
-  person: Person,
-  jobId: string,
-  plan: readonly BenchStep[],
-  step: BenchStep,
-  unit: number,
-) {
+/** What a recorded reading comes to. */
+export interface Outcome {
+  verdict: Verdict;
+  value: number | null;
+}
+
+interface Standing {
+  file: JobFile;
+  step: BenchStep;
+  conditions: BenchConditions;
+  previous: BenchReading[];
+}
+
+/** The step, whose turn it is, and that the one before it was done. @throws Refusal */
+async function standAt(db: Knex, person: Person, jobId: string, at: AtStep): Promise<Standing> {
+  const file = await requireFile(db, jobId);
+  if (at.revision !== file.revision)
+    refuse(409, `measured against revision ${at.revision}, the board is at ${file.revision}: look at the step again`);
+  const plan = file.dossier.bench;
+  const { quantity } = file.board.brief;
+  if (at.unit > quantity) refuse(422, `unit is ${at.unit}; accepted: 1 to ${quantity}`);
+  const step =
+    plan.find((s) => s.id === at.stepId) ??
+    refuse(422, `stepId is "${at.stepId}"; accepted: a step of this board's test plan`);
   if (step.role === 'electrician' && person.role !== 'electrician')
     refuse(403, 'the mains side is a licensed person’s work: only an electrician may sign it');
-  const readings = asBenchRecords(await listRecords(db, jobId, 'benchStep')).filter((r) => r.unit === unit);
-  const progress = benchProgress(plan, readings, (await reopenedOf(db, jobId)).get(unit) ?? []);
+  const previous = (await listReadings(db, jobId)).filter((r) => r.unit === at.unit);
+  const records = asBenchRecords(previous);
+  const progress = benchProgress(plan, records, (await reopenedOf(db, jobId)).get(at.unit) ?? []);
   const nextIndex = plan.findIndex((s) => s.id === progress.nextId);
   if (step.role === 'tester' && nextIndex >= 0 && plan.indexOf(step) > nextIndex)
     refuse(409, `"${plan[nextIndex]!.title}" comes first: the test holds to its order`);
+  return { file, step, previous, conditions: conditionsOf(plan, records, at.ambientC) };
 }
 
-/** Records what was read or seen at a step, good or not. @returns whether it passed @throws Refusal */
-export async function recordReading(
+/** An instrument of the workshop that may be used today. @throws Refusal */
+function requireInstrument({ workshop }: JobFile, id: string): Instrument {
+  const found = workshop.instruments.find((i) => i.id === id);
+  if (!found)
+    return refuse(
+      422,
+      `instrumentId is "${id}"; accepted: ${workshop.instruments.map((i) => i.id).join(', ') || 'none: the workshop has set up no instrument'}`,
+    );
+  const due = overdue(found, new Date().toISOString().slice(0, 10));
+  if (due) refuse(409, `${due}: its readings count once it has been checked`);
+  return found;
+}
+
+/** Keeps a judged reading. */
+async function keep(
   db: Knex,
   person: Person,
   jobId: string,
-  reading: Reading,
-): Promise<{ passed: boolean }> {
-  const file = await requireFile(db, jobId);
-  if (reading.revision !== file.revision)
-    refuse(
-      409,
-      `measured against revision ${reading.revision}, the board is at ${file.revision}: look at the step again`,
-    );
-  const plan = file.dossier.bench;
-  const { quantity } = file.board.brief;
-  if (reading.unit > quantity) refuse(422, `unit is ${reading.unit}; accepted: 1 to ${quantity}`);
-  const step =
-    plan.find((s) => s.id === reading.stepId) ??
-    refuse(422, `stepId is "${reading.stepId}"; accepted: a step of this board's test plan`);
-  await requireTurn(db, person, jobId, plan, step, reading.unit);
-  const { value, found, note, method } = reading;
-  if (step.method === 'reading' && value === null) refuse(422, `value is missing; accepted: a number in ${step.unit}`);
-  if (step.method === 'confirm' && found === null) refuse(422, 'found is missing; accepted: good, bad');
-  const passed = step.method === 'reading' ? withinLimits(step, value!) : found === 'good';
-  const { title, unit, lowLimit, highLimit, fingerprint } = step;
-  await addRecord(db, jobId, person.id, {
-    kind: 'benchStep',
-    entityId: step.id,
-    revision: file.revision,
-    unit: reading.unit,
-    fingerprint,
-    data: { passed, value, note, method, title, unit, lowLimit, highLimit },
+  { file, step, conditions }: Standing,
+  at: AtStep,
+  read: { value: number; source: ReadingSource; instrument: Instrument | null },
+): Promise<Outcome> {
+  const judged = judge(step, read.value, conditions, read.instrument, file.workshop);
+  await addReading(db, jobId, person.id, {
+    ...recordOf(step, file, at),
+    value: read.value,
+    verdict: judged.verdict,
+    source: read.source,
+    lowLimit: judged.lowLimit,
+    highLimit: judged.highLimit,
+    expected: judged.expected,
+    uncertainty: judged.expandedUncertainty,
+    says: judged.says,
+    conditions,
+    settings: null,
   });
-  return { passed };
+  return { verdict: judged.verdict, value: read.value };
 }
 
-const simulated = async (sheet: JobSheet, defect: Defect | null): Promise<SimulatedBoard> => ({
-  ...(await longWork('simulated', sheetWork(sheet))),
-  defect,
+const recordOf = (step: BenchStep, file: JobFile, { unit, note }: AtStep) => ({
+  unit,
+  stepId: step.id,
+  title: step.title,
+  revision: file.revision,
+  fingerprint: step.fingerprint,
+  quantity: step.measures,
+  note,
 });
 
-/** Takes a step's reading with the simulated meter. @throws Refusal */
+/** Records what was read, seen or set at a step, good or not. @throws Refusal */
+export async function recordReading(db: Knex, person: Person, jobId: string, told: Told): Promise<Outcome> {
+  const standing = await standAt(db, person, jobId, told);
+  const { step, file } = standing;
+  const { value, found, settings } = told;
+  if (step.method === 'reading') {
+    if (value === null) return refuse(422, `value is missing; accepted: a number in ${step.measures}`);
+    const instrument = told.instrumentId === null ? null : requireInstrument(file, told.instrumentId);
+    const source: ReadingSource = { kind: 'typed', by: instrument && readBy(instrument) };
+    return keep(db, person, jobId, standing, told, { value, source, instrument });
+  }
+  if (found === null) refuse(422, 'found is missing; accepted: good, bad');
+  if (step.method === 'settings') {
+    const missing = step.asks.filter((a) => !settings?.some((s) => s.name === a.name && s.after.trim() !== ''));
+    if (found === 'good' && missing.length > 0)
+      refuse(422, `settings has nothing for ${missing.map((a) => a.name).join(', ')}; accepted: what it is set to now`);
+  }
+  const verdict: Verdict = found === 'good' ? 'passed' : 'failed';
+  await addReading(db, jobId, person.id, {
+    ...recordOf(step, file, told),
+    value: null,
+    verdict,
+    source: { kind: 'eye' },
+    lowLimit: null,
+    highLimit: null,
+    expected: null,
+    uncertainty: null,
+    says: '',
+    conditions: standing.conditions,
+    settings: step.method === 'settings' ? settings : null,
+  });
+  return { verdict, value: null };
+}
+
+export interface Measured extends Partial<Outcome> {
+  /** Pairs of probe points still to be read; 0 once the reading is recorded. */
+  pairsLeft: number;
+}
+
+/** Pairs read longer ago than this are read anew. */
+const PAIR_HOLDS_MS = 15 * 60_000;
+
+/**
+ * Takes a step's reading with an instrument of the workshop, one pair of probe points at a time, and records it with its
+ * raw answers once all are there. What says of itself that it is simulated proves nothing of a real board.
+ * @throws Refusal
+ */
 export async function measure(
   db: Knex,
-  { fixture, meter }: Bench,
+  person: Person,
   jobId: string,
-  { stepId, revision }: { stepId: string; revision: number },
-): Promise<{ value: number; from: string }> {
-  const file = await requireFile(db, jobId, revision);
-  const step = file.dossier.bench.find((s) => s.id === stepId);
-  if (step?.method !== 'reading')
-    return refuse(422, `stepId is "${stepId}"; accepted: a measured step of this board's test plan`);
-  const board = await simulated(file, await hiddenDefect(db, jobId));
-  try {
-    return { value: await fixture.takeReading(board, step, meter), from: `${meter.host}:${meter.port}` };
-  } catch (error) {
+  at: AtStep & { instrumentId: string; pair: number },
+): Promise<Measured> {
+  const standing = await standAt(db, person, jobId, at);
+  const { step, file } = standing;
+  if (step.method !== 'reading') refuse(422, `stepId is "${at.stepId}"; accepted: a measured step`);
+  const instrument = requireInstrument(file, at.instrumentId);
+  if (!canTell(instrument, step)) refuse(422, `${instrument.name} does not measure what this check asks`);
+  const pairs = Math.max(1, instrument.kind === 'milliohmmeter' ? 1 : step.probes.length);
+  if (at.pair >= pairs) refuse(422, `pair is ${at.pair}; accepted: 0 to ${pairs - 1}`);
+  const read = await readInstrument(instrument, step).catch((error: unknown) => {
     if (error instanceof InstrumentError) return refuse(502, error.message);
     throw error;
-  }
-}
-
-/** Hides a defect in the simulated board to learn on, or takes it out. @throws Refusal */
-export async function hideDefect(db: Knex, personId: string, jobId: string, hidden: boolean): Promise<void> {
-  const sheet = await requireSheet(db, jobId);
-  const wires = sheet.board.connections.map((x) => x.id);
-  const defect = hidden ? drawDefect(await simulated(sheet, null), wires, Math.random) : null;
-  await keepDefect(db, jobId, personId, defect);
-}
-
-/** Whether a defect is hidden, and which where somebody asks. @throws Refusal */
-export async function simulatorOf(db: Knex, { meter }: Bench, jobId: string, reveal: boolean) {
-  await requireSheet(db, jobId);
-  const defect = await hiddenDefect(db, jobId);
-  return { hidden: defect !== null, meter: `${meter.host}:${meter.port}`, defect: reveal ? defect : null };
+  });
+  if (isSimulated(read.identity))
+    refuse(
+      409,
+      `${instrument.name} says it is ${read.identity}: a simulated instrument proves nothing of a real board. It reads practice boards.`,
+    );
+  const key = { job_id: jobId, unit: at.unit, step_id: step.id };
+  await db('bench_pairs')
+    .insert({
+      ...key,
+      pair: at.pair,
+      instrument_id: instrument.id,
+      value: read.value,
+      raw: JSON.stringify([read.identity, ...read.raw.filter((line) => line !== read.identity)]),
+      at: new Date(),
+    })
+    .onConflict(['job_id', 'unit', 'step_id', 'pair'])
+    .merge();
+  return db.transaction(async (trx) => {
+    const rows = await trx('bench_pairs')
+      .where({ ...key, instrument_id: instrument.id })
+      .andWhere('at', '>', new Date(Date.now() - PAIR_HOLDS_MS))
+      .orderBy('pair')
+      .forUpdate();
+    if (rows.length < pairs) return { pairsLeft: pairs - rows.length };
+    const signs = step.probes.map((p) => p.sign);
+    const sum = rows.reduce((s: number, r, i) => s + (signs[i] ?? 1) * r.value, 0);
+    const value = Math.abs(sum) >= 9e37 ? sum : Number(sum.toPrecision(9));
+    const source: ReadingSource = {
+      kind: 'instrument',
+      by: readBy(instrument),
+      raw: rows.flatMap((r) => r.raw as string[]),
+    };
+    await trx('bench_pairs').where(key).delete();
+    const outcome = await keep(trx, person, jobId, standing, at, { value, source, instrument });
+    return { pairsLeft: 0, ...outcome };
+  });
 }

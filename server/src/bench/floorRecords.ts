@@ -1,8 +1,7 @@
-import type { UnitRecord } from '@ombrik/core/stages/bench/progressOfUnits';
 import type { Knex } from 'knex';
 import { rowsOfJob } from '../database/rowsOfJob.ts';
 
-export type RecordKind = 'cableMade' | 'benchStep' | 'cableStep' | 'cableRedo';
+export type RecordKind = 'cableMade' | 'cableStep' | 'cableRedo';
 export interface FloorRecord {
   id: number;
   kind: RecordKind;
@@ -49,13 +48,3 @@ export async function addRecord(
     person_id: personId,
   });
 }
-
-export const asBenchRecords = (records: readonly FloorRecord[]): UnitRecord[] =>
-  records.map((r) => ({
-    unit: r.unit,
-    stepId: r.entityId,
-    passed: r.data.passed === true,
-    value: typeof r.data.value === 'number' ? r.data.value : null,
-    fingerprint: r.fingerprint,
-    at: r.at,
-  }));

@@ -102,10 +102,12 @@ describe('several of the same', () => {
     const said = {
       stepId: first.id,
       revision: await revision(cartId),
+      ambientC: null,
       value: null,
       found: 'good',
+      settings: null,
+      instrumentId: null,
       note: '',
-      method: 'eye',
     };
     const read = (unit: number) => jonas.post(`/api/jobs/${cartId}/bench/records`, { ...said, unit });
     expect((await read(2)).status).toBe(201);

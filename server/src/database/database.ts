@@ -10,6 +10,8 @@ import * as houseDesigns from './migrations/007_house_designs.ts';
 import * as buildRecords from './migrations/008_build_records.ts';
 import * as schedule from './migrations/009_schedule.ts';
 import * as units from './migrations/010_units.ts';
+import * as benchReadings from './migrations/011_bench_readings.ts';
+import * as practice from './migrations/012_practice.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -25,6 +27,8 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '008_build_records', module: buildRecords },
   { name: '009_schedule', module: schedule },
   { name: '010_units', module: units },
+  { name: '011_bench_readings', module: benchReadings },
+  { name: '012_practice', module: practice },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

@@ -6,7 +6,14 @@ import type { Board } from '@ombrik/core/document/board';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { demoBoard } from '@ombrik/demo/demoBoards';
-import { type DemoJob, demoCalendar, demoJobs, demoPeople, demoWorkshopName } from '@ombrik/demo/demoWorkshop';
+import {
+  type DemoJob,
+  demoCalendar,
+  demoInstruments,
+  demoJobs,
+  demoPeople,
+  demoWorkshopName,
+} from '@ombrik/demo/demoWorkshop';
 import type { Knex } from 'knex';
 import { createJob } from '../jobs/jobs.ts';
 import { addRelease } from '../jobs/releases.ts';
@@ -33,7 +40,7 @@ function letStand(board: Board, reasons: DemoJob['letStand']): AcceptedFinding[]
 export async function seedDemo(db: Knex): Promise<boolean> {
   if (await readWorkshop(db)) return false;
   await db.transaction(async (trx) => {
-    await createWorkshop(trx, demoWorkshopName, true);
+    await createWorkshop(trx, demoWorkshopName, true, { instruments: demoInstruments });
     for (const person of demoPeople) await addPerson(trx, person);
     await seedStore(trx);
     await setCalendar(trx, demoCalendar(new Date()));
@@ -50,7 +57,7 @@ export async function seedDemo(db: Knex): Promise<boolean> {
       await seedCables(trx, row.id, job, dossier, defaultWorkshop);
       const plan = boardPlan(board, genericCatalogue, profileOf(board, defaultWorkshop), dossier);
       if (job.built > 0) await seedBuild(trx, row.id, job, plan, dossier);
-      if (job.bench !== 'open') await seedBench(trx, row.id, job, dossier);
+      if (job.bench !== 'open') await seedBench(trx, row.id, job, dossier, defaultWorkshop);
     }
   });
   return true;
@@ -61,7 +68,7 @@ export async function clearDemo(db: Knex): Promise<void> {
   const workshop = await readWorkshop(db);
   if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
   await db.raw(
-    'TRUNCATE shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_simulators, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
+    'TRUNCATE practice_acts, practice_runs, shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_pairs, bench_readings, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
   );
   for (const sequence of ['job_number', 'stock_number', 'purchase_number'])
     await db.raw(`ALTER SEQUENCE ${sequence} RESTART`);

@@ -1,21 +1,23 @@
 import type { BuildPlan } from '@ombrik/core/build/buildPlan';
 import type { Said } from '@ombrik/core/build/buildState';
 import type { BuildStep } from '@ombrik/core/build/step';
+import { readBy } from '@ombrik/core/document/workshop/instrument';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
+import { judge } from '@ombrik/core/stages/bench/judge';
 import { cableWork } from '@ombrik/core/stock/cableWork';
-import type { DemoJob } from '@ombrik/demo/demoWorkshop';
+import { type DemoJob, demoInstruments } from '@ombrik/demo/demoWorkshop';
 import type { Knex } from 'knex';
 import { addRecord } from '../bench/floorRecords.ts';
+import { addReading } from '../bench/readings.ts';
 import { addBuildRecords, type SentRecord } from '../build/buildRecords.ts';
 
 type Step = Dossier['bench'][number];
 
-/** A reading well within what a step asks, or far outside it. */
-function reading({ lowLimit, highLimit }: Step, good: boolean): number {
-  const low = lowLimit ?? 0;
-  const high = highLimit ?? Math.max(1, low * 1.2);
-  const value = good ? low + (high - low) * 0.4 : high + Math.max(1, Math.abs(high)) * 0.6;
+/** A reading as a sound board gives it, or far outside what the step asks. */
+function reading({ lowLimit, highLimit, expected }: Step, good: boolean): number {
+  const sound = expected ?? (lowLimit !== null ? lowLimit * 2 : (highLimit ?? 1) / 2);
+  const value = good ? sound : (highLimit ?? sound) * 1.8 + 0.01;
   return Number(value.toPrecision(4));
 }
 
@@ -41,29 +43,39 @@ export async function seedCables(trx: Knex, jobId: string, job: DemoJob, dossier
 }
 
 /** The bench, all of it passed or up to a reading halfway that is not right. */
-export async function seedBench(trx: Knex, jobId: string, job: DemoJob, dossier: Dossier) {
+export async function seedBench(trx: Knex, jobId: string, job: DemoJob, dossier: Dossier, workshop: Workshop) {
   const steps = dossier.bench.filter((s) => s.role === 'tester');
   const halfway = steps.findIndex((s, n) => n >= steps.length / 2 && s.method === 'reading');
   const seen = job.bench === 'passed' ? steps : steps.slice(0, halfway + 1);
+  const last = seen.at(-1);
+  const [meter] = demoInstruments;
   for (const step of seen) {
-    const passed = job.bench === 'passed' || step !== seen.at(-1);
-    const { title, unit, lowLimit, highLimit, fingerprint } = step;
+    const good = job.bench === 'passed' || step !== last;
     const measured = step.method === 'reading';
-    await addRecord(trx, jobId, 'pe_tester', {
-      kind: 'benchStep',
-      entityId: step.id,
+    const value = measured ? reading(step, good) : null;
+    const conditions = { bankV: null, ambientC: 19 };
+    const judged = value === null ? null : judge(step, value, conditions, meter!, workshop);
+    await addReading(trx, jobId, 'pe_tester', {
+      unit: 1,
+      stepId: step.id,
+      title: step.title,
       revision: 1,
-      fingerprint,
-      data: {
-        passed,
-        value: measured ? reading(step, passed) : null,
-        note: passed ? '' : 'read twice, both leads moved',
-        method: measured ? 'typed' : 'eye',
-        title,
-        unit,
-        lowLimit,
-        highLimit,
-      },
+      fingerprint: step.fingerprint,
+      quantity: step.measures,
+      value,
+      verdict: judged?.verdict ?? (good ? 'passed' : 'failed'),
+      source: measured ? { kind: 'typed', by: readBy(meter!) } : { kind: 'eye' },
+      lowLimit: judged?.lowLimit ?? null,
+      highLimit: judged?.highLimit ?? null,
+      expected: judged?.expected ?? null,
+      uncertainty: judged?.expandedUncertainty ?? null,
+      says: judged?.says ?? '',
+      conditions,
+      settings:
+        step.method === 'settings'
+          ? step.asks.map((a) => ({ ...a, before: 'as delivered', after: a.expects || 'as delivered' }))
+          : null,
+      note: good ? '' : 'read twice, both leads moved',
     });
   }
 }

@@ -4,6 +4,7 @@ import { choiceOf, planCuts } from '@ombrik/core/stock/cutPlan';
 import { rodsOf } from '@ombrik/core/stock/rods';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startScpiServer } from '../instruments/scpiServer.ts';
 import { articleFinder } from '../store/articles.ts';
 import { type Client, testServer } from '../testing/testServer.ts';
 
@@ -22,6 +23,8 @@ afterAll(() => server.close());
 
 let n = 0;
 const own = () => `test-key-${n++}`;
+const run = async (): Promise<string> =>
+  (await mira.post('/api/practice', { board: 'marketCart', jobId: null, level: 1 }, own())).json.id;
 const revision = async () => (await mira.get(`/api/jobs/${known.job}`)).json.revision as number;
 const pile = async (unit: 'mm' | 'pcs') => {
   const { stock } = (await mira.get('/api/stock')).json;
@@ -117,28 +120,57 @@ const PRESSES: Readonly<Record<string, Press>> = {
     body: async () => {
       const { dossier, revision: at } = (await mira.get(`/api/jobs/${known.job}/dossier`)).json;
       const { bench } = (await mira.get(`/api/jobs/${known.job}/floor`)).json;
-      const done = new Set(bench.map((r: { entityId: string }) => r.entityId));
+      const done = new Set(bench.map((r: { stepId: string }) => r.stepId));
       const step = dossier.bench.find((s: { id: string; role: string }) => s.role === 'tester' && !done.has(s.id));
       return {
         stepId: step.id,
         revision: at,
         unit: 1,
-        value: step.method === 'reading' ? (step.expected ?? 0) : null,
-        found: step.method === 'confirm' ? 'good' : null,
+        ambientC: 20,
         note: '',
-        method: step.method === 'confirm' ? 'eye' : 'typed',
+        value: step.method === 'reading' ? (step.expected ?? 0) : null,
+        found: step.method === 'reading' ? null : 'good',
+        settings: null,
+        instrumentId: null,
       };
     },
-    grows: ['floor_records', 1],
+    grows: ['bench_readings', 1],
   },
   '/api/jobs/:id/bench/measure': {
     path: job('/bench/measure'),
     body: async () => {
       const { dossier, revision: at } = (await mira.get(`/api/jobs/${known.job}/dossier`)).json;
-      return { stepId: dossier.bench.find((s: { method: string }) => s.method === 'reading').id, revision: at };
+      const common = { revision: at, unit: 1, ambientC: 20, note: '' };
+      const first = dossier.bench.findIndex((s: { method: string }) => s.method === 'reading');
+      // What comes before it has been seen.
+      for (const { id } of dossier.bench.slice(0, first)) {
+        const seen = { ...common, stepId: id, value: null, found: 'good', settings: null, instrumentId: null };
+        await mira.post(`/api/jobs/${known.job}/bench/records`, seen, own());
+      }
+      const { port } = await startScpiServer({ identity: 'BENCH,DM,1,1', commands: [[/^MEAS:RES\?$/, () => 5000]] });
+      const { instruments } = (await mira.get('/api/workshop')).json.workshop;
+      const meter = { ...instruments[0], id: 'in_lan', host: '127.0.0.1', port };
+      await mira.post('/api/workshop', { instruments: [instruments[0], meter] }, own());
+      return { ...common, stepId: dossier.bench[first].id, instrumentId: 'in_lan', pair: 0 };
     },
+    grows: ['bench_readings', 1],
   },
-  '/api/jobs/:id/bench/simulator': { path: job('/bench/simulator'), body: { hidden: true } },
+  '/api/practice': {
+    path: '/api/practice',
+    body: { board: 'marketCart', jobId: null, level: 1 },
+    grows: ['practice_runs', 1],
+  },
+  '/api/practice/:id/acts': {
+    path: async () => `/api/practice/${await run()}/acts`,
+    body: { do: 'connectBank' },
+    grows: ['practice_acts', 1],
+  },
+  '/api/practice/:id/guesses': {
+    path: async () => `/api/practice/${await run()}/guesses`,
+    body: { kind: 'openWire', place: 'cn_1' },
+    grows: ['practice_acts', 1],
+  },
+  '/api/practice/:id/give-up': { path: async () => `/api/practice/${await run()}/give-up`, body: { sure: true } },
   '/api/jobs/:id/files/:fileId/removed': {
     path: async () => {
       const { json } = await mira.upload(`/api/jobs/${known.job}/files`, 'note.txt', Buffer.from('board by the door'));

@@ -4,20 +4,20 @@ import { join } from 'node:path';
 import pino from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../app.ts';
-import { startBench } from '../bench/benchFixture.ts';
+import { startPracticeBench } from '../practice/underProbes.ts';
 import { testServer } from '../testing/testServer.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
 let folder: string;
 let app: ReturnType<typeof createApp>;
-let bench: Awaited<ReturnType<typeof startBench>>;
+let bench: Awaited<ReturnType<typeof startPracticeBench>>;
 beforeAll(async () => {
   server = await testServer();
   folder = mkdtempSync(join(tmpdir(), 'ombrik-web-'));
   mkdirSync(join(folder, 'assets'));
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Ombrik</title>');
   writeFileSync(join(folder, 'assets/index-abc.js'), `console.log("${'board '.repeat(2000)}")`);
-  bench = await startBench();
+  bench = await startPracticeBench();
   const changes = { listen: () => () => {}, close: async () => {} };
   app = createApp({ db: server.db, log: pino({ level: 'silent' }), changes, bench, webFolder: folder });
 });

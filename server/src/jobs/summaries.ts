@@ -4,7 +4,7 @@ import { nextStation, type StationName, type StationStatus, stationStatuses } fr
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
-import { asBenchRecords, listRecords } from '../bench/floorRecords.ts';
+import { asBenchRecords, listReadings } from '../bench/readings.ts';
 import { jobFile } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
 import { buildCounts, reopenedOf } from '../build/buildService.ts';
@@ -27,7 +27,7 @@ export interface JobSummary {
 /** Records of the floor on a job, and where its stations stand by them. */
 export async function floorOf(db: Knex, file: JobFile) {
   const made = await cableRecordsOf(db, file.job.id);
-  const bench = await listRecords(db, file.job.id, 'benchStep');
+  const bench = await listReadings(db, file.job.id);
   const opened = await reopenedOf(db, file.job.id);
   const { quantity } = file.board.brief;
   const progress = progressOfUnits(file.dossier.bench, asBenchRecords(bench), opened, quantity, 1);
@@ -99,6 +99,7 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
       's.summary',
       db.raw('(SELECT max(f.id) FROM floor_records f WHERE f.job_id = jobs.id) AS newest_record'),
       db.raw('(SELECT max(b.id) FROM build_records b WHERE b.job_id = jobs.id) AS newest_word'),
+      db.raw('(SELECT max(t.id) FROM bench_readings t WHERE t.job_id = jobs.id) AS newest_reading'),
       db.raw('(SELECT max(r.id) FROM releases r WHERE r.job_id = jobs.id) AS newest_release'),
     );
   const asked = words.toLowerCase().split(/\s+/);
@@ -106,7 +107,7 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
   let behind = 0;
   const all: WallRow[] = [];
   for (const row of rows) {
-    const madeOf = [row.revision, row.newest_record, row.newest_word, row.newest_release, rules]
+    const madeOf = [row.revision, row.newest_record, row.newest_word, row.newest_reading, row.newest_release, rules]
       .map((x) => x ?? 0)
       .join(' ');
     let summary = row.summary as JobSummary | null;

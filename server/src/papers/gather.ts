@@ -1,7 +1,7 @@
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { purchaseLists, unpricedLines } from '@ombrik/core/stock/netNeeds';
 import type { Knex } from 'knex';
-import { listRecords } from '../bench/floorRecords.ts';
+import { listReadings } from '../bench/readings.ts';
 import { requireFile } from '../boards/jobFile.ts';
 import type { JobSheet } from '../boards/sheet.ts';
 import { buildRecordsOf } from '../build/buildRecords.ts';
@@ -34,7 +34,7 @@ export const GATHER: Gather = {
   costs: async (db, { job, revision }) => jobCosts(db, await requireFile(db, job.id, revision)),
   built: (db, { job }) => buildRecordsOf(db, job.id),
   opened: (db, { job }) => reopenedOf(db, job.id),
-  readings: (db, { job }) => listRecords(db, job.id, 'benchStep'),
+  readings: (db, { job }) => listReadings(db, job.id),
   quote: async (db, { job }, { version = '' }) => {
     const kept = /^\d{1,9}$/.test(version) ? await findQuote(db, job.id, Number(version)) : null;
     return kept ?? refuse(404, `no quote ${version} of this job`);

@@ -2,7 +2,7 @@ import type { BuildRecord } from '@ombrik/core/build/buildState';
 import type { Reopened } from '@ombrik/core/build/reopened';
 import type { SheetOffcut } from '@ombrik/core/drawing/sheetPlan';
 import type { DieBatch } from '@ombrik/core/stock/dieBatches';
-import type { FloorRecord } from '../bench/floorRecords.ts';
+import type { BenchReading } from '../bench/readings.ts';
 import type { KeptPlan } from '../cables/cutPlans.ts';
 import type { JobCosts } from '../cables/jobCosts.ts';
 import type { QuoteRow } from '../jobs/quotes.ts';
@@ -23,7 +23,7 @@ export interface Needs {
   cutPlanIfAny: KeptPlan | null;
   offcuts: SheetOffcut[];
   costs: JobCosts;
-  readings: FloorRecord[];
+  readings: BenchReading[];
   opened: ReadonlyMap<number, readonly Reopened[]>;
   built: BuildRecord[];
   quote: QuoteRow;

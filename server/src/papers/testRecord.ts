@@ -1,8 +1,9 @@
 import type { Reopened } from '@ombrik/core/build/reopened';
-import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
+import { shownReading } from '@ombrik/core/document/workshop/quantity';
 import { serialOf, unitsOf } from '@ombrik/core/released/serials';
 import { benchProgress, stillProved } from '@ombrik/core/stages/bench/benchProgress';
-import { asBenchRecords, type FloorRecord } from '../bench/floorRecords.ts';
+import { asBenchRecords, type BenchReading } from '../bench/readings.ts';
 import {
   cautions,
   closePaper,
@@ -16,29 +17,37 @@ import {
 } from './paper.ts';
 import { settledList } from './settledList.ts';
 
-const limits = (s: Pick<BenchStep, 'lowLimit' | 'highLimit' | 'unit' | 'method'>): string => {
-  if (s.method === 'confirm') return 'seen and good';
-  const n = (x: number) => (Math.abs(x) >= 100 ? x.toFixed(0) : x.toFixed(2));
-  if (s.lowLimit !== null && s.highLimit !== null) return `${n(s.lowLimit)} to ${n(s.highLimit)} ${s.unit}`;
-  return s.lowLimit !== null ? `at least ${n(s.lowLimit)} ${s.unit}` : `at most ${n(s.highLimit ?? 0)} ${s.unit}`;
+const one = (step: Pick<BenchStep, 'measures'>, x: number) => shownReading(step.measures!, x);
+const between = (step: BenchStep, low: number | null, high: number | null): string => {
+  if (low !== null && high !== null) return `${one(step, low)} to ${one(step, high)}`;
+  if (low !== null) return `at least ${one(step, low)}`;
+  return high !== null ? `at most ${one(step, high)}` : '';
 };
-const reading = (r: FloorRecord): string => {
-  const { value, unit } = r.data as { value: number | null; unit: string };
-  if (value === null) return r.data.passed ? 'good' : 'not good';
-  return value >= 9e37 ? 'open' : `${value.toFixed(Math.abs(value) < 1 ? 3 : 2)} ${unit}`;
+/** The limits it was judged by, or will be as planned. */
+const limits = (step: BenchStep, r: BenchReading | null): string => {
+  if (step.method === 'settings') return 'set and read back';
+  if (step.method === 'confirm') return 'seen and good';
+  return r && r.value !== null ? between(step, r.lowLimit, r.highLimit) : between(step, step.lowLimit, step.highLimit);
 };
-const STAGE_TITLE = {
-  cold: 'Cold',
-  bank: 'Bank',
-  fuses: 'Fuses, one by one',
-  load: 'Under load',
-  mains: 'Mains side',
-} as const;
+const reading = (step: BenchStep, r: BenchReading): string => {
+  if (r.value === null) return r.verdict === 'passed' ? 'good' : 'not good';
+  const doubt = r.uncertainty === null || r.value >= 9e37 ? '' : ` ± ${one(step, r.uncertainty)}`;
+  return `${one(step, r.value)}${doubt}`;
+};
+const VERDICT = { passed: 'pass', failed: 'FAIL', unsure: 'cannot tell' } as const;
+/** Where a reading comes from, in words: a simulated one says so and that it does not count. */
+export function sourceWords({ source }: Pick<BenchReading, 'source'>): string {
+  if (source.kind === 'eye') return 'seen';
+  const by = source.by;
+  const named = by ? `${by.name}, no. ${by.serial}${by.dueOn ? `, check due ${by.dueOn}` : ''}` : 'plain hand meter';
+  if (source.kind === 'simulated') return `SIMULATED (${named}): does not count`;
+  return source.kind === 'typed' ? `typed, ${named}` : `read from ${named}`;
+}
 
 /** The test record: every reading taken, failed ones too, and what the whole comes to; of several boards one after the other. */
 export async function testRecordPaper(
   file: PaperFile,
-  records: readonly FloorRecord[],
+  records: readonly BenchReading[],
   opened: ReadonlyMap<number, readonly Reopened[]>,
   head: PaperHead,
 ): Promise<Buffer> {
@@ -52,7 +61,8 @@ export async function testRecordPaper(
   }
   settledList(doc, file.dossier);
   cautions(doc, [
-    'Values are the workshop’s own readings with its own meter; this record is not a certificate and claims no compliance.',
+    'Values are the workshop’s own readings, each with where it comes from; this record is not a certificate and claims no compliance.',
+    'A reading passes where it lies inside its limits by more than its uncertainty (about 95 %), fails where it lies outside by more; else nobody can tell (ISO 14253-1).',
     'Before anybody works on the board: isolators open, battery fuse out, sun covered, and check with a meter.',
     'Local rules come first.',
   ]);
@@ -64,7 +74,7 @@ export async function testRecordPaper(
 function ofOneBoard(
   doc: PDFKit.PDFDocument,
   file: PaperFile,
-  records: readonly FloorRecord[],
+  records: readonly BenchReading[],
   opened: readonly Reopened[],
 ): void {
   const steps = file.dossier.bench;
@@ -91,46 +101,68 @@ function ofOneBoard(
       doc,
       `The drawing of this revision has ${stops.length} open stop findings: ${stops.map((f) => f.says).join('; ')}.`,
     );
-  for (const stage of ['cold', 'bank', 'fuses', 'load', 'mains'] as const) {
+  for (const [stage, title] of BENCH_STAGES) {
     const own = steps.filter((s) => s.stage === stage);
     if (own.length === 0) continue;
-    heading(doc, STAGE_TITLE[stage]);
-    type Row = { step: BenchStep; record: FloorRecord | null };
+    heading(doc, title);
+    type Row = { step: BenchStep; record: BenchReading | null };
     const rows = own.flatMap((step): Row[] => {
-      const taken = records.filter((r) => r.entityId === step.id);
+      const taken = records.filter((r) => r.stepId === step.id);
       return taken.length > 0 ? taken.map((record) => ({ step, record })) : [{ step, record: null }];
     });
     table<Row>(
       doc,
       [
-        { title: 'Check', width: 170, value: (r) => r.step.title },
-        { title: 'Limit', width: 96, value: (r) => limits(r.step) },
+        { title: 'Check', width: 128, value: (r) => r.step.title },
+        { title: 'Limit', width: 86, value: (r) => limits(r.step, r.record) },
         {
           title: 'Reading',
-          width: 62,
+          width: 82,
           align: 'right',
           number: true,
-          value: (r) => (r.record ? reading(r.record) : ''),
+          value: (r) => (r.record ? reading(r.step, r.record) : ''),
         },
+        { title: 'Result', width: 52, value: (r) => resultWords(r.step, r.record, opened) },
+        { title: 'From', width: 84, value: (r) => (r.record ? sourceWords(r.record) : '') },
         {
-          title: 'Result',
-          width: 60,
-          value: (r) => {
-            if (!r.record) return 'not done';
-            const older = r.record.fingerprint !== r.step.fingerprint ? ', older spec' : '';
-            if (r.record.data.passed && !stillProved(r.step, r.record, opened)) return 'pass, a joint was opened since';
-            return (r.record.data.passed ? 'pass' : 'FAIL') + older;
-          },
-        },
-        { title: 'By', width: 66, value: (r) => r.record?.personName ?? '' },
-        {
-          title: 'When',
-          width: 84,
-          number: true,
-          value: (r) => (r.record ? `${r.record.at.slice(0, 16).replace('T', ' ')} r${r.record.revision}` : ''),
+          title: 'By, when',
+          width: 106,
+          value: (r) =>
+            r.record
+              ? `${r.record.personName} ${r.record.at.slice(0, 16).replace('T', ' ')} r${r.record.revision}`
+              : '',
         },
       ],
       rows,
     );
+    settingsTable(doc, own, records);
   }
+}
+
+function resultWords(step: BenchStep, record: BenchReading | null, opened: readonly Reopened[]): string {
+  if (!record) return 'not done';
+  if (record.source.kind === 'simulated') return 'does not count';
+  const older = record.fingerprint !== step.fingerprint ? ', older spec' : '';
+  if (record.verdict === 'passed' && !stillProved(step, record, opened)) return 'pass, a joint was opened since';
+  return VERDICT[record.verdict] + older;
+}
+
+/** Settings as they were found and as they were left. */
+function settingsTable(doc: PDFKit.PDFDocument, steps: readonly BenchStep[], records: readonly BenchReading[]): void {
+  const rows = steps.flatMap((step) => {
+    const last = records.filter((r) => r.stepId === step.id && r.settings !== null).at(-1);
+    return (last?.settings ?? []).map((s) => ({ of: step.title.replace('Settings of ', ''), ...s }));
+  });
+  if (rows.length === 0) return;
+  table<(typeof rows)[number]>(
+    doc,
+    [
+      { title: 'Device', width: 60, value: (r) => r.of },
+      { title: 'Setting', width: 140, value: (r) => r.name },
+      { title: 'Found', width: 112, value: (r) => r.before },
+      { title: 'Left at', width: 112, value: (r) => r.after },
+      { title: 'Expected', width: 112, value: (r) => r.expects },
+    ],
+    rows,
+  );
 }

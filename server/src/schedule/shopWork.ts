@@ -11,7 +11,7 @@ import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import { asBenchRecords, listRecords } from '../bench/floorRecords.ts';
+import { asBenchRecords, listReadings } from '../bench/readings.ts';
 import { jobFile } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
 import { buildRecordsOf, timedSteps } from '../build/buildRecords.ts';
@@ -55,7 +55,7 @@ async function workOf(
   const { quantity } = board.brief;
   const bench = progressOfUnits(
     dossier.bench,
-    asBenchRecords(await listRecords(db, job.id, 'benchStep')),
+    asBenchRecords(await listReadings(db, job.id)),
     await reopenedOf(db, job.id),
     quantity,
     1,
@@ -116,7 +116,7 @@ async function madeOf(db: Knex, today: string): Promise<string> {
   const newest = (table: string) => `(SELECT coalesce(max(id), 0) FROM ${table})`;
   const { rows } = await db.raw(`SELECT concat_ws(' ',
     (SELECT md5(string_agg(concat_ws(',', id, revision, wanted_on, archived_at), ';' ORDER BY id)) FROM jobs),
-    ${['floor_records', 'build_records', 'releases', 'stock_moves', 'work_hours'].map(newest).join(', ')},
+    ${['floor_records', 'bench_readings', 'build_records', 'releases', 'stock_moves', 'work_hours'].map(newest).join(', ')},
     (SELECT concat(count(*), sum(given_up)) FROM purchase_lines),
     (SELECT concat(count(*), max(at)) FROM offers),
     (SELECT "values" ->> 'version' FROM workshop)) AS text`);

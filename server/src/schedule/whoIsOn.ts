@@ -21,11 +21,13 @@ export async function whoIsOn(db: Knex, now: Date): Promise<OnIt[]> {
     `SELECT DISTINCT ON (w.person_id) w.person_id, p.name, w.job_id, w.kind, w.id, w.at FROM (
        SELECT person_id, job_id, 'step' AS kind, step_id AS id, at FROM build_records WHERE at > ?
        UNION ALL
-       SELECT person_id, job_id, CASE kind WHEN 'benchStep' THEN 'check' ELSE 'cable' END, entity_id, recorded_at
-       FROM floor_records WHERE recorded_at > ?
+       SELECT person_id, job_id, 'cable', entity_id, recorded_at
+       FROM floor_records WHERE kind <> 'benchStep' AND recorded_at > ?
+       UNION ALL
+       SELECT person_id, job_id, 'check', step_id, at FROM bench_readings WHERE at > ?
      ) w JOIN people p ON p.id = w.person_id JOIN jobs j ON j.id = w.job_id AND j.archived_at IS NULL
      ORDER BY w.person_id, w.at DESC`,
-    [since, since],
+    [since, since, since],
   );
   return (rows as { person_id: string; name: string; job_id: string; kind: OnIt['at']['kind']; id: string; at: Date }[])
     .map((r) => ({

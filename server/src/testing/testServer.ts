@@ -3,10 +3,10 @@ import type { Command } from '@ombrik/core/document/commands';
 import type { Knex } from 'knex';
 import pino from 'pino';
 import { createApp } from '../app.ts';
-import { startBench } from '../bench/benchFixture.ts';
 import { migrate, openDatabase } from '../database/database.ts';
 import { seedDemo } from '../demo/seedDemo.ts';
 import { openChanges } from '../live/changes.ts';
+import { startPracticeBench } from '../practice/underProbes.ts';
 
 /** A database of its own in the cluster of the test run. */
 export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
@@ -47,7 +47,7 @@ export async function testServer() {
   const db: Knex = openDatabase(url);
   await migrate(db);
   await seedDemo(db);
-  const bench = await startBench();
+  const bench = await startPracticeBench();
   const log = pino({ level: process.env.LOG_LEVEL ?? 'silent' });
   const changes = await openChanges(url, log);
   const app = createApp({ db, log, changes, bench, webFolder: null });

@@ -1,5 +1,5 @@
 import { type BuildPlan, boardPlan } from '@ombrik/core/build/buildPlan';
-import { derive, deriveStages } from '@ombrik/core/derive';
+import { derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
@@ -9,9 +9,9 @@ import { contentHash } from '@ombrik/core/document/contentHash';
 import type { Dossier } from '@ombrik/core/dossier';
 import { type PicturedWay, picturedWays } from '@ombrik/core/drawing/picturedWays';
 import { cableLays } from '@ombrik/core/layout/cableLays';
+import { type BenchModel, benchModelOf } from '@ombrik/core/practice/benchModel';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { planShop, type ShopLoad, type ShopPlan } from '@ombrik/core/shop/planShop';
-import type { SimulatedBoard } from '@ombrik/core/stages/bench/simulate';
 import { sizeUp } from '@ombrik/core/stock/sizeUp';
 import { LRUCache } from 'lru-cache';
 import type { FloorDossier, SheetWork } from '../boards/sheet.ts';
@@ -60,11 +60,9 @@ export const tasks = {
   paper: ({ key, paper }: { key: string; paper: PaperAsked }): Promise<Uint8Array> =>
     printPaper(paper, derivedOf({ key, board: paper.sheet.board, workshop: paper.sheet.workshop }).dossier),
   shopPaper: (asked: ShopPaperAsked): Promise<Uint8Array> => printShopPaper(asked),
-  /** The derived network with every resistance, for the simulated meter. */
-  simulated({ board, workshop }: SheetWork): Omit<SimulatedBoard, 'defect'> {
-    const { netlist, demand, branchOhm } = deriveStages(board, genericCatalogue, profileOf(board, workshop), workshop);
-    const ohm = branchOhm(false);
-    return { netlist, flows: demand.flows, branchOhm: new Map(netlist.branches.map((b, i) => [b.key, ohm(b, i)])) };
+  /** The derived network with every resistance, and what practice and diagnosis need to know of it. */
+  benchModel({ board, workshop }: SheetWork): BenchModel {
+    return benchModelOf(board, genericCatalogue, profileOf(board, workshop), workshop);
   },
   sizeUp: ({ sheet, articleId, areaMm2 }: { sheet: SheetWork; articleId: string; areaMm2: number }) =>
     sizeUp(

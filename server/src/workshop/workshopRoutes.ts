@@ -1,6 +1,8 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { list, num, oneOfNumber, oneOfText, orNull, record, some, text } from '@ombrik/core/document/schemaKit';
+import { flag, list, num, oneOfNumber, oneOfText, orNull, record, some, text } from '@ombrik/core/document/schemaKit';
+import { INSTRUMENT_KIND_WORDS } from '@ombrik/core/document/workshop/instrument';
 import type { OwnRules } from '@ombrik/core/document/workshop/ownRules';
+import { QUANTITY_NAMES } from '@ombrik/core/document/workshop/quantity';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { ownRulesProblems, ownRulesSchema } from '@ombrik/core/profiles/ownRules';
 import { GAUGE_SIZES } from '@ombrik/core/tables/awg';
@@ -60,6 +62,37 @@ const settings = some({
       armMm: orNull(num({ min: 50, max: 2000, unit: 'mm' })),
     }),
     { max: 60 },
+  ),
+  unexplainedRestV: num({ min: 0, max: 5, unit: 'V' }),
+  instruments: list(
+    record({
+      id: text(1, 64),
+      name: text(1, 60),
+      kind: oneOfText(Object.keys(INSTRUMENT_KIND_WORDS)),
+      serial: text(0, 40),
+      host: text(0, 120),
+      port: orNull(num({ min: 1, max: 65535, integer: true })),
+      accuracy: list(
+        record({
+          quantity: oneOfText(QUANTITY_NAMES),
+          upTo: num({ min: 1e-9, max: 1e15 }),
+          share: num({ min: 0, max: 1 }),
+          floor: num({ min: 0, max: 1e12 }),
+        }),
+        { max: 40 },
+      ),
+      registers: list(
+        record({
+          quantity: oneOfText(QUANTITY_NAMES),
+          address: num({ min: 0, max: 65535, integer: true }),
+          perUnit: num({ min: 1e-6, max: 1e6 }),
+          signed: flag(),
+        }),
+        { max: 20 },
+      ),
+      ...checked(),
+    }),
+    { max: 40 },
   ),
   keptTubes: list(oneOfText(genericCatalogue.shrinks.map((s) => s.id)), { max: 60 }),
   smallEnds: oneOfText(['bare', 'insulated', 'heatShrink']),

@@ -42,8 +42,14 @@ export async function readWorkshop(db: Knex): Promise<WorkshopRow | null> {
   };
 }
 
-export async function createWorkshop(db: Knex, name: string, isDemo: boolean): Promise<void> {
-  await db('workshop').insert({ id: 1, name, is_demo: isDemo, values: JSON.stringify({ ...defaultWorkshop, name }) });
+export async function createWorkshop(
+  db: Knex,
+  name: string,
+  isDemo: boolean,
+  own: Partial<Workshop> = {},
+): Promise<void> {
+  const values = JSON.stringify({ ...defaultWorkshop, ...own, name });
+  await db('workshop').insert({ id: 1, name, is_demo: isDemo, values });
 }
 
 /** Changes settings of the workshop; its version rises, so that every dossier is derived anew. */

@@ -47,6 +47,6 @@ describe('a battery', () => {
     const dossier = dossierOf(lamp());
     expect(dossier.parts.find((l) => l.partId === 'battery-lifepo4-12-100')?.quantity).toBe(1);
     const stages = dossier.bench.map((s) => s.stage);
-    expect(stages.indexOf('bank')).toBeLessThan(stages.indexOf('fuses'));
+    expect(stages.indexOf('bank')).toBeLessThan(stages.indexOf('power'));
   });
 });

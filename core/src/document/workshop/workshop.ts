@@ -1,5 +1,6 @@
 import type { Chemistry } from '../brief/brief.ts';
 import type { PanelMaterial } from '../panel/panel.ts';
+import type { Instrument } from './instrument.ts';
 import type { OwnRules } from './ownRules.ts';
 import type { BenchTool, ToolCheck } from './toolCheck.ts';
 
@@ -49,6 +50,10 @@ export interface Workshop {
   joinOhm: number;
   /** Reading tolerance of the workshop's meter on d.c. volts. */
   meterToleranceV: number;
+  /** What may stand between a battery's display and the meter beyond its rounded cells. */
+  unexplainedRestV: number;
+  /** Measuring instruments of the shop; with none of a kind its readings are typed. */
+  instruments: readonly Instrument[];
   /** Price of an hour of work. */
   hourRate: number;
   /** Put on parts and copper. */
@@ -123,6 +128,8 @@ export const defaultWorkshop: Workshop = {
   testLeadOhm: 0.2,
   joinOhm: 0.0002,
   meterToleranceV: 0.05,
+  unexplainedRestV: 0.1,
+  instruments: [],
   hourRate: 52,
   marginShare: 0.18,
   spareLinks: 1,

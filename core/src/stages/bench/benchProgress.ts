@@ -1,9 +1,14 @@
 import type { BenchStep } from '../../devices/benchStep.ts';
+import type { ReadingSource } from '../../document/workshop/instrument.ts';
+import type { Verdict } from '../../solvers/uncertainty/decide.ts';
+import { BANK_VOLTAGE } from './bankSteps.ts';
+import type { BenchConditions } from './limitsAt.ts';
 
 /** One reading or confirmation as recorded; records are only ever added. */
 export interface BenchRecord {
   stepId: string;
-  passed: boolean;
+  verdict: Verdict;
+  source: ReadingSource['kind'];
   value: number | null;
   fingerprint: string;
   at: string;
@@ -31,7 +36,7 @@ const passes = (step: BenchStep, { itemIds, cableIds }: Opened): boolean =>
 export const stillProved = (step: BenchStep, { at }: Pick<BenchRecord, 'at'>, opened: readonly Opened[]): boolean =>
   !opened.some((o) => o.at > at && passes(step, o));
 
-export type StepState = 'passed' | 'failed' | 'older' | 'open' | 'waiting' | 'locked';
+export type StepState = 'passed' | 'failed' | 'unsure' | 'older' | 'open' | 'waiting' | 'locked';
 
 export interface BenchProgress {
   states: Map<string, StepState>;
@@ -42,13 +47,25 @@ export interface BenchProgress {
   dcCount: number;
 }
 
+/** What a simulated instrument read proves nothing of a real board. */
+const counts = (record: BenchRecord): boolean => record.source !== 'simulated';
+
 /**
- * Judges a reading against a step's limits.
+ * What the bench knows by now: the bank as it was read last, on the board as it is.
  * @example
- * withinLimits({ lowLimit: 0, highLimit: 0.5 }, 0.6); // false
+ * conditionsOf(dossier.bench, [], 21).bankV; // null
  */
-export const withinLimits = (step: Pick<BenchStep, 'lowLimit' | 'highLimit'>, value: number): boolean =>
-  (step.lowLimit === null || value >= step.lowLimit) && (step.highLimit === null || value <= step.highLimit);
+export function conditionsOf(
+  steps: readonly BenchStep[],
+  records: readonly BenchRecord[],
+  ambientC: number | null,
+): BenchConditions {
+  const step = steps.find((s) => s.id === BANK_VOLTAGE);
+  const read = records.filter(
+    (r) => r.stepId === BANK_VOLTAGE && counts(r) && r.verdict !== 'failed' && r.fingerprint === step?.fingerprint,
+  );
+  return { bankV: read.at(-1)?.value ?? null, ambientC };
+}
 
 /**
  * Where the test stands: the last record of each step counts, a pass against an older fingerprint counts as open
@@ -65,7 +82,7 @@ export function benchProgress(
   opened: readonly Opened[] = [],
 ): BenchProgress {
   const last = new Map<string, BenchRecord>();
-  for (const record of records) last.set(record.stepId, record);
+  for (const record of records) if (counts(record)) last.set(record.stepId, record);
   const states = new Map<string, StepState>();
   let nextId: string | null = null;
   let passedCount = 0;
@@ -75,16 +92,16 @@ export function benchProgress(
     const current =
       record !== undefined && record.fingerprint === step.fingerprint && stillProved(step, record, opened);
     if (step.role === 'electrician') {
-      states.set(step.id, record?.passed && current ? 'passed' : record && current ? 'failed' : 'locked');
+      states.set(step.id, record && current ? record.verdict : 'locked');
       continue;
     }
     dcCount++;
-    if (record?.passed && current) {
+    if (record?.verdict === 'passed' && current) {
       passedCount++;
       states.set(step.id, nextId === null ? 'passed' : 'older');
       continue;
     }
-    const own: StepState = record ? (current ? 'failed' : 'older') : 'open';
+    const own: StepState = record ? (current ? record.verdict : 'older') : 'open';
     if (nextId === null) {
       nextId = step.id;
       states.set(step.id, own);

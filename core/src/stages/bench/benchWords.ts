@@ -16,7 +16,14 @@ export const finish = (draft: Draft): BenchStep =>
   Object.assign(draft, {
     fingerprint: fingerprint(
       JSON.stringify(
-        [draft.id, draft.title, draft.lowLimit?.toPrecision(4), draft.highLimit?.toPrecision(4), draft.probes],
+        [
+          draft.id,
+          draft.title,
+          draft.lowLimit?.toPrecision(4),
+          draft.highLimit?.toPrecision(4),
+          draft.probes,
+          ...draft.asks.map((a) => `${a.name}: ${a.expects}`),
+        ],
         PROBE_KEYS,
       ),
     ),

@@ -1,4 +1,4 @@
-import type { Draft } from '../../devices/benchStep.ts';
+import { type Draft, readingStep } from '../../devices/benchStep.ts';
 import type { ElementOf } from '../../devices/elementKind.ts';
 import type { Id } from '../../document/basics.ts';
 import type { TerminalRef } from '../../document/connection/connection.ts';
@@ -42,24 +42,20 @@ export function isolateSteps(
     const item = items.find((i) => i.id === b.itemId)!;
     const far: TerminalRef = { itemId: item.id, terminalId: a ? b.element.b : b.element.a };
     return [
-      {
+      readingStep({
         id: `isolate/${b.key}`,
-        stage: 'fuses',
+        stage: 'function',
         entityId: item.id,
         title: `${item.designation} parts: its far side is dead`,
         how: `Open every isolator, all fuses in, sun covered, engine and mains off. Meter from the far terminal of ${item.designation} to the bank's minus. Capacitors may hold charge for minutes: wait, and meter again.`,
         caution: 'Prove the meter on a live point before and after.',
-        method: 'reading',
         measures: 'voltage',
-        unit: 'V',
         lowLimit: -DEAD_V,
         highLimit: DEAD_V,
         expected: 0,
-        limitFigure: null,
         probes: [{ plus: far, minus: bank.minus, sign: 1 }],
         state: { batteriesConnected: true, isolatorsClosed: false, seatsIn, flowsOn: [] },
-        role: 'tester',
-      },
+      }),
     ];
   });
 }

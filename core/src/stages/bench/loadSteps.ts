@@ -1,14 +1,19 @@
-import type { Draft } from '../../devices/benchStep.ts';
+import { confirmStep, type Draft, type LineOhm, readingStep } from '../../devices/benchStep.ts';
+import type { Draw } from '../../devices/elementKind.ts';
 import type { Id } from '../../document/basics.ts';
 import type { TerminalRef } from '../../document/connection/connection.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
-import { dropLimit } from '../../formulas/bench.ts';
+import { dropLimit, lineDrop } from '../../formulas/bench.ts';
+import { JOINT_RISE_K, TEST_WARM_C } from '../../tables/buildTolerances.ts';
+import { COPPER_ALPHA_PER_K } from '../../tables/conductorResistance.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
-import { aloneOn, type Circuit, operatingPoint } from '../sizing/electrical.ts';
+import { aloneOn, type Circuit, operatingPoint, shareOf } from '../sizing/electrical.ts';
 import { bankTerminals } from './bankTerminals.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
+import { NOTHING_V } from './limitsAt.ts';
 
 /** One consumer alone on its line, as the solved network has it. */
 export interface LoadPoint {
@@ -19,18 +24,21 @@ export interface LoadPoint {
   bankPlus: TerminalRef;
   bankMinus: TerminalRef;
   currentA: number;
-  predictedV: number;
+  line: LineOhm;
+  operating: Draw['operating'];
 }
 
-/** To the microvolt and microampere: rounding of the solver shall not make a step look new. */
+/** To the microampere and the tenth of a microohm: rounding of the solver shall not make a step look new. */
 const micro = (x: number) => Math.round(x * 1e6) / 1e6;
+const tiny = (x: number) => Math.round(x * 1e7) / 1e7;
 
-/** Current and drop of every consumer that is tested under load. */
+/** Current and way of every consumer that is tested under load. */
 export function loadPoints(
   netlist: Netlist,
   potentials: Potentials,
   flows: readonly Flow[],
   hot: Circuit,
+  coolOhm: ReadonlyMap<Id, number>,
 ): LoadPoint[] {
   const bank = bankTerminals(netlist, potentials);
   if (!bank) return [];
@@ -52,10 +60,34 @@ export function loadPoints(
         bankPlus: bank.plus,
         bankMinus: bank.minus,
         currentA: micro(point.currentA),
-        predictedV: Math.max(0, micro(point.atV - point.sinkV)),
+        line: lineOf(hot, shareOf(hot, flow), coolOhm),
+        operating: flow.operating,
       },
     ];
   });
+}
+
+/** What a current meets on its way: of parallel ways each part by its share, squared (the power it turns into heat). */
+function lineOf({ netlist, conductanceS }: Circuit, share: Float64Array, coolOhm: ReadonlyMap<Id, number>): LineOhm {
+  const line = { copperOhm: 0, joints: 0, fusesOhm: 0, partsOhm: 0 };
+  netlist.branches.forEach((branch, i) => {
+    const weight = share[i]! ** 2;
+    if (weight < 1e-9) return;
+    if (branch.connectionId !== null) {
+      line.copperOhm += weight * (coolOhm.get(branch.connectionId) ?? 1 / conductanceS[i]!);
+      line.joints += weight * 2;
+    } else if (conductanceS[i]! > 0) {
+      const ohm = weight / conductanceS[i]!;
+      if (branch.kind === 'fuseSeat') line.fusesOhm += ohm;
+      else line.partsOhm += ohm;
+    }
+  });
+  return {
+    copperOhm: tiny(line.copperOhm),
+    joints: Math.round(line.joints * 1e3) / 1e3,
+    fusesOhm: tiny(line.fusesOhm),
+    partsOhm: tiny(line.partsOhm),
+  };
 }
 
 /** One consumer on, and what its line may lose. */
@@ -64,34 +96,108 @@ export function loadStep(at: {
   flow: { key: string; plus: TerminalRef; minus: TerminalRef };
   seatsIn: readonly string[];
   currentA: number;
-  predictedV: number;
-  meterToleranceV: number;
+  line: LineOhm;
+  operating: Draw['operating'];
+  workshop: Pick<Workshop, 'joinOhm'>;
   bank: { plus: TerminalRef; minus: TerminalRef };
 }): Draft {
-  const { item, flow, seatsIn, currentA, predictedV, meterToleranceV, bank } = at;
+  const { item, flow, seatsIn, currentA, line, operating, bank, workshop } = at;
   const address = `bench/drop/${flow.key}`;
-  return {
+  const parts = () => ({
+    copperOhm: given('conductors on its way, there and back'),
+    joints: given('one at each end of each'),
+    joinOhm: given('workshop setting'),
+    fusesOhm: given('part sheets'),
+    partsOhm: given('part sheets'),
+  });
+  const currentFrom = given('solved network with this consumer alone');
+  const { joinOhm } = workshop;
+  return readingStep({
     id: `load/${flow.key}`,
     stage: 'load',
     entityId: item.id,
     title: `Drop to ${item.designation} under load`,
-    how: `Switch only ${item.designation} on (${currentA.toFixed(1)} A). Volts across the bank, less volts across the load's terminals.`,
+    how: `Switch only ${item.designation} on (${currentA.toFixed(1)} A). On the millivolt range and with a long lead: from the bank's plus post to the plus terminal of ${item.designation}, then from its minus terminal to the bank's minus post; the two added.`,
     caution: `${LIVE} Feel nothing by hand: use a thermometer on the joints.`,
-    method: 'reading',
-    measures: 'voltage',
-    unit: 'V',
-    lowLimit: -2 * meterToleranceV,
-    highLimit: use(dropLimit, { predictedV, meterToleranceV }, address, {
-      predictedV: given('solved network with this consumer alone, hot copper'),
-      meterToleranceV: given('workshop setting'),
-    }),
-    expected: predictedV,
+    measures: 'drop',
+    lowLimit: -NOTHING_V,
+    highLimit: use(
+      dropLimit,
+      { currentA, alphaPerK: COPPER_ALPHA_PER_K, hotC: TEST_WARM_C, joinOhm, ...line },
+      address,
+      () => ({
+        ...parts(),
+        currentA: currentFrom,
+        alphaPerK: given('copper'),
+        hotC: given('a conductor once it has carried its load for minutes (common practice, no source)'),
+      }),
+    ),
+    expected: use(lineDrop, { currentA, joinOhm, ...line }, `${address}/sound`, () => ({
+      ...parts(),
+      currentA: currentFrom,
+    })),
     limitFigure: address,
+    basis: { kind: 'line', line, operating },
     probes: [
-      { plus: bank.plus, minus: bank.minus, sign: 1 },
-      { plus: flow.plus, minus: flow.minus, sign: -1 },
+      { plus: bank.plus, minus: flow.plus, sign: 1 },
+      { plus: flow.minus, minus: bank.minus, sign: 1 },
     ],
     state: { batteriesConnected: true, isolatorsClosed: true, seatsIn, flowsOn: [flow.key] },
-    role: 'tester',
-  };
+  });
 }
+
+/** After a quarter of an hour of the heaviest load: its joints, by thermometer. */
+export function warmStep(
+  points: readonly Pick<LoadPoint, 'key' | 'itemId' | 'currentA'>[],
+  items: readonly BenchItem[],
+): Draft[] {
+  const heaviest = points.reduce<(typeof points)[number] | null>(
+    (most, p) => (most === null || p.currentA > most.currentA ? p : most),
+    null,
+  );
+  if (!heaviest || heaviest.currentA < WARM_FROM_A) return [];
+  const name = items.find((i) => i.id === heaviest.itemId)?.designation ?? heaviest.itemId;
+  return [
+    readingStep({
+      id: 'load/warm',
+      stage: 'load',
+      entityId: heaviest.itemId,
+      title: 'Warm connections after a quarter of an hour',
+      how: `${name} on for fifteen minutes (${heaviest.currentA.toFixed(0)} A), then the thermometer along every joint on its way: the hottest less the air of the room. One that stands out is opened and made again, whatever it reads.`,
+      caution: `${LIVE} Joints may burn: thermometer, not fingers.`,
+      measures: 'temperatureRise',
+      highLimit: JOINT_RISE_K,
+      expected: JOINT_RISE_K / 3,
+      probes: [],
+    }),
+  ];
+}
+const WARM_FROM_A = 20;
+
+/** Consumers whose drop is not measured are at least seen to work. */
+export const worksSteps = (
+  flows: readonly Pick<Flow, 'key' | 'itemId' | 'way' | 'operating'>[],
+  measured: ReadonlySet<string>,
+  items: readonly BenchItem[],
+  kindOf: (itemId: Id) => string | null,
+): Draft[] =>
+  [
+    ...new Map(
+      flows.flatMap((f) =>
+        f.way === 'discharge' && !f.key.endsWith('/input') && !measured.has(f.key) ? [[f.itemId, f] as const] : [],
+      ),
+    ).values(),
+  ].flatMap((flow): Draft[] => {
+    const item = items.find((i) => i.id === flow.itemId);
+    if (!item || kindOf(flow.itemId) !== 'load') return [];
+    return [
+      confirmStep({
+        id: `load/works/${flow.key}`,
+        stage: 'load',
+        entityId: item.id,
+        title: `${item.designation} works`,
+        how: `Switch ${item.designation} on and off again. Nothing else comes on or goes off with it.`,
+        caution: LIVE,
+      }),
+    ];
+  });

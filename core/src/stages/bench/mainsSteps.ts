@@ -14,7 +14,7 @@ export function mainsSteps(input: { items: readonly BenchItem[]; parts: Readonly
         stage: 'mains',
         entityId: item.id,
         title: `Mains side of ${item.designation}`,
-        how: 'Line and neutral, earth continuity and residual-current device, by a licensed person and after local rules. An unpowered output may read near zero ohms from line to neutral.',
+        how: 'Line and neutral, earth continuity, insulation and residual-current device, by a licensed person and after local rules, which prevail. An unpowered output may read near zero ohms from line to neutral: a filter inside, no fault.',
         caution: 'Mains voltage. A licensed person only.',
         role: 'electrician',
       }),
