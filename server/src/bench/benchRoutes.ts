@@ -1,8 +1,14 @@
 import { list, num, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
 import { Hono } from 'hono';
+import { streamSSE } from 'hono/streaming';
 import { body } from '../http/body.ts';
 import type { AppEnv } from '../http/session.ts';
-import { measure, recordReading } from './benchService.ts';
+import { watchInstrument } from '../instruments/readInstrument.ts';
+import { InstrumentError } from '../instruments/scpiSession.ts';
+import { measure, recordReading, watched } from './benchService.ts';
+
+/** A line nobody looks at any more ends by itself. */
+const WATCHED_MS = 120_000;
 
 const at = () => ({
   stepId: text(1, 160),
@@ -35,6 +41,20 @@ export const benchRoutes = () =>
     .post('/:id/bench/records', body(recordBody), async (c) =>
       c.json(await recordReading(c.get('db'), c.get('person'), c.req.param('id'), c.req.valid('json')), 201),
     )
+    // What an instrument reads right now, for the eye: nothing of it is kept.
+    .get('/:id/bench/live', async (c) => {
+      const { stepId = '', instrumentId = '' } = c.req.query();
+      const { instrument, step } = await watched(c.get('db'), c.req.param('id'), { stepId, instrumentId });
+      return streamSSE(c, async (stream) => {
+        const ended = new AbortController();
+        stream.onAbort(() => ended.abort());
+        setTimeout(() => ended.abort(), WATCHED_MS).unref();
+        const tell = (event: string, data: unknown) => stream.writeSSE({ event, data: JSON.stringify(data) });
+        await watchInstrument(instrument, step, (sample) => tell('sample', sample), ended.signal).catch((error) =>
+          tell('trouble', error instanceof InstrumentError ? error.message : 'the instrument could not be read'),
+        );
+      });
+    })
     .post('/:id/bench/measure', body(measureBody), async (c) =>
       c.json(await measure(c.get('db'), c.get('person'), c.req.param('id'), c.req.valid('json')), 201),
     );

@@ -81,6 +81,18 @@ function requireInstrument({ workshop }: JobFile, id: string): Instrument {
   return found;
 }
 
+/** The instrument and the step a live line shows. @throws Refusal */
+export async function watched(
+  db: Knex,
+  jobId: string,
+  { stepId, instrumentId }: { stepId: string; instrumentId: string },
+): Promise<{ instrument: Instrument; step: BenchStep }> {
+  const file = await requireFile(db, jobId);
+  const step = file.dossier.bench.find((s) => s.id === stepId);
+  if (step?.method !== 'reading') return refuse(422, `stepId is "${stepId}"; accepted: a measured step of this board`);
+  return { instrument: requireInstrument(file, instrumentId), step };
+}
+
 /** Keeps a judged reading. */
 async function keep(
   db: Knex,
@@ -174,6 +186,7 @@ export async function measure(
   const { step, file } = standing;
   if (step.method !== 'reading') refuse(422, `stepId is "${at.stepId}"; accepted: a measured step`);
   const instrument = requireInstrument(file, at.instrumentId);
+  if (step.probes.length === 0) refuse(422, 'this check is read off a display or a thermometer: type what it shows');
   if (!canTell(instrument, step)) refuse(422, `${instrument.name} does not measure what this check asks`);
   const pairs = Math.max(1, instrument.kind === 'milliohmmeter' ? 1 : step.probes.length);
   if (at.pair >= pairs) refuse(422, `pair is ${at.pair}; accepted: 0 to ${pairs - 1}`);

@@ -99,6 +99,37 @@ export async function readInstrument(
   }
 }
 
+/**
+ * Reads an instrument again and again, for the eye: nothing of it is kept.
+ * @param signal ends it
+ * @throws InstrumentError as `readInstrument`
+ */
+export async function watchInstrument(
+  instrument: Instrument,
+  asked: AskedOf,
+  onSample: (sample: Sample) => Promise<void>,
+  signal: AbortSignal,
+): Promise<void> {
+  const query = queryOf(instrument, asked);
+  const began = Date.now();
+  if (instrument.kind === 'batteryData' || !query || instrument.port === null) {
+    const { value } = await readInstrument(instrument, asked);
+    return onSample({ atMs: Date.now() - began, value });
+  }
+  const session = await ScpiSession.open(instrument.name, instrument.host, instrument.port);
+  try {
+    query.before?.(session);
+    while (!signal.aborted) {
+      const value = await session.number(query.query, query.unit);
+      await onSample({ atMs: Date.now() - began, value: value < 9e37 ? value * (query.times ?? 1) : value });
+      await new Promise((go) => setTimeout(go, WATCH_MS));
+    }
+  } finally {
+    session.close();
+  }
+}
+const WATCH_MS = 250;
+
 const wordsOf = (quantity: Quantity | null): string => (quantity ? QUANTITIES[quantity].title : 'what is seen by eye');
 
 async function untilSettled(

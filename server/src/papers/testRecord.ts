@@ -3,6 +3,7 @@ import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import { shownReading } from '@ombrik/core/document/workshop/quantity';
 import { serialOf, unitsOf } from '@ombrik/core/released/serials';
 import { benchProgress, stillProved } from '@ombrik/core/stages/bench/benchProgress';
+import { sourceWords } from '@ombrik/core/stages/bench/sourceWords';
 import { asBenchRecords, type BenchReading } from '../bench/readings.ts';
 import {
   cautions,
@@ -35,15 +36,6 @@ const reading = (step: BenchStep, r: BenchReading): string => {
   return `${one(step, r.value)}${doubt}`;
 };
 const VERDICT = { passed: 'pass', failed: 'FAIL', unsure: 'cannot tell' } as const;
-/** Where a reading comes from, in words: a simulated one says so and that it does not count. */
-export function sourceWords({ source }: Pick<BenchReading, 'source'>): string {
-  if (source.kind === 'eye') return 'seen';
-  const by = source.by;
-  const named = by ? `${by.name}, no. ${by.serial}${by.dueOn ? `, check due ${by.dueOn}` : ''}` : 'plain hand meter';
-  if (source.kind === 'simulated') return `SIMULATED (${named}): does not count`;
-  return source.kind === 'typed' ? `typed, ${named}` : `read from ${named}`;
-}
-
 /** The test record: every reading taken, failed ones too, and what the whole comes to; of several boards one after the other. */
 export async function testRecordPaper(
   file: PaperFile,
@@ -123,7 +115,7 @@ function ofOneBoard(
           value: (r) => (r.record ? reading(r.step, r.record) : ''),
         },
         { title: 'Result', width: 52, value: (r) => resultWords(r.step, r.record, opened) },
-        { title: 'From', width: 84, value: (r) => (r.record ? sourceWords(r.record) : '') },
+        { title: 'From', width: 84, value: (r) => (r.record ? sourceWords(r.record.source) : '') },
         {
           title: 'By, when',
           width: 106,

@@ -300,8 +300,20 @@ export async function giveUp(db: Knex, person: Person, id: string): Promise<void
   await end(db, run, 'givenUp', '', 0);
 }
 
+export interface RunRow {
+  id: string;
+  boardName: string;
+  level: number;
+  startedAt: string;
+  endedAt: string | null;
+  outcome: Outcome | null;
+  points: number | null;
+  readings: number;
+  personName: string;
+}
+
 /** Runs of a person, or of everybody for who trains; the newest first. */
-export async function listRuns(db: Knex, person: Person) {
+export async function listRuns(db: Knex, person: Person): Promise<RunRow[]> {
   const rows = await db('practice_runs as r')
     .join('people as p', 'p.id', 'r.person_id')
     .modify((q) => {
@@ -326,15 +338,14 @@ export async function listRuns(db: Knex, person: Person) {
       ),
     );
   return rows.map((r: Record<string, any>) => ({
-    id: r.id as string,
-    boardName: r.board_name as string,
-    level: r.level as number,
-    startedAt: r.started_at.toISOString() as string,
-    endedAt: (r.ended_at?.toISOString() ?? null) as string | null,
-    outcome: r.outcome as Outcome | null,
-    points: r.points as number | null,
+    id: r.id,
+    boardName: r.board_name,
+    level: r.level,
+    startedAt: r.started_at.toISOString(),
+    endedAt: r.ended_at?.toISOString() ?? null,
+    outcome: r.outcome,
+    points: r.points,
     readings: Number(r.readings),
-    personName: r.name as string,
-    own: r.person_id === person.id,
+    personName: r.name,
   }));
 }

@@ -11,6 +11,12 @@ const CataloguePage = lazy(() =>
 );
 const PlanPage = lazy(() => import('../stations/plan/PlanPage.tsx').then((m) => ({ default: m.PlanPage })));
 const WallScreen = lazy(() => import('../stations/plan/WallScreen.tsx').then((m) => ({ default: m.WallScreen })));
+const PracticePage = lazy(() =>
+  import('../stations/practice/PracticePage.tsx').then((m) => ({ default: m.PracticePage })),
+);
+const PracticeRun = lazy(() =>
+  import('../stations/practice/PracticeRun.tsx').then((m) => ({ default: m.PracticeRun })),
+);
 const Scanned = lazy(() => import('../stations/store/Scanned.tsx').then((m) => ({ default: m.Scanned })));
 const StockPage = lazy(() => import('../stations/store/StockPage.tsx').then((m) => ({ default: m.StockPage })));
 const WorkshopPage = lazy(() => import('../stations/wall/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })));
@@ -39,6 +45,8 @@ function Workshop() {
         <Route path="/catalogue" element={<CataloguePage />} />
         <Route path="/screen" element={<WallScreen />} />
         <Route path="/plan" element={<PlanPage />} />
+        <Route path="/practice" element={<PracticePage />} />
+        <Route path="/practice/:runId" element={<PracticeRun />} />
         <Route path="/buying" element={<BuyingPage />} />
         <Route path="/c/*" element={<Scanned />} />
         <Route path="/s/*" element={<Scanned />} />

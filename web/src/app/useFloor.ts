@@ -21,13 +21,14 @@ export function useFloor() {
   const cables = useMemo(() => progressOfAll(dossier.cables, made ?? [], workshop), [dossier.cables, made, workshop]);
   const madeIds = useMemo(() => madeIdsOf(cables), [cables]);
   const { unit, quantity } = useUnit();
-  const readings: UnitRecord[] = bench.map((r) => ({
-    unit: r.unit,
-    stepId: r.entityId,
-    passed: r.data.passed === true,
-    value: typeof r.data.value === 'number' ? r.data.value : null,
-    fingerprint: r.fingerprint,
-    at: r.at,
+  const readings: UnitRecord[] = bench.map(({ unit, stepId, verdict, source, value, fingerprint, at }) => ({
+    unit,
+    stepId,
+    verdict,
+    source: source.kind,
+    value,
+    fingerprint,
+    at,
   }));
   const opened = query.data?.opened ?? [];
   const ofUnit = <T extends { unit: number }>(all: readonly T[]) => all.filter((x) => x.unit === unit);
@@ -40,6 +41,8 @@ export function useFloor() {
     madeIds,
     /** Readings of the board in the hand. */
     bench: ofUnit(bench),
+    /** The same, as progress is told by. */
+    readings: ofUnit(readings),
     progress,
     stations: stationStatuses(board, dossier, madeIds, whole, query.data?.build ?? null),
     loaded: query.isSuccess,

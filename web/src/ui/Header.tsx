@@ -12,6 +12,7 @@ const PAGES = [
   ['/stock', 'Store'],
   ['/buying', 'Buying'],
   ['/catalogue', 'Catalogue'],
+  ['/practice', 'Practice'],
   ['/workshop', 'Workshop'],
 ] as const;
 

@@ -100,7 +100,7 @@ const MATCH_PER_12V = 0.1;
 /** A battery with a display of its own: what it shows against the meter, and the rest that its cells do not explain. */
 function cellSteps({ netlist, workshop, ...input }: BankInput, state: BenchState): Draft[] {
   const name = (id: Id) => input.items.find((i) => i.id === id)?.designation ?? id;
-  return netlist.sources.flatMap(({ element, item, plusRef, minusRef }): Draft[] => {
+  return netlist.sources.flatMap(({ element, item }): Draft[] => {
     if (element.kind !== 'battery' || element.bmsCutA === null) return [];
     const cells = Math.round((CELLS_PER_12V[element.chemistry] * element.nominalV) / 12);
     const address = `bench/cells/${item.id}`;
@@ -127,11 +127,8 @@ function cellSteps({ netlist, workshop, ...input }: BankInput, state: BenchState
         highLimit: limitV,
         expected: 0,
         limitFigure: address,
-        // What the simulated board shows on its display is what stands on its posts.
-        probes: [
-          { plus: plusRef, minus: minusRef, sign: 1 },
-          { plus: plusRef, minus: minusRef, sign: -1 },
-        ],
+        // Read off a display: no tips of an instrument.
+        probes: [],
         state,
       }),
     ];

@@ -1,40 +1,17 @@
-import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import { problemsIn } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useMe } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
-import { Askable } from '../../ui/Askable.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { CheckActions } from './CheckActions.tsx';
-import { LimitBand } from './LimitBand.tsx';
-import { STAGES, STATE_WORDS } from './TestPlan.tsx';
+import { Limits } from './Limits.tsx';
+import { STATE_WORDS } from './TestPlan.tsx';
 import type { BenchHands } from './useBench.ts';
-
-/** Between which limits the reading of a check has to lie, and where the last one lay. */
-function Limits({ step }: { step: BenchStep }) {
-  const { bench } = useFloor();
-  const last = bench.filter((r) => r.entityId === step.id).at(-1);
-  const reading = typeof last?.data.value === 'number' ? last.data.value : null;
-  return (
-    <div className="mt-5">
-      <LimitBand
-        low={step.lowLimit}
-        high={step.highLimit}
-        expected={step.expected}
-        unit={step.unit}
-        reading={reading}
-      />
-      {step.limitFigure && (
-        <p className="mt-1">
-          Limit: <Askable address={step.limitFigure}>why this number</Askable>
-        </p>
-      )}
-    </div>
-  );
-}
+import type { BenchSetupState } from './useBenchSetup.ts';
 
 /** The one check that is open: what to do, what may hurt, its limits, and the presses. */
-export function CurrentCheck({ step, hands }: { step: BenchStep; hands: BenchHands }) {
+export function CurrentCheck({ step, hands, setup }: { step: BenchStep; hands: BenchHands; setup: BenchSetupState }) {
   const { saveState } = useJob();
   const { progress } = useFloor();
   const electrician = useMe().data?.person?.role === 'electrician';
@@ -50,14 +27,14 @@ export function CurrentCheck({ step, hands }: { step: BenchStep; hands: BenchHan
         </p>
       )}
       <p className="dim">
-        {STAGES.find(([s]) => s === step.stage)?.[1]} · {STATE_WORDS[state]}
+        {BENCH_STAGES.find(([s]) => s === step.stage)?.[1]} · {STATE_WORDS[state]}
       </p>
       <h1 className="text-3xl leading-tight">{step.title}</h1>
       <p className="mt-2 text-lg">{step.how}</p>
       <p className="mt-3 border-l-4 border-error p-2" style={{ background: 'var(--stop-wash)' }}>
         {step.caution}
       </p>
-      {step.method === 'reading' && <Limits step={step} />}
+      {step.method === 'reading' && <Limits step={step} setup={setup} />}
       {failed && (
         <div className="mt-3">
           <Problems problems={problemsIn(failed)} />
@@ -68,6 +45,7 @@ export function CurrentCheck({ step, hands }: { step: BenchStep; hands: BenchHan
           key={step.id}
           step={step}
           hands={hands}
+          setup={setup}
           disabled={busy || saveState !== 'saved'}
           electrician={electrician}
           inTurn={step.role === 'electrician' ? electrician : state !== 'waiting'}

@@ -1,39 +1,50 @@
-const shown = (x: number, unit: string): string =>
-  x >= 9e37 ? 'open' : `${Math.abs(x) >= 100 ? Math.round(x) : x.toFixed(2)}\u2009${unit}`;
+import { type Quantity, shownReading } from '@ombrik/core/document/workshop/quantity';
 
-/** The band a reading must fall in, and the needle of the last reading. */
-export function LimitBand({
-  low,
-  high,
-  expected,
-  unit,
-  reading,
-}: {
+interface Band {
+  quantity: Quantity;
   low: number | null;
   high: number | null;
   expected: number | null;
-  unit: string;
   reading: number | null;
-}) {
-  const edges = [low, high, expected, reading !== null && reading < 9e37 ? reading : null].filter((x) => x !== null);
+  /** How far a reading there may be off: within that of a limit nobody can tell. */
+  doubt: number;
+  verdict: 'passed' | 'failed' | 'unsure' | null;
+}
+
+const COLOURS = { passed: 'var(--color-secondary)', failed: 'var(--color-error)', unsure: 'var(--color-warning)' };
+const [LEFT, WIDE] = [20, 560];
+
+/** The band a reading must fall in, where nobody can tell, and the needle of the last reading. */
+export function LimitBand({ quantity, low, high, expected, reading, doubt, verdict }: Band) {
+  const shown = (x: number) => shownReading(quantity, x);
+  const edges = [low, high, expected, reading !== null && Math.abs(reading) < 9e37 ? reading : null].filter(
+    (x) => x !== null,
+  );
   const lowest = Math.min(...edges);
   const highest = Math.max(...edges);
-  const room = Math.max((highest - lowest) * 0.35, Math.abs(highest) * 0.05, 0.02);
+  const room = Math.max((highest - lowest) * 0.35, Math.abs(highest) * 0.05, 1e-9);
   const [from, to] = [lowest - room, highest + room];
-  const x = (v: number) => 20 + ((Math.min(to, Math.max(from, v)) - from) / (to - from)) * 560;
-  const good = reading !== null && (low === null || reading >= low) && (high === null || reading <= high);
+  const x = (v: number) => LEFT + ((Math.min(to, Math.max(from, v)) - from) / (to - from)) * WIDE;
+  const [begin, end] = [low === null ? LEFT : x(low), high === null ? LEFT + WIDE : x(high)];
+  const colour = COLOURS[verdict ?? 'passed'];
+  const said = `Accepted ${low === null ? '' : `from ${shown(low)} `}${high === null ? '' : `up to ${shown(high)}`}`;
   return (
     <svg
       viewBox="0 0 600 92"
       className="w-full"
       role="img"
-      aria-label={`Accepted ${low === null ? '' : `from ${shown(low, unit)} `}${high === null ? '' : `up to ${shown(high, unit)}`}${reading === null ? '' : `, last reading ${shown(reading, unit)}`}`}
+      aria-label={`${said}${reading === null ? '' : `, last reading ${shown(reading)}`}`}
     >
-      <rect x={20} y={36} width={560} height={18} fill="var(--color-base-300)" />
+      <defs>
+        <pattern id="doubt" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--color-warning)" strokeWidth="3" />
+        </pattern>
+      </defs>
+      <rect x={LEFT} y={36} width={WIDE} height={18} fill="var(--color-base-300)" />
       <rect
-        x={low === null ? 20 : x(low)}
+        x={begin}
         y={36}
-        width={(high === null ? 580 : x(high)) - (low === null ? 20 : x(low))}
+        width={Math.max(0, end - begin)}
         height={18}
         fill="var(--color-secondary)"
         opacity={0.55}
@@ -42,6 +53,13 @@ export function LimitBand({
         (edge, i) =>
           edge !== null && (
             <g key={i}>
+              <rect
+                x={x(edge - doubt)}
+                y={36}
+                width={Math.max(1, x(edge + doubt) - x(edge - doubt))}
+                height={18}
+                fill="url(#doubt)"
+              />
               <line x1={x(edge)} x2={x(edge)} y1={30} y2={60} stroke="currentColor" strokeWidth={2} />
               <text
                 x={x(edge)}
@@ -52,31 +70,29 @@ export function LimitBand({
                 fill="currentColor"
               >
                 {i === 0 ? '≥ ' : '≤ '}
-                {shown(edge, unit)}
+                {shown(edge)}
               </text>
             </g>
           ),
       )}
+      {expected !== null && (
+        <path d={`M${x(expected)} 58 l-5 8 h10 z`} fill="currentColor" opacity={0.5}>
+          <title>{`expected ${shown(expected)}`}</title>
+        </path>
+      )}
       {reading !== null && (
         <g>
-          <path d={`M${x(reading)} 36 l-8 -14 h16 z`} fill={good ? 'var(--color-secondary)' : 'var(--color-error)'} />
-          <line
-            x1={x(reading)}
-            x2={x(reading)}
-            y1={34}
-            y2={56}
-            stroke={good ? 'var(--color-secondary)' : 'var(--color-error)'}
-            strokeWidth={3}
-          />
+          <path d={`M${x(reading)} 36 l-8 -14 h16 z`} fill={colour} />
+          <line x1={x(reading)} x2={x(reading)} y1={34} y2={56} stroke={colour} strokeWidth={3} />
           <text
-            x={Math.min(540, Math.max(60, x(reading)))}
+            x={Math.min(530, Math.max(70, x(reading)))}
             y={17}
             textAnchor="middle"
             className="svg-num"
             fontSize={18}
             fill="currentColor"
           >
-            {shown(reading, unit)}
+            {shown(reading)}
           </text>
         </g>
       )}

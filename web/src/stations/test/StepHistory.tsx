@@ -1,26 +1,39 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import { shownReading } from '@ombrik/core/document/workshop/quantity';
+import { sourceWords } from '@ombrik/core/stages/bench/sourceWords';
 import { format, parseISO } from 'date-fns';
 import { useFloor } from '../../app/useFloor.ts';
 
-/** Readings, whole and failed, of one step. */
+const VERDICTS = {
+  passed: ['pass', 'text-success'],
+  failed: ['FAIL', 'text-error'],
+  unsure: ['cannot tell', 'text-warning'],
+} as const;
+
+/** Readings, whole and failed, of one step, each with where it comes from. */
 export function StepHistory({ step }: { step: BenchStep }) {
   const { bench } = useFloor();
-  const own = bench.filter((r) => r.entityId === step.id);
+  const own = bench.filter((r) => r.stepId === step.id);
   if (own.length === 0) return <p className="dim">No reading yet.</p>;
   return (
     <ul>
       {[...own].reverse().map((r) => {
-        const value = typeof r.data.value === 'number' ? r.data.value : null;
+        const [word, colour] = r.source.kind === 'simulated' ? (['no proof', 'dim'] as const) : VERDICTS[r.verdict];
         return (
-          <li key={r.id} className="perforated flex items-baseline justify-between gap-2 py-1">
-            <span className={`label-face ${r.data.passed ? 'text-success' : 'text-error'}`}>
-              {r.data.passed ? 'pass' : 'FAIL'}
+          <li key={r.id} className="perforated py-1">
+            <span className="flex items-baseline justify-between gap-2">
+              <span className={`label-face ${colour}`}>{word}</span>
+              <span className="num">
+                {r.value !== null && r.quantity !== null && shownReading(r.quantity, r.value)}
+                {r.value !== null && r.quantity !== null && r.uncertainty !== null && Math.abs(r.value) < 9e37 && (
+                  <span className="dim text-xs"> ± {shownReading(r.quantity, r.uncertainty)}</span>
+                )}
+              </span>
             </span>
-            <span className="num">
-              {value === null ? '' : value >= 9e37 ? 'open' : `${value.toFixed(3)} ${step.unit}`}
-            </span>
-            <span className="dim text-right text-xs">
-              {r.personName}, <span className="num">{format(parseISO(r.at), 'd MMM HH:mm')}</span>
+            <span className="dim block text-xs">
+              {r.personName}, <span className="num">{format(parseISO(r.at), 'd MMM HH:mm')}</span> ·{' '}
+              {sourceWords(r.source)}
+              {r.note && ` · ${r.note}`}
               {r.fingerprint !== step.fingerprint && (
                 <b className="block text-warning">on revision {r.revision}, older spec</b>
               )}

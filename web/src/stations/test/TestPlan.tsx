@@ -1,17 +1,11 @@
-import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import type { BenchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { KeyRound } from 'lucide-react';
 
-export const STAGES = [
-  ['cold', 'Cold'],
-  ['bank', 'Bank'],
-  ['fuses', 'Fuses, one by one'],
-  ['load', 'Under load'],
-  ['mains', 'Mains side'],
-] as const;
 const MARK = {
   passed: '●',
   failed: '✕',
+  unsure: '?',
   older: '◌',
   open: '◐',
   waiting: '○',
@@ -20,6 +14,7 @@ const MARK = {
 export const STATE_WORDS = {
   passed: 'passed',
   failed: 'failed, test again',
+  unsure: 'nobody can tell by this reading: measure better',
   older: 'measured on an older spec',
   open: 'next',
   waiting: 'waits for the steps before it',
@@ -39,7 +34,8 @@ function PlanStep({
   pick: (id: string) => void;
 }) {
   const state = states.get(step.id) ?? 'waiting';
-  const colour = state === 'failed' ? 'text-error' : state === 'passed' ? 'text-success' : '';
+  const colour =
+    state === 'failed' ? 'text-error' : state === 'unsure' ? 'text-warning' : state === 'passed' ? 'text-success' : '';
   return (
     <li className="perforated">
       <button
@@ -78,7 +74,7 @@ export function TestPlan({
       className="relative overflow-auto border-base-300 bg-base-100 p-3 max-lg:order-last max-lg:border-t lg:border-r"
       aria-label="Test plan"
     >
-      {STAGES.map(([stage, title]) => {
+      {BENCH_STAGES.map(([stage, title]) => {
         const own = steps.filter((s) => s.stage === stage);
         if (own.length === 0) return null;
         const done = own.filter((s) => states.get(s.id) === 'passed').length;

@@ -4,35 +4,60 @@ import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useUnit } from '../../app/useUnit.ts';
 import { useJob } from '../../session/useJob.ts';
+import type { BenchSetupState } from './useBenchSetup.ts';
 
-export interface BenchReading {
+export interface Told {
   step: BenchStep;
+  /** In the SI unit of what is measured. */
   value: number | null;
   found: 'good' | 'bad' | null;
-  method: 'typed' | 'meter' | 'eye';
+  settings?: { name: string; expects: string; before: string; after: string }[];
+  note?: string;
 }
 
-/** Records readings, and reads the meter. @param onPassed the check passed */
-export function useBench(onPassed: () => void) {
-  const { jobId, revision, dossier } = useJob();
+/** Records readings, and reads instruments. @param onPassed the check passed */
+export function useBench(setup: BenchSetupState, onPassed: () => void) {
+  const { jobId, revision } = useJob();
   const { unit } = useUnit();
   const client = useQueryClient();
   const routes = api.jobs[':id'].bench;
   const param = { id: jobId };
+  const at = (step: BenchStep, note = '') => ({ stepId: step.id, revision, unit, ambientC: setup.ambientC, note });
+  const refresh = () => client.invalidateQueries({ queryKey: ['floor', jobId] });
   const record = usePress({
-    send: ({ step, ...said }: BenchReading, key) =>
-      answer(routes.records.$post({ param, json: { stepId: step.id, revision, unit, note: '', ...said } }, keyed(key))),
-    onSuccess: ({ passed }) => {
-      if (passed) onPassed();
+    send: ({ step, value, found, settings = [], note }: Told, key) =>
+      answer(
+        routes.records.$post(
+          {
+            param,
+            json: {
+              ...at(step, note),
+              value,
+              found,
+              settings: step.method === 'settings' ? settings : null,
+              instrumentId: step.method === 'reading' ? (setup.instrument?.id ?? null) : null,
+            },
+          },
+          keyed(key),
+        ),
+      ),
+    onSuccess: ({ verdict }) => {
+      if (verdict === 'passed') onPassed();
     },
-    onSettled: () => client.invalidateQueries({ queryKey: ['floor', jobId] }),
+    onSettled: refresh,
   });
   const measure = usePress({
-    send: (stepId: string, key) => answer(routes.measure.$post({ param, json: { stepId, revision } }, keyed(key))),
-    onSuccess: ({ value }, stepId) => {
-      const step = dossier.bench.find((s) => s.id === stepId);
-      if (step) record.mutate({ step, value, found: null, method: 'meter' });
+    send: ({ step, pair }: { step: BenchStep; pair: number }, key) =>
+      answer(
+        routes.measure.$post(
+          { param, json: { ...at(step), instrumentId: setup.instrument?.id ?? '', pair } },
+          keyed(key),
+        ),
+      ),
+    onSuccess: ({ verdict }) => {
+      if (verdict === 'passed') onPassed();
     },
+    onSettled: refresh,
   });
   return { record, measure };
 }

@@ -1,0 +1,14 @@
+import type { ReadingSource } from '../../document/workshop/instrument.ts';
+
+/**
+ * Where a reading comes from, in words: a simulated one says so, and that it does not count.
+ * @example
+ * sourceWords({ kind: 'typed', by: null }); // 'typed, plain hand meter'
+ */
+export function sourceWords(source: ReadingSource): string {
+  if (source.kind === 'eye') return 'seen';
+  const { by } = source;
+  const named = by ? `${by.name}, no. ${by.serial}${by.dueOn ? `, check due ${by.dueOn}` : ''}` : 'plain hand meter';
+  if (source.kind === 'simulated') return `SIMULATED (${named}): does not count`;
+  return source.kind === 'typed' ? `typed, ${named}` : `read from ${named}`;
+}
