@@ -8,6 +8,7 @@ import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { BenchTools } from './BenchTools.tsx';
 import { CrimpTools } from './CrimpTools.tsx';
+import { Instruments } from './Instruments.tsx';
 import { KeptSizes } from './KeptSizes.tsx';
 import { KeptTubes } from './KeptTubes.tsx';
 import { OwnRulesSheet } from './OwnRulesSheet.tsx';
@@ -103,6 +104,15 @@ export function WorkshopPage() {
               unit=""
               onCommit={(v) => put({ spareLinks: Math.round(v) })}
             />
+            <NumberField
+              label="Meter against a battery’s display, beyond its cells"
+              disabled={!may}
+              value={Math.round(workshop.unexplainedRestV * 1000)}
+              min={0}
+              max={5000}
+              unit="mV"
+              onCommit={(v) => put({ unexplainedRestV: v / 1000 })}
+            />
             <TextField
               label="Currency"
               disabled={!may}
@@ -133,6 +143,7 @@ export function WorkshopPage() {
           />
         )}
         {workshop && <CrimpTools workshop={workshop} disabled={!may} onChange={put} />}
+        {workshop && <Instruments workshop={workshop} disabled={!may} onChange={put} />}
         {workshop && <BenchTools tools={workshop.benchTools} disabled={!may} onChange={put} />}
         {workshop && (
           <KeptTubes kept={workshop.keptTubes} disabled={!may} onChange={(keptTubes) => put({ keptTubes })} />

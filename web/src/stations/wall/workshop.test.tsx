@@ -11,6 +11,7 @@ import { choose, click, commit, press } from '../../testing/hands.ts';
 import { type Asked, MIRA, serverThat, show } from '../../testing/screen.tsx';
 import { BenchTools } from './BenchTools.tsx';
 import { CrimpTools } from './CrimpTools.tsx';
+import { Instruments } from './Instruments.tsx';
 import { OwnRulesSheet } from './OwnRulesSheet.tsx';
 import { StockSheets } from './StockSheets.tsx';
 import { StoreRules } from './StoreRules.tsx';
@@ -102,6 +103,38 @@ describe('wrenches, scales and meters', () => {
     expect(now().benchTools.at(-1)).toMatchObject({ name: 'Another wrench', kind: 'torqueWrench', everyDays: null });
     await click(screen.getAllByRole('button', { name: 'Remove' }).at(-1)!);
     expect(now().benchTools).toHaveLength(2);
+  });
+});
+
+describe('measuring instruments', () => {
+  const open = () => held((w, onChange) => <Instruments workshop={w} disabled={false} onChange={onChange} />);
+  it('one is added, told where it answers and how far it may be off, and taken away', async () => {
+    const now = open();
+    await press('Add an instrument');
+    await commit(screen.getByLabelText('Name of Another meter'), 'Long shelf meter');
+    await commit(screen.getByLabelText('Serial number of Long shelf meter'), ' 0417 ');
+    await commit(screen.getByLabelText('Address of Long shelf meter'), 'meter.lan');
+    await commit(screen.getByLabelText('Port of Long shelf meter'), '5025');
+    await commit(screen.getByLabelText('Long shelf meter, millivolts up to 200 mV: share of the reading'), '0,1');
+    await commit(screen.getByLabelText('Long shelf meter, millivolts up to 200 mV: fixed part'), '0.05');
+    const [meter] = now().instruments;
+    expect(meter).toMatchObject({ serial: '0417', host: 'meter.lan', port: 5025, kind: 'multimeter' });
+    expect(meter!.accuracy.find((r) => r.quantity === 'drop' && r.upTo === 0.2)).toMatchObject({
+      share: 0.001,
+      floor: 5e-5,
+    });
+    await press('Remove');
+    expect(now().instruments).toEqual([]);
+  });
+  it('what it is decides what it tells; a battery says in which registers', async () => {
+    const now = open();
+    await press('Add an instrument');
+    await choose(screen.getByLabelText('What Another meter is'), 'batteryData');
+    expect(now().instruments[0]!.accuracy.map((r) => r.quantity)).toEqual(['voltage', 'current']);
+    await commit(screen.getByLabelText('Register of volts of Another meter'), '40');
+    expect(now().instruments[0]!.registers[0]).toMatchObject({ quantity: 'voltage', address: 40 });
+    await commit(screen.getByLabelText('Port of Another meter'), '70000');
+    expect(now().instruments[0]!.port).toBeNull();
   });
 });
 
