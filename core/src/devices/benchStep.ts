@@ -23,6 +23,8 @@ export interface BenchState {
   seatsIn: readonly string[];
   /** Fuse seats bridged by a resistor while capacitors fill, by key. */
   bridged?: readonly string[];
+  /** The last links between batteries are still off: each stands by itself. */
+  apart?: boolean;
   /** Flows that are switched on, by key. */
   flowsOn: string[];
 }
@@ -51,6 +53,15 @@ export type Basis =
   | { kind: 'bank'; withinV: number }
   /** One conductor from lug to lug, by a current sent through it. */
   | { kind: 'lead'; copperOhm: number; joints: number; sentA: number }
+  /** One conductor or fuse of a line by itself, under the current of a consumer. */
+  | {
+      kind: 'segment';
+      copperOhm: number;
+      joints: number;
+      fuseOhm: number;
+      currentA: number;
+      operating: Draw['operating'];
+    }
   /** The whole way to a consumer and back, while it is on. */
   | { kind: 'line'; line: LineOhm; operating: Draw['operating'] };
 

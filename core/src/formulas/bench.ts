@@ -32,6 +32,25 @@ export const leadLimit = declareFormula({
   compute: ({ sentA, copperOhm, joints, joinOhm }) => sentA * (1.05 * copperOhm + joints * 2 * joinOhm),
 });
 
+/** Highest drop over one conductor or fuse under the current of a consumer. */
+export const segmentLimit = declareFormula({
+  id: 'bench.segmentLimit',
+  title: 'Drop of one part of a line',
+  formula: '1.06 * currentA * (1.15 * copperOhm + joints * 2 * joinOhm + 1.25 * fuseOhm) + 0.001',
+  unit: 'V',
+  inputs: {
+    currentA: { unit: 'A', what: 'through it, of its heaviest consumer alone', sample: [0.1, 10] },
+    copperOhm: { unit: 'Ω', what: 'conductor at 20 °C', sample: [0, 0.2] },
+    joints: { unit: '', what: 'crimps with their bolts', sample: [0, 2] },
+    joinOhm: { unit: 'Ω', what: 'a good crimp with its bolt', sample: [0.0001, 0.001] },
+    fuseOhm: { unit: 'Ω', what: 'fuse, cold', sample: [0, 0.02] },
+  },
+  source:
+    'current 6 % over, copper 5 % over and warm, joints twice, fuse a quarter over, a millivolt for the leads (common practice, no source)',
+  compute: ({ currentA, copperOhm, joints, joinOhm, fuseOhm }) =>
+    1.06 * currentA * (1.15 * copperOhm + joints * 2 * joinOhm + 1.25 * fuseOhm) + 0.001,
+});
+
 /** What a sound line loses under its load. */
 export const lineDrop = declareFormula({
   id: 'bench.lineDrop',

@@ -1,3 +1,4 @@
+import type { BenchStep } from '../devices/benchStep.ts';
 import type { Choice, Id } from '../document/basics.ts';
 import type { Environment } from '../document/cable/cable.ts';
 import type { Connection } from '../document/connection/connection.ts';
@@ -19,6 +20,8 @@ import { mainsSteps } from './bench/mainsSteps.ts';
 import { powerFacts } from './bench/powerFacts.ts';
 import { powerSteps, wokenSteps } from './bench/powerSteps.ts';
 import { powerOrder } from './bench/powerUp.ts';
+import { segmentStep } from './bench/segmentSteps.ts';
+import { segmentsOf } from './bench/segments.ts';
 import { settingsSteps } from './bench/settingsSteps.ts';
 import { boardBodies, cablesKgOf } from './body/boardBody.ts';
 import { controlStudy } from './control/controlStudy.ts';
@@ -700,7 +703,7 @@ const benchContinuity = each(
   }),
   ({ cable, workshop, heavy }) => continuitySteps(cable, heavy, workshop).map(finish),
 );
-const points = stage(
+const loaded = stage(
   'loadPoints',
   {
     netlist,
@@ -714,6 +717,29 @@ const points = stage(
     ),
   },
   ({ netlist, potentials, flows, hot, coolOhm }) => loadPoints(netlist, potentials, flows, hot, coolOhm),
+);
+const points = field(loaded, 'points');
+/** Parts of the lines that are proved under load, each under the consumer that loads it most. */
+const segments = stage(
+  'benchSegments',
+  {
+    parts: field(loaded, 'segments'),
+    netlist,
+    made: rows(made, ['cableId', 'designation', 'areaMm2', 'lengthMm', 'cores']),
+    seats: rows(seats, ['key', 'itemId', 'seatId', 'link']),
+    wires,
+    items: benchItems,
+    catalogue,
+  },
+  segmentsOf,
+);
+const benchSegments = each(
+  'benchSegmentSteps',
+  segments,
+  (segment) => segment.branchKey,
+  { seatsIn, items: benchItems, workshop: workshopOf(['joinOhm']) },
+  (segment, given) => ({ segment, ...given }),
+  ({ segment, items, seatsIn, workshop }) => finish(segmentStep(segment, items, seatsIn, workshop)),
 );
 const benchLoads = each(
   'benchLoads',
@@ -767,13 +793,15 @@ export const bench = steady(
     benchPower,
     benchFunction,
     benchLoads,
+    benchSegments,
     benchAfterLoad,
     benchSettings,
     devices: stage('benchDevices', { items: benchItems, parts }, (given) => deviceSteps(given).map(finish)),
     mains: stage('benchMains', { items: benchItems, parts }, (given) => mainsSteps(given).map(finish)),
   },
   ({ cold, benchContinuity, benchBank, benchPower, benchFunction, benchLoads, benchAfterLoad, ...rest }) => {
-    const { devices, benchSettings, mains } = rest;
+    const { devices, benchSegments, benchSettings, mains } = rest;
+    const onWith = (load: BenchStep) => benchSegments.filter((s) => s.state.flowsOn[0] === load.state.flowsOn[0]);
     const match = benchBank.filter((s) => s.id.startsWith('bank/match/'));
     const ofStage = (stage: string) => devices.filter((s) => s.stage === stage);
     return [
@@ -789,7 +817,8 @@ export const bench = steady(
       ...benchPower.steps.filter((s) => s.stage !== 'bank'),
       ...benchFunction,
       ...ofStage('function'),
-      ...benchLoads,
+      // Each consumer is switched on once: its whole way, and then what of it is proved under it.
+      ...benchLoads.flatMap((load) => [load, ...onWith(load)]),
       ...ofStage('load'),
       ...benchAfterLoad,
       ...benchSettings,

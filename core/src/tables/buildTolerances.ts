@@ -9,6 +9,7 @@ export const BUILD_TOLERANCES = {
   fuse: [0.75, 1.25],
   part: [0.5, 1.5],
   batteryOhm: [0.7, 1.5],
+  load: [0.96, 1.04],
 } as const;
 
 /** The room a board is tested in, and a conductor in it once it has carried its load for some minutes. Common practice, no source. */

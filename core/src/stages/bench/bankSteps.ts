@@ -90,7 +90,7 @@ function matchSteps(input: BankInput): Draft[] {
         expected: 0,
         limitFigure: address,
         probes: [{ plus: first.plusRef, minus: battery.plusRef, sign: 1 }],
-        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [], flowsOn: [] },
+        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [], apart: true, flowsOn: [] },
       }),
     ];
   });

@@ -49,6 +49,7 @@ function ohmStep(cable: MadeCable, core: MadeCore, { testLeadOhm }: Shop): Draft
     })),
     limitFigure: address,
     probes: [{ plus: core.from.ref, minus: core.to.ref, sign: 1 }],
+    connectionId: core.connectionId,
     state: COLD_STATE,
   });
 }

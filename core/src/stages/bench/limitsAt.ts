@@ -1,8 +1,8 @@
-import type { Basis, BenchStep, LineOhm } from '../../devices/benchStep.ts';
+import type { Basis, BenchStep } from '../../devices/benchStep.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { seededRandom } from '../../solvers/random.ts';
 import type { Limits } from '../../solvers/uncertainty/decide.ts';
-import { between, type Draw, monteCarlo, quantile } from '../../solvers/uncertainty/monteCarlo.ts';
+import { between, type Draw, monteCarlo, quantile, type Sampled } from '../../solvers/uncertainty/monteCarlo.ts';
 import { BUILD_TOLERANCES, TEST_AMBIENT_C, TEST_WARM_C } from '../../tables/buildTolerances.ts';
 import { COPPER_ALPHA_PER_K } from '../../tables/conductorResistance.ts';
 
@@ -35,6 +35,7 @@ const copper = factor(BUILD_TOLERANCES.copper);
 const joint = factor(BUILD_TOLERANCES.joint);
 const fuse = factor(BUILD_TOLERANCES.fuse);
 const part = factor(BUILD_TOLERANCES.part);
+const ofLoad = factor(BUILD_TOLERANCES.load);
 
 /** Current a consumer alone on a line takes from a source, A; null where the line cannot bring it. */
 function lineCurrentA(operating: Extract<Basis, { kind: 'line' }>['operating'], volts: number, ohm: number): number {
@@ -45,11 +46,78 @@ function lineCurrentA(operating: Extract<Basis, { kind: 'line' }>['operating'], 
   return inside > 0 ? (2 * operating.powerW) / (volts + Math.sqrt(inside)) : (2 * operating.powerW) / volts;
 }
 
-const lineOhm = (line: LineOhm, joinOhm: number, warm: number, f: { c: number; j: number; f: number; p: number }) =>
-  line.copperOhm * f.c * warm + line.joints * joinOhm * f.j + line.fusesOhm * f.f + line.partsOhm * f.p;
-const NOMINAL = { c: 1, j: 1, f: 1, p: 1 };
-
 const warmth = (conductorC: number) => 1 + COPPER_ALPHA_PER_K * (conductorC - 20);
+
+/** What sound boards read at a step, drawn from the tolerances of their parts; null where it follows none. */
+export interface Sound {
+  sampled: Sampled;
+  expected: number;
+}
+
+/** The mean of several joints lies nearer to a good one than a single joint does. */
+const joints =
+  (count: number): Draw =>
+  (r) => {
+    const whole = Math.round(count);
+    let sum = 0;
+    for (let n = 0; n < whole; n++) sum += joint(r);
+    return whole === 0 ? 0 : (sum / whole) * count;
+  };
+
+/**
+ * Readings of sound boards at a step, as the bench is.
+ * @returns null where the step follows nothing, or the volts it needs were not read yet
+ */
+export function soundReadings(
+  { basis }: Pick<BenchStep, 'basis'>,
+  { bankV, ambientC }: BenchConditions,
+  { joinOhm }: Pick<Workshop, 'joinOhm'>,
+  draws = DRAWS,
+): Sound | null {
+  if (basis === null || basis.kind === 'bank') return null;
+  const roomC = ambientC ?? TEST_AMBIENT_C;
+  const random = seededRandom(1);
+  const warm: Draw = (r) => warmth(roomC + (TEST_WARM_C - TEST_AMBIENT_C) * r.next());
+  if (basis.kind === 'lead') {
+    const { sentA, copperOhm } = basis;
+    const poor = joints(basis.joints);
+    return {
+      sampled: monteCarlo((r) => sentA * (copperOhm * copper(r) * warmth(roomC) + joinOhm * poor(r)), draws, random),
+      expected: sentA * (copperOhm * warmth(roomC) + basis.joints * joinOhm),
+    };
+  }
+  if (basis.kind === 'segment') {
+    const { currentA, copperOhm, fuseOhm, operating } = basis;
+    const poor = joints(basis.joints);
+    // A load of so many watts takes more from a lower bank; a load by itself lies a little beside its sheet.
+    const scale = operating.kind === 'power' && bankV !== null ? operating.powerW / bankV / currentA : 1;
+    const amps = currentA * (scale > 0.7 && scale < 1.4 ? scale : 1);
+    return {
+      sampled: monteCarlo(
+        (r) => amps * ofLoad(r) * (copperOhm * copper(r) * warm(r) + joinOhm * poor(r) + fuseOhm * fuse(r)),
+        draws,
+        random,
+      ),
+      expected: amps * (copperOhm * warmth(roomC) + basis.joints * joinOhm + fuseOhm),
+    };
+  }
+  const { line, operating } = basis;
+  if (bankV === null && operating.kind !== 'current') return null;
+  const poor = joints(line.joints);
+  const drop = (ohm: number) => lineCurrentA(operating, bankV ?? 0, ohm) * ohm;
+  return {
+    sampled: monteCarlo(
+      (r) =>
+        ofLoad(r) *
+        drop(
+          line.copperOhm * copper(r) * warm(r) + joinOhm * poor(r) + line.fusesOhm * fuse(r) + line.partsOhm * part(r),
+        ),
+      draws,
+      random,
+    ),
+    expected: drop(line.copperOhm * warmth(roomC) + line.joints * joinOhm + line.fusesOhm + line.partsOhm),
+  };
+}
 
 /**
  * The limits of a step as the bench is: at the volts and the temperature that were read, over sound boards whose parts
@@ -61,60 +129,32 @@ const warmth = (conductorC: number) => 1 + COPPER_ALPHA_PER_K * (conductorC - 20
  */
 export function limitsAt(
   step: Pick<BenchStep, 'basis' | 'lowLimit' | 'highLimit' | 'expected'>,
-  { bankV, ambientC }: BenchConditions,
-  { joinOhm }: Pick<Workshop, 'joinOhm'>,
+  conditions: BenchConditions,
+  workshop: Pick<Workshop, 'joinOhm'>,
 ): LimitsHere {
   const { basis, lowLimit, highLimit, expected } = step;
-  const planned = { lowLimit, highLimit, expected, says: 'as planned' };
-  if (basis === null) return planned;
-  if (basis.kind === 'bank')
-    return bankV === null
-      ? planned
-      : {
-          lowLimit: bankV - basis.withinV,
-          highLimit: bankV + basis.withinV,
-          expected: bankV,
-          says: `the bank as read, ${bankV.toFixed(2)} V`,
-        };
-  const roomC = ambientC ?? TEST_AMBIENT_C;
-  const random = seededRandom(1);
-  const room = `${ambientC === null ? 'taken as ' : ''}${roomC.toFixed(0)} °C`;
-  if (basis.kind === 'lead') {
-    const { sentA, copperOhm, joints } = basis;
-    // Each joint of its own: not all of them are poor at once.
-    const whole = Math.round(joints);
-    const draw: Draw = (r) => {
-      let ohm = copperOhm * copper(r) * warmth(roomC);
-      for (let n = 0; n < whole; n++) ohm += joinOhm * joint(r);
-      return sentA * ohm;
-    };
-    const sampled = monteCarlo(draw, DRAWS, random);
+  const { bankV, ambientC } = conditions;
+  if (basis?.kind === 'bank' && bankV !== null)
     return {
-      lowLimit: null,
-      highLimit: ROOM_SHARE * quantile(sampled, SOUND_SHARE) + NOTHING_V,
-      expected: sentA * (copperOhm * warmth(roomC) + joints * joinOhm),
-      says: `sound leads at ${room}`,
+      lowLimit: bankV - basis.withinV,
+      highLimit: bankV + basis.withinV,
+      expected: bankV,
+      says: `the bank as read, ${bankV.toFixed(2)} V`,
     };
-  }
-  const volts = bankV;
-  const { line, operating } = basis;
-  if (volts === null && operating.kind !== 'current') return planned;
-  // The mean of several joints lies nearer to a good one than a single joint does.
-  const joints = Math.max(1, Math.round(line.joints));
-  const draw: Draw = (r) => {
-    let j = 0;
-    for (let n = 0; n < joints; n++) j += joint(r) / joints;
-    const warm = warmth(roomC + (TEST_WARM_C - TEST_AMBIENT_C) * r.next());
-    const ohm = lineOhm(line, joinOhm, warm, { c: copper(r), j, f: fuse(r), p: part(r) });
-    return lineCurrentA(operating, volts ?? 0, ohm) * ohm;
-  };
-  const sampled = monteCarlo(draw, DRAWS, random);
-  const ohm = lineOhm(line, joinOhm, warmth(roomC), NOMINAL);
+  const sound = soundReadings(step, conditions, workshop);
+  if (sound === null) return { lowLimit, highLimit, expected, says: 'as planned' };
+  const at = [
+    ...(basis?.kind !== 'lead' && bankV !== null ? [`${bankV.toFixed(2)} V`] : []),
+    `${ambientC === null ? `taken as ${TEST_AMBIENT_C}` : ambientC.toFixed(0)} °C`,
+  ];
   return {
     // A line that loses far less than it can is not the line on the drawing, or not loaded.
-    lowLimit: 0.5 * quantile(sampled, 1 - SOUND_SHARE) - NOTHING_V,
-    highLimit: ROOM_SHARE * quantile(sampled, SOUND_SHARE) + NOTHING_V,
-    expected: lineCurrentA(operating, volts ?? 0, ohm) * ohm,
-    says: `sound boards at ${volts === null ? '' : `${volts.toFixed(2)} V and `}${room}`,
+    lowLimit:
+      basis?.kind === 'line' || basis?.kind === 'segment'
+        ? 0.5 * quantile(sound.sampled, 1 - SOUND_SHARE) - NOTHING_V
+        : null,
+    highLimit: ROOM_SHARE * quantile(sound.sampled, SOUND_SHARE) + NOTHING_V,
+    expected: sound.expected,
+    says: `sound boards at ${at.join(' and ')}`,
   };
 }

@@ -32,25 +32,44 @@ export interface LoadPoint {
 const micro = (x: number) => Math.round(x * 1e6) / 1e6;
 const tiny = (x: number) => Math.round(x * 1e7) / 1e7;
 
-/** Current and way of every consumer that is tested under load. */
+/** Where one conductor or fuse carries most on the bench: which consumer, and how much of its current goes through it. */
+export interface SegmentPoint {
+  branchKey: string;
+  flowKey: string;
+  itemId: Id;
+  currentA: number;
+  /** Which way it runs: −1 from the branch's far end to its near one. */
+  along: 1 | -1;
+  operating: Draw['operating'];
+}
+
+/** Current and way of every consumer that is tested under load, and for each part of the ways the one that loads it most. */
 export function loadPoints(
   netlist: Netlist,
   potentials: Potentials,
   flows: readonly Flow[],
   hot: Circuit,
   coolOhm: ReadonlyMap<Id, number>,
-): LoadPoint[] {
+): { points: LoadPoint[]; segments: SegmentPoint[] } {
   const bank = bankTerminals(netlist, potentials);
-  if (!bank) return [];
+  if (!bank) return { points: [], segments: [] };
+  const most = new Map<number, SegmentPoint>();
   const idleV = operatingPoint(hot, [], 'nominal').nodeV;
   const nodeAt = (ref: TerminalRef) => netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!;
   const [bankPlus, bankMinus] = [nodeAt(bank.plus), nodeAt(bank.minus)];
   const across = { plus: bankPlus, minus: bankMinus, port: hot.network.port(bankPlus, bankMinus) };
-  return flows.flatMap((flow): LoadPoint[] => {
+  const points = flows.flatMap((flow): LoadPoint[] => {
     if (flow.way !== 'discharge' || flow.key.endsWith('/input') || flow.operating.kind === 'resistance') return [];
     if (potentials.netOf[flow.sink.plus] !== bank.net) return [];
     const point = aloneOn(hot, idleV, flow, across);
     if (!point) return [];
+    const share = shareOf(hot, flow);
+    netlist.branches.forEach((branch, i) => {
+      const currentA = micro(Math.abs(share[i]!) * point.currentA);
+      if ((branch.kind !== 'wire' && branch.kind !== 'fuseSeat') || currentA <= (most.get(i)?.currentA ?? 0.01)) return;
+      const { key: flowKey, itemId, operating } = flow;
+      most.set(i, { branchKey: branch.key, flowKey, itemId, currentA, along: share[i]! < 0 ? -1 : 1, operating });
+    });
     return [
       {
         key: flow.key,
@@ -60,11 +79,12 @@ export function loadPoints(
         bankPlus: bank.plus,
         bankMinus: bank.minus,
         currentA: micro(point.currentA),
-        line: lineOf(hot, shareOf(hot, flow), coolOhm),
+        line: lineOf(hot, share, coolOhm),
         operating: flow.operating,
       },
     ];
   });
+  return { points, segments: [...most].sort(([a], [b]) => a - b).map(([, point]) => point) };
 }
 
 /** What a current meets on its way: of parallel ways each part by its share, squared (the power it turns into heat). */

@@ -5,6 +5,7 @@ import { type Random, seededRandom } from '../../solvers/random.ts';
 import { BUILD_TOLERANCES } from '../../tables/buildTolerances.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
+import { emfV } from '../netlist/potentials.ts';
 import { type Circuit, circuitOf, operatingPoint } from '../sizing/electrical.ts';
 import type { Defect } from './defect.ts';
 
@@ -119,6 +120,7 @@ export class SimulatedBench {
     if (measures === 'resistance' || measures === 'insulation') return this.#resistance(state, probes);
     if (step.basis?.kind === 'lead') return this.#lead(step, step.basis.sentA);
     if (probes.length === 0) return step.expected ?? 0;
+    if (state.apart) return probes.reduce((sum, p) => sum + p.sign * (this.#ownV(p.plus) - this.#ownV(p.minus)), 0);
     const { nodeV, branchA } = this.#point(state);
     if (measures === 'current') {
       const i = this.#netlist.branches.findIndex((b) => b.connectionId === step.connectionId);
@@ -129,6 +131,12 @@ export class SimulatedBench {
       const [a, b] = [this.#node(p.plus), this.#node(p.minus)];
       return sum + (islandOf[a] === islandOf[b] ? p.sign * (nodeV[a]! - nodeV[b]!) : 0);
     }, 0);
+  }
+
+  /** What a battery has between its posts by itself, V. */
+  #ownV({ itemId, terminalId }: Probe['plus']): number {
+    const own = this.#netlist.sources.find((s) => s.item.id === itemId && s.plusRef.terminalId === terminalId);
+    return own ? emfV(own, 'nominal') : 0;
   }
 
   #point(state: BenchState) {

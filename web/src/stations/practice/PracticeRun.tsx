@@ -19,7 +19,7 @@ export function PracticeRun() {
       <Header>
         <span>Practice</span>
         {run && (
-          <span className="dim hidden sm:inline">
+          <span className="hidden sm:inline">
             {run.boardName} · level {run.level}: {run.levelTitle}
           </span>
         )}

@@ -74,7 +74,7 @@ function ReadingPresses(check: OneCheck) {
         min: -1e9,
         max: 1e9,
         unit: shown,
-        placeholder: 'type the reading',
+        placeholder: 'reading',
       },
       note: { kind: 'text', label: 'Note', hideLabel: true, max: 300, placeholder: 'note, if any' },
     } as const,

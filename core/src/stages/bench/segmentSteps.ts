@@ -1,0 +1,58 @@
+import { type Draft, readingStep } from '../../devices/benchStep.ts';
+import type { Id } from '../../document/basics.ts';
+import type { TerminalRef } from '../../document/connection/connection.ts';
+import type { Workshop } from '../../document/workshop/workshop.ts';
+import { given, use } from '../../engine/formula.ts';
+import { segmentLimit } from '../../formulas/bench.ts';
+import { type BenchItem, LIVE } from './benchWords.ts';
+import { NOTHING_V } from './limitsAt.ts';
+import type { SegmentPoint } from './loadSteps.ts';
+
+/** A part of a line that is proved under the load of a consumer: a conductor no current was sent through, or a fuse. */
+export interface Segment extends SegmentPoint {
+  name: string;
+  entityId: Id;
+  connectionId: Id | null;
+  from: TerminalRef;
+  to: TerminalRef;
+  copperOhm: number;
+  joints: number;
+  fuseOhm: number;
+}
+
+/** Millivolts over one conductor or one fuse, while its heaviest consumer is on. */
+export function segmentStep(
+  segment: Segment,
+  items: readonly Pick<BenchItem, 'id' | 'designation'>[],
+  seatsIn: readonly string[],
+  { joinOhm }: Pick<Workshop, 'joinOhm'>,
+): Draft {
+  const { copperOhm, joints, fuseOhm, currentA, operating } = segment;
+  const name = (id: Id) => items.find((i) => i.id === id)?.designation ?? id;
+  const load = name(segment.itemId);
+  const what = segment.connectionId === null ? `fuse ${segment.name}` : segment.name;
+  const address = `bench/segment/${segment.branchKey}`;
+  return readingStep({
+    id: `load/segment/${segment.branchKey}`,
+    stage: 'load',
+    entityId: segment.entityId,
+    title: `Drop over ${what}, ${load} on`,
+    how: `${load} still on (${currentA.toFixed(1)} A through it). Millivolts from ${name(segment.from.itemId)}:${segment.from.terminalId} to ${name(segment.to.itemId)}:${segment.to.terminalId}.`,
+    caution: LIVE,
+    measures: 'drop',
+    lowLimit: -NOTHING_V,
+    highLimit: use(segmentLimit, { currentA, copperOhm, joints, joinOhm, fuseOhm }, address, () => ({
+      currentA: given('solved network with this consumer alone'),
+      copperOhm: given('conductor at 20 °C'),
+      joints: given('one at each end of a conductor'),
+      joinOhm: given('workshop setting'),
+      fuseOhm: given('part sheet'),
+    })),
+    expected: currentA * (copperOhm + joints * joinOhm + fuseOhm),
+    limitFigure: address,
+    basis: { kind: 'segment', copperOhm, joints, fuseOhm, currentA, operating },
+    probes: [{ plus: segment.from, minus: segment.to, sign: 1 }],
+    connectionId: segment.connectionId,
+    state: { batteriesConnected: true, isolatorsClosed: true, seatsIn, flowsOn: [segment.flowKey] },
+  });
+}
