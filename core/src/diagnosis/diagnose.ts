@@ -142,6 +142,8 @@ export function weigh(clues: readonly Clue[], candidates: readonly Candidate[]):
  * its size could be chosen.
  * Source: Bayes' rule with Laplace's approximation of the evidence (textbook); priors are common practice, no source.
  * @returns the likeliest first; no hypotheses where the readings are those of a sound board
+ * @example
+ * diagnose({ steps: dossier.bench, readings: [], model: { simulated }, conditions: { bankV: null, ambientC: 20 }, workshop, name: String }).sound; // true
  */
 export function diagnose({ steps, readings, model, conditions, workshop, name }: DiagnosisInput): Diagnosis {
   const usual = (step: BenchStep, value: number) => readingUncertainty(step, value, null, workshop);

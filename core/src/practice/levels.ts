@@ -87,6 +87,8 @@ function draw(kind: HiddenKind, { board, currentA, areaMm2 }: Hiding, random: Ra
 /**
  * Defects to hide in a board at a level; fewer than the level asks for where the board has no place for them.
  * @throws RangeError when there is no such level
+ * @example
+ * hideDefects(1, { board: simulated, currentA: new Map(), areaMm2: new Map() }, { next: () => 0, normal: () => 0 }); // []
  */
 export function hideDefects(level: number, hiding: Hiding, random: Random): Defect[] {
   const found = PRACTICE_LEVELS.find((l) => l.level === level);

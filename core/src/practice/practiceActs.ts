@@ -77,7 +77,11 @@ export function unsafeWhy(
   }
 }
 
-/** The practice board after something was done. */
+/**
+ * The practice board after something was done.
+ * @example
+ * afterPractice(PRACTICE_START, { do: 'switch', flowKey: 'l', on: true }, false).flowsOn.size; // 1
+ */
 export function afterPractice(state: PracticeState, act: PracticeAct, wokenLast: boolean): PracticeState {
   switch (act.do) {
     case 'read':
@@ -101,7 +105,11 @@ export function afterPractice(state: PracticeState, act: PracticeAct, wokenLast:
   }
 }
 
-/** What the meter finds connected. */
+/**
+ * What the meter finds connected.
+ * @example
+ * benchStateOf(PRACTICE_START).batteriesConnected; // false
+ */
 export const benchStateOf = (state: PracticeState): BenchState => ({
   batteriesConnected: state.bank && state.awake,
   isolatorsClosed: state.isolators || !state.bank,

@@ -16,7 +16,11 @@ export interface PracticeSheet {
   wokenLast: boolean;
 }
 
-/** The names of a practice board: nothing here tells what is hidden in it. */
+/**
+ * The names of a practice board: nothing here tells what is hidden in it.
+ * @example
+ * practiceSheet(board, parts, { simulated, facts: { wokenLast: false, seats: [], chargers: [], inverters: [] }, currentA: new Map(), areaMm2: new Map() }).seats; // []
+ */
 export function practiceSheet(board: Board, parts: ReadonlyMap<Id, Part>, model: BenchModel): PracticeSheet {
   const items = new Map(board.items.map((i) => [i.id, i]));
   const name = (id: Id) => items.get(id)?.designation ?? id;

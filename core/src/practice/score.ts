@@ -7,5 +7,9 @@
 export const parReadings = (places: number, defects: number): number =>
   defects * (Math.ceil(Math.log2(Math.max(2, places))) + 2);
 
-/** Minutes a practised person needs: two for each reading. Common practice, no source. */
+/**
+ * Minutes a practised person needs: two for each reading. Common practice, no source.
+ * @example
+ * parMinutes(7); // 14
+ */
 export const parMinutes = (readings: number): number => 2 * readings;

@@ -5,7 +5,8 @@ import { body } from '../http/body.ts';
 import type { AppEnv } from '../http/session.ts';
 import { watchInstrument } from '../instruments/readInstrument.ts';
 import { InstrumentError } from '../instruments/scpiSession.ts';
-import { measure, recordReading, watched } from './benchService.ts';
+import { refuse } from '../refusal.ts';
+import { diagnosisOf, measure, recordReading, watched } from './benchService.ts';
 
 /** A line nobody looks at any more ends by itself. */
 const WATCHED_MS = 120_000;
@@ -41,6 +42,12 @@ export const benchRoutes = () =>
     .post('/:id/bench/records', body(recordBody), async (c) =>
       c.json(await recordReading(c.get('db'), c.get('person'), c.req.param('id'), c.req.valid('json')), 201),
     )
+    .get('/:id/bench/diagnosis', async (c) => {
+      const unit = Number(c.req.query('unit') ?? 1);
+      if (!Number.isInteger(unit) || unit < 1 || unit > 99)
+        refuse(422, `unit is "${c.req.query('unit')}"; accepted: a whole number from 1 to 99`);
+      return c.json({ diagnosis: await diagnosisOf(c.get('db'), c.req.param('id'), unit) });
+    })
     // What an instrument reads right now, for the eye: nothing of it is kept.
     .get('/:id/bench/live', async (c) => {
       const { stepId = '', instrumentId = '' } = c.req.query();

@@ -2,17 +2,19 @@ import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { type Instrument, isSimulated, type ReadingSource, readBy } from '@ombrik/core/document/workshop/instrument';
 import { overdue } from '@ombrik/core/document/workshop/toolCheck';
 import type { Verdict } from '@ombrik/core/solvers/uncertainty/decide';
-import { benchProgress, conditionsOf } from '@ombrik/core/stages/bench/benchProgress';
+import { benchProgress, conditionsOf, mayBeRead } from '@ombrik/core/stages/bench/benchProgress';
 import { judge } from '@ombrik/core/stages/bench/judge';
 import type { BenchConditions } from '@ombrik/core/stages/bench/limitsAt';
 import type { Knex } from 'knex';
 import { requireFile } from '../boards/jobFile.ts';
-import type { JobFile } from '../boards/sheet.ts';
+import { type JobFile, sheetWork } from '../boards/sheet.ts';
 import { reopenedOf } from '../build/buildService.ts';
 import { canTell, readInstrument } from '../instruments/readInstrument.ts';
 import { InstrumentError } from '../instruments/scpiSession.ts';
 import type { Person } from '../people/people.ts';
 import { refuse } from '../refusal.ts';
+import { longWork } from '../work/pools.ts';
+import type { TestDiagnosis } from '../work/tasks.ts';
 import { addReading, asBenchRecords, type BenchReading, listReadings, type SettingKept } from './readings.ts';
 
 /** Where at the bench somebody stands. */
@@ -62,9 +64,8 @@ async function standAt(db: Knex, person: Person, jobId: string, at: AtStep): Pro
   const previous = (await listReadings(db, jobId)).filter((r) => r.unit === at.unit);
   const records = asBenchRecords(previous);
   const progress = benchProgress(plan, records, (await reopenedOf(db, jobId)).get(at.unit) ?? []);
-  const nextIndex = plan.findIndex((s) => s.id === progress.nextId);
-  if (step.role === 'tester' && nextIndex >= 0 && plan.indexOf(step) > nextIndex)
-    refuse(409, `"${plan[nextIndex]!.title}" comes first: the test holds to its order`);
+  if (!mayBeRead(plan, progress, step))
+    refuse(409, `"${plan.find((s) => s.id === progress.nextId)!.title}" comes first: the test holds to its order`);
   return { file, step, previous, conditions: conditionsOf(plan, records, at.ambientC) };
 }
 
@@ -161,6 +162,20 @@ export async function recordReading(db: Knex, person: Person, jobId: string, tol
     settings: step.method === 'settings' ? settings : null,
   });
   return { verdict, value: null };
+}
+
+/** What would explain the readings of a board, by the last of each step on the board as it is. @throws Refusal */
+export async function diagnosisOf(db: Knex, jobId: string, unit: number): Promise<TestDiagnosis> {
+  const file = await requireFile(db, jobId);
+  const steps = new Map(file.dossier.bench.map((s) => [s.id, s]));
+  const own = (await listReadings(db, jobId)).filter(
+    (r) => r.unit === unit && r.source.kind !== 'simulated' && steps.get(r.stepId)?.fingerprint === r.fingerprint,
+  );
+  const readings = own.flatMap(({ stepId, value, uncertainty }) =>
+    value === null ? [] : [{ stepId, value, expandedUncertainty: uncertainty ?? 0 }],
+  );
+  const conditions = conditionsOf(file.dossier.bench, asBenchRecords(own), own.at(-1)?.conditions.ambientC ?? null);
+  return longWork('diagnosis', { sheet: sheetWork(file), readings, conditions });
 }
 
 export interface Measured extends Partial<Outcome> {

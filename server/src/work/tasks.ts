@@ -1,6 +1,9 @@
 import { type BuildPlan, boardPlan } from '@ombrik/core/build/buildPlan';
 import { derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import type { Evidence } from '@ombrik/core/diagnosis/clues';
+import { defectWords, placeNames } from '@ombrik/core/diagnosis/defectWords';
+import { type Diagnosis, diagnose, type Hypothesis } from '@ombrik/core/diagnosis/diagnose';
 import type { Board } from '@ombrik/core/document/board';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
 import { commandProblems } from '@ombrik/core/document/commandSchema';
@@ -12,6 +15,7 @@ import { cableLays } from '@ombrik/core/layout/cableLays';
 import { type BenchModel, benchModelOf } from '@ombrik/core/practice/benchModel';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { planShop, type ShopLoad, type ShopPlan } from '@ombrik/core/shop/planShop';
+import type { BenchConditions } from '@ombrik/core/stages/bench/limitsAt';
 import { sizeUp } from '@ombrik/core/stock/sizeUp';
 import { LRUCache } from 'lru-cache';
 import type { FloorDossier, SheetWork } from '../boards/sheet.ts';
@@ -30,6 +34,16 @@ function derivedOf({ key, board, workshop }: SheetWork): Derived {
   const made = { dossier, fingerprint: contentHash(dossier) };
   derived.set(key, made);
   return made;
+}
+
+export interface DiagnosisAsked {
+  sheet: SheetWork;
+  readings: readonly Evidence[];
+  conditions: BenchConditions;
+}
+/** A diagnosis with each explanation in words. */
+export interface TestDiagnosis extends Omit<Diagnosis, 'hypotheses'> {
+  hypotheses: (Hypothesis & { says: string })[];
 }
 
 /** Everything that takes longer than a request may hold the others up. Arguments and results are copied between threads. */
@@ -63,6 +77,15 @@ export const tasks = {
   /** The derived network with every resistance, and what practice and diagnosis need to know of it. */
   benchModel({ board, workshop }: SheetWork): BenchModel {
     return benchModelOf(board, genericCatalogue, profileOf(board, workshop), workshop);
+  },
+  /** What would explain the readings of a board, and what to measure next. */
+  diagnosis({ sheet, readings, conditions }: DiagnosisAsked): TestDiagnosis {
+    const { board, workshop } = sheet;
+    const name = placeNames(board);
+    const model = benchModelOf(board, genericCatalogue, profileOf(board, workshop), workshop);
+    const { bench: steps } = derivedOf(sheet).dossier;
+    const { hypotheses, ...found } = diagnose({ steps, readings, model, conditions, workshop, name });
+    return { ...found, hypotheses: hypotheses.map((h) => ({ ...h, says: defectWords(h.defect, name) })) };
   },
   sizeUp: ({ sheet, articleId, areaMm2 }: { sheet: SheetWork; articleId: string; areaMm2: number }) =>
     sizeUp(

@@ -63,7 +63,11 @@ export type ReadingSource =
   | { kind: 'typed'; by: ReadBy | null }
   | { kind: 'instrument' | 'simulated'; by: ReadBy; raw: readonly string[] };
 
-/** An instrument as it is kept with what it read. */
+/**
+ * An instrument as it is kept with what it read.
+ * @example
+ * readBy({ id: 'in_1', name: 'Meter', serial: '7', checkedOn: null, everyDays: null }).dueOn; // null
+ */
 export const readBy = ({ id, name, serial, checkedOn, ...rest }: Instrument): ReadBy => ({
   id,
   name,
@@ -98,6 +102,8 @@ const HAND_METER: readonly AccuracyRange[] = [
 /**
  * What a new instrument of a kind is taken to be until its sheet is typed in; a plain hand meter where it is null.
  * Common practice, no source.
+ * @example
+ * usualAccuracy('milliohmmeter', 0.05)[0].share; // 0.002
  */
 export function usualAccuracy(kind: InstrumentKind | null, meterToleranceV: number): AccuracyRange[] {
   const of = (...quantities: Quantity[]) => HAND_METER.filter((r) => quantities.includes(r.quantity));

@@ -7,7 +7,7 @@ import { OVERLOAD } from '../../document/workshop/quantity.ts';
 import { defaultWorkshop } from '../../document/workshop/workshop.ts';
 import { profileById } from '../../profiles/profiles.ts';
 import { demoBoards, mountainHutBoard, wiredCart } from '../../testing/demoBoards.ts';
-import { type BenchRecord, benchProgress } from './benchProgress.ts';
+import { type BenchRecord, benchProgress, mayBeRead } from './benchProgress.ts';
 import type { Defect } from './defect.ts';
 import { judge } from './judge.ts';
 import { SimulatedBench } from './simulate.ts';
@@ -197,6 +197,17 @@ describe('progress holds to the order', () => {
     expect(benchProgress(steps, simulated).passedCount).toBe(0);
     const failed = simulated.map((r) => ({ ...r, verdict: 'failed' as const }));
     expect(benchProgress(steps, [...all, ...failed]).dcPassed).toBe(true);
+  });
+  it('where a reading failed others of its stage may be read to find out why, and nothing of a later one', () => {
+    const at = steps.findIndex((s) => s.id.startsWith('cold/continuity'));
+    const before = steps.slice(0, at).map((s) => pass(s));
+    const open = benchProgress(steps, before);
+    const failed = benchProgress(steps, [...before, pass(steps[at]!, { verdict: 'failed' })]);
+    const [later, power] = [steps[at + 1]!, steps.find((s) => s.stage === 'power')!];
+    expect(later.stage).toBe('cold');
+    expect([mayBeRead(steps, open, later), mayBeRead(steps, failed, later)]).toEqual([false, true]);
+    expect([mayBeRead(steps, open, power), mayBeRead(steps, failed, power)]).toEqual([false, false]);
+    expect(mayBeRead(steps, open, steps[0]!)).toBe(true);
   });
   it('a reading that nobody can tell by does not pass', () => {
     const p = benchProgress(steps, [pass(steps[0]!), pass(steps[1]!, { verdict: 'unsure' })]);

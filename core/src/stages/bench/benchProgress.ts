@@ -109,3 +109,22 @@ export function benchProgress(
   }
   return { states, nextId, dcPassed: nextId === null && dcCount > 0, passedCount, dcCount };
 }
+
+/**
+ * Whether a step may be read now: in its turn or before it; where a reading has failed others of the same stage too, for
+ * they tell what is wrong with it. Nothing of a later stage is ever touched before.
+ * @example
+ * mayBeRead(dossier.bench, benchProgress(dossier.bench, []), dossier.bench[0]); // true
+ */
+export function mayBeRead(
+  steps: readonly BenchStep[],
+  { nextId, states }: Pick<BenchProgress, 'nextId' | 'states'>,
+  step: Pick<BenchStep, 'id' | 'stage' | 'role'>,
+): boolean {
+  const at = steps.findIndex((s) => s.id === nextId);
+  const next = steps[at];
+  if (!next || step.role === 'electrician') return true;
+  const state = states.get(next.id);
+  const looking = state === 'failed' || state === 'unsure';
+  return steps.findIndex((s) => s.id === step.id) <= at || (looking && step.stage === next.stage);
+}

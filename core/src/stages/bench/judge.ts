@@ -17,6 +17,8 @@ export interface Judged extends LimitsHere {
 /**
  * Expanded uncertainty of a step's reading: each pair of probes is a reading of its own.
  * @param instrument what it was read with; null for a plain hand meter
+ * @example
+ * readingUncertainty({ measures: null, probes: [] }, 1, null, workshop); // 0
  */
 export function readingUncertainty(
   step: Pick<BenchStep, 'measures' | 'probes'>,

@@ -1,4 +1,5 @@
 import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
+import { mayBeRead } from '@ombrik/core/stages/bench/benchProgress';
 import { problemsIn } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useMe } from '../../app/useMe.ts';
@@ -12,7 +13,7 @@ import type { BenchSetupState } from './useBenchSetup.ts';
 
 /** The one check that is open: what to do, what may hurt, its limits, and the presses. */
 export function CurrentCheck({ step, hands, setup }: { step: BenchStep; hands: BenchHands; setup: BenchSetupState }) {
-  const { saveState } = useJob();
+  const { saveState, dossier } = useJob();
   const { progress } = useFloor();
   const electrician = useMe().data?.person?.role === 'electrician';
   const state = progress.states.get(step.id) ?? 'waiting';
@@ -48,7 +49,7 @@ export function CurrentCheck({ step, hands, setup }: { step: BenchStep; hands: B
           setup={setup}
           disabled={busy || saveState !== 'saved'}
           electrician={electrician}
-          inTurn={step.role === 'electrician' ? electrician : state !== 'waiting'}
+          inTurn={step.role === 'electrician' ? electrician : mayBeRead(dossier.bench, progress, step)}
         />
       </div>
     </section>

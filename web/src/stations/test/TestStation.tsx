@@ -4,6 +4,7 @@ import { useJob } from '../../session/useJob.ts';
 import { UnitPick } from '../../ui/UnitPick.tsx';
 import { BenchSetup } from './BenchSetup.tsx';
 import { CurrentCheck } from './CurrentCheck.tsx';
+import { DiagnosisPanel } from './DiagnosisPanel.tsx';
 import { StepHistory } from './StepHistory.tsx';
 import { TestPlan } from './TestPlan.tsx';
 import { useBench } from './useBench.ts';
@@ -21,6 +22,7 @@ export function TestStation() {
     steps.find((s) => s.id === (picked ?? progress.nextId)) ??
     steps.find((s) => s.id === progress.nextId) ??
     steps.at(-1);
+  const state = step && progress.states.get(step.id);
   if (!step)
     return (
       <p className="dim p-6">
@@ -47,6 +49,7 @@ export function TestStation() {
         />
         <h2 className="mt-3 text-lg">Readings of this check</h2>
         <StepHistory step={step} />
+        {(state === 'failed' || state === 'unsure') && <DiagnosisPanel steps={steps} pick={setPicked} />}
         <BenchSetup setup={setup} />
       </section>
     </div>

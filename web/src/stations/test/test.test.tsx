@@ -5,7 +5,7 @@ import { type Instrument, usualAccuracy } from '@ombrik/core/document/workshop/i
 import { wiredCart } from '@ombrik/demo/demoBoards';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { commit, press } from '../../testing/hands.ts';
+import { click, commit, press } from '../../testing/hands.ts';
 import { type Asked, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { LimitBand } from './LimitBand.tsx';
 import { TestStation } from './TestStation.tsx';
@@ -242,6 +242,48 @@ describe('the bench', () => {
     expect(record.getByText('cannot tell')).toBeTruthy();
     expect(record.getByText('no proof')).toBeTruthy();
     expect(screen.getByText(/nobody can tell by this reading: measure better/, { selector: 'p' })).toBeTruthy();
+  });
+  it('where a reading failed it says what would explain it, why, and leads to what to measure next', async () => {
+    const { plan } = await open({
+      board: wiredCart(),
+      done: (p) => [
+        ...upToStep(p, (s) => s.basis?.kind === 'line'),
+        reading(p.find((s) => s.basis?.kind === 'line')!, 'failed', 0.9),
+      ],
+      answers: {
+        '/api/jobs/jb/bench/diagnosis': () => ({
+          diagnosis: {
+            sound: false,
+            disagree: ['x'],
+            hypotheses: [
+              {
+                says: 'a joint of W13 has 200 mΩ more than it should',
+                probability: 0.7,
+                fits: [{ stepId: failedLine.id, title: failedLine.title, read: 0.9, predicted: 0.88, sound: 0.2 }],
+              },
+              { says: 'the link in -F10:f1 is not the one on the drawing', probability: 0.3, fits: [] },
+            ],
+            next: [
+              { stepId: segment.id, says: segment.title, minutes: 1.5, tells: 0.8 },
+              { stepId: null, says: 'Read the rating on the link in -F10:f1', minutes: 0.5, tells: 0.3 },
+            ],
+          },
+        }),
+      },
+    });
+    const failedLine = plan.find((s) => s.basis?.kind === 'line')!;
+    const segment = plan.find((s) => s.basis?.kind === 'segment')!;
+    await screen.findByRole('button', { name: 'What may be wrong?' });
+    await press('What may be wrong?');
+    const panel = within(await screen.findByRole('region', { name: 'What may be wrong' }));
+    expect((await panel.findByText('a joint of W13 has 200 mΩ more than it should')).previousSibling!.textContent).toBe(
+      '70 %',
+    );
+    expect(panel.getByText(/read 900.0 mV · this 880.0 mV · sound 200.0 mV/)).toBeTruthy();
+    await click(panel.getByRole('button', { name: segment.title }));
+    await waitFor(() => expect(title()).toBe(segment.title));
+    // It may be read although the check before it is not mended.
+    expect(screen.getByRole('button', { name: 'Record' })).toBeTruthy();
   });
   it('a check that waits for others says so and cannot be pressed', async () => {
     const { plan } = await open();
