@@ -64,3 +64,24 @@ export const type = async (page: Page, label: string, value: string): Promise<vo
   await page.getByLabel(label, { exact: true }).fill(value);
   await page.getByLabel(label, { exact: true }).press('Enter');
 };
+
+/** Does what the check in turn asks, on a sound board: sees it, types what it should read, or writes its settings down. */
+export const passCheck = async (page: Page): Promise<void> => {
+  const check = page.getByRole('region', { name: 'Current check' });
+  const seen = check.getByRole('button', { name: 'Seen and good' });
+  const record = check.getByRole('button', { name: 'Record', exact: true });
+  const setting = check.getByRole('button', { name: /^(Set and read back|\d+ still to write down)$/ });
+  await expect(seen.or(record).or(setting)).toBeVisible();
+  if (await seen.isVisible()) return seen.click();
+  if (await setting.isVisible()) {
+    for (const field of await check.getByLabel(/ left at$/).all()) {
+      await field.fill('as its sheet says');
+      await field.press('Enter');
+    }
+    return check.getByRole('button', { name: 'Set and read back' }).click();
+  }
+  const expected = /expected (-?[\d.]+)/.exec((await check.locator('svg path title').allTextContents()).join(' '));
+  if (!expected) return check.getByRole('button', { name: 'Reads open' }).click();
+  await check.getByLabel(/^Reading in /).fill(expected[1]!);
+  await record.click();
+};

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
+import { comeInAs, goTo, openJob, passCheck, saved, sheet } from './hands.ts';
 
 /** The market cart from its brief to a printed, passed test record, as a new user would do it. */
 test('the market cart goes from brief to a passed test record', async ({ page }) => {
@@ -91,18 +91,28 @@ test('the market cart goes from brief to a passed test record', async ({ page })
   await comeInAs(page, 'Ada Fenn');
   await openJob(page, 'Market cart box');
   await goTo(page, 'Test');
-  await page.getByRole('button', { name: 'Seen and good' }).click();
-  await expect(page.getByRole('heading', { name: 'All fuses out, all loads off' })).toBeVisible();
-  await page.getByRole('button', { name: 'Seen and good' }).click();
+  const heading = page.getByRole('region', { name: 'Current check' }).getByRole('heading', { level: 1 });
+  for (const next of ['Every nut torqued and marked', 'All fuses out, all loads off', 'Polarity of -E1']) {
+    await page.getByRole('button', { name: 'Seen and good' }).click();
+    await expect(heading).toHaveText(next);
+  }
   // A wrong reading fails, stays, and the check is done again.
   await page.getByLabel('Reading in Ω').fill('2');
   await page.getByRole('button', { name: 'Record', exact: true }).click();
-  await expect(page.getByRole('region', { name: 'Record' })).toContainText('FAIL');
+  const record = page.getByRole('region', { name: 'Record' });
+  await expect(record).toContainText('FAIL');
+  await expect(record).toContainText('typed, plain hand meter');
+  // So near to its limit that nobody can tell with this meter.
+  await page.getByLabel('Reading in Ω').fill('1010');
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(record).toContainText('cannot tell');
+  await page.getByRole('button', { name: 'What may be wrong?' }).click();
+  await expect(page.getByRole('region', { name: 'What may be wrong' })).toBeVisible();
   const passed = page.getByText(/\d+ of \d+ passed/);
   const total = Number(/of (\d+)/.exec((await passed.textContent()) ?? '')![1]);
-  for (let done = 2; done < total; done++) {
+  for (let done = 3; done < total; done++) {
     await expect(passed).toHaveText(`${done} of ${total} passed`);
-    await page.getByRole('button', { name: /Read from the meter|Seen and good/ }).click();
+    await passCheck(page);
   }
   await expect(page.getByText('D.c. side passed:')).toBeVisible();
 

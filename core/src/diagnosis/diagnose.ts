@@ -6,6 +6,7 @@ import { readingUncertainty } from '../stages/bench/judge.ts';
 import type { BenchConditions } from '../stages/bench/limitsAt.ts';
 import { type Candidate, candidatesOf, type Effect } from './candidates.ts';
 import { type Clue, cluesOf, type Evidence, likelihood, offBy } from './clues.ts';
+import { after, type Fitted } from './fitted.ts';
 import { type NextMeasurement, nextMeasurements } from './nextMeasurement.ts';
 
 /** One thing that would explain the readings. */
@@ -48,18 +49,6 @@ const SHOWN = 12;
 const PAIRED = 16;
 /** Sizes a fitted defect may have, as a factor from the smallest to the largest: the less likely any one of them. */
 const DECADES = Math.log(1e4);
-
-/** A candidate with the size that fits best, and how much better the readings are explained by it. */
-export interface Fitted {
-  candidate: Candidate;
-  size: number;
-  /** Natural logarithm of its odds against nothing being wrong. */
-  logOdds: number;
-}
-
-/** What a clue reads where a defect of a size does something to it. */
-export const after = (clue: Clue, effect: Effect, size: number): number =>
-  'reads' in effect ? effect.reads : clue.sound + effect.perUnit * size;
 
 /** How much likelier the readings are by an explanation, as a logarithm, over the clues it touches. */
 function gain(clues: readonly Clue[], effects: readonly Effect[], size: number): number {

@@ -1,7 +1,7 @@
 import type { BenchStep } from '../devices/benchStep.ts';
 import type { Defect } from '../stages/bench/defect.ts';
 import type { Clue } from './clues.ts';
-import { after, type Fitted } from './diagnose.ts';
+import { after, type Fitted } from './fitted.ts';
 
 /** Something more to measure or look at, and how well it would tell what is left apart. */
 export interface NextMeasurement {

@@ -1,7 +1,7 @@
 import { connect } from 'node:net';
 import type { Instrument, Register } from '@ombrik/core/document/workshop/instrument';
 import Modbus from 'jsmodbus';
-import type { InstrumentReading } from './readInstrument.ts';
+import type { InstrumentReading } from './instrumentReading.ts';
 import { InstrumentError } from './scpiSession.ts';
 
 const ANSWER_MS = 3000;

@@ -2,20 +2,12 @@ import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { halfWidth, type Instrument } from '@ombrik/core/document/workshop/instrument';
 import { QUANTITIES, type Quantity } from '@ombrik/core/document/workshop/quantity';
 import { type Sample, settledAt } from '@ombrik/core/stages/bench/settle';
+import type { InstrumentReading } from './instrumentReading.ts';
 import { readRegister } from './modbusBattery.ts';
 import { InstrumentError, ScpiSession } from './scpiSession.ts';
 
 /** What of a step an instrument is asked. */
 export type AskedOf = Pick<BenchStep, 'measures' | 'basis'>;
-
-export interface InstrumentReading {
-  /** In the unit of the step's quantity. */
-  value: number;
-  /** Every answer, as it was given. */
-  raw: string[];
-  /** What it says it is. */
-  identity: string;
-}
 
 /** Between two readings of one that has not settled, and when waiting ends. */
 const AGAIN_MS = 120;

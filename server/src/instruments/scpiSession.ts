@@ -61,7 +61,10 @@ export class ScpiSession {
 
   #hear(chunk: string): void {
     this.#got += chunk;
-    if (this.#got.length > LONGEST) return this.#fail('talks without end');
+    if (this.#got.length > LONGEST) {
+      this.#fail('talks without end');
+      return;
+    }
     const end = this.#got.indexOf('\n');
     if (end < 0) return;
     const line = this.#got.slice(0, end).trim();

@@ -300,6 +300,19 @@ export async function giveUp(db: Knex, person: Person, id: string): Promise<void
   await end(db, run, 'givenUp', '', 0);
 }
 
+/** A row of the list as the database gives it. */
+interface RunDbRow {
+  id: string;
+  board_name: string;
+  level: number;
+  started_at: Date;
+  ended_at: Date | null;
+  outcome: Outcome | null;
+  points: number | null;
+  readings: string;
+  name: string;
+}
+
 export interface RunRow {
   id: string;
   boardName: string;
@@ -337,7 +350,7 @@ export async function listRuns(db: Knex, person: Person): Promise<RunRow[]> {
         "(SELECT count(*) FROM practice_acts a WHERE a.run_id = r.id AND a.act->>'do' IN ('read', 'send')) AS readings",
       ),
     );
-  return rows.map((r: Record<string, any>) => ({
+  return (rows as RunDbRow[]).map((r) => ({
     id: r.id,
     boardName: r.board_name,
     level: r.level,

@@ -1,5 +1,4 @@
 import { chargingOf } from '../../devices/registry.ts';
-import type { Id } from '../../document/basics.ts';
 import { compareText } from '../../engine/compareText.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { feedingOf, type Potentials } from '../netlist/potentials.ts';
@@ -14,6 +13,10 @@ export const nearestFirst = <T extends Pick<BenchSeat, 'spare' | 'upstreamKeys' 
   seats
     .filter((s) => !s.spare)
     .sort((a, b) => a.upstreamKeys.length - b.upstreamKeys.length || compareText(a.key, b.key));
+
+/** A case with several inputs counts once. */
+const oncePerItem = <T extends { itemId: string }>(all: readonly T[]): T[] =>
+  [...new Map([...all].reverse().map((one) => [one.itemId, one])).values()].reverse();
 
 const FROM = { solar: 'sun', dcdc: 'the other battery' } as const;
 
@@ -51,7 +54,7 @@ export function powerFacts(netlist: Netlist, potentials: Potentials, seats: read
         sourceId: base && base.element.kind !== 'battery' ? base.item.id : null,
       };
     }),
-    chargers: [
+    chargers: oncePerItem([
       ...netlist.chargers.map((c) => ({
         itemId: c.item.id,
         seatKeys: before(c.output.plus),
@@ -62,10 +65,7 @@ export function powerFacts(netlist: Netlist, potentials: Potentials, seats: read
         seatKeys: before(c.plus),
         from: chargingOf(c.element).sourceName,
       })),
-    ].reduce<{ itemId: Id; seatKeys: string[]; from: string }[]>(
-      (all, c) => (all.some((o) => o.itemId === c.itemId) ? all : [...all, c]),
-      [],
-    ),
+    ]),
     inverters: inverters.map((i) => ({ itemId: i.item.id, seatKeys: before(i.plus) })),
   };
 }

@@ -24,7 +24,12 @@ function Pick({
   return (
     <label className="grid min-w-0 flex-1 gap-0.5">
       <span className="label-face">{label}</span>
-      <select className="select select-lg w-full" value={value} onChange={(e) => onPick(Number(e.target.value))}>
+      <select
+        aria-label={label}
+        className="select select-lg w-full"
+        value={value}
+        onChange={(e) => onPick(Number(e.target.value))}
+      >
         {choices.map((says, n) => (
           <option key={says} value={n}>
             {says}
@@ -50,7 +55,7 @@ export function MeterPanel({ run, hands }: { run: PracticeRunView; hands: Practi
   const quantity = last?.act.do === 'read' ? last.act.quantity : 'drop';
   return (
     <div className="border border-base-300 bg-base-100 p-4">
-      <p className="num text-right text-5xl" aria-live="polite" aria-label="The meter reads">
+      <p className="num text-right text-5xl" role="status" aria-label="The meter reads">
         {hands.act.isPending ? '…' : last ? shownReading(quantity, last.answer.value!) : '– – –'}
       </p>
       <div className="mt-2 flex flex-wrap gap-2" role="radiogroup" aria-label="What it measures">

@@ -39,7 +39,12 @@ export function NameFault({ run, hands }: { run: PracticeRunView; hands: Practic
         <div className="mt-2 grid gap-3">
           <label className="grid gap-0.5">
             <span className="label-face">Where</span>
-            <select className="select w-full" value={chosen} onChange={(e) => setPlace(e.target.value)}>
+            <select
+              aria-label="Where"
+              className="select w-full"
+              value={chosen}
+              onChange={(e) => setPlace(e.target.value)}
+            >
               {places.map((p) => (
                 <option key={p.place} value={p.place}>
                   {p.says}
@@ -49,7 +54,12 @@ export function NameFault({ run, hands }: { run: PracticeRunView; hands: Practic
           </label>
           <label className="grid gap-0.5">
             <span className="label-face">What is wrong with it</span>
-            <select className="select w-full" value={kind} onChange={(e) => setKind(e.target.value as FaultKind)}>
+            <select
+              aria-label="What is wrong with it"
+              className="select w-full"
+              value={kind}
+              onChange={(e) => setKind(e.target.value as FaultKind)}
+            >
               {FAULTS.map(([value, says]) => (
                 <option key={value} value={value}>
                   {says}

@@ -108,7 +108,7 @@ function StartPractice({ levels }: Pick<PracticeList, 'levels'>) {
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid gap-0.5">
           <span className="label-face">Board</span>
-          <select className="select w-56" value={on} onChange={(e) => setOn(e.target.value)}>
+          <select aria-label="Board" className="select w-56" value={on} onChange={(e) => setOn(e.target.value)}>
             {BOARDS.map(([value, says]) => (
               <option key={value} value={value}>
                 {says}
@@ -123,7 +123,12 @@ function StartPractice({ levels }: Pick<PracticeList, 'levels'>) {
         </label>
         <label className="grid gap-0.5">
           <span className="label-face">Level</span>
-          <select className="select w-80" value={level} onChange={(e) => setLevel(Number(e.target.value))}>
+          <select
+            aria-label="Level"
+            className="select w-80"
+            value={level}
+            onChange={(e) => setLevel(Number(e.target.value))}
+          >
             {levels.map((l) => (
               <option key={l.level} value={l.level}>
                 {l.level}: {l.title}

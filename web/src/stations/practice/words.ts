@@ -4,7 +4,7 @@ export const OUTCOME_WORDS = { found: 'found', unsafe: 'stopped: unsafe', givenU
 
 /** What a fault is called, and whether it sits in a lead, a device or a fuse. */
 export const FAULTS = [
-  ['openWire', 'is not there: broken, pulled out, left off', 'lead'],
+  ['openWire', 'is not there', 'lead'],
   ['looseCrimp', 'has a crimp that resists', 'lead'],
   ['thinConductor', 'is too thin', 'lead'],
   ['swappedPair', 'has its two wires changed over', 'item'],

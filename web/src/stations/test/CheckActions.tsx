@@ -94,11 +94,17 @@ function ReadingPresses(check: OneCheck) {
       >
         <FormField of={form} name="reading" className="min-w-40 flex-1" />
         <FormField of={form} name="note" className="min-w-40 flex-1" />
-        <button type="submit" className="btn btn-lg" disabled={disabled}>
+        <button type="submit" className="btn btn-lg" style={TALL} disabled={disabled}>
           Record
         </button>
         {(step.measures === 'resistance' || step.measures === 'insulation') && (
-          <button type="button" className="btn btn-lg" disabled={disabled} onClick={() => record(OVERLOAD)}>
+          <button
+            type="button"
+            className="btn btn-lg"
+            style={TALL}
+            disabled={disabled}
+            onClick={() => record(OVERLOAD)}
+          >
             Reads open
           </button>
         )}
