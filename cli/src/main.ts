@@ -11,7 +11,9 @@ import { spiceDeck } from '@ombrik/core/export/spice';
 import { findingsBook } from '@ombrik/core/findings/entries';
 import { methodBook } from '@ombrik/core/formulas/book';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
+import { folderProblems } from '@ombrik/core/seal/seal';
 import { Command, Option } from 'commander';
+import { folderAt, sha256 } from './sealedFolder.ts';
 
 /** Prints problems on standard error and ends with 2: the file was not understood. */
 function refuse(file: string, problems: readonly string[]): never {
@@ -107,6 +109,24 @@ program
   .description('print every kind of finding with its limits and sources, as Markdown')
   .action(() => {
     process.stdout.write(findingsBook());
+  });
+
+program
+  .command('verify <folder>')
+  .description('check a sealed record, unpacked, against its seal; ends with 1 when it is not as it left the shop')
+  .option('--seal <hash>', 'the seal in hand, from the owner’s sheet or the plate')
+  .action((folder: string, { seal }: { seal?: string }) => {
+    let problems: string[];
+    try {
+      problems = folderProblems(folderAt(folder), sha256, seal ?? null);
+    } catch (error) {
+      return refuse(folder, [(error as Error).message]);
+    }
+    for (const p of problems) console.log(p);
+    console.log(
+      problems.length === 0 ? 'whole: as it was sealed' : `not as it was sealed: ${problems.length} problems`,
+    );
+    process.exitCode = problems.length === 0 ? 0 : 1;
   });
 
 await program.parseAsync();

@@ -31,6 +31,7 @@ import type { PracticeBench } from './practice/underProbes.ts';
 import { Refusal } from './refusal.ts';
 import { feedRoutes } from './schedule/feedRoutes.ts';
 import { scheduleRoutes } from './schedule/scheduleRoutes.ts';
+import { shipRoutes } from './ship/shipRoutes.ts';
 import { scanRoutes } from './store/scanRoutes.ts';
 import { stockRoutes } from './store/stockRoutes.ts';
 import { workshopRoutes } from './workshop/workshopRoutes.ts';
@@ -94,6 +95,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/jobs', cableRoutes)
     .route('/api/jobs', buildRoutes)
     .route('/api/jobs', benchRoutes())
+    .route('/api/jobs', shipRoutes)
     .route('/api/jobs', jobPaperRoutes)
     .route('/api/papers', paperRoutes)
     .route('/api/scan', scanRoutes)

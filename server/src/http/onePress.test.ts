@@ -155,6 +155,14 @@ const PRESSES: Readonly<Record<string, Press>> = {
     },
     grows: ['bench_readings', 1],
   },
+  '/api/jobs/:id/ship': {
+    path: async () => {
+      const { jobs } = (await mira.get('/api/jobs')).json;
+      return `/api/jobs/${jobs.find((j: { jobName: string }) => j.jobName === 'Flower cart box').id}/ship`;
+    },
+    body: { revision: 1, note: 'as agreed' },
+    grows: ['shipments', 1],
+  },
   '/api/practice': {
     path: '/api/practice',
     body: { board: 'marketCart', jobId: null, level: 1 },

@@ -5,6 +5,7 @@ import { BoardUpload } from './BoardUpload.tsx';
 import { PaperList } from './PaperList.tsx';
 import { PaperView } from './PaperView.tsx';
 import { type Chosen, chosenOf, paperAddress } from './paperAddress.ts';
+import { ShipJob } from './ShipJob.tsx';
 import { type JobPaper, usePapers } from './usePapers.ts';
 
 /** Files of single panels: each face, each kind. */
@@ -54,6 +55,8 @@ export function ShipStation() {
             ? 'D.c. side passed its bench test.'
             : `Bench test: ${progress.passedCount} of ${progress.dcCount} checks passed.`}
         </p>
+        <ShipJob />
+        <h2 className="perforated mt-3 pt-3 text-lg">Sheets</h2>
         <PaperList
           papers={sheets}
           shown={shown?.name ?? ''}

@@ -97,3 +97,52 @@ describe('the address of a paper', () => {
     );
   });
 });
+
+describe('a job on its way out', () => {
+  const openShip = async (state: object) => {
+    const asked = serverThat({
+      '/api/papers': PAPERS,
+      '/api/jobs/jb/floor': { revision: 1, made: [], bench: [] },
+      '/api/jobs/jb/ship': (a: { method: string }) => (a.method === 'POST' ? { shipment: { number: 1 } } : state),
+    });
+    const job = await openJob();
+    show(<ShipStation />, { job });
+    await screen.findByRole('region', { name: 'Ship it' });
+    return () => asked.filter((a) => a.method === 'POST').map((a) => [a.path, a.body]);
+  };
+  const press = () => screen.getByRole('button', { name: 'Ship and seal the record' }) as HTMLButtonElement;
+  it('what may not go out holds it, and leads to where it is mended', async () => {
+    await openShip({
+      open: [{ station: 'test', says: 'the bench test has passed 3 of 9 checks', mayGo: false }],
+      shipments: [],
+    });
+    await screen.findByText(/the bench test has passed 3 of 9 checks/);
+    expect(press().disabled).toBe(true);
+    expect(screen.getByRole('link', { name: 'Test' }).getAttribute('href')).toBe('/jobs/jb/test');
+    expect(screen.queryByLabelText('Why it ships all the same')).toBeNull();
+  });
+  it('what may go out open goes with a reason only', async () => {
+    const posted = await openShip({
+      open: [{ station: 'build', says: '2 steps are not done', mayGo: true }],
+      shipments: [],
+    });
+    await screen.findByText(/2 steps are not done/);
+    expect(press().disabled).toBe(true);
+    const field = screen.getByLabelText('Why it ships all the same');
+    await act(async () => void fireEvent.change(field, { target: { value: 'the customer hangs it' } }));
+    await act(async () => void fireEvent.blur(field));
+    await waitFor(() => expect(press().disabled).toBe(false));
+    await act(async () => void fireEvent.click(press()));
+    await waitFor(() =>
+      expect(posted()).toEqual([['/api/jobs/jb/ship', { revision: 1, note: 'the customer hangs it' }]]),
+    );
+  });
+  it('sealed records are there with their seal; again is on top', async () => {
+    const one = { number: 1, revision: 1, head: 'a'.repeat(64), before: null, entries: 40, note: 'as agreed' };
+    await openShip({ open: [], shipments: [{ ...one, personName: 'Mira Holt', at: '2026-11-30T08:00:00.000Z' }] });
+    const link = await screen.findByRole('link', { name: 'Sealed record 1' });
+    expect(link.getAttribute('href')).toBe('/api/jobs/jb/ship/1/record.zip');
+    expect(screen.getByText('a'.repeat(64))).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'Seal again, on top' })).toBeTruthy();
+  });
+});
