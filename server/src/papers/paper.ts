@@ -194,6 +194,8 @@ export function table<T>(doc: Doc, columns: readonly Column<T>[], rows: readonly
 
 export function heading(doc: Doc, text: string): void {
   if (doc.y > doc.page.height - MARGIN - 80) doc.addPage();
+  // Found from the reader's list of chapters.
+  doc.outline.addItem(plain(text));
   doc.moveDown(0.5).font(FONT.label).fontSize(13).fillColor(INK).text(plain(text), MARGIN).moveDown(0.2);
 }
 

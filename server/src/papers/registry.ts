@@ -14,12 +14,14 @@ import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import { boardDrawing } from './boardDrawing.ts';
 import { dressingPaper, drillPaper, sheetPaper } from './boardPapers.ts';
 import { cableLabelPaper, tubeLabelPaper } from './cableLabelPaper.ts';
+import { calculationCsv, calculationPaper } from './calculationPaper.ts';
 import { cardPaper } from './cardPaper.ts';
 import { costPaper } from './costPaper.ts';
 import { cuttingPaper } from './cuttingPaper.ts';
 import { dieBatchPaper } from './dieBatchPaper.ts';
 import { fieldGuide } from './fieldGuide.ts';
 import { cutsPaper, partsPaper } from './listPapers.ts';
+import { ownerSheet } from './ownerSheet.ts';
 import { packedList } from './packedList.ts';
 import { type PaperWork, paper, shopPaper } from './paperKind.ts';
 import { platePaper } from './platePaper.ts';
@@ -28,6 +30,7 @@ import { quotePaper } from './quotePaper.ts';
 import { stockLabels } from './stockLabels.ts';
 import { templatePaper } from './templatePaper.ts';
 import { testRecordPaper } from './testRecord.ts';
+import { transportPaper } from './transportPaper.ts';
 import { travellerPaper } from './travellerPaper.ts';
 
 const TUBES = [
@@ -243,6 +246,38 @@ export const PAPERS = [
     place: 'sheets',
     needs: ['readings', 'opened'],
     make: ({ file, head }, { readings, opened }) => testRecordPaper(file, readings, opened, head),
+  }),
+  paper({
+    name: 'owner.pdf',
+    wants: 'cables',
+    title: 'Owner’s sheet',
+    what: 'How it is made dead, what stays live, its fuses and settings, what to look after.',
+    place: 'sheets',
+    needs: ['readings'],
+    make: ({ file, head }, { readings }) => ownerSheet(file, readings, head),
+  }),
+  paper({
+    name: 'calculation.pdf',
+    wants: 'cables',
+    title: 'Calculation sheet',
+    what: 'Every figure that decided something, with formula, inputs, source and versions.',
+    place: 'sheets',
+    make: ({ file, head }) => calculationPaper(file, head),
+  }),
+  paper({
+    name: 'transport.pdf',
+    title: 'Transport notes',
+    what: 'Masses, lifting, batteries and how they travel; general, the carrier comes first.',
+    place: 'sheets',
+    make: ({ file, head }) => transportPaper(file, head),
+  }),
+  paper({
+    name: 'calculation.csv',
+    wants: 'cables',
+    title: 'Calculations, CSV',
+    what: 'Every figure with formula, inputs and source, a line each.',
+    place: 'lists',
+    make: ({ file }) => calculationCsv(file),
   }),
   paper({
     name: 'panel.dxf',
