@@ -13,6 +13,7 @@ import * as units from './migrations/010_units.ts';
 import * as benchReadings from './migrations/011_bench_readings.ts';
 import * as practice from './migrations/012_practice.ts';
 import * as shipments from './migrations/013_shipments.ts';
+import * as fieldNotes from './migrations/014_field_notes.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -31,6 +32,7 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '011_bench_readings', module: benchReadings },
   { name: '012_practice', module: practice },
   { name: '013_shipments', module: shipments },
+  { name: '014_field_notes', module: fieldNotes },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

@@ -163,6 +163,26 @@ const PRESSES: Readonly<Record<string, Press>> = {
     body: { revision: 1, note: 'as agreed' },
     grows: ['shipments', 1],
   },
+  '/api/jobs/:id/field-notes': {
+    path: async () => {
+      const { jobs } = (await mira.get('/api/jobs')).json;
+      const { id } = jobs.find((j: { jobName: string }) => j.jobName === 'Flower cart box');
+      // Only of what has left the shop is anything heard.
+      await server.db('shipments').insert({
+        job_id: id,
+        number: 90,
+        revision: 1,
+        head: 'h',
+        entries: 0,
+        archive: Buffer.alloc(0),
+        note: '',
+        person_id: 'pe_designer',
+      });
+      return `/api/jobs/${id}/field-notes`;
+    },
+    body: { unit: 1, kind: 'note', text: 'it hums', entityId: null },
+    grows: ['field_notes', 1],
+  },
   '/api/practice': {
     path: '/api/practice',
     body: { board: 'marketCart', jobId: null, level: 1 },

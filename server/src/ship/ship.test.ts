@@ -114,6 +114,25 @@ grep -q "\\"head\\": \\"$prev\\"" seal.json && echo whole
     );
     expect(verify().status).toBe(0);
   });
+  it('a board that came back is on the wall again, with what was said of it; one that never left cannot come back', async () => {
+    const say = (body: object, id = jobId) =>
+      mira.post(`/api/jobs/${id}/field-notes`, { unit: 1, entityId: null, ...body });
+    expect((await say({ kind: 'note', text: 'the fan hums' })).status).toBe(201);
+    const { jobs } = (await mira.get('/api/jobs?archived=no')).json;
+    expect((await say({ kind: 'return', text: 'x' }, jobs[0].id)).json.problems[0]).toMatch(
+      /has not left the shop yet/,
+    );
+    expect((await say({ kind: 'return', text: 'x', entityId: 'it_none' })).json.problems[0]).toMatch(
+      /accepted: an item or a cable/,
+    );
+    const { board } = (await mira.get(`/api/jobs/${jobId}`)).json;
+    const entityId = board.items[0].id;
+    expect((await say({ kind: 'return', text: 'fuse blew twice', entityId })).status).toBe(201);
+    const again = (await mira.get('/api/jobs?archived=no')).json.jobs.map((j: { id: string }) => j.id);
+    expect(again).toContain(jobId);
+    const { notes } = (await mira.get(`/api/jobs/${jobId}/ship`)).json;
+    expect(notes.map((n: { kind: string }) => n.kind)).toEqual(['note', 'return']);
+  });
   it('sealed again it stands on the seal before; two hands at once make one', { timeout: 240_000 }, async () => {
     const both = await Promise.all([ship('back after a week: fuse changed'), ship('back after a week: fuse changed')]);
     expect(both.map((b) => b.status).sort()).toEqual([201, 409]);

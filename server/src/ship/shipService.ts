@@ -11,6 +11,7 @@ import { printJobPaper } from '../papers/paperService.ts';
 import { PAPERS } from '../papers/registry.ts';
 import type { Person } from '../people/people.ts';
 import { Refusal, refuse } from '../refusal.ts';
+import { type FieldNote, fieldNotesOf } from './fieldNotes.ts';
 import { recordEntries } from './recordEntries.ts';
 import { plainName, sealedArchive } from './sealedArchive.ts';
 
@@ -60,9 +61,16 @@ async function openOf(db: Knex, file: JobFile): Promise<OpenToShip[]> {
 }
 
 /** What is still open, and what was sealed before. @throws Refusal */
-export async function shipState(db: Knex, jobId: string): Promise<{ open: OpenToShip[]; shipments: Shipment[] }> {
+export async function shipState(
+  db: Knex,
+  jobId: string,
+): Promise<{ open: OpenToShip[]; shipments: Shipment[]; notes: FieldNote[] }> {
   const file = await requireFile(db, jobId);
-  return { open: await openOf(db, file), shipments: await shipmentsOf(db, jobId) };
+  return {
+    open: await openOf(db, file),
+    shipments: await shipmentsOf(db, jobId),
+    notes: await fieldNotesOf(db, jobId),
+  };
 }
 
 /** Papers and files of a job as they are handed over with it; what it has no matter for is left out. */

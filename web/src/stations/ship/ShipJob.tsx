@@ -8,6 +8,7 @@ import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { TextField } from '../../ui/TextField.tsx';
+import { FromTheField } from './FromTheField.tsx';
 
 /** What is still open, one press that ships, and the sealed records there are. */
 export function ShipJob() {
@@ -24,7 +25,7 @@ export function ShipJob() {
     onSuccess: () => client.invalidateQueries(),
   });
   if (!state.data) return <p className="dim">Looking what is still open …</p>;
-  const { open, shipments } = state.data;
+  const { open, shipments, notes } = state.data;
   const held = open.some((o) => !o.mayGo);
   const waits = held || (open.length > 0 && note.trim() === '') || saveState !== 'saved' || ship.isPending;
   return (
@@ -61,6 +62,7 @@ export function ShipJob() {
         Anybody can check the archive without this program.
       </p>
       {ship.error && <Problems problems={problemsIn(ship.error)} />}
+      {shipments.length > 0 && <FromTheField notes={notes} />}
     </section>
   );
 }

@@ -139,10 +139,27 @@ describe('a job on its way out', () => {
   });
   it('sealed records are there with their seal; again is on top', async () => {
     const one = { number: 1, revision: 1, head: 'a'.repeat(64), before: null, entries: 40, note: 'as agreed' };
-    await openShip({ open: [], shipments: [{ ...one, personName: 'Mira Holt', at: '2026-11-30T08:00:00.000Z' }] });
+    const at = '2026-11-30T08:00:00.000Z';
+    const notes = [
+      { unit: 1, kind: 'return', text: 'fuse blew twice', entityId: 'it_F1', personName: 'Mira Holt', at },
+    ];
+    const posted = await openShip({ open: [], shipments: [{ ...one, personName: 'Mira Holt', at }], notes });
     const link = await screen.findByRole('link', { name: 'Sealed record 1' });
     expect(link.getAttribute('href')).toBe('/api/jobs/jb/ship/1/record.zip');
     expect(screen.getByText('a'.repeat(64))).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Seal again, on top' })).toBeTruthy();
+    expect(screen.getByText('came back')).toBeTruthy();
+    expect(screen.getByText(/-F1:/)).toBeTruthy();
+    // What is heard of it is kept; said to be back it is back.
+    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'It came back' })));
+    expect(posted()).toEqual([]);
+    const field = screen.getByLabelText('What was heard of it');
+    await act(async () => void fireEvent.change(field, { target: { value: 'the fan hums' } }));
+    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'It came back' })));
+    await waitFor(() =>
+      expect(posted()).toEqual([
+        ['/api/jobs/jb/field-notes', { unit: 1, kind: 'return', text: 'the fan hums', entityId: null }],
+      ]),
+    );
   });
 });
