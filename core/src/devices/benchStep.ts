@@ -133,7 +133,7 @@ export const readingStep = (
 ): Draft => ({ method: 'reading', ...NOTHING_READ, ...of });
 
 /** A step where settings are made and written down. */
-export const settingsStep = (of: Told & Pick<Draft, 'asks'>): Draft => ({
+export const settingsStep = (of: Told & Pick<Draft, 'asks'> & Partial<Pick<Draft, 'role'>>): Draft => ({
   method: 'settings',
   ...NOTHING_READ,
   ...of,

@@ -224,6 +224,9 @@ describe('the bench test', () => {
     const plan = (await ada.get(`/api/jobs/${hutId}/dossier`)).json.dossier.bench as BenchStep[];
     const mains = plan.find((s) => s.stage === 'mains')!;
     expect((await record(mains, {}, ada, hutId)).status).toBe(403);
+    // Without a licence and a scope nothing is signed.
+    const settings = mains.asks.slice(1).map((a) => ({ ...a, before: '', after: 'good' }));
+    expect((await record(mains, { settings }, tomas, hutId)).json.problems[0]).toMatch(/nothing for Licence number/);
     expect((await record(mains, {}, tomas, hutId)).json.verdict).toBe('passed');
   });
 });

@@ -26,6 +26,7 @@ const between = (step: BenchStep, low: number | null, high: number | null): stri
 };
 /** The limits it was judged by, or will be as planned. */
 const limits = (step: BenchStep, r: BenchReading | null): string => {
+  if (step.role === 'electrician') return 'tested and signed';
   if (step.method === 'settings') return 'set and read back';
   if (step.method === 'confirm') return 'seen and good';
   return r && r.value !== null ? between(step, r.lowLimit, r.highLimit) : between(step, step.lowLimit, step.highLimit);
@@ -143,7 +144,7 @@ function resultWords(step: BenchStep, record: BenchReading | null, opened: reado
 function settingsTable(doc: PDFKit.PDFDocument, steps: readonly BenchStep[], records: readonly BenchReading[]): void {
   const rows = steps.flatMap((step) => {
     const last = records.filter((r) => r.stepId === step.id && r.settings !== null).at(-1);
-    return (last?.settings ?? []).map((s) => ({ of: step.title.replace('Settings of ', ''), ...s }));
+    return (last?.settings ?? []).map((s) => ({ of: step.title.replace(/^(Settings|Mains side) of /, ''), ...s }));
   });
   if (rows.length === 0) return;
   table<(typeof rows)[number]>(

@@ -2,7 +2,7 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import type { Board } from '@ombrik/core/document/board';
 import { type Instrument, usualAccuracy } from '@ombrik/core/document/workshop/instrument';
-import { wiredCart } from '@ombrik/demo/demoBoards';
+import { demoBoard, wiredCart } from '@ombrik/demo/demoBoards';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { click, commit, press } from '../../testing/hands.ts';
@@ -221,6 +221,28 @@ describe('the bench', () => {
     await waitFor(() => expect(posted()).toHaveLength(1));
     const { settings } = posted()[0] as { settings: { after: string }[] };
     expect(settings.map((s) => s.after)).toEqual(step.asks.map((a) => a.expects || 'by its sheet'));
+  });
+  it('the mains side is signed with licence and scope, by who may, and nobody else sees a press', async () => {
+    const board = demoBoard('hut');
+    const upToMains = (p: readonly BenchStep[]) =>
+      p
+        .filter((s) => s.role === 'tester')
+        .map((s) => reading(s, 'passed', s.method === 'reading' ? (s.expected ?? s.lowLimit) : null));
+    const { plan, posted } = await open({ board, role: 'electrician', done: upToMains });
+    const mains = plan.find((s) => s.role === 'electrician')!;
+    await click(within(screen.getByRole('list', { name: 'Test plan' })).getByText(mains.title));
+    await waitFor(() => expect(title()).toBe(mains.title));
+    for (const { name } of mains.asks)
+      await commit(screen.getByLabelText(name), name === 'Licence number' ? 'E-4711' : 'good');
+    await press('Tested and signed');
+    await waitFor(() => expect(posted()).toHaveLength(1));
+    const { settings } = posted()[0] as { settings: { name: string; after: string }[] };
+    expect(settings[0]).toMatchObject({ name: 'Licence number', after: 'E-4711' });
+    cleanup();
+    await open({ board, done: upToMains });
+    await click(within(screen.getByRole('list', { name: 'Test plan' })).getByText(mains.title));
+    await screen.findByText(/^Locked: the mains side is wired and tested by a licensed person/);
+    expect(screen.queryByRole('button', { name: 'Tested and signed' })).toBeNull();
   });
   it('says of each reading where it comes from; a simulated one proves nothing', async () => {
     const by = { id: 'x', name: 'Simulated meter', serial: 'none', checkedOn: null, dueOn: null };
