@@ -31,6 +31,8 @@ export function canonical(value: unknown): string {
  * Source: hash chain, textbook; SHA-256: FIPS 180-4.
  * @param before the head of the chain this one goes on from
  * @returns lines of `hash entry`, and the hash of the last
+ * @example
+ * chainOf([], String).head === BEGINNING; // true
  */
 export function chainOf(
   entries: readonly SealedEntry[],

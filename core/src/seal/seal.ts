@@ -35,6 +35,8 @@ export const FILES_FILE = 'files.sha256';
  * What is wrong with a sealed folder, in words; nothing where it is as it left the shop.
  * The list of files is as `sha256sum` writes it; its own hash is the last entry of the record.
  * @param expectedHead the seal somebody has in hand, from the owner's sheet or the plate; null where nobody has
+ * @example
+ * folderProblems({ paths: [], textOf: () => null, hashOf: () => null }, String, null).length; // 3
  */
 export function folderProblems(folder: SealedFolder, sha256: Sha256, expectedHead: string | null): string[] {
   const [sealText, chainText, filesText] = [SEAL_FILE, CHAIN_FILE, FILES_FILE].map(folder.textOf);

@@ -131,7 +131,9 @@ describe('the bench plan', () => {
     const { steps } = simulator(hut, null);
     const charger = steps.find((s) => s.method === 'settings' && s.asks.some((a) => a.name === 'Absorption'))!;
     expect(charger.asks.find((a) => a.name === 'Absorption')!.expects).toBe('28.4 V');
-    expect(steps.filter((s) => s.method === 'settings').every((s) => s.stage === 'settings')).toBe(true);
+    const made = steps.filter((s) => s.method === 'settings');
+    expect(made.every((s) => s.stage === (s.role === 'electrician' ? 'mains' : 'settings'))).toBe(true);
+    expect(made.find((s) => s.role === 'electrician')!.asks[0]!.name).toBe('Licence number');
   });
   // Common practice, no source.
   it('the bank reads what the chemistry says: 24 V LiFePO4 between 25.8 and 27.4 V', () => {
