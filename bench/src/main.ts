@@ -18,6 +18,7 @@ import { mountainHutBoard } from '@ombrik/demo/mountainHut';
 import { beforeAfterTable } from './beforeAfter.ts';
 import { boardWith } from './boards.ts';
 import { cuttingTable } from './cutting.ts';
+import { diagnosisTable } from './diagnosis.ts';
 import { editTable } from './edits.ts';
 import { faultSweepTable } from './faultSweep.ts';
 import { median, simulate, timed } from './measure.ts';
@@ -92,6 +93,8 @@ const scheduling = schedulingTable();
 for (const line of scheduling) console.log(line);
 const cutting = await cuttingTable();
 for (const line of cutting) console.log(line);
+const diagnosis = diagnosisTable();
+for (const line of diagnosis) console.log(line);
 const sweep = faultSweepTable();
 for (const line of sweep) console.log(line);
 
@@ -175,6 +178,12 @@ ${cutting.join('\n')}
 Every node and every wire's both ends, largest and smallest corner, from the sized netlist: wiring analysed, each corner factorised once.
 
 ${sweep.join('\n')}
+
+## Diagnosis
+
+Goal: an answer in under 200 ms at 100 connections.
+
+${diagnosis.join('\n')}
 
 ## A year of weather
 
