@@ -4,7 +4,7 @@ import { comeInAs, goTo, openJob, passCheck, saved, sheet } from './hands.ts';
 
 /** The market cart from its brief to a printed, passed test record, as a new user would do it. */
 test('the market cart goes from brief to a passed test record', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(600_000);
   await comeInAs(page, 'Mira Holt');
   await openJob(page, 'Market cart box');
 
