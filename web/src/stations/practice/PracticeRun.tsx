@@ -19,7 +19,7 @@ export function PracticeRun() {
       <Header>
         <span>Practice</span>
         {run && (
-          <span className="hidden sm:inline">
+          <span className="hidden min-w-0 truncate xl:inline">
             {run.boardName} · level {run.level}: {run.levelTitle}
           </span>
         )}

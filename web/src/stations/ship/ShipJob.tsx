@@ -37,7 +37,7 @@ export function ShipJob() {
             Sealed record {s.number}
           </a>
           , {format(parseISO(s.at), 'd MMM yyyy')}, {s.personName}, revision {s.revision}
-          <span className="num dim block text-xs break-all">{s.head}</span>
+          <span className="num dim block whitespace-normal text-xs wrap-anywhere">{s.head}</span>
           {s.note && <span className="dim block">{s.note}</span>}
         </p>
       ))}

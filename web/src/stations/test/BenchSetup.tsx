@@ -45,8 +45,11 @@ export function BenchSetup({ setup }: { setup: BenchSetupState }) {
           : 'Readings are typed, and doubted as a plain meter’s are.'}
       </p>
       <p className="text-xs">
-        To learn with a simulated meter and hidden faults: <Link to="/practice">Practice</Link>. Nothing read there
-        counts here.
+        To learn with a simulated meter and hidden faults:{' '}
+        <Link className="link" to="/practice">
+          Practice
+        </Link>
+        . Nothing read there counts here.
       </p>
     </div>
   );
