@@ -1,11 +1,12 @@
 import type { Id } from '../document/basics.ts';
-import { OVERLOAD } from '../document/workshop/quantity.ts';
+import { isOpenReading, OVERLOAD } from '../document/workshop/quantity.ts';
 import type { BenchModel } from '../practice/benchModel.ts';
 import { BANK_VOLTAGE } from '../stages/bench/bankSteps.ts';
 import type { Defect } from '../stages/bench/defect.ts';
-import { SimulatedBench } from '../stages/bench/simulate.ts';
+import { builtOhms, SimulatedBench } from '../stages/bench/simulate.ts';
 import type { Branch } from '../stages/netlist/netlist.ts';
-import { branchCurrents, type Circuit, circuitOf, shareOf } from '../stages/sizing/electrical.ts';
+import { UNKNOWN_OHM } from '../stages/sizing/branchResistance.ts';
+import { type Circuit, circuitOf, shareOf } from '../stages/sizing/electrical.ts';
 import { CLASS5_OHM_PER_KM } from '../tables/conductorResistance.ts';
 import { type Clue, isOhms } from './clues.ts';
 
@@ -38,38 +39,36 @@ const PRIOR = {
 } as const;
 /** A share of the current from here on is all of it: nothing goes round. */
 const ALL_OF_IT = 0.999;
-const UNKNOWN_OHM = 1e-4;
 
 /** The sound board with everything joined: who carries what of whose current. */
-interface Joined {
-  circuit: Circuit;
-  indexOf: Map<string, number>;
-}
-
-function joinedOf({ simulated }: BenchModel): Joined {
-  const { netlist, branchOhm, joinOhm } = simulated;
-  const ohm = (b: Branch) => (branchOhm.get(b.key) ?? UNKNOWN_OHM) + (b.kind === 'wire' ? 2 * joinOhm : 0);
-  return { circuit: circuitOf(netlist, ohm), indexOf: new Map(netlist.branches.map((b, i) => [b.key, i])) };
+function joinedOf({ simulated }: BenchModel): Circuit {
+  const ohms = builtOhms({ ...simulated, defects: [], seed: null });
+  return circuitOf(simulated.netlist, (_, i) => ohms[i]!);
 }
 
 /** Of each clue: which share of a current each branch carries, and how many amps that is; null where no current tells. */
-function sharesOf(clues: readonly Clue[], model: BenchModel, { circuit }: Joined): (Float64Array | null)[] {
+function sharesOf(clues: readonly Clue[], model: BenchModel, circuit: Circuit): (Float64Array | null)[] {
   const { netlist, flows } = model.simulated;
   const node = (ref: { itemId: Id; terminalId: Id }) => netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!;
   const bank = clues.find((c) => c.step.id === BANK_VOLTAGE)?.step.probes[0];
   const way = (from: number, to: number): Float64Array | null => {
-    if (from === to) return new Float64Array(netlist.branches.length);
     if (circuit.network.islandOf[from] !== circuit.network.islandOf[to]) return null;
-    const injection = new Float64Array(netlist.nodeCount);
-    injection[from] = 1;
-    injection[to] = -1;
-    return branchCurrents(circuit, circuit.network.solve(injection));
+    return shareOf(circuit, { way: 'charge', sink: { plus: from, minus: to }, modules: [] });
+  };
+  const flowOf = new Map(flows.map((f) => [f.key, f]));
+  // The parts of one line are proved under the same flow.
+  const ofFlow = new Map<string, Float64Array | null>();
+  const wayOf = (key: string): Float64Array | null => {
+    let known = ofFlow.get(key);
+    if (known === undefined) {
+      const flow = flowOf.get(key);
+      known = flow ? shareOf(circuit, flow) : null;
+      ofFlow.set(key, known);
+    }
+    return known;
   };
   return clues.map(({ step }) => {
-    if (step.basis?.kind === 'line' || step.basis?.kind === 'segment') {
-      const flow = flows.find((f) => f.key === step.state.flowsOn[0]);
-      return flow ? shareOf(circuit, flow) : null;
-    }
+    if (step.basis?.kind === 'line' || step.basis?.kind === 'segment') return wayOf(step.state.flowsOn[0] ?? '');
     const probe = step.probes[0];
     if (step.basis?.kind !== 'bank' || !probe || !bank) return null;
     const [plus, minus] = [way(node(bank.plus), node(probe.plus)), way(node(bank.minus), node(probe.minus))];
@@ -141,8 +140,7 @@ function thinner(areaMm2: number): { areaMm2: number; timesOhm: number }[] {
  * @param disagreeing places of the clues a sound board does not read: what touches none of them is left out
  */
 export function candidatesOf(clues: readonly Clue[], model: BenchModel, disagreeing: ReadonlySet<number>): Candidate[] {
-  const joined = joinedOf(model);
-  const shares = sharesOf(clues, model, joined);
+  const shares = sharesOf(clues, model, joinedOf(model));
   const amps = clues.map(currentOf);
   const touches = (effects: readonly Effect[]) => effects.some((e) => disagreeing.has(e.clue));
   const { netlist, branchOhm, flows } = model.simulated;
@@ -204,7 +202,7 @@ export function candidatesOf(clues: readonly Clue[], model: BenchModel, disagree
   }
   const weak = weakCells(clues, model, disagreeing).filter((c) => touches(c.effects));
   const lead = clues.flatMap(({ step, sound }, clue): Effect[] =>
-    step.measures === 'resistance' && sound < OVERLOAD / 10 ? [{ clue, perUnit: 1 }] : [],
+    step.measures === 'resistance' && !isOpenReading(sound) ? [{ clue, perUnit: 1 }] : [],
   );
   if (touches(lead))
     found.push({

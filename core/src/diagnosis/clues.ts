@@ -1,5 +1,5 @@
 import type { BenchStep } from '../devices/benchStep.ts';
-import { OVERLOAD } from '../document/workshop/quantity.ts';
+import { isOpenReading, OVERLOAD } from '../document/workshop/quantity.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
 import { BANK_VOLTAGE } from '../stages/bench/bankSteps.ts';
 import { type BenchConditions, limitsAt, soundReadings } from '../stages/bench/limitsAt.ts';
@@ -72,7 +72,7 @@ export function cluesOf(
     const { sound, spread } = soundOf(step, conditions, workshop);
     const reading = last.get(step.id);
     const doubt = reading?.expandedUncertainty ?? usual(step, sound);
-    const sigma = Math.hypot(Math.abs(sound) >= OVERLOAD / 10 ? 0 : doubt / 2, spread) || 1e-9;
+    const sigma = Math.hypot(isOpenReading(sound) ? 0 : doubt / 2, spread) || 1e-9;
     return [{ step, sound, sigma, share: shareOf(step), read: reading?.value ?? null }];
   });
 }
@@ -82,19 +82,23 @@ const sigmaAt = ({ sigma, share }: Pick<Clue, 'sigma' | 'share'>, predicted: num
   Math.hypot(sigma, share * predicted);
 
 /** Whether reading and prediction cannot be compared by figures: the one open, the other not; null where they can. */
-function apart(step: BenchStep, read: number, predicted: number): number | null {
-  if (!isOhms(step) && read < OVERLOAD / 10 && predicted < OVERLOAD / 10) return null;
+function apart({ step }: Pick<Clue, 'step'>, read: number, predicted: number): number | null {
+  if (!isOhms(step) && !isOpenReading(read) && !isOpenReading(predicted)) return null;
   const [a, b] = [read >= OPEN_OHM, predicted >= OPEN_OHM];
   if (a && b) return 0;
   return a === b ? null : a ? MISMATCH : -MISMATCH;
 }
+
+/** Whether a reading and what is predicted are both figures, and can be set off against each other. */
+export const comparable = (clue: Pick<Clue, 'step'>, read: number, predicted: number): boolean =>
+  apart(clue, read, predicted) === null;
 
 /**
  * How many deviations a reading lies off what is predicted; an open circuit and a closed one are far apart whatever the
  * figures.
  */
 export function offBy(clue: Omit<Clue, 'read'>, read: number, predicted: number): number {
-  const far = apart(clue.step, read, predicted);
+  const far = apart(clue, read, predicted);
   if (far !== null) return far;
   return Math.max(-2 * MISMATCH, Math.min(2 * MISMATCH, (read - predicted) / sigmaAt(clue, predicted)));
 }
@@ -105,6 +109,6 @@ export function offBy(clue: Omit<Clue, 'read'>, read: number, predicted: number)
  */
 export function likelihood(clue: Omit<Clue, 'read'>, read: number, predicted: number): number {
   const off = offBy(clue, read, predicted);
-  const wide = apart(clue.step, read, predicted) === null ? Math.log(sigmaAt(clue, predicted) / clue.sigma) : 0;
+  const wide = comparable(clue, read, predicted) ? Math.log(sigmaAt(clue, predicted) / clue.sigma) : 0;
   return -(off ** 2) / 2 - wide;
 }

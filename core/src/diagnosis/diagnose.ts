@@ -5,7 +5,7 @@ import type { Defect } from '../stages/bench/defect.ts';
 import { readingUncertainty } from '../stages/bench/judge.ts';
 import type { BenchConditions } from '../stages/bench/limitsAt.ts';
 import { type Candidate, candidatesOf, type Effect } from './candidates.ts';
-import { type Clue, cluesOf, type Evidence, likelihood, offBy } from './clues.ts';
+import { type Clue, cluesOf, comparable, type Evidence, likelihood, offBy } from './clues.ts';
 import { after, type Fitted } from './fitted.ts';
 import { type NextMeasurement, nextMeasurements } from './nextMeasurement.ts';
 
@@ -40,7 +40,7 @@ export interface DiagnosisInput {
 }
 
 /** From so many deviations on a reading is not that of a sound board. */
-export const DISAGREES = 3.5;
+const DISAGREES = 3.5;
 /** Odds that anything at all is wrong, before it was measured. Common practice, no source. */
 const ANYTHING = 0.05;
 /** So many explanations are given. */
@@ -66,7 +66,7 @@ function sizeOf(clues: readonly Clue[], { effects, signed }: Candidate): { size:
   let [top, bottom] = [0, 0];
   for (const effect of effects) {
     const clue = clues[effect.clue]!;
-    if (!('perUnit' in effect) || clue.read === null || Math.abs(offBy(clue, clue.read, clue.sound)) === 12) continue;
+    if (!('perUnit' in effect) || clue.read === null || !comparable(clue, clue.read, clue.sound)) continue;
     const weight = 1 / clue.sigma ** 2;
     top += weight * effect.perUnit * (clue.read - clue.sound);
     bottom += weight * effect.perUnit ** 2;
@@ -108,7 +108,7 @@ interface Weighed {
 }
 
 /** Single defects and pairs of the likeliest, each with its odds. */
-export function weigh(clues: readonly Clue[], candidates: readonly Candidate[]): Weighed[] {
+function weigh(clues: readonly Clue[], candidates: readonly Candidate[]): Weighed[] {
   const singles = candidates
     .flatMap((c) => fit(clues, c, candidates.length) ?? [])
     .sort((a, b) => b.logOdds - a.logOdds);

@@ -637,10 +637,8 @@ const bank = stage('bankTerminals', { netlist, potentials }, ({ netlist, potenti
   bankTerminals(netlist, potentials),
 );
 const benchSeats = rows(seats, ['key', 'itemId', 'seatId', 'spare', 'link', 'upstreamKeys']);
-export const powerUp = steady(
-  'powerUp',
-  { netlist, potentials, seats: rows(seats, ['key', 'itemId', 'seatId', 'spare', 'link', 'upstreamKeys']) },
-  ({ netlist, potentials, seats }) => powerFacts(netlist, potentials, seats),
+export const powerUp = steady('powerUp', { netlist, potentials, seats: benchSeats }, ({ netlist, potentials, seats }) =>
+  powerFacts(netlist, potentials, seats),
 );
 const power = steady('powerOrder', { powerUp }, ({ powerUp }) => powerOrder(powerUp));
 const seatsIn = steady('seatsIn', { power }, ({ power }) =>
@@ -774,12 +772,9 @@ const benchSettings = stage(
     items: benchItems,
     parts,
     brief: benchBrief,
-    energy: rows(
-      stage('energyRow', { energy }, ({ energy }) => [energy]),
-      ['bankAh'],
-    ),
+    bankAh: field(energy, 'bankAh'),
   },
-  ({ energy, ...given }) => settingsSteps({ ...given, bankAh: energy[0]!.bankAh }).map(finish),
+  (given) => settingsSteps(given).map(finish),
 );
 /** The bench test in the order it must be done. */
 export const bench = steady(

@@ -8,7 +8,6 @@ export const BUILD_TOLERANCES = {
   joint: [0.3, 2],
   fuse: [0.75, 1.25],
   part: [0.5, 1.5],
-  batteryOhm: [0.7, 1.5],
   load: [0.96, 1.04],
 } as const;
 

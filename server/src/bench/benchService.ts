@@ -1,5 +1,6 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { type Instrument, isSimulated, type ReadingSource, readBy } from '@ombrik/core/document/workshop/instrument';
+import { isOpenReading } from '@ombrik/core/document/workshop/quantity';
 import { overdue } from '@ombrik/core/document/workshop/toolCheck';
 import type { Verdict } from '@ombrik/core/solvers/uncertainty/decide';
 import { benchProgress, conditionsOf, mayBeRead } from '@ombrik/core/stages/bench/benchProgress';
@@ -235,7 +236,7 @@ export async function measure(
     if (rows.length < pairs) return { pairsLeft: pairs - rows.length };
     const signs = step.probes.map((p) => p.sign);
     const sum = rows.reduce((s: number, r, i) => s + (signs[i] ?? 1) * r.value, 0);
-    const value = Math.abs(sum) >= 9e37 ? sum : Number(sum.toPrecision(9));
+    const value = isOpenReading(sum) ? sum : Number(sum.toPrecision(9));
     const source: ReadingSource = {
       kind: 'instrument',
       by: readBy(instrument),

@@ -1,6 +1,6 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { halfWidth, type Instrument } from '@ombrik/core/document/workshop/instrument';
-import { QUANTITIES, type Quantity } from '@ombrik/core/document/workshop/quantity';
+import { isOpenReading, QUANTITIES, type Quantity } from '@ombrik/core/document/workshop/quantity';
 import { type Sample, settledAt } from '@ombrik/core/stages/bench/settle';
 import type { InstrumentReading } from './instrumentReading.ts';
 import { readRegister } from './modbusBattery.ts';
@@ -22,6 +22,8 @@ interface Query {
 }
 
 const TEST_V = 250;
+
+const measuredBy = (value: number, { times = 1 }: Query): number => (isOpenReading(value) ? value : value * times);
 
 /** How an instrument of a kind is asked for what a step measures; null where it cannot tell. */
 function queryOf({ kind }: Pick<Instrument, 'kind'>, { measures, basis }: AskedOf): Query | null {
@@ -59,6 +61,29 @@ export const canTell = (instrument: Instrument, asked: AskedOf): boolean =>
     ? instrument.registers.some((r) => r.quantity === asked.measures)
     : queryOf(instrument, asked) !== null;
 
+/** @throws InstrumentError when nobody said where it is */
+function addressOf({ name, host, port }: Instrument): { host: string; port: number } {
+  if (host === '' || port === null)
+    throw new InstrumentError(`${name} has no address: type what it reads, or set it up under Workshop`);
+  return { host, port };
+}
+
+async function inSession<T>(
+  instrument: Instrument,
+  asked: AskedOf,
+  use: (session: ScpiSession, query: Query) => Promise<T>,
+): Promise<T> {
+  const { host, port } = addressOf(instrument);
+  const query = queryOf(instrument, asked);
+  if (!query) throw new InstrumentError(`${instrument.name} does not measure ${wordsOf(asked.measures)}`);
+  const session = await ScpiSession.open(instrument.name, host, port);
+  try {
+    return await use(session, query);
+  } finally {
+    session.close();
+  }
+}
+
 /**
  * Reads an instrument until its reading has settled.
  * @param onSample told of every single reading on the way
@@ -69,26 +94,18 @@ export async function readInstrument(
   asked: AskedOf,
   onSample: (sample: Sample) => void = () => {},
 ): Promise<InstrumentReading> {
-  const { name, host, port } = instrument;
-  if (host === '' || port === null)
-    throw new InstrumentError(`${name} has no address: type what it reads, or set it up under Workshop`);
   if (instrument.kind === 'batteryData') return readBattery(instrument, asked.measures);
-  const query = queryOf(instrument, asked);
-  if (!query) throw new InstrumentError(`${name} does not measure ${wordsOf(asked.measures)}`);
-  const session = await ScpiSession.open(name, host, port);
-  try {
+  return inSession(instrument, asked, async (session, query) => {
     const identity = await session.ask('*IDN?');
     query.before?.(session);
     const took = await untilSettled(
       () => session.number(query.query, query.unit),
       (value) => halfWidth(instrument.accuracy, asked.measures!, value * (query.times ?? 1)) ?? Math.abs(value) * 0.01,
       onSample,
-      name,
+      instrument.name,
     );
-    return { value: took * (took < 9e37 ? (query.times ?? 1) : 1), raw: session.raw, identity };
-  } finally {
-    session.close();
-  }
+    return { value: measuredBy(took, query), raw: session.raw, identity };
+  });
 }
 
 /**
@@ -102,23 +119,19 @@ export async function watchInstrument(
   onSample: (sample: Sample) => Promise<void>,
   signal: AbortSignal,
 ): Promise<void> {
-  const query = queryOf(instrument, asked);
   const began = Date.now();
-  if (instrument.kind === 'batteryData' || !query || instrument.port === null) {
-    const { value } = await readInstrument(instrument, asked);
+  if (instrument.kind === 'batteryData') {
+    const { value } = await readBattery(instrument, asked.measures);
     return onSample({ atMs: Date.now() - began, value });
   }
-  const session = await ScpiSession.open(instrument.name, instrument.host, instrument.port);
-  try {
+  return inSession(instrument, asked, async (session, query) => {
     query.before?.(session);
     while (!signal.aborted) {
       const value = await session.number(query.query, query.unit);
-      await onSample({ atMs: Date.now() - began, value: value < 9e37 ? value * (query.times ?? 1) : value });
+      await onSample({ atMs: Date.now() - began, value: measuredBy(value, query) });
       await new Promise((go) => setTimeout(go, WATCH_MS));
     }
-  } finally {
-    session.close();
-  }
+  });
 }
 const WATCH_MS = 250;
 
@@ -147,6 +160,7 @@ async function untilSettled(
 }
 
 async function readBattery(instrument: Instrument, quantity: Quantity | null): Promise<InstrumentReading> {
+  addressOf(instrument);
   const register = instrument.registers.find((r) => r.quantity === quantity);
   if (!register) throw new InstrumentError(`${instrument.name} has no register for ${wordsOf(quantity)}`);
   return readRegister(instrument, register);

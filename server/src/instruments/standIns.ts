@@ -1,6 +1,7 @@
 import type { AddressInfo, Server } from 'node:net';
 import { createServer } from 'node:net';
 import { type Instrument, type InstrumentKind, usualAccuracy } from '@ombrik/core/document/workshop/instrument';
+import { isOpenReading, OVERLOAD } from '@ombrik/core/document/workshop/quantity';
 import Modbus from 'jsmodbus';
 import { IDENTITY_AT, IDENTITY_WORDS } from './modbusBattery.ts';
 import { type Spoken, startScpiServer } from './scpiServer.ts';
@@ -19,8 +20,7 @@ export interface UnderProbes {
 
 /** Leads of the simulated meter, Ω. */
 const LEAD_OHM = 0.1;
-const INFINITE = 9.9e37;
-const steps = (x: number, step: number) => (Math.abs(x) >= 9e37 ? INFINITE : Math.round(x / step) * step);
+const steps = (x: number, step: number) => (isOpenReading(x) ? OVERLOAD : Math.round(x / step) * step);
 
 const SCPI: Partial<Record<InstrumentKind, (u: UnderProbes) => Spoken>> = {
   multimeter: (u) => ({

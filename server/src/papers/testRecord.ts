@@ -1,9 +1,9 @@
 import type { Reopened } from '@ombrik/core/build/reopened';
 import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
-import { shownReading } from '@ombrik/core/document/workshop/quantity';
+import { shownDoubt, shownReading } from '@ombrik/core/document/workshop/quantity';
 import { serialOf, unitsOf } from '@ombrik/core/released/serials';
 import { benchProgress, stillProved } from '@ombrik/core/stages/bench/benchProgress';
-import { sourceWords } from '@ombrik/core/stages/bench/sourceWords';
+import { sourceWords, VERDICT_WORDS } from '@ombrik/core/stages/bench/sourceWords';
 import { asBenchRecords, type BenchReading } from '../bench/readings.ts';
 import {
   cautions,
@@ -33,10 +33,8 @@ const limits = (step: BenchStep, r: BenchReading | null): string => {
 };
 const reading = (step: BenchStep, r: BenchReading): string => {
   if (r.value === null) return r.verdict === 'passed' ? 'good' : 'not good';
-  const doubt = r.uncertainty === null || r.value >= 9e37 ? '' : ` ± ${one(step, r.uncertainty)}`;
-  return `${one(step, r.value)}${doubt}`;
+  return `${one(step, r.value)}${shownDoubt(step.measures!, r.value, r.uncertainty)}`;
 };
-const VERDICT = { passed: 'pass', failed: 'FAIL', unsure: 'cannot tell' } as const;
 /** The test record: every reading taken, failed ones too, and what the whole comes to; of several boards one after the other. */
 export async function testRecordPaper(
   file: PaperFile,
@@ -137,7 +135,7 @@ function resultWords(step: BenchStep, record: BenchReading | null, opened: reado
   if (record.source.kind === 'simulated') return 'does not count';
   const older = record.fingerprint !== step.fingerprint ? ', older spec' : '';
   if (record.verdict === 'passed' && !stillProved(step, record, opened)) return 'pass, a joint was opened since';
-  return VERDICT[record.verdict] + older;
+  return VERDICT_WORDS[record.verdict] + older;
 }
 
 /** Settings as they were found and as they were left. */

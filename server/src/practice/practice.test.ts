@@ -1,3 +1,4 @@
+import { placeOf } from '@ombrik/core/practice/levels';
 import type { Defect } from '@ombrik/core/stages/bench/defect';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Client, testServer } from '../testing/testServer.ts';
@@ -18,8 +19,6 @@ const start = async (level: number, who = ada): Promise<string> =>
   (await who.post('/api/practice', { board: 'marketCart', jobId: null, level })).json.id;
 const view = async (id: string, who = ada) => (await who.get(`/api/practice/${id}`)).json.run;
 const does = (id: string, act: object, who = ada) => who.post(`/api/practice/${id}/acts`, act);
-const placeOf = (d: Defect): string =>
-  'connectionId' in d ? d.connectionId : 'itemId' in d ? d.itemId : 'key' in d ? d.key : 'meter';
 const hidden = async (id: string): Promise<Defect[]> =>
   (await server.db('practice_runs').where({ id }).first()).defects;
 const guess = (id: string, d: Pick<Defect, 'kind'> & { place: string }) => ada.post(`/api/practice/${id}/guesses`, d);

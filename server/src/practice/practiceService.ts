@@ -22,6 +22,7 @@ import { type Measurable, SimulatedBench } from '@ombrik/core/stages/bench/simul
 import { SENT_A } from '@ombrik/core/tables/buildTolerances';
 import { demoBoard } from '@ombrik/demo/demoBoards';
 import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
 import { nanoid } from 'nanoid';
 import { requireSheet } from '../boards/jobFile.ts';
 import { InstrumentError } from '../instruments/scpiSession.ts';
@@ -84,15 +85,14 @@ export interface PracticeView {
   sheet: PracticeSheet;
 }
 
-const models = new Map<string, Promise<BenchModel>>();
-const MODELS_KEPT = 20;
+/** Promises, so that two who ask at once wait for one. */
+const models = new LRUCache<string, Promise<BenchModel>>({ max: 20 });
 
 async function modelOf(db: Knex, run: Pick<Run, 'id' | 'board'>): Promise<BenchModel> {
   const workshop = (await readWorkshop(db))!.values;
   const key = `practice/${run.id}/${workshop.version}`;
   let model = models.get(key);
   if (!model) {
-    if (models.size >= MODELS_KEPT) models.delete([...models.keys()][0]!);
     model = longWork('benchModel', { key, board: run.board, workshop });
     models.set(key, model);
     model.catch(() => models.delete(key));
@@ -148,6 +148,12 @@ async function requireRun(db: Knex, person: Person, id: string): Promise<Run> {
     why: r.why,
     points: r.points,
   };
+}
+
+async function requireOpenRun(db: Knex, person: Person, id: string): Promise<Run> {
+  const run = await requireRun(db, person, id);
+  if (run.endedAt) refuse(409, 'this run is over');
+  return run;
 }
 
 async function actsOf(db: Knex, runId: string): Promise<ActDone[]> {
@@ -227,8 +233,7 @@ export async function doAct(
   id: string,
   act: PracticeAct,
 ): Promise<ActDone['answer']> {
-  const run = await requireRun(db, person, id);
-  if (run.endedAt) refuse(409, 'this run is over');
+  const run = await requireOpenRun(db, person, id);
   const [model, acts] = [await modelOf(db, run), await actsOf(db, id)];
   const state = stateOf(model, acts);
   const name = (itemId: string) => run.board.items.find((i) => i.id === itemId)?.designation ?? itemId;
@@ -265,8 +270,7 @@ export async function guess(
   id: string,
   said: Guess,
 ): Promise<{ right: boolean; left: number }> {
-  const run = await requireRun(db, person, id);
-  if (run.endedAt) refuse(409, 'this run is over');
+  const run = await requireOpenRun(db, person, id);
   const acts = await actsOf(db, id);
   const right = run.defects.some((d) => d.kind === said.kind && placeOf(d) === said.place);
   await db('practice_acts').insert({
@@ -280,7 +284,7 @@ export async function guess(
   const left = run.defects.length - found.size;
   if (left > 0) return { right, left };
   const model = await modelOf(db, run);
-  const readings = acts.filter((a) => a.act.do === 'read' || a.act.do === 'send').length;
+  const readings = acts.filter((a) => a.act.do !== 'guess' && isRead(a.act)).length;
   const par = parReadings(model.currentA.size, run.defects.length);
   const points = practiceScore.compute({
     readings,
@@ -295,8 +299,7 @@ export async function guess(
 
 /** Ends a run: what was hidden is told. @throws Refusal */
 export async function giveUp(db: Knex, person: Person, id: string): Promise<void> {
-  const run = await requireRun(db, person, id);
-  if (run.endedAt) refuse(409, 'this run is over');
+  const run = await requireOpenRun(db, person, id);
   await end(db, run, 'givenUp', '', 0);
 }
 

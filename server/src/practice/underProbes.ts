@@ -1,4 +1,4 @@
-import { OVERLOAD } from '@ombrik/core/document/workshop/quantity';
+import { isOpenReading, OVERLOAD } from '@ombrik/core/document/workshop/quantity';
 import type { Measurable, SimulatedBench } from '@ombrik/core/stages/bench/simulate';
 import { readInstrument } from '../instruments/readInstrument.ts';
 import { startStandIns, type UnderProbes } from '../instruments/standIns.ts';
@@ -22,7 +22,7 @@ class Probes implements UnderProbes {
     const basis = this.step?.basis;
     if (basis?.kind !== 'lead') return this.resistanceOhm();
     const volts = this.#read('drop', OVERLOAD);
-    return volts >= 9e37 ? OVERLOAD : volts / basis.sentA;
+    return isOpenReading(volts) ? OVERLOAD : volts / basis.sentA;
   };
   bankV = () => this.#read('voltage', 0);
   massKg = () => 0;

@@ -37,7 +37,7 @@ export async function shipmentsOf(db: Knex, jobId: string): Promise<Shipment[]> 
 }
 
 async function openOf(db: Knex, file: JobFile): Promise<OpenToShip[]> {
-  const { progress, build, bench } = await floorOf(db, file);
+  const { progress, build, bench, opened } = await floorOf(db, file);
   const release = await releaseOf(db, file.job.id);
   const { bench: steps } = file.dossier;
   const records = asBenchRecords(bench);
@@ -45,6 +45,7 @@ async function openOf(db: Knex, file: JobFile): Promise<OpenToShip[]> {
     const { states } = benchProgress(
       steps,
       records.filter((r) => r.unit === unit),
+      opened.get(unit) ?? [],
     );
     return steps
       .filter((s) => s.role === 'electrician')

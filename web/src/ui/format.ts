@@ -1,3 +1,4 @@
+import { isOpenReading } from '@ombrik/core/document/workshop/quantity';
 import { isGauge, sizeText } from '@ombrik/core/tables/awg';
 
 const THIN = '\u2009';
@@ -17,7 +18,7 @@ export const metres = (xMm: number): string => `${(xMm / 1000).toFixed(2)}${THIN
 
 /** A figure of any unit, for the why drawer. */
 export function quantity(value: number, unit: string): string {
-  if (Math.abs(value) >= 9e37) return 'open';
+  if (isOpenReading(value)) return 'open';
   const size = Math.abs(value);
   const text =
     unit === 'mm' || size >= 100

@@ -18,14 +18,29 @@ export const OVERLOAD = 9.9e37;
 const OPEN_FROM = 9e37;
 
 /**
+ * Whether a reading is of an open circuit.
+ * @example
+ * isOpenReading(OVERLOAD); // true
+ */
+export const isOpenReading = (value: number): boolean => Math.abs(value) >= OPEN_FROM;
+
+/**
  * A reading as people see it.
  * @example
  * shownReading('drop', 0.0123); // '12.30 mV'
  */
 export function shownReading(quantity: Quantity, value: number): string {
-  if (Math.abs(value) >= OPEN_FROM) return 'open';
+  if (isOpenReading(value)) return 'open';
   const { shown, perUnit } = QUANTITIES[quantity];
   const x = value * perUnit;
   const size = Math.abs(x);
   return `${x.toFixed(size >= 100 ? 1 : size >= 1 ? 2 : 3)} ${shown}`;
 }
+
+/**
+ * How far a reading may be off, beside it; empty where nobody can say or the circuit is open.
+ * @example
+ * shownDoubt('drop', 0.0123, 0.0002); // ' ± 0.200 mV'
+ */
+export const shownDoubt = (quantity: Quantity, value: number, expandedUncertainty: number | null): string =>
+  expandedUncertainty === null || isOpenReading(value) ? '' : ` ± ${shownReading(quantity, expandedUncertainty)}`;

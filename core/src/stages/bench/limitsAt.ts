@@ -37,7 +37,7 @@ const fuse = factor(BUILD_TOLERANCES.fuse);
 const part = factor(BUILD_TOLERANCES.part);
 const ofLoad = factor(BUILD_TOLERANCES.load);
 
-/** Current a consumer alone on a line takes from a source, A; null where the line cannot bring it. */
+/** Current a consumer alone on a line takes from a source, A. */
 function lineCurrentA(operating: Extract<Basis, { kind: 'line' }>['operating'], volts: number, ohm: number): number {
   if (operating.kind === 'current') return operating.currentA;
   if (operating.kind === 'resistance') return volts / (operating.ohm + ohm);

@@ -6,6 +6,7 @@ import { BUILD_TOLERANCES } from '../../tables/buildTolerances.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Branch, Netlist } from '../netlist/netlist.ts';
 import { emfV } from '../netlist/potentials.ts';
+import { UNKNOWN_OHM } from '../sizing/branchResistance.ts';
 import { type Circuit, circuitOf, operatingPoint } from '../sizing/electrical.ts';
 import type { Defect } from './defect.ts';
 
@@ -27,7 +28,6 @@ export type Measurable = Pick<BenchStep, 'measures' | 'state' | 'probes' | 'conn
 /** Resistors of a drawer while capacitors fill, Ω. */
 const FILLING_OHM = 47;
 const SMALLEST_OHM = 1e-6;
-const UNKNOWN_OHM = 1e-4;
 
 /** The netlist with a swapped pair built in: the wires at an item's plus and minus change places. */
 function withSwap(netlist: Netlist, itemId: Id): Netlist {
@@ -45,7 +45,7 @@ const drawn = (random: Random | null, [low, high]: readonly [number, number]): n
   random ? low + (high - low) * random.next() : 1;
 
 /** Resistance of every branch as this board was built, its defects with it, Ω. */
-function builtOhms({ netlist, branchOhm, joinOhm, defects, seed }: SimulatedBoard): Float64Array {
+export function builtOhms({ netlist, branchOhm, joinOhm, defects, seed }: SimulatedBoard): Float64Array {
   const random = seed === null ? null : seededRandom(seed);
   const ohms = Float64Array.from(netlist.branches, (branch) => {
     const sheet = branchOhm.get(branch.key) ?? UNKNOWN_OHM;
@@ -111,12 +111,9 @@ export class SimulatedBench {
     return this.#netlist.nodeOf.get(`${itemId} ${terminalId}`) ?? 0;
   }
 
-  /**
-   * What a meter reads at a step, in the unit of its quantity; an open circuit reads as overload.
-   * @param probes as of the step, or one pair of them: a meter sees one pair at a time
-   */
-  read(step: Measurable, probes: readonly Probe[] = step.probes): number {
-    const { measures, state } = step;
+  /** What a meter reads at a step, in the unit of its quantity; an open circuit reads as overload. */
+  read(step: Measurable): number {
+    const { measures, state, probes } = step;
     if (measures === 'resistance' || measures === 'insulation') return this.#resistance(state, probes);
     if (step.basis?.kind === 'lead') return this.#lead(step, step.basis.sentA);
     if (probes.length === 0) return step.expected ?? 0;

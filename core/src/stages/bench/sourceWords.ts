@@ -1,4 +1,12 @@
 import type { ReadingSource } from '../../document/workshop/instrument.ts';
+import type { Verdict } from '../../solvers/uncertainty/decide.ts';
+
+/** What came of a reading, in words. */
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+  passed: 'pass',
+  failed: 'FAIL',
+  unsure: 'cannot tell',
+};
 
 /**
  * Where a reading comes from, in words: a simulated one says so, and that it does not count.

@@ -99,8 +99,11 @@ export function branchCurrents(circuit: Circuit, nodeV: Float64Array): Float64Ar
   return currents;
 }
 
+/** Where a flow goes in and out. */
+type Goes = Pick<Flow, 'way' | 'modules'> & { sink: Pick<Flow['sink'], 'plus' | 'minus'> };
+
 /** Adds one ampere of a flow to an injection vector. */
-export function inject(flow: Pick<Flow, 'way' | 'sink' | 'modules'>, amps: number, injection: Float64Array): void {
+export function inject(flow: Goes, amps: number, injection: Float64Array): void {
   const sign = flow.way === 'charge' ? 1 : -1;
   injection[flow.sink.plus]! += sign * amps;
   injection[flow.sink.minus]! -= sign * amps;
@@ -112,7 +115,7 @@ export function inject(flow: Pick<Flow, 'way' | 'sink' | 'modules'>, amps: numbe
 }
 
 /** Share of a flow's current in each branch, signed, −1 … 1. */
-export function shareOf(circuit: Circuit, flow: Pick<Flow, 'way' | 'sink' | 'modules'>): Float64Array {
+export function shareOf(circuit: Circuit, flow: Goes): Float64Array {
   const { netlist, network, ends } = circuit;
   const { plus, minus } = flow.sink;
   if (flow.way === 'solar' || network.islandOf[plus] !== network.islandOf[minus]) {

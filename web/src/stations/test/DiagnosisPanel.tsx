@@ -1,4 +1,5 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import type { Diagnosis, Hypothesis } from '@ombrik/core/diagnosis/diagnose';
 import { shownReading } from '@ombrik/core/document/workshop/quantity';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -18,24 +19,14 @@ function useDiagnosis(asked: boolean) {
     queryFn: () =>
       answer(
         api.jobs[':id'].bench.diagnosis.$get({ param: { id: jobId }, query: { unit: String(unit) } } as never),
-      ) as Promise<{ diagnosis: Diagnosis }>,
+      ) as Promise<{ diagnosis: Told }>,
     enabled: asked,
     placeholderData: (before) => before,
   });
 }
 
-interface Fit {
-  stepId: string;
-  title: string;
-  read: number | null;
-  predicted: number;
-  sound: number;
-}
-interface Diagnosis {
-  sound: boolean;
-  disagree: string[];
-  hypotheses: { says: string; probability: number; fits: Fit[] }[];
-  next: { stepId: string | null; says: string; minutes: number; tells: number }[];
+interface Told extends Omit<Diagnosis, 'hypotheses'> {
+  hypotheses: (Hypothesis & { says: string })[];
 }
 
 const percent = (p: number) => (p > 0.99 ? '> 99 %' : p < 0.01 ? '< 1 %' : `${Math.round(p * 100)} %`);
@@ -74,7 +65,7 @@ function Explained({
   steps,
   pick,
 }: {
-  diagnosis: Diagnosis;
+  diagnosis: Told;
   steps: readonly BenchStep[];
   pick: (id: string) => void;
 }) {

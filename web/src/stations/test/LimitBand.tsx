@@ -1,4 +1,5 @@
-import { type Quantity, shownReading } from '@ombrik/core/document/workshop/quantity';
+import { isOpenReading, type Quantity, shownReading } from '@ombrik/core/document/workshop/quantity';
+import type { Verdict } from '@ombrik/core/solvers/uncertainty/decide';
 
 interface Band {
   quantity: Quantity;
@@ -8,7 +9,7 @@ interface Band {
   reading: number | null;
   /** How far a reading there may be off: within that of a limit nobody can tell. */
   doubt: number;
-  verdict: 'passed' | 'failed' | 'unsure' | null;
+  verdict: Verdict | null;
 }
 
 const COLOURS = { passed: 'var(--color-secondary)', failed: 'var(--color-error)', unsure: 'var(--color-warning)' };
@@ -17,7 +18,7 @@ const [LEFT, WIDE] = [20, 560];
 /** The band a reading must fall in, where nobody can tell, and the needle of the last reading. */
 export function LimitBand({ quantity, low, high, expected, reading, doubt, verdict }: Band) {
   const shown = (x: number) => shownReading(quantity, x);
-  const edges = [low, high, expected, reading !== null && Math.abs(reading) < 9e37 ? reading : null].filter(
+  const edges = [low, high, expected, reading !== null && !isOpenReading(reading) ? reading : null].filter(
     (x) => x !== null,
   );
   const lowest = Math.min(...edges);

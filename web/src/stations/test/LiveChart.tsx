@@ -1,3 +1,4 @@
+import { isOpenReading } from '@ombrik/core/document/workshop/quantity';
 import type { Sample } from '@ombrik/core/stages/bench/settle';
 import { Line } from 'react-chartjs-2';
 import { useInks } from '../../ui/charts.ts';
@@ -5,7 +6,7 @@ import { useInks } from '../../ui/charts.ts';
 /** The last readings of an instrument as a line. */
 export default function LiveChart({ samples, perUnit, unit }: { samples: Sample[]; perUnit: number; unit: string }) {
   const ink = useInks();
-  const data = samples.filter((s) => Math.abs(s.value) < 9e37).map((s) => ({ x: s.atMs / 1000, y: s.value * perUnit }));
+  const data = samples.filter((s) => !isOpenReading(s.value)).map((s) => ({ x: s.atMs / 1000, y: s.value * perUnit }));
   return (
     <Line
       role="img"

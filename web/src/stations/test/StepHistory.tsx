@@ -1,14 +1,10 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
-import { shownReading } from '@ombrik/core/document/workshop/quantity';
-import { sourceWords } from '@ombrik/core/stages/bench/sourceWords';
+import { shownDoubt, shownReading } from '@ombrik/core/document/workshop/quantity';
+import { sourceWords, VERDICT_WORDS } from '@ombrik/core/stages/bench/sourceWords';
 import { format, parseISO } from 'date-fns';
 import { useFloor } from '../../app/useFloor.ts';
 
-const VERDICTS = {
-  passed: ['pass', 'text-success'],
-  failed: ['FAIL', 'text-error'],
-  unsure: ['cannot tell', 'text-warning'],
-} as const;
+const COLOURS = { passed: 'text-success', failed: 'text-error', unsure: 'text-warning' } as const;
 
 /** Readings, whole and failed, of one step, each with where it comes from. */
 export function StepHistory({ step }: { step: BenchStep }) {
@@ -18,15 +14,19 @@ export function StepHistory({ step }: { step: BenchStep }) {
   return (
     <ul>
       {[...own].reverse().map((r) => {
-        const [word, colour] = r.source.kind === 'simulated' ? (['no proof', 'dim'] as const) : VERDICTS[r.verdict];
+        const simulated = r.source.kind === 'simulated';
+        const word = simulated ? 'no proof' : VERDICT_WORDS[r.verdict];
+        const colour = simulated ? 'dim' : COLOURS[r.verdict];
         return (
           <li key={r.id} className="perforated py-1">
             <span className="flex items-baseline justify-between gap-2">
               <span className={`label-face ${colour}`}>{word}</span>
               <span className="num">
-                {r.value !== null && r.quantity !== null && shownReading(r.quantity, r.value)}
-                {r.value !== null && r.quantity !== null && r.uncertainty !== null && Math.abs(r.value) < 9e37 && (
-                  <span className="dim text-xs"> ± {shownReading(r.quantity, r.uncertainty)}</span>
+                {r.value !== null && r.quantity !== null && (
+                  <>
+                    {shownReading(r.quantity, r.value)}
+                    <span className="dim text-xs">{shownDoubt(r.quantity, r.value, r.uncertainty)}</span>
+                  </>
                 )}
               </span>
             </span>
