@@ -23,6 +23,8 @@ export type Said =
   | { kind: 'goesOn' }
   /** A picture among the files of the job. */
   | { kind: 'photo'; fileId: Id; name: string }
+  /** The number a part bears, as it was read off it. */
+  | { kind: 'serial'; itemId: Id; serial: string }
   | { kind: 'problem'; text: string }
   | { kind: 'solved'; text: string }
   /** Built otherwise than drawn, for the designer to take or leave. */
@@ -86,6 +88,8 @@ export interface BuildState {
   gone: readonly { stepId: string; fingerprint: string; personName: string; at: string }[];
   /** What a later release asks that nobody has taken up yet. */
   note: ChangeNote | null;
+  /** Numbers of parts as they were read, by item: the last word on each. */
+  serials: ReadonlyMap<Id, string>;
 }
 
 interface Told {
@@ -213,5 +217,8 @@ export function buildState(
         : [],
     ),
     note: open,
+    serials: new Map(
+      words.flatMap(({ said }) => (said.kind === 'serial' ? [[said.itemId, said.serial] as const] : [])),
+    ),
   };
 }

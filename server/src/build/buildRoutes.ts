@@ -34,6 +34,7 @@ const said = taggedUnion<Said>('kind', {
   held: record({ kind: tagIs('held'), reason: text(0, 300) }),
   goesOn: record({ kind: tagIs('goesOn') }),
   photo: record({ kind: tagIs('photo'), fileId: text(1, 64), name: text(1, 120) }),
+  serial: record({ kind: tagIs('serial'), itemId: id(), serial: text(1, 60) }),
   problem: record({ kind: tagIs('problem'), text: text(1, 1000) }),
   solved: record({ kind: tagIs('solved'), text: text(0, 1000) }),
   otherwise: record({ kind: tagIs('otherwise'), what: asBuilt, words: text(1, 300) }),

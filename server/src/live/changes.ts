@@ -18,6 +18,27 @@ const LONGEST = 2000;
 export const tellChange = (trx: Knex, address: string): Promise<unknown> =>
   trx.raw('SELECT pg_notify(?, ?)', [CHANNEL, address.slice(0, LONGEST)]);
 
+/** How far something long has come. */
+export interface Progress {
+  /** Whose it is: the address it was begun at. */
+  address: string;
+  done: number;
+  of: number;
+  /** What is being done now, in a word or two. */
+  what: string;
+}
+const PROGRESS = '%';
+
+/** Told at once, whoever listens: how far it is with something somebody waits for. */
+export const tellProgress = (db: Knex, progress: Progress): Promise<unknown> =>
+  db.raw('SELECT pg_notify(?, ?)', [CHANNEL, PROGRESS + JSON.stringify(progress)]);
+
+/** What a browser is told of a message: that something changed, or how far something is. */
+export const asEvent = (message: string): { event: 'changed' | 'progress'; data: string } =>
+  message.startsWith(PROGRESS)
+    ? { event: 'progress', data: message.slice(PROGRESS.length) }
+    : { event: 'changed', data: message };
+
 /** Listens on a connection of its own; one that breaks is made anew, and who listens is told that anything may have changed. */
 export async function openChanges(url: string, log: Logger): Promise<Changes> {
   const listeners = new Set<(address: string) => void>();

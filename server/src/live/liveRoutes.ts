@@ -1,7 +1,7 @@
 import { Hono } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import type { AppEnv } from '../http/session.ts';
-import { type Changes, ENDED } from './changes.ts';
+import { asEvent, type Changes, ENDED } from './changes.ts';
 
 /** A line that says nothing is cut by what stands between. */
 const BEAT_MS = 20_000;
@@ -29,9 +29,9 @@ export const liveRoutes = (changes: Changes) =>
           });
           if (waiting.length === 0) await stream.writeSSE({ event: 'beat', data: '' });
         }
-        for (const data of waiting.splice(0)) {
-          if (data === ENDED) return end();
-          await stream.writeSSE({ event: 'changed', data });
+        for (const message of waiting.splice(0)) {
+          if (message === ENDED) return end();
+          await stream.writeSSE(asEvent(message));
         }
       }
       end();

@@ -6,6 +6,7 @@ import { requireFile } from '../boards/jobFile.ts';
 import type { JobSheet } from '../boards/sheet.ts';
 import { buildRecordsOf } from '../build/buildRecords.ts';
 import { reopenedOf } from '../build/buildService.ts';
+import { photosOf } from '../build/photos.ts';
 import { buying } from '../buying/buyingService.ts';
 import { jobCosts } from '../cables/costs.ts';
 import { planOf } from '../cables/cutPlans.ts';
@@ -33,6 +34,7 @@ export const GATHER: Gather = {
     ),
   costs: async (db, { job, revision }) => jobCosts(db, await requireFile(db, job.id, revision)),
   built: (db, { job }) => buildRecordsOf(db, job.id),
+  photos: (db, { job }) => photosOf(db, job.id),
   opened: (db, { job }) => reopenedOf(db, job.id),
   readings: (db, { job }) => listReadings(db, job.id),
   quote: async (db, { job }, { version = '' }) => {

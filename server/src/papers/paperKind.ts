@@ -3,6 +3,7 @@ import type { Reopened } from '@ombrik/core/build/reopened';
 import type { SheetOffcut } from '@ombrik/core/drawing/sheetPlan';
 import type { DieBatch } from '@ombrik/core/stock/dieBatches';
 import type { BenchReading } from '../bench/readings.ts';
+import type { StepPhoto } from '../build/photos.ts';
 import type { KeptPlan } from '../cables/cutPlans.ts';
 import type { JobCosts } from '../cables/jobCosts.ts';
 import type { QuoteRow } from '../jobs/quotes.ts';
@@ -25,7 +26,8 @@ export interface Needs {
   costs: JobCosts;
   readings: BenchReading[];
   opened: ReadonlyMap<number, readonly Reopened[]>;
-  built: BuildRecord[];
+  built: (BuildRecord & { unit: number })[];
+  photos: StepPhoto[];
   quote: QuoteRow;
 }
 export interface ShopNeeds {

@@ -54,7 +54,7 @@ const fileNameOf = (kind: Paper, sheet: JobSheet, asked: Asked): string =>
     .filter(Boolean)
     .join('-');
 
-/** A paper of a job at a revision, made beside what others wait for. @throws Refusal */
+/** A paper of a job at a revision. @throws Refusal */
 export async function printJobPaper(
   db: Knex,
   jobId: string,
@@ -64,7 +64,17 @@ export async function printJobPaper(
   const kind = named(PAPERS, name);
   // A quote is printed of the board it was made of.
   const quoted = kind.needs?.includes('quote') ? await findQuote(db, jobId, Number(asked.version) || 0) : null;
-  const sheet = await requireSheet(db, jobId, quoted?.revision ?? revision);
+  return printOfSheet(db, await requireSheet(db, jobId, quoted?.revision ?? revision), kind, asked, origin);
+}
+
+/** A paper of a board at hand, made beside what others wait for. @throws Refusal */
+export async function printOfSheet(
+  db: Knex,
+  sheet: JobSheet,
+  kind: Paper,
+  asked: Asked,
+  origin: string,
+): Promise<Printed> {
   if (kind.wants === 'cables' && sheet.board.cables.length === 0)
     refuse(409, `${kind.title}: no cable is drawn yet, so there is nothing to print; join parts on the board first`);
   const words = chosen(kind, asked, sheet.board);
@@ -72,7 +82,13 @@ export async function printJobPaper(
   for (const need of kind.needs ?? []) got[need] = await GATHER[need](db, sheet, asked);
   const bytes = await longWork('paper', {
     key: sheetKey(sheet),
-    paper: { name, sheet, origin: sheet.workshop.address || origin, asked: words, got: got as Partial<Needs> },
+    paper: {
+      name: kind.name,
+      sheet,
+      origin: sheet.workshop.address || origin,
+      asked: words,
+      got: got as Partial<Needs>,
+    },
   });
   return { fileName: fileNameOf(kind, sheet, words), bytes };
 }

@@ -26,7 +26,7 @@ export function platePaper(file: PaperFile, serials: readonly string[], origin: 
     const y = (PLATE.topMm + Math.floor(at / PLATE.columns) * (PLATE.heightMm + 2)) * PT;
     const [w, h] = [(PLATE.widthMm - 3) * PT, PLATE.heightMm * PT];
     doc.lineWidth(0.8).strokeColor(INK).rect(x, y, w, h).stroke();
-    drawQr(doc, `${origin}/jobs/${file.job.id}/test`, x + w - 24 * PT, y + 3 * PT, 21 * PT);
+    drawQr(doc, `${origin}/jobs/${file.job.id}/ship`, x + w - 24 * PT, y + 3 * PT, 21 * PT);
     const line = (text: string, font: string, size: number, top: number, colour = INK) =>
       doc
         .font(font)

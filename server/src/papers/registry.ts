@@ -24,6 +24,7 @@ import { cutsPaper, partsPaper } from './listPapers.ts';
 import { ownerSheet } from './ownerSheet.ts';
 import { packedList } from './packedList.ts';
 import { type PaperWork, paper, shopPaper } from './paperKind.ts';
+import { partsRecordPaper, serialsCsv } from './partsRecord.ts';
 import { platePaper } from './platePaper.ts';
 import { purchaseCsv, purchasePaper, purchaseXlsx } from './purchasePaper.ts';
 import { quotePaper } from './quotePaper.ts';
@@ -270,6 +271,22 @@ export const PAPERS = [
     what: 'Masses, lifting, batteries and how they travel; general, the carrier comes first.',
     place: 'sheets',
     make: ({ file, head }) => transportPaper(file, head),
+  }),
+  paper({
+    name: 'parts-record.pdf',
+    title: 'Parts with numbers and photos',
+    what: 'Serial numbers as they were read at the bench, and the photos of the build.',
+    place: 'sheets',
+    needs: ['built', 'photos'],
+    make: ({ file, head }, got) => partsRecordPaper(file, got, head),
+  }),
+  paper({
+    name: 'serials.csv',
+    title: 'Numbers of parts, CSV',
+    what: 'Serial numbers of parts, a line each.',
+    place: 'lists',
+    needs: ['built'],
+    make: ({ file }, { built }) => serialsCsv(file, built),
   }),
   paper({
     name: 'calculation.csv',

@@ -5,7 +5,9 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { unzipSync } from 'fflate';
+import pino from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { asEvent, openChanges } from '../live/changes.ts';
 import { type Client, testServer } from '../testing/testServer.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
@@ -29,6 +31,34 @@ const verify = (...args: string[]) =>
   spawnSync(process.execPath, [bin, 'verify', folder, ...args], { encoding: 'utf8' });
 const ship = (note: string, revision = 1) => mira.post(`/api/jobs/${jobId}/ship`, { revision, note });
 const run = promisify(execFile);
+/** One blue dot. */
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGNgYPgPAAEDAQAIicLsAAAAAElFTkSuQmCC',
+  'base64',
+);
+const base = (step: { id: string; fingerprint: string }, revision: number) => ({
+  stepId: step.id,
+  revision,
+  unit: 1,
+  fingerprint: step.fingerprint,
+  saidAt: new Date().toISOString(),
+});
+/** A part's number and a picture, as the bench sends them. */
+async function readAndPhotographed() {
+  const { plan, revision, board } = (await mira.get(`/api/jobs/${jobId}/build`)).json;
+  const bank = board.items.find((i: { designation: string }) => i.designation.startsWith('-G'));
+  const [step] = plan.steps;
+  const file = await mira.upload(`/api/jobs/${jobId}/files`, 'bank.png', PNG);
+  const records = [
+    { ...base(step, revision), key: 'a-serial-1', said: { kind: 'serial', itemId: bank.id, serial: 'LG-2207-0031' } },
+    {
+      ...base(step, revision),
+      key: 'a-photo-1',
+      said: { kind: 'photo', fileId: file.json.id ?? file.json.file?.id, name: 'the bank in its tray.png' },
+    },
+  ];
+  expect((await mira.post(`/api/jobs/${jobId}/build/records`, { records })).status).toBe(201);
+}
 
 describe('shipping', () => {
   it('says what is open, and holds what may not go', async () => {
@@ -42,6 +72,33 @@ describe('shipping', () => {
     expect([refused.status, refused.json.problems[0]]).toEqual([409, expect.stringMatching(/bench test/)]);
     expect((await ship('x', 7)).json.problems[0]).toMatch(/the board is at 1/);
   });
+  it('a mains side that was signed is unsigned again once a joint was opened', { timeout: 60_000 }, async () => {
+    const { jobs } = (await mira.get('/api/jobs')).json;
+    const hut = jobs.find((j: { jobName: string }) => j.jobName === 'Larchfold hut board').id;
+    const { dossier } = (await mira.get(`/api/jobs/${hut}/dossier`)).json;
+    const at = (await mira.get(`/api/jobs/${hut}`)).json.revision;
+    const tomas = await server.as('pe_electrician');
+    const unsigned = async () =>
+      (await mira.get(`/api/jobs/${hut}/ship`)).json.open.filter((o: { says: string }) => /not signed/.test(o.says))
+        .length;
+    const mains = dossier.bench.filter((s: { role: string }) => s.role === 'electrician');
+    expect(await unsigned()).toBe(mains.length);
+    for (const step of mains) {
+      const settings = step.asks.map((a: { expects: string }) => ({ ...a, before: 'new', after: a.expects || 'set' }));
+      const by = { unit: 1, ambientC: 20, note: '', value: step.expected, found: 'good', settings, instrumentId: null };
+      const said = await tomas.post(`/api/jobs/${hut}/bench/records`, { stepId: step.id, revision: at, ...by });
+      expect([said.status, said.json.verdict]).toEqual([201, 'passed']);
+    }
+    expect([mains.length > 0, await unsigned()]).toEqual([true, 0]);
+    await mira.post(`/api/jobs/${hut}/release`, { way: 'release', revision: at, reason: 'to be built' });
+    const { plan, revision } = (await mira.get(`/api/jobs/${hut}/build`)).json;
+    const joint = plan.steps.find((s: { kind: string }) => s.kind === 'torque');
+    const word = (said: object) => ({ ...base(joint, revision), key: `mains-${JSON.stringify(said).length}`, said });
+    const done = { kind: 'done', minutes: 1, planned: 1, value: 4, toolId: null };
+    const records = [word(done), word({ kind: 'undone', reason: 'has to be opened' })];
+    expect((await mira.post(`/api/jobs/${hut}/build/records`, { records })).status).toBe(201);
+    expect(await unsigned()).toBe(mains.length);
+  });
   it('one press makes every paper, seals the record, and takes the job off the wall', {
     timeout: 240_000,
   }, async () => {
@@ -49,7 +106,18 @@ describe('shipping', () => {
     expect(open.every((o: { mayGo: boolean }) => o.mayGo)).toBe(true);
     if (open.length > 0)
       expect((await ship('')).json.problems[0]).toMatch(/note is empty; accepted: why it ships although/);
+    await readAndPhotographed();
+    const told: { done: number; of: number; what: string }[] = [];
+    const changes = await openChanges(server.url, pino({ level: 'silent' }));
+    changes.listen((message) => {
+      const { event, data } = asEvent(message);
+      if (event === 'progress') told.push(JSON.parse(data));
+    });
     const { status, json } = await ship('as the customer asked');
+    await changes.close();
+    expect(told.length).toBeGreaterThan(20);
+    expect(told.map((t) => t.done)).toEqual(told.map((_, i) => i));
+    expect(told.at(-1)).toMatchObject({ done: told.at(-1)!.of, what: 'the seal' });
     expect([status, json.shipment.number]).toEqual([201, 1]);
     const names = async (all: string) =>
       (await mira.get(`/api/jobs${all}`)).json.jobs.map((j: { jobName: string }) => j.jobName);
@@ -68,8 +136,19 @@ describe('shipping', () => {
         'board.json',
         'papers/drawing.pdf',
         'papers/test-record.pdf',
+        'papers/parts-record.pdf',
       ]),
     );
+    const text = (path: string) => readFileSync(join(folder, path), 'utf8');
+    expect(text('lists/serials.csv')).toContain('LG-2207-0031,Mira Holt');
+    const panel = (face: string) => Object.keys(files).find((path) => path.endsWith(`-${face}-panel.svg`))!;
+    expect(text(panel('front'))).not.toBe(text(panel('back')));
+    // As it was taken, byte for byte; and on paper, read back by poppler.
+    const photo = Object.keys(files).find((path) => path.startsWith('photos/'))!;
+    expect(Buffer.from(files[photo]!)).toEqual(PNG);
+    const paper = join(folder, 'papers/parts-record.pdf');
+    expect((await run('pdftotext', ['-layout', paper, '-'])).stdout).toMatch(/LG-2207-0031[\s\S]*the bank in its tray/);
+    expect((await run('pdfimages', ['-list', paper])).stdout.trim().split('\n')).toHaveLength(3);
     expect(JSON.parse(readFileSync(join(folder, 'seal.json'), 'utf8'))).toMatchObject({
       head: json.shipment.head,
       serials: [expect.any(String)],

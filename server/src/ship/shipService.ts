@@ -7,13 +7,13 @@ import { requireFile } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
 import { releaseOf } from '../jobs/releases.ts';
 import { floorOf } from '../jobs/summaries.ts';
-import { printJobPaper } from '../papers/paperService.ts';
-import { PAPERS } from '../papers/registry.ts';
+import { tellProgress } from '../live/changes.ts';
 import type { Person } from '../people/people.ts';
-import { Refusal, refuse } from '../refusal.ts';
+import { refuse } from '../refusal.ts';
 import { type FieldNote, fieldNotesOf } from './fieldNotes.ts';
 import { recordEntries } from './recordEntries.ts';
-import { plainName, sealedArchive } from './sealedArchive.ts';
+import { sealedArchive } from './sealedArchive.ts';
+import { shippedFiles } from './shippedFiles.ts';
 
 export interface Shipment {
   number: number;
@@ -74,28 +74,6 @@ export async function shipState(
   };
 }
 
-/** Papers and files of a job as they are handed over with it; what it has no matter for is left out. */
-async function filesOf(db: Knex, file: JobFile, origin: string): Promise<Map<string, Uint8Array>> {
-  const files = new Map<string, Uint8Array>();
-  const text = (s: string) => new TextEncoder().encode(s);
-  files.set('board.json', text(`${JSON.stringify(file.board, null, 2)}\n`));
-  for (const { name, place, panel } of PAPERS) {
-    if (place === 'elsewhere') continue;
-    const asks = panel === 'one' ? file.board.panels.map((p) => ({ panel: p.id, face: 'front' })) : [{}];
-    for (const [n, asked] of asks.entries()) {
-      try {
-        const { bytes } = await printJobPaper(db, file.job.id, name, { revision: file.revision, asked, origin });
-        const folder = place === 'sheets' ? 'papers' : place;
-        const own = panel === 'one' ? `${plainName(file.board.panels[n]!.name)}-${name}` : name;
-        files.set(`${folder}/${own}`, bytes);
-      } catch (error) {
-        if (!(error instanceof Refusal)) throw error;
-      }
-    }
-  }
-  return files;
-}
-
 /**
  * Ships a job: all its papers are made, its record is sealed with them, and it leaves the wall.
  * @param note who says that what may go out open goes out so, and why; needed where something is open
@@ -120,7 +98,11 @@ export async function ship(
   const number = earlier.length + 1;
   const before = earlier.at(-1)?.head ?? null;
   const { quantity, jobName } = file.board.brief;
-  const { archive, seal } = sealedArchive(await filesOf(db, file, origin), await recordEntries(db, jobId), {
+  const entries = await recordEntries(db, jobId);
+  const files = await shippedFiles(db, file, origin, (done, of, what) =>
+    tellProgress(db, { address: `/api/jobs/${jobId}/ship`, done, of, what }),
+  );
+  const { archive, seal } = sealedArchive(files, entries, {
     job: file.job.number,
     jobName,
     revision,
@@ -135,6 +117,12 @@ export async function ship(
     await trx('jobs').where({ id: jobId }).forUpdate().first();
     const now = await shipmentsOf(trx, jobId);
     if (now.length !== earlier.length) refuse(409, 'somebody else has just shipped it');
+    // What was said while the papers were made is on none of them.
+    if ((await recordEntries(trx, jobId)).length !== entries.length)
+      refuse(
+        409,
+        'something was recorded of this job while its papers were made: ship it again, so that it is in them',
+      );
     await trx('shipments').insert({
       job_id: jobId,
       number,

@@ -2,7 +2,7 @@
 import { QueryClient, QueryClientProvider, useQuery } from '@tanstack/react-query';
 import { act, cleanup, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { useLive } from './useLive.ts';
+import { useLive, useProgress } from './useLive.ts';
 
 /** A line the test speaks on. */
 class Line extends EventTarget {
@@ -23,7 +23,13 @@ let fetched = 0;
 function Shows() {
   useLive();
   const { data } = useQuery({ queryKey: ['job', 'jb_1'], queryFn: async () => ++fetched });
-  return <p>fetched {data}</p>;
+  const progress = useProgress('/api/jobs/jb_1/ship');
+  return (
+    <p>
+      fetched {data}
+      {progress && `, ${progress.done} of ${progress.of}: ${progress.what}`}
+    </p>
+  );
 }
 const settled = () => act(() => new Promise((go) => setTimeout(go, 10)));
 const look = (hidden: boolean) => {
@@ -54,6 +60,16 @@ async function open() {
 }
 
 describe('hearing of what others change', () => {
+  it('how far something long has come is shown where it was begun, and nothing is fetched for it', async () => {
+    await open();
+    const told = (address: string, done: number) => JSON.stringify({ address, done, of: 28, what: 'Parts list' });
+    Line.open[0]!.say('progress', told('/api/jobs/jb_2/ship', 3));
+    await settled();
+    expect(screen.getByText('fetched 1')).toBeTruthy();
+    Line.open[0]!.say('progress', told('/api/jobs/jb_1/ship', 4));
+    await settled();
+    expect(screen.getByText('fetched 1, 4 of 28: Parts list')).toBeTruthy();
+  });
   it('fetches what the change concerns, and nothing for others', async () => {
     await open();
     expect(screen.getByText('fetched 1')).toBeTruthy();

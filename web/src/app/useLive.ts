@@ -1,6 +1,23 @@
-import { type QueryClient, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { concerns } from './concerns.ts';
+
+/** How far something long has come. */
+export interface Progress {
+  done: number;
+  of: number;
+  what: string;
+}
+const progressKey = (address: string) => ['progress', address] as const;
+
+/** How far what was begun at an address has come, as the line tells; null where it has told nothing. */
+export const useProgress = (address: string): Progress | null =>
+  useQuery<Progress | null>({
+    queryKey: progressKey(address),
+    queryFn: skipToken,
+    initialData: null,
+    staleTime: Infinity,
+  }).data ?? null;
 
 /**
  * Keeps what is shown up to date with what anybody changes, on whichever server. A page in the background lets go of its
@@ -15,6 +32,10 @@ export function useLive(): void {
     const open = () => {
       source = new EventSource('/api/live');
       source.addEventListener('changed', (e) => staleBy(client, (e as MessageEvent<string>).data));
+      source.addEventListener('progress', (e) => {
+        const { address, ...progress } = JSON.parse((e as MessageEvent<string>).data);
+        client.setQueryData(progressKey(address), progress);
+      });
       source.addEventListener('error', () => {
         missed = true;
       });

@@ -9,6 +9,7 @@ import { FloorWords } from './FloorWords.tsx';
 import { NoteToTake } from './NoteToTake.tsx';
 import { StepPhotos } from './StepPhotos.tsx';
 import { StepPicture } from './StepPicture.tsx';
+import { StepSerials } from './StepSerials.tsx';
 import { useBatchWay } from './useBatchWay.ts';
 import type { Build } from './useBuild.ts';
 import { usePhotos } from './usePhotos.ts';
@@ -79,6 +80,13 @@ export function BenchMode({ build, stepId, onStep, onClose }: BenchProps) {
             <StepPhotos key={step.id} status={status} photos={photos} />
           </div>
           <p className="dim text-lg">{step.says}</p>
+          <StepSerials
+            key={`${step.id} ${unit}`}
+            step={step}
+            steps={build.build!.plan.steps}
+            serials={state.serials}
+            onSay={(said) => build.say(step, said)}
+          />
           <div className="min-h-0 flex-1">
             <StepPicture build={build.build!} step={step} />
           </div>

@@ -413,6 +413,36 @@ describe('at the bench', () => {
       '/api/jobs/jb/files/at_7',
     );
   });
+  it('takes down the numbers parts bear: in the hand where it is mounted, of what stands beside when all is looked over', async () => {
+    const numbered = (s: BuildStep) =>
+      board.items.filter((i) => s.itemIds.includes(i.id) && /^-(G|T|P)/.test(i.designation));
+    const mounts = plan.steps.filter((s) => s.kind === 'mount' && numbered(s).length > 0);
+    const [step] = mounts as [BuildStep];
+    const { said } = await open(0, {}, JONAS, board, `/jobs/jb/build?step=${encodeURIComponent(step.id)}`);
+    const label = `Serial no. of ${numbered(step)[0]!.designation}`;
+    const field = (await bench().findByLabelText(label)) as HTMLInputElement;
+    expect(bench().getByText('not read yet')).toBeTruthy();
+    // A scanner types and ends the line; nothing but blanks is no number.
+    fireEvent.change(field, { target: { value: '  ' } });
+    fireEvent.submit(field.form!);
+    fireEvent.change(field, { target: { value: ' LG-2207 ' } });
+    fireEvent.submit(field.form!);
+    fireEvent.submit(field.form!);
+    await waitFor(() =>
+      expect(saidOf(said)).toEqual([[step.id, { kind: 'serial', itemId: numbered(step)[0]!.id, serial: 'LG-2207' }]]),
+    );
+    expect(await bench().findByText('LG-2207')).toBeTruthy();
+    cleanup();
+    const look = plan.steps.findLast((s) => s.kind === 'look')!;
+    await open(0, {}, JONAS, board, `/jobs/jb/build?step=${encodeURIComponent(look.id)}`);
+    const asked = bench()
+      .queryAllByLabelText(/^Serial no\. of/)
+      .map((f) => f.getAttribute('aria-label'));
+    const placed = new Set(plan.steps.filter((s) => s.kind === 'mount').flatMap((s) => s.itemIds));
+    const beside = board.items.filter((i) => /^-(G|T)/.test(i.designation) && !placed.has(i.id));
+    for (const i of beside) expect(asked).toContain(`Serial no. of ${i.designation}`);
+    expect(asked).not.toContain(label);
+  });
   it('counts time by itself, and none while it is held', async () => {
     vi.useFakeTimers({ shouldAdvanceTime: true });
     await open(1);

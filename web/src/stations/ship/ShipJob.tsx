@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
+import { useProgress } from '../../app/useLive.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { TextField } from '../../ui/TextField.tsx';
@@ -45,6 +46,7 @@ export function ShipJob() {
       {open.length > 0 && !held && (
         <TextField className="mt-2" label="Why it ships all the same" value={note} max={600} onCommit={setNote} />
       )}
+      {ship.isPending && <Sealing address={`/api/jobs/${jobId}/ship`} />}
       <button
         type="button"
         className="btn btn-primary mt-2 w-full"
@@ -64,6 +66,23 @@ export function ShipJob() {
       {ship.error && <Problems problems={problemsIn(ship.error)} />}
       {shipments.length > 0 && <FromTheField notes={notes} />}
     </section>
+  );
+}
+
+/** How far the papers are: a seal takes long enough to wonder. */
+function Sealing({ address }: { address: string }) {
+  const progress = useProgress(address);
+  if (!progress) return null;
+  return (
+    <p className="mt-2 text-[13px]" aria-live="polite">
+      <progress
+        className="progress progress-primary w-full"
+        value={progress.done}
+        max={progress.of}
+        aria-label="Papers made"
+      />
+      {progress.done} of {progress.of}: {progress.what}
+    </p>
   );
 }
 
