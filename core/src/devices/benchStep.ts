@@ -62,6 +62,8 @@ export type Basis =
       currentA: number;
       operating: Draw['operating'];
     }
+  /** Volts times amps, both read in the same moment; the share a display may lie off them. */
+  | { kind: 'product'; share: number }
   /** The whole way to a consumer and back, while it is on. */
   | { kind: 'line'; line: LineOhm; operating: Draw['operating'] };
 
@@ -70,6 +72,12 @@ export interface SettingAsked {
   name: string;
   /** What the rules and the sheets expect; empty where the workshop decides. */
   expects: string;
+}
+
+/** What is read in the same moment as the step's own reading, and where. */
+export interface Alongside {
+  quantity: Quantity;
+  where: string;
 }
 
 export interface BenchStep {
@@ -89,6 +97,8 @@ export interface BenchStep {
   /** How the limits follow what was read before; null where they stand. */
   basis: Basis | null;
   probes: Probe[];
+  /** Read in the same moment: its limits follow from these. */
+  alongside: readonly Alongside[];
   /** The conductor a clamp lies round, or that is taken off at one end and measured alone. */
   connectionId: Id | null;
   state: BenchState;
@@ -114,6 +124,7 @@ const NOTHING_READ = {
   limitFigure: null,
   basis: null,
   probes: [],
+  alongside: [],
   connectionId: null,
   state: COLD_STATE,
   asks: [],

@@ -68,7 +68,8 @@ export function cluesOf(
 ): Clue[] {
   const last = new Map(readings.map((r) => [r.stepId, r]));
   return steps.flatMap((step): Clue[] => {
-    if (step.method !== 'reading') return [];
+    // What a display shows tells of the display: the board's own network has no part in it.
+    if (step.method !== 'reading' || step.basis?.kind === 'product') return [];
     const { sound, spread } = soundOf(step, conditions, workshop);
     const reading = last.get(step.id);
     const doubt = reading?.expandedUncertainty ?? usual(step, sound);

@@ -1,4 +1,5 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
+import { type Drive, driveOf } from '@ombrik/core/stages/bench/drive';
 import { demoBoard } from '@ombrik/demo/demoBoards';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -35,9 +36,10 @@ const record = (step: BenchStep, by: Record<string, unknown> = {}, who = ada, jo
     found: step.method === 'reading' ? null : 'good',
     settings: step.asks.map((a) => ({ ...a, before: 'new', after: a.expects || 'as it came' })),
     instrumentId: null,
+    alongside: null,
     ...by,
   });
-const measure = (step: BenchStep, instrumentId: string, pair = 0) =>
+const measure = (step: BenchStep, instrumentId: string, pair = 0, driverId: string | null = null) =>
   ada.post(`/api/jobs/${jobId}/bench/measure`, {
     stepId: step.id,
     revision: 1,
@@ -45,6 +47,7 @@ const measure = (step: BenchStep, instrumentId: string, pair = 0) =>
     ambientC: 20,
     note: '',
     instrumentId,
+    driverId,
     pair,
   });
 const readings = async (): Promise<any[]> => (await ada.get(`/api/jobs/${jobId}/floor`)).json.bench;
@@ -72,6 +75,61 @@ async function meterThat(reads: () => number, identity = 'BENCH,DM-4,0991,1.2') 
   };
   await mira.post('/api/workshop', { instruments: [...workshop.instruments, own] });
   return { id: own.id, close: () => meter.close() };
+}
+
+/** A supply or a load of the shop, driven over its line; what it was told stands in `told`. */
+async function driverOf(kind: 'supply' | 'electronicLoad', identity = 'BENCH,PS-3,0207,1.0') {
+  const told: string[] = [];
+  const set = { amps: 0, on: false };
+  const state = kind === 'supply' ? 'OUTP' : 'INP';
+  const put = (change: Partial<typeof set>, words: string): null => {
+    Object.assign(set, change);
+    told.push(words);
+    return null;
+  };
+  const { server: line, port } = await startScpiServer({
+    identity,
+    commands: [
+      [/^SOUR:VOLT$/, (volts) => put({}, `volts ${volts}`)],
+      [/^SOUR:CURR$/, (amps) => put({ amps: Number(amps) }, `amps ${amps}`)],
+      [new RegExp(`^${state}$`), (word) => put({ on: word === 'ON' }, word)],
+      [new RegExp(`^${state}\\?$`), () => (set.on ? '1' : '0')],
+      [/^MEAS:CURR:DC\?$/, () => (set.on ? set.amps * 1.005 : 0)],
+    ],
+  });
+  const { workshop } = (await mira.get('/api/workshop')).json;
+  const own = { ...workshop.instruments[0], id: `in_${port}`, name: `Driver ${port}`, kind, host: '127.0.0.1', port };
+  await mira.post('/api/workshop', { instruments: [...workshop.instruments, own] });
+  return { id: own.id, told, close: () => line.close() };
+}
+
+/** One step with its current sent or drawn by the program: only while it is read, never by what is simulated. */
+async function readDriven(step: BenchStep, drive: Drive, meterId: string, gives: (value: number) => void) {
+  const pretends = await driverOf(drive.by, 'OMBRIK,SIMULATED-SUPPLY,0,1.0');
+  const refused = await measure(step, meterId, 0, pretends.id);
+  expect([refused.status, refused.json.problems[0]]).toEqual([
+    409,
+    expect.stringMatching(/says it is OMBRIK,SIMULATED/),
+  ]);
+  expect(pretends.told).not.toContain('ON');
+  const other = await driverOf(drive.by === 'supply' ? 'electronicLoad' : 'supply');
+  expect((await measure(step, meterId, 0, other.id)).json.problems[0]).toMatch(
+    /accepted: (a bench supply|an electronic load)/,
+  );
+  const driver = await driverOf(drive.by);
+  const pairs = step.probes.length;
+  for (let pair = 0; pair < pairs; pair++) {
+    gives(step.expected! / pairs);
+    const told = (await measure(step, meterId, pair, driver.id)).json;
+    if (pair === pairs - 1) expect(told.verdict, `${step.title}: ${step.expected}`).toBe('passed');
+  }
+  expect(driver.told.filter((t) => t === 'ON')).toHaveLength(pairs);
+  expect([driver.told.at(-1), driver.told.includes('volts 2')]).toEqual(['OFF', drive.by === 'supply']);
+  const kept = (await readings()).at(-1);
+  expect(kept.source.driver.name).toMatch(/^Driver/);
+  expect(kept.conditions.drivenA).toBeCloseTo(drive.currentA * 1.005, 2);
+  expect(kept.says).toMatch(/A by the instrument$/);
+  for (const one of [pretends, other, driver]) one.close();
 }
 
 describe('the bench test', () => {
@@ -156,13 +214,31 @@ describe('the bench test', () => {
     const bankV = steps.find((s) => s.id === 'bank/voltage')!.expected!;
     let gives = 0;
     const meter = await meterThat(() => gives);
+    const drivenKinds = new Set<string>();
     for (const step of steps.slice(5)) {
       if (step.role === 'electrician') continue;
       if (step.method !== 'reading') {
         expect((await record(step)).json.verdict, step.title).toBe('passed');
         continue;
       }
+      if (step.basis?.kind === 'product') {
+        const told = (by: object) => record(step, { value: 266, ...by });
+        expect((await told({ alongside: [13.3] })).json.problems[0]).toMatch(
+          /alongside has 1 readings; accepted: volts \(.*\), amps \(/,
+        );
+        expect((await told({ alongside: [13.3, 10] })).json.verdict, step.title).toBe('failed');
+        expect((await told({ alongside: [13.3, 20] })).json.verdict, step.title).toBe('passed');
+        continue;
+      }
       const value = step.basis?.kind === 'bank' ? bankV : good(step);
+      const drive = driveOf(step, { bankV, ambientC: 20 });
+      if (drive && !drivenKinds.has(step.basis!.kind)) {
+        drivenKinds.add(step.basis!.kind);
+        await readDriven(step, drive, meter.id, (v) => {
+          gives = v;
+        });
+        continue;
+      }
       if (step.id === 'bank/voltage' || step.probes.length === 2) {
         // Pair by pair: the second records.
         for (let pair = 0; pair < step.probes.length; pair++) {
@@ -174,6 +250,7 @@ describe('the bench test', () => {
       } else expect((await record(step, { value })).json.verdict, `${step.title}: ${value}`).toBe('passed');
     }
     meter.close();
+    expect([...drivenKinds].sort()).toEqual(['lead', 'line', 'segment']);
     const fuse = (await readings()).find((r) => r.stepId.startsWith('power/'));
     expect(fuse).toMatchObject({
       says: expect.stringMatching(/the bank as read/),
@@ -184,6 +261,9 @@ describe('the bench test', () => {
     let text = '';
     for (let n = 1; n <= paper.numPages; n++)
       text += (await (await paper.getPage(n)).getTextContent()).items.map((i) => ('str' in i ? i.str : '')).join(' ');
+    expect((await readings()).filter((r) => r.conditions.alongside)).toContainEqual(
+      expect.objectContaining({ value: 266, says: '13.30 V times 20.00 A, read in the same moment' }),
+    );
     for (const words of [
       'D.c. side: PASSED',
       'revision 1',

@@ -22,6 +22,8 @@ const recordBody = record({
   ...at(),
   /** What the meter read, in the SI unit of the quantity; null where nothing is measured. */
   value: orNull(num({ min: -1e12, max: 1e38 })),
+  /** Read in the same moment, in SI units. */
+  alongside: orNull(list(num({ min: -1e6, max: 1e6 }), { max: 4 })),
   /** For what is seen or set: found good or not. */
   found: orNull(oneOfText(['good', 'bad'])),
   settings: orNull(
@@ -32,6 +34,8 @@ const recordBody = record({
 const measureBody = record({
   ...at(),
   instrumentId: text(1, 64),
+  /** What sends or draws the current meanwhile; null where the board is read as it is. */
+  driverId: orNull(text(1, 64)),
   /** Which pair of the step's probe points the tips are on. */
   pair: num({ min: 0, max: 7, integer: true }),
 });

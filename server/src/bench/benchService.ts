@@ -1,15 +1,18 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
-import { type Instrument, isSimulated, type ReadingSource, readBy } from '@ombrik/core/document/workshop/instrument';
-import { isOpenReading } from '@ombrik/core/document/workshop/quantity';
+import { type Instrument, type ReadingSource, readBy } from '@ombrik/core/document/workshop/instrument';
+import { isOpenReading, QUANTITIES } from '@ombrik/core/document/workshop/quantity';
 import { overdue } from '@ombrik/core/document/workshop/toolCheck';
 import type { Verdict } from '@ombrik/core/solvers/uncertainty/decide';
 import { benchProgress, conditionsOf, mayBeRead } from '@ombrik/core/stages/bench/benchProgress';
+import { driveOf } from '@ombrik/core/stages/bench/drive';
 import { judge } from '@ombrik/core/stages/bench/judge';
 import type { BenchConditions } from '@ombrik/core/stages/bench/limitsAt';
 import type { Knex } from 'knex';
 import { requireFile } from '../boards/jobFile.ts';
 import { type JobFile, sheetWork } from '../boards/sheet.ts';
 import { reopenedOf } from '../build/buildService.ts';
+import { type Driven, realOnly, whileDriven } from '../instruments/driveInstrument.ts';
+import type { InstrumentReading } from '../instruments/instrumentReading.ts';
 import { canTell, readInstrument } from '../instruments/readInstrument.ts';
 import { InstrumentError } from '../instruments/scpiSession.ts';
 import type { Person } from '../people/people.ts';
@@ -30,6 +33,8 @@ export interface AtStep {
 }
 export interface Told extends AtStep {
   value: number | null;
+  /** What was read in the same moment, in the step's order; null where it asks for nothing. */
+  alongside: number[] | null;
   found: 'good' | 'bad' | null;
   settings: SettingKept[] | null;
   /** The meter in the hand; null for a plain one. */
@@ -138,9 +143,14 @@ export async function recordReading(db: Knex, person: Person, jobId: string, tol
   const { value, found, settings } = told;
   if (step.method === 'reading') {
     if (value === null) return refuse(422, `value is missing; accepted: a number in ${step.measures}`);
+    const asked = step.alongside.map((a) => `${QUANTITIES[a.quantity].title} (${a.where})`);
+    const alongside = told.alongside ?? [];
+    if (alongside.length !== asked.length)
+      refuse(422, `alongside has ${alongside.length} readings; accepted: ${asked.join(', ') || 'none'}`);
     const instrument = told.instrumentId === null ? null : requireInstrument(file, told.instrumentId);
     const source: ReadingSource = { kind: 'typed', by: instrument && readBy(instrument) };
-    return keep(db, person, jobId, standing, told, { value, source, instrument });
+    const conditions = asked.length > 0 ? { ...standing.conditions, alongside } : standing.conditions;
+    return keep(db, person, jobId, { ...standing, conditions }, told, { value, source, instrument });
   }
   if (found === null) refuse(422, 'found is missing; accepted: good, bad');
   if (step.method === 'settings') {
@@ -179,6 +189,26 @@ export async function diagnosisOf(db: Knex, jobId: string, unit: number): Promis
   return longWork('diagnosis', { sheet: sheetWork(file), readings, conditions });
 }
 
+/** Reads, with a current sent or drawn meanwhile where somebody asked for that. @throws Refusal, InstrumentError */
+async function takeDriven(
+  file: JobFile,
+  { step, conditions }: Standing,
+  driverId: string | null,
+  take: () => Promise<InstrumentReading>,
+): Promise<{ read: InstrumentReading; driver: Instrument | null; driven: Driven | null }> {
+  if (driverId === null) return { read: await take(), driver: null, driven: null };
+  const driver = requireInstrument(file, driverId);
+  const drive =
+    driveOf(step, conditions) ?? refuse(422, 'driverId: this check is read as the board is, nothing is sent');
+  if (driver.kind !== drive.by)
+    refuse(
+      422,
+      `driverId is "${driverId}"; accepted: ${drive.by === 'supply' ? 'a bench supply' : 'an electronic load'}`,
+    );
+  const real = realOnly(driver.name, (words) => refuse(409, words));
+  return { driver, ...(await whileDriven(driver, drive, real, take)) };
+}
+
 export interface Measured extends Partial<Outcome> {
   /** Pairs of probe points still to be read; 0 once the reading is recorded. */
   pairsLeft: number;
@@ -196,7 +226,7 @@ export async function measure(
   db: Knex,
   person: Person,
   jobId: string,
-  at: AtStep & { instrumentId: string; pair: number },
+  at: AtStep & { instrumentId: string; driverId: string | null; pair: number },
 ): Promise<Measured> {
   const standing = await standAt(db, person, jobId, at);
   const { step, file } = standing;
@@ -206,15 +236,16 @@ export async function measure(
   if (!canTell(instrument, step)) refuse(422, `${instrument.name} does not measure what this check asks`);
   const pairs = Math.max(1, instrument.kind === 'milliohmmeter' ? 1 : step.probes.length);
   if (at.pair >= pairs) refuse(422, `pair is ${at.pair}; accepted: 0 to ${pairs - 1}`);
-  const read = await readInstrument(instrument, step).catch((error: unknown) => {
+  const real = realOnly(instrument.name, (words) => refuse(409, words));
+  const taking = takeDriven(file, standing, at.driverId, async () => {
+    const read = await readInstrument(instrument, step);
+    real(read.identity);
+    return read;
+  });
+  const { read, driver, driven } = await taking.catch((error: unknown) => {
     if (error instanceof InstrumentError) return refuse(502, error.message);
     throw error;
   });
-  if (isSimulated(read.identity))
-    refuse(
-      409,
-      `${instrument.name} says it is ${read.identity}: a simulated instrument proves nothing of a real board. It reads practice boards.`,
-    );
   const key = { job_id: jobId, unit: at.unit, step_id: step.id };
   await db('bench_pairs')
     .insert({
@@ -222,14 +253,21 @@ export async function measure(
       pair: at.pair,
       instrument_id: instrument.id,
       value: read.value,
-      raw: JSON.stringify([read.identity, ...read.raw.filter((line) => line !== read.identity)]),
+      driver_id: driver?.id ?? null,
+      driven_a: driven?.currentA ?? null,
+      raw: JSON.stringify([
+        ...[read, ...(driven ? [driven] : [])].flatMap(({ identity, raw }) => [
+          identity,
+          ...raw.filter((line) => line !== identity),
+        ]),
+      ]),
       at: new Date(),
     })
     .onConflict(['job_id', 'unit', 'step_id', 'pair'])
     .merge();
   return db.transaction(async (trx) => {
     const rows = await trx('bench_pairs')
-      .where({ ...key, instrument_id: instrument.id })
+      .where({ ...key, instrument_id: instrument.id, driver_id: driver?.id ?? null })
       .andWhere('at', '>', new Date(Date.now() - PAIR_HOLDS_MS))
       .orderBy('pair')
       .forUpdate();
@@ -241,9 +279,13 @@ export async function measure(
       kind: 'instrument',
       by: readBy(instrument),
       raw: rows.flatMap((r) => r.raw as string[]),
+      ...(driver ? { driver: readBy(driver) } : {}),
     };
+    // Of several pairs the mean: each was read under the same current, within what was asked.
+    const drivenA = rows.reduce((s: number, r) => s + (r.driven_a ?? 0), 0) / rows.length;
+    const conditions = driver ? { ...standing.conditions, drivenA } : standing.conditions;
     await trx('bench_pairs').where(key).delete();
-    const outcome = await keep(trx, person, jobId, standing, at, { value, source, instrument });
+    const outcome = await keep(trx, person, jobId, { ...standing, conditions }, at, { value, source, instrument });
     return { pairsLeft: 0, ...outcome };
   });
 }

@@ -107,6 +107,7 @@ describe('several of the same', () => {
       found: 'good',
       settings: null,
       instrumentId: null,
+      alongside: null,
       note: '',
     };
     const read = (unit: number) => jonas.post(`/api/jobs/${cartId}/bench/records`, { ...said, unit });

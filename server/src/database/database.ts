@@ -14,6 +14,7 @@ import * as benchReadings from './migrations/011_bench_readings.ts';
 import * as practice from './migrations/012_practice.ts';
 import * as shipments from './migrations/013_shipments.ts';
 import * as fieldNotes from './migrations/014_field_notes.ts';
+import * as driven from './migrations/015_driven.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -33,6 +34,7 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '012_practice', module: practice },
   { name: '013_shipments', module: shipments },
   { name: '014_field_notes', module: fieldNotes },
+  { name: '015_driven', module: driven },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

@@ -2,6 +2,7 @@ import type { BuildPlan } from '@ombrik/core/build/buildPlan';
 import type { Said } from '@ombrik/core/build/buildState';
 import type { BuildStep } from '@ombrik/core/build/step';
 import { readBy } from '@ombrik/core/document/workshop/instrument';
+import type { Quantity } from '@ombrik/core/document/workshop/quantity';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import { judge } from '@ombrik/core/stages/bench/judge';
@@ -20,6 +21,9 @@ function reading({ lowLimit, highLimit, expected }: Step, good: boolean): number
   const value = good ? sound : (highLimit ?? sound) * 1.8 + 0.01;
   return Number(value.toPrecision(4));
 }
+
+/** What was read beside a display's watts. */
+const BESIDE: Partial<Record<Quantity, number>> = { voltage: 13.3, current: 24 };
 
 /** What the floor says of a demo job's cables, in the order they are made: whole ones first, then those that are only cut. */
 export async function seedCables(trx: Knex, jobId: string, job: DemoJob, dossier: Dossier, workshop: Workshop) {
@@ -52,8 +56,10 @@ export async function seedBench(trx: Knex, jobId: string, job: DemoJob, dossier:
   for (const step of seen) {
     const good = job.bench === 'passed' || step !== last;
     const measured = step.method === 'reading';
-    const value = measured ? reading(step, good) : null;
-    const conditions = { bankV: null, ambientC: 19 };
+    const alongside = step.alongside.map(({ quantity }) => BESIDE[quantity] ?? 0);
+    const sound = alongside.length > 0 ? { ...step, expected: alongside.reduce((all, one) => all * one, 1) } : step;
+    const value = measured ? reading(sound, good) : null;
+    const conditions = { bankV: null, ambientC: 19, ...(alongside.length > 0 ? { alongside } : {}) };
     const judged = value === null ? null : judge(step, value, conditions, meter!, workshop);
     await addReading(trx, jobId, 'pe_tester', {
       unit: 1,

@@ -132,6 +132,7 @@ const PRESSES: Readonly<Record<string, Press>> = {
         found: step.method === 'reading' ? null : 'good',
         settings: null,
         instrumentId: null,
+        alongside: null,
       };
     },
     grows: ['bench_readings', 1],
@@ -144,14 +145,22 @@ const PRESSES: Readonly<Record<string, Press>> = {
       const first = dossier.bench.findIndex((s: { method: string }) => s.method === 'reading');
       // What comes before it has been seen.
       for (const { id } of dossier.bench.slice(0, first)) {
-        const seen = { ...common, stepId: id, value: null, found: 'good', settings: null, instrumentId: null };
+        const seen = {
+          ...common,
+          stepId: id,
+          value: null,
+          found: 'good',
+          settings: null,
+          instrumentId: null,
+          alongside: null,
+        };
         await mira.post(`/api/jobs/${known.job}/bench/records`, seen, own());
       }
       const { port } = await startScpiServer({ identity: 'BENCH,DM,1,1', commands: [[/^MEAS:RES\?$/, () => 5000]] });
       const { instruments } = (await mira.get('/api/workshop')).json.workshop;
       const meter = { ...instruments[0], id: 'in_lan', host: '127.0.0.1', port };
       await mira.post('/api/workshop', { instruments: [instruments[0], meter] }, own());
-      return { ...common, stepId: dossier.bench[first].id, instrumentId: 'in_lan', pair: 0 };
+      return { ...common, stepId: dossier.bench[first].id, instrumentId: 'in_lan', driverId: null, pair: 0 };
     },
     grows: ['bench_readings', 1],
   },

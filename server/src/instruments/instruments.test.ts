@@ -5,12 +5,13 @@ import { promisify } from 'node:util';
 import { type Instrument, isSimulated, usualAccuracy } from '@ombrik/core/document/workshop/instrument';
 import { OVERLOAD } from '@ombrik/core/document/workshop/quantity';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { whileDriven } from './driveInstrument.ts';
 import { canTell, readInstrument } from './readInstrument.ts';
 import { startScpiServer } from './scpiServer.ts';
-import { ScpiSession } from './scpiSession.ts';
+import { InstrumentError, ScpiSession } from './scpiSession.ts';
 import { startStandIns, type UnderProbes } from './standIns.ts';
 
-const under: { [K in keyof UnderProbes]: ReturnType<UnderProbes[K]> } = {
+const under: { [K in Exclude<keyof UnderProbes, 'driven'>]: ReturnType<UnderProbes[K]> } = {
   voltageV: 13.4567,
   resistanceOhm: OVERLOAD,
   currentA: 7.25,
@@ -19,11 +20,16 @@ const under: { [K in keyof UnderProbes]: ReturnType<UnderProbes[K]> } = {
   massKg: 31.4,
 };
 const probes = Object.fromEntries(
-  Object.keys(under).map((k) => [k, () => under[k as keyof UnderProbes]]),
+  Object.keys(under).map((k) => [k, () => under[k as keyof typeof under]]),
 ) as unknown as UnderProbes;
+/** What load and supply were told, in its order. */
+const drivenBy: [by: string, currentA: number | null][] = [];
 let standIns: Awaited<ReturnType<typeof startStandIns>>;
 beforeAll(async () => {
-  standIns = await startStandIns(probes);
+  standIns = await startStandIns({
+    ...probes,
+    driven: (by, currentA) => void drivenBy.push([by, currentA]),
+  });
 });
 afterAll(() => standIns.close());
 const of = (kind: Instrument['kind']) => standIns.instruments.find((i) => i.kind === kind)!;
@@ -186,5 +192,74 @@ describe('an instrument that misbehaves is told as what it does', () => {
     expect(await session.ask('*IDN?')).toBe('A');
     session.close();
     server.close();
+  });
+});
+
+describe('a load or a supply driven by the program', () => {
+  const anybody = () => {};
+  const sends = { by: 'supply', currentA: 10 } as const;
+  it('carries the current while something is read, and not a moment longer', async () => {
+    drivenBy.length = 0;
+    const { read, driven } = await whileDriven(of('supply'), sends, anybody, async () => {
+      expect(drivenBy.at(-1)).toEqual(['supply', 10]);
+      return 0.0042;
+    });
+    expect([read, driven.currentA, driven.identity]).toEqual([0.0042, 10, 'OMBRIK,SIMULATED-SUPPLY,0,1.0']);
+    expect(drivenBy.at(-1)).toEqual(['supply', null]);
+    // What a clip that falls off could rise to was set before anything was on.
+    const on = drivenBy.findIndex(([, amps]) => amps !== null);
+    expect([on > 0, drivenBy.slice(0, on).every(([, amps]) => amps === null)]).toEqual([true, true]);
+  });
+  it('is off again where the reading failed', async () => {
+    const failing = whileDriven(of('electronicLoad'), { by: 'electronicLoad', currentA: 4 }, anybody, async () => {
+      throw new InstrumentError('Bench meter does not settle');
+    });
+    await expect(failing).rejects.toThrow('Bench meter does not settle');
+    expect(drivenBy.at(-1)).toEqual(['electronicLoad', null]);
+  });
+  it('is never switched on where it may not be used, or is of the other kind', async () => {
+    drivenBy.length = 0;
+    const forbid = () => {
+      throw new Error('simulated');
+    };
+    await expect(whileDriven(of('supply'), sends, forbid, async () => 1)).rejects.toThrow('simulated');
+    await expect(whileDriven(of('electronicLoad'), sends, anybody, async () => 1)).rejects.toThrow(/is no supply/);
+    expect(drivenBy.filter(([, amps]) => amps !== null)).toEqual([]);
+  });
+  it('that does not come to the current, does not obey, or cannot be switched off says so', {
+    timeout: 30_000,
+  }, async () => {
+    const one = (port: number): Instrument => ({ ...of('supply'), name: 'Supply 2', port });
+    /** A supply of its own kind: what it answers to, and the last state it was told. */
+    const supply = (answers: (line: string, told: string[]) => string | null) => {
+      const told: string[] = [];
+      return illMannered((s, all) => {
+        for (const line of all.split('\n').map((l) => l.trim())) {
+          told.push(line);
+          const answer = answers(line, told);
+          if (answer === 'END') s.destroy();
+          else if (answer !== null) s.write(`${answer}\n`);
+        }
+      }).then((server) => ({ ...server, told }));
+    };
+    const plain = (line: string): string | null =>
+      line === '*IDN?' ? 'BENCH,PS' : line === 'SYST:ERR?' ? '+0,"No error"' : line === 'OUTP?' ? '0' : null;
+    const short = await supply((line) => (line.startsWith('MEAS') ? '3.1' : plain(line)));
+    await expect(whileDriven(one(short.port), sends, anybody, async () => 1)).rejects.toThrow(
+      /Supply 2 comes to 3\.10 A of the 10\.00 A asked/,
+    );
+    expect(short.told.filter((l) => l.startsWith('OUTP ')).at(-1)).toBe('OUTP OFF');
+    const deaf = await supply((line) => (line === 'SYST:ERR?' ? '-113,"Undefined header"' : plain(line)));
+    await expect(whileDriven(one(deaf.port), sends, anybody, async () => 1)).rejects.toThrow(/does not obey/);
+    expect(deaf.told).not.toContain('OUTP ON');
+    const stuck = await supply((line) => (line === 'OUTP?' ? '1' : line.startsWith('MEAS') ? '10' : plain(line)));
+    await expect(whileDriven(one(stuck.port), sends, anybody, async () => 1)).rejects.toThrow(
+      /could not be switched off by the program \("1"\): switch it off by hand/,
+    );
+    const gone = await supply((line) => (line.startsWith('MEAS') ? 'END' : plain(line)));
+    await expect(whileDriven(one(gone.port), sends, anybody, async () => 1)).rejects.toThrow(
+      /could not be switched off by the program .*hung up.*switch it off by hand/,
+    );
+    for (const server of [short, deaf, stuck, gone]) server.close();
   });
 });

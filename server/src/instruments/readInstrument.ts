@@ -62,7 +62,7 @@ export const canTell = (instrument: Instrument, asked: AskedOf): boolean =>
     : queryOf(instrument, asked) !== null;
 
 /** @throws InstrumentError when nobody said where it is */
-function addressOf({ name, host, port }: Instrument): { host: string; port: number } {
+export function addressOf({ name, host, port }: Instrument): { host: string; port: number } {
   if (host === '' || port === null)
     throw new InstrumentError(`${name} has no address: type what it reads, or set it up under Workshop`);
   return { host, port };

@@ -16,6 +16,8 @@ export interface UnderProbes {
   leadOhm(): number;
   bankV(): number;
   massKg(): number;
+  /** A load or a supply was told to carry so much; null where it is off. */
+  driven?(by: 'electronicLoad' | 'supply', currentA: number | null): void;
 }
 
 /** Leads of the simulated meter, Ω. */
@@ -53,33 +55,31 @@ const SCPI: Partial<Record<InstrumentKind, (u: UnderProbes) => Spoken>> = {
       ],
     };
   },
-  electronicLoad: (u) => source('LOAD', u),
-  supply: (u) => source('SUPPLY', u),
+  electronicLoad: (u) => source('LOAD', 'electronicLoad', u),
+  supply: (u) => source('SUPPLY', 'supply', u),
   scale: (u) => ({
     identity: 'OMBRIK,SIMULATED-SCALE,0,1.0',
     commands: [[/^MEAS(URE)?:MASS\?$/, () => `${u.massKg().toFixed(2)} KG`]],
   }),
 };
 
-function source(what: string, u: UnderProbes): Spoken {
-  const set = { amps: 0, on: false };
+function source(what: string, kind: 'electronicLoad' | 'supply', u: UnderProbes): Spoken {
+  const set = { amps: 0, volts: 0, on: false };
+  const put = (change: Partial<typeof set>): null => {
+    Object.assign(set, change);
+    u.driven?.(kind, set.on ? set.amps : null);
+    return null;
+  };
+  const state = kind === 'supply' ? 'OUTP(UT)?(:STAT(E)?)?' : 'INP(UT)?(:STAT(E)?)?';
   return {
     identity: `OMBRIK,SIMULATED-${what},0,1.0`,
     commands: [
-      [
-        /^(SOUR(CE)?:)?CURR(ENT)?$/,
-        (argument) => {
-          set.amps = Number(argument);
-          return null;
-        },
-      ],
-      [
-        /^(INP(UT)?|OUTP(UT)?)$/,
-        (argument) => {
-          set.on = /^(1|ON)$/i.test(argument);
-          return null;
-        },
-      ],
+      [/^(SOUR(CE)?:)?CURR(ENT)?$/, (argument) => put({ amps: Number(argument) })],
+      [/^(SOUR(CE)?:)?CURR(ENT)?\?$/, () => set.amps],
+      [/^(SOUR(CE)?:)?VOLT(AGE)?$/, (argument) => put({ volts: Number(argument) })],
+      [/^(SOUR(CE)?:)?VOLT(AGE)?\?$/, () => set.volts],
+      [new RegExp(`^${state}$`), (argument) => put({ on: /^(1|ON)$/i.test(argument) })],
+      [new RegExp(`^${state}\\?$`), () => (set.on ? '1' : '0')],
       [/^MEAS(URE)?:VOLT(AGE)?(:DC)?\?$/, () => steps(u.voltageV(), 1e-3)],
       [/^MEAS(URE)?:CURR(ENT)?(:DC)?\?$/, () => (set.on ? set.amps : steps(u.currentA(), 1e-3))],
     ],

@@ -29,6 +29,7 @@ const limits = (step: BenchStep, r: BenchReading | null): string => {
   if (step.role === 'electrician') return 'tested and signed';
   if (step.method === 'settings') return 'set and read back';
   if (step.method === 'confirm') return 'seen and good';
+  if (r?.conditions.alongside) return `${between(step, r.lowLimit, r.highLimit)}: ${r.says}`;
   return r && r.value !== null ? between(step, r.lowLimit, r.highLimit) : between(step, step.lowLimit, step.highLimit);
 };
 const reading = (step: BenchStep, r: BenchReading): string => {

@@ -85,7 +85,16 @@ describe('shipping', () => {
     expect(await unsigned()).toBe(mains.length);
     for (const step of mains) {
       const settings = step.asks.map((a: { expects: string }) => ({ ...a, before: 'new', after: a.expects || 'set' }));
-      const by = { unit: 1, ambientC: 20, note: '', value: step.expected, found: 'good', settings, instrumentId: null };
+      const by = {
+        unit: 1,
+        ambientC: 20,
+        note: '',
+        value: step.expected,
+        found: 'good',
+        settings,
+        instrumentId: null,
+        alongside: null,
+      };
       const said = await tomas.post(`/api/jobs/${hut}/bench/records`, { stepId: step.id, revision: at, ...by });
       expect([said.status, said.json.verdict]).toEqual([201, 'passed']);
     }

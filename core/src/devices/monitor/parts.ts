@@ -8,6 +8,8 @@ type Spec = {
   size: [number, number, number];
   drawA: number | null;
   sockets: readonly Terminal[];
+  /** Has a face to be looked at. */
+  shows?: boolean;
   sensesBattery?: boolean;
   price: number;
 };
@@ -18,7 +20,8 @@ const monitor = ({
   size: [widthMm, heightMm, depthMm],
   drawA,
   sockets,
-  sensesBattery,
+  shows = false,
+  sensesBattery = false,
   price,
 }: Spec): PartData => ({
   id,
@@ -30,7 +33,7 @@ const monitor = ({
   massKg: 0.15,
   clearSpaceMm: noClear,
   mountHoles: [],
-  body: sensesBattery ? { sensesBattery: true, reach: 'none' } : {},
+  body: { sensesBattery, reach: shows ? 'see' : 'none' },
   terminals: [
     ...(drawA === null
       ? []
@@ -49,6 +52,7 @@ const monitor = ({
 export const MONITORS: readonly PartData[] = [
   monitor({
     id: 'display-battery',
+    shows: true,
     name: 'Battery display, round, with data socket',
     size: [64, 64, 30],
     drawA: 0.03,
@@ -57,6 +61,7 @@ export const MONITORS: readonly PartData[] = [
   }),
   monitor({
     id: 'display-system',
+    shows: true,
     name: 'System display, with two data sockets',
     size: [160, 110, 35],
     drawA: 0.3,

@@ -61,7 +61,13 @@ export interface ReadBy {
 export type ReadingSource =
   | { kind: 'eye' }
   | { kind: 'typed'; by: ReadBy | null }
-  | { kind: 'instrument' | 'simulated'; by: ReadBy; raw: readonly string[] };
+  | {
+      kind: 'instrument' | 'simulated';
+      by: ReadBy;
+      raw: readonly string[];
+      /** What sent or drew the current meanwhile, driven by the program. */
+      driver?: ReadBy;
+    };
 
 /**
  * An instrument as it is kept with what it read.

@@ -6,6 +6,7 @@ import type { ControlStudy } from '../control/controlStudy.ts';
 import type { Flow } from '../demand/demand.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
+import { isDisplay, wattsSteps } from './wattsSteps.ts';
 
 interface FunctionInput {
   netlist: Netlist;
@@ -31,6 +32,7 @@ export function functionSteps(input: FunctionInput): Draft[] {
     ...controlSteps(input, name),
     ...essentialSteps(input, name),
     ...displaySteps(input),
+    ...wattsSteps(input),
   ];
 }
 
@@ -53,7 +55,7 @@ function chargeSteps({ netlist, flows, seatsIn }: FunctionInput, name: Name): Dr
         stage: 'function',
         entityId: flow.itemId,
         title: `${name(flow.itemId)} ${input ? 'takes what it should' : 'charges'}`,
-        how: `${sun ? 'In any sun, or from a supply in place of the modules.' : 'Its source on, the bank not full or a load on.'} Clamp round its ${input ? 'input' : 'output'} lead; up to ${rated.toFixed(0)} A. Volts times amps agree with the watts its display shows within a tenth.`,
+        how: `${sun ? 'In any sun, or from a supply in place of the modules.' : 'Its source on, the bank not full or a load on.'} Clamp round its ${input ? 'input' : 'output'} lead; up to ${rated.toFixed(0)} A.`,
         caution: LIVE,
         measures: 'current',
         lowLimit: low,
@@ -136,7 +138,7 @@ const essentialSteps = ({ essential }: FunctionInput, name: Name): Draft[] =>
 
 const displaySteps = ({ items, parts }: FunctionInput): Draft[] =>
   items.flatMap((item): Draft[] =>
-    parts.get(item.partId)?.kind === 'monitor'
+    isDisplay(parts.get(item.partId))
       ? [
           confirmStep({
             id: `function/display/${item.id}`,

@@ -2,7 +2,7 @@ import type { BenchStep } from '../../devices/benchStep.ts';
 import { halfWidth, type Instrument, usualAccuracy } from '../../document/workshop/instrument.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { decide, type Verdict } from '../../solvers/uncertainty/decide.ts';
-import { rectangular } from '../../solvers/uncertainty/propagate.ts';
+import { propagate, rectangular } from '../../solvers/uncertainty/propagate.ts';
 import { type BenchConditions, type LimitsHere, limitsAt } from './limitsAt.ts';
 
 /** Coverage of what is said of a reading: about 95 %. Source: JCGM 100 (GUM), 6.2. */
@@ -36,6 +36,26 @@ export function readingUncertainty(
 }
 
 /**
+ * Expanded uncertainty of what a display is held against: the product of what was read beside it, each with its doubt.
+ * What the display itself may be off is in the limits. Source: JCGM 100 (GUM), equation 10.
+ */
+function alongsideUncertainty(
+  step: Pick<BenchStep, 'alongside'>,
+  read: readonly number[],
+  instrument: Pick<Instrument, 'accuracy'> | null,
+  workshop: Pick<Workshop, 'meterToleranceV'>,
+): number {
+  const hand = usualAccuracy(null, workshop.meterToleranceV);
+  const inputs = read.map((value, i) => {
+    const { quantity } = step.alongside[i]!;
+    const half =
+      (instrument && halfWidth(instrument.accuracy, quantity, value)) ?? halfWidth(hand, quantity, value) ?? 0;
+    return { value, standardUncertainty: rectangular(half) };
+  });
+  return COVERAGE * propagate((x) => x.reduce((product, one) => product * one, 1), inputs).standardUncertainty;
+}
+
+/**
  * Judges a reading: by the limits of the bench as it is, and by how well the instrument knows.
  * @example
  * judge(dossier.bench[0], 5000, { bankV: null, ambientC: 20 }, null, workshop).verdict; // 'passed'
@@ -48,6 +68,9 @@ export function judge(
   workshop: Pick<Workshop, 'joinOhm' | 'meterToleranceV'>,
 ): Judged {
   const limits = limitsAt(step, conditions, workshop);
-  const expandedUncertainty = readingUncertainty(step, value, instrument, workshop);
+  const expandedUncertainty =
+    step.alongside.length > 0
+      ? alongsideUncertainty(step, conditions.alongside ?? [], instrument, workshop)
+      : readingUncertainty(step, value, instrument, workshop);
   return { ...limits, expandedUncertainty, verdict: decide(limits, value, expandedUncertainty) };
 }

@@ -12,6 +12,10 @@ export interface BenchConditions {
   bankV: number | null;
   /** The air of the room; null where nobody said. */
   ambientC: number | null;
+  /** What was read in the same moment as the step's own reading, in its order; left out where it asks for nothing. */
+  alongside?: readonly number[];
+  /** What an instrument sent or drew by the program while it was read, as it said itself, A. */
+  drivenA?: number;
 }
 export const UNKNOWN_CONDITIONS: BenchConditions = { bankV: null, ambientC: null };
 
@@ -37,8 +41,17 @@ const fuse = factor(BUILD_TOLERANCES.fuse);
 const part = factor(BUILD_TOLERANCES.part);
 const ofLoad = factor(BUILD_TOLERANCES.load);
 
-/** Current a consumer alone on a line takes from a source, A. */
-function lineCurrentA(operating: Extract<Basis, { kind: 'line' }>['operating'], volts: number, ohm: number): number {
+/**
+ * Current a consumer alone on a line takes from a source, A.
+ * @param ohm the line, there and back
+ * @example
+ * lineCurrentA({ kind: 'power', powerW: 120 }, 12, 0); // 10
+ */
+export function lineCurrentA(
+  operating: Extract<Basis, { kind: 'line' }>['operating'],
+  volts: number,
+  ohm: number,
+): number {
   if (operating.kind === 'current') return operating.currentA;
   if (operating.kind === 'resistance') return volts / (operating.ohm + ohm);
   const inside = volts * volts - 4 * operating.powerW * ohm;
@@ -70,16 +83,19 @@ const joints =
  */
 export function soundReadings(
   { basis }: Pick<BenchStep, 'basis'>,
-  { bankV, ambientC }: BenchConditions,
+  { bankV, ambientC, drivenA }: BenchConditions,
   { joinOhm }: Pick<Workshop, 'joinOhm'>,
   draws = DRAWS,
 ): Sound | null {
-  if (basis === null || basis.kind === 'bank') return null;
+  if (basis === null || basis.kind === 'bank' || basis.kind === 'product') return null;
   const roomC = ambientC ?? TEST_AMBIENT_C;
   const random = seededRandom(1);
+  // A load that was drawn by an instrument is what it says, not what a sheet says.
+  const beside: Draw = drivenA === undefined ? ofLoad : () => 1;
   const warm: Draw = (r) => warmth(roomC + (TEST_WARM_C - TEST_AMBIENT_C) * r.next());
   if (basis.kind === 'lead') {
-    const { sentA, copperOhm } = basis;
+    const { copperOhm } = basis;
+    const sentA = drivenA ?? basis.sentA;
     const poor = joints(basis.joints);
     return {
       sampled: monteCarlo((r) => sentA * (copperOhm * copper(r) * warmth(roomC) + joinOhm * poor(r)), draws, random),
@@ -91,10 +107,10 @@ export function soundReadings(
     const poor = joints(basis.joints);
     // A load of so many watts takes more from a lower bank; a load by itself lies a little beside its sheet.
     const scale = operating.kind === 'power' && bankV !== null ? operating.powerW / bankV / currentA : 1;
-    const amps = currentA * (scale > 0.7 && scale < 1.4 ? scale : 1);
+    const amps = drivenA ?? currentA * (scale > 0.7 && scale < 1.4 ? scale : 1);
     return {
       sampled: monteCarlo(
-        (r) => amps * ofLoad(r) * (copperOhm * copper(r) * warm(r) + joinOhm * poor(r) + fuseOhm * fuse(r)),
+        (r) => amps * beside(r) * (copperOhm * copper(r) * warm(r) + joinOhm * poor(r) + fuseOhm * fuse(r)),
         draws,
         random,
       ),
@@ -102,13 +118,13 @@ export function soundReadings(
     };
   }
   const { line, operating } = basis;
-  if (bankV === null && operating.kind !== 'current') return null;
+  if (bankV === null && operating.kind !== 'current' && drivenA === undefined) return null;
   const poor = joints(line.joints);
-  const drop = (ohm: number) => lineCurrentA(operating, bankV ?? 0, ohm) * ohm;
+  const drop = (ohm: number) => (drivenA ?? lineCurrentA(operating, bankV ?? 0, ohm)) * ohm;
   return {
     sampled: monteCarlo(
       (r) =>
-        ofLoad(r) *
+        beside(r) *
         drop(
           line.copperOhm * copper(r) * warm(r) + joinOhm * poor(r) + line.fusesOhm * fuse(r) + line.partsOhm * part(r),
         ),
@@ -141,11 +157,13 @@ export function limitsAt(
       expected: bankV,
       says: `the bank as read, ${bankV.toFixed(2)} V`,
     };
+  if (basis?.kind === 'product') return productLimits(basis.share, conditions.alongside);
   const sound = soundReadings(step, conditions, workshop);
   if (sound === null) return { lowLimit, highLimit, expected, says: 'as planned' };
   const at = [
     ...(basis?.kind !== 'lead' && bankV !== null ? [`${bankV.toFixed(2)} V`] : []),
     `${ambientC === null ? `taken as ${TEST_AMBIENT_C}` : ambientC.toFixed(0)} °C`,
+    ...(conditions.drivenA === undefined ? [] : [`${conditions.drivenA.toFixed(2)} A by the instrument`]),
   ];
   return {
     // A line that loses far less than it can is not the line on the drawing, or not loaded.
@@ -155,6 +173,23 @@ export function limitsAt(
         : null,
     highLimit: ROOM_SHARE * quantile(sound.sampled, SOUND_SHARE) + NOTHING_V,
     expected: sound.expected,
-    says: `sound boards at ${at.join(' and ')}`,
+    says: `sound boards at ${at.join(', ')}`,
+  };
+}
+
+/** Displays show whole watts. */
+const SHOWN_W = 1;
+
+/** What a display may show where volts and amps were read beside it. */
+function productLimits(share: number, [volts, amps]: readonly number[] = []): LimitsHere {
+  if (volts === undefined || amps === undefined)
+    return { lowLimit: null, highLimit: null, expected: null, says: 'volts times amps, once both are read' };
+  const watts = volts * amps;
+  const room = share * Math.abs(watts) + SHOWN_W;
+  return {
+    lowLimit: watts - room,
+    highLimit: watts + room,
+    expected: watts,
+    says: `${volts.toFixed(2)} V times ${amps.toFixed(2)} A, read in the same moment`,
   };
 }

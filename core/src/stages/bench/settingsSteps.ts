@@ -5,6 +5,7 @@ import type { ElectricalBrief } from '../../document/brief/brief.ts';
 import type { Part, PartKind } from '../../document/part/part.ts';
 import { CHARGE_SETTINGS } from '../../tables/chargeSettings.ts';
 import type { BenchItem } from './benchWords.ts';
+import { isDisplay } from './wattsSteps.ts';
 
 type Brief = Pick<ElectricalBrief, 'chemistry' | 'systemVoltageV'>;
 
@@ -50,6 +51,8 @@ export const settingsSteps = (input: {
   input.items.flatMap((item): Draft[] => {
     const part = input.parts.get(item.partId);
     if (!part || !(deviceOf(part.kind).hasSettings || part.kind === 'inverter')) return [];
+    // A sensor or a hub has nothing to set.
+    if (part.kind === 'monitor' && !isDisplay(part)) return [];
     return [
       settingsStep({
         id: `settings/${item.id}`,

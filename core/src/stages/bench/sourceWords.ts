@@ -18,5 +18,7 @@ export function sourceWords(source: ReadingSource): string {
   const { by } = source;
   const named = by ? `${by.name}, no. ${by.serial}${by.dueOn ? `, check due ${by.dueOn}` : ''}` : 'plain hand meter';
   if (source.kind === 'simulated') return `SIMULATED (${named}): does not count`;
-  return source.kind === 'typed' ? `typed, ${named}` : `read from ${named}`;
+  if (source.kind === 'typed') return `typed, ${named}`;
+  const { driver } = source;
+  return `read from ${named}${driver ? `, current by ${driver.name}, no. ${driver.serial}` : ''}`;
 }

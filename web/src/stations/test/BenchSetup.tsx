@@ -1,3 +1,4 @@
+import { INSTRUMENT_KIND_WORDS, type InstrumentKind } from '@ombrik/core/document/workshop/instrument';
 import { overdue } from '@ombrik/core/document/workshop/toolCheck';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
@@ -44,6 +45,7 @@ export function BenchSetup({ setup }: { setup: BenchSetupState }) {
             : 'Has no address: its readings are typed.'
           : 'Readings are typed, and doubted as a plain meter’s are.'}
       </p>
+      <Drivers setup={setup} />
       <p className="text-xs">
         To learn with a simulated meter and hidden faults:{' '}
         <Link className="link" to="/practice">
@@ -54,3 +56,30 @@ export function BenchSetup({ setup }: { setup: BenchSetupState }) {
     </div>
   );
 }
+
+/** Supplies and loads that answer on the network: each driven by the program only where somebody says so. */
+function Drivers({ setup }: { setup: BenchSetupState }) {
+  const { workshop } = useJob();
+  const today = format(new Date(), 'yyyy-MM-dd');
+  const able = workshop.instruments.filter((i) => DRIVEN.includes(i.kind) && i.host !== '');
+  if (able.length === 0) return null;
+  return (
+    <fieldset className="grid gap-1">
+      <legend className="label-face">Driven by the program</legend>
+      {able.map((i) => (
+        <label key={i.id} className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox"
+            disabled={overdue(i, today) !== null}
+            checked={setup.drivers.some((d) => d.id === i.id)}
+            onChange={(e) => setup.setDriver(i.id, e.target.checked)}
+          />
+          {i.name}, {INSTRUMENT_KIND_WORDS[i.kind]}
+          {overdue(i, today) ? ': due for its check' : ''}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+const DRIVEN: readonly InstrumentKind[] = ['supply', 'electronicLoad'];

@@ -1,7 +1,12 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
-import { OVERLOAD, QUANTITIES } from '@ombrik/core/document/workshop/quantity';
+import { OVERLOAD, QUANTITIES, shownReading } from '@ombrik/core/document/workshop/quantity';
+import { conditionsOf } from '@ombrik/core/stages/bench/benchProgress';
+import { driveOf } from '@ombrik/core/stages/bench/drive';
 import { useState } from 'react';
+import { useFloor } from '../../app/useFloor.ts';
+import { useJob } from '../../session/useJob.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
+import type { Fields } from '../../ui/form/fields.ts';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { LiveReading } from './LiveReading.tsx';
 import { SettingsForm } from './SettingsForm.tsx';
@@ -37,26 +42,60 @@ function SeenPresses({ step, hands, disabled }: OneCheck) {
   );
 }
 
-/** Which pair of points the tips go on next, and the press that reads it. */
+const DRIVE_WORDS = {
+  supply: {
+    press: (amps: string, name: string) => `Send ${amps} by ${name} and read`,
+    caution: 'The lead is off at both ends and stands alone: the clips of the supply on its lugs, then the press.',
+  },
+  electronicLoad: {
+    press: (amps: string, name: string) => `Draw ${amps} by ${name} and read`,
+    caution:
+      'The load takes the place of the consumer: that one off, the clips of the load on its two terminals, covers of the rest closed, then the press. It is off again once the reading is taken.',
+  },
+};
+
+/** Which pair of points the tips go on next, and the press that reads it, with a current driven where that is wanted. */
 function InstrumentPress({ step, hands, setup, disabled }: OneCheck) {
+  const { readings } = useFloor();
+  const { dossier } = useJob();
   const [pair, setPair] = useState(0);
   const pairs = Math.max(1, step.probes.length);
   const { isPending } = hands.measure;
   const name = setup.instrument!.name;
-  const read = () =>
+  const drive = driveOf(step, conditionsOf(dossier.bench, readings, setup.ambientC));
+  const driver = (drive && setup.drivers.find((d) => d.kind === drive.by)) ?? null;
+  const read = (driverId: string | null) =>
     hands.measure.mutate(
-      { step, pair },
+      { step, pair, driverId },
       { onSuccess: ({ pairsLeft }) => setPair(pairsLeft > 0 ? (pair + 1) % pairs : 0) },
     );
+  const ofPairs = pairs > 1 ? `, ${pair + 1} of ${pairs}` : '';
   return (
     <div className="grid gap-2">
       {!isPending && <LiveReading step={step} instrument={setup.instrument!} pair={pair} />}
-      <button type="button" className="btn btn-primary btn-lg text-2xl" style={TALL} disabled={disabled} onClick={read}>
-        {isPending
-          ? `Reading ${name} until it settles …`
-          : pairs > 1
-            ? `Read ${name}, ${pair + 1} of ${pairs}`
-            : `Read ${name}`}
+      {driver && drive && (
+        <>
+          <p className="border-l-4 border-error p-2">{DRIVE_WORDS[drive.by].caution}</p>
+          <button
+            type="button"
+            className="btn btn-primary btn-lg text-2xl"
+            style={TALL}
+            disabled={disabled}
+            onClick={() => read(driver.id)}
+          >
+            {DRIVE_WORDS[drive.by].press(shownReading('current', drive.currentA), driver.name)}
+            {ofPairs}
+          </button>
+        </>
+      )}
+      <button
+        type="button"
+        className={`btn btn-lg text-2xl ${driver ? '' : 'btn-primary'}`}
+        style={TALL}
+        disabled={disabled}
+        onClick={() => read(null)}
+      >
+        {isPending ? `Reading ${name} until it settles …` : `Read ${name}${driver ? ' as it is' : ''}${ofPairs}`}
       </button>
     </div>
   );
@@ -65,33 +104,52 @@ function InstrumentPress({ step, hands, setup, disabled }: OneCheck) {
 function ReadingPresses(check: OneCheck) {
   const { step, hands, setup, disabled } = check;
   const { shown, perUnit } = QUANTITIES[step.measures!];
-  const form = useFieldForm(
-    {
-      reading: {
-        kind: 'number',
-        label: `Reading in ${shown}`,
-        hideLabel: true,
-        min: -1e9,
-        max: 1e9,
-        unit: shown,
-        placeholder: 'reading',
-      },
-      note: { kind: 'text', label: 'Note', hideLabel: true, max: 300, placeholder: 'note, if any' },
-    } as const,
-    { reading: '', note: '' },
+  const beside = step.alongside.map(
+    ({ quantity, where }, i) =>
+      [
+        `beside${i}`,
+        {
+          kind: 'number',
+          label: `${QUANTITIES[quantity].title}, ${where}`,
+          min: -1e6,
+          max: 1e6,
+          unit: QUANTITIES[quantity].shown,
+        },
+      ] as const,
   );
-  const record = (value: number, note = '') => hands.record.mutate({ step, value, found: null, note });
+  const fields: Fields = {
+    ...Object.fromEntries(beside),
+    reading: {
+      kind: 'number',
+      label: beside.length > 0 ? `Watts shown` : `Reading in ${shown}`,
+      hideLabel: beside.length === 0,
+      min: -1e9,
+      max: 1e9,
+      unit: shown,
+      placeholder: 'reading',
+    },
+    note: { kind: 'text', label: 'Note', hideLabel: true, max: 300, placeholder: 'note, if any' },
+  };
+  const form = useFieldForm(fields, Object.fromEntries(Object.keys(fields).map((name) => [name, ''])));
+  const record = (value: number, note = '', alongside?: number[]) =>
+    hands.record.mutate({ step, value, found: null, note, alongside });
   return (
     <div className="grid gap-3">
       {setup.instrument?.host && step.probes.length > 0 && <InstrumentPress {...check} />}
       <form
         className="large-field flex flex-wrap gap-3"
         noValidate
-        onSubmit={form.submit(({ reading, note }) => {
-          record(reading / perUnit, note);
+        onSubmit={form.submit((said) => {
+          const alongside = step.alongside.map(
+            ({ quantity }, i) => Number(said[`beside${i}`]) / QUANTITIES[quantity].perUnit,
+          );
+          record(Number(said.reading) / perUnit, String(said.note), beside.length > 0 ? alongside : undefined);
           form.reset();
         })}
       >
+        {beside.map(([name]) => (
+          <FormField key={name} of={form} name={name} className="min-w-40 flex-1" />
+        ))}
         <FormField of={form} name="reading" className="min-w-40 flex-1" />
         <FormField of={form} name="note" className="min-w-40 flex-1" />
         <button type="submit" className="btn btn-lg" style={TALL} disabled={disabled}>

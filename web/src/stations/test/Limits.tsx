@@ -10,6 +10,24 @@ import { Askable } from '../../ui/Askable.tsx';
 import { LimitBand } from './LimitBand.tsx';
 import type { BenchSetupState } from './useBenchSetup.ts';
 
+/** A reading whose limits came with it: between which it had to lie, by what was read beside it. */
+function AsJudged({ step, last }: { step: BenchStep; last: ReturnType<typeof useFloor>['bench'][number] }) {
+  return (
+    <div className="mt-5">
+      <LimitBand
+        quantity={step.measures!}
+        low={last.lowLimit}
+        high={last.highLimit}
+        expected={last.expected}
+        reading={last.value}
+        doubt={last.uncertainty ?? 0}
+        verdict={last.verdict}
+      />
+      <p className="dim mt-1">By {last.says}.</p>
+    </div>
+  );
+}
+
 /** Between which limits the reading of a check has to lie as the bench is now, and where the last one lay. */
 export function Limits({ step, setup }: { step: BenchStep; setup: BenchSetupState }) {
   const { bench, readings } = useFloor();
@@ -21,6 +39,7 @@ export function Limits({ step, setup }: { step: BenchStep; setup: BenchSetupStat
   );
   const last = bench.filter((r) => r.stepId === step.id && r.source.kind !== 'simulated').at(-1) ?? null;
   const quantity = step.measures!;
+  if (step.alongside.length > 0) return last && <AsJudged step={step} last={last} />;
   const near = limits.highLimit ?? limits.lowLimit ?? 0;
   const doubt = readingUncertainty(step, near, setup.instrument, workshop);
   return (

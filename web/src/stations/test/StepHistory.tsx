@@ -33,6 +33,7 @@ export function StepHistory({ step }: { step: BenchStep }) {
             <span className="dim block text-xs">
               {r.personName}, <span className="num">{format(parseISO(r.at), 'd MMM HH:mm')}</span> ·{' '}
               {sourceWords(r.source)}
+              {r.conditions.alongside && ` · ${r.says}`}
               {r.note && ` · ${r.note}`}
               {r.fingerprint !== step.fingerprint && (
                 <b className="block text-warning">on revision {r.revision}, older spec</b>

@@ -61,6 +61,8 @@ const METER: Instrument = {
   checkedOn: null,
   everyDays: null,
 };
+const SUPPLY: Instrument = { ...METER, id: 'in_supply', name: 'Supply 3', kind: 'supply' };
+const LOAD: Instrument = { ...METER, id: 'in_load', name: 'Load 4', kind: 'electronicLoad' };
 
 async function open({
   done = () => [],
@@ -80,7 +82,7 @@ async function open({
   if (meter) {
     localStorage.setItem('ombrik-bench', JSON.stringify({ instrumentId: METER.id, ambientC: 21 }));
     const { workshop } = job.now();
-    job.store.setState({ workshop: { ...workshop, instruments: [METER] } });
+    job.store.setState({ workshop: { ...workshop, instruments: [METER, SUPPLY, LOAD] } });
   }
   const plan = job.now().dossier.bench;
   const bench = done(plan);
@@ -130,6 +132,7 @@ describe('the bench', () => {
         found: 'good',
         settings: null,
         instrumentId: null,
+        alongside: null,
         note: '',
       },
     ]);
@@ -152,6 +155,23 @@ describe('the bench', () => {
     await act(async () => void fireEvent.change(field, { target: { value: '12,5' } }));
     await press('Record');
     await waitFor(() => expect(posted()[0]).toMatchObject({ stepId: step.id, value: 0.0125, instrumentId: null }));
+  });
+  it('watts shown are told with the volts and amps read in the same moment; none may be left out', async () => {
+    const { posted } = await open({
+      board: demoBoard('hut'),
+      done: (p) => upToStep(p, (s) => s.basis?.kind === 'product'),
+      answers: { '/api/jobs/jb/bench/records': { verdict: 'failed', value: 0 } },
+    });
+    const type = async (label: RegExp, value: string) =>
+      act(async () => void fireEvent.change(screen.getByLabelText(label), { target: { value } }));
+    await screen.findByLabelText('Watts shown');
+    await type(/^volts, across/, '13,3');
+    await type(/^Watts shown/, '266');
+    await press('Record');
+    expect(posted()).toEqual([]);
+    await type(/^amps, clamp/, '20');
+    await press('Record');
+    await waitFor(() => expect(posted()[0]).toMatchObject({ value: 266, alongside: [13.3, 20] }));
   });
   it('without an instrument of the shop there is no press that reads one', async () => {
     await open({ done: upTo('reading') });
@@ -176,8 +196,27 @@ describe('the bench', () => {
       ambientC: 21,
       note: '',
       instrumentId: 'in_lan',
+      driverId: null,
       pair: 0,
     });
+  });
+  it('a supply is driven by the program only where somebody said so, with what to mind before the press', async () => {
+    const { plan, posted } = await open({
+      board: demoBoard('hut'),
+      done: (p) => upToStep(p, (s) => s.basis?.kind === 'lead'),
+      meter: true,
+      answers: { '/api/jobs/jb/bench/measure': { verdict: 'passed', value: 0.004, pairsLeft: 0 } },
+    });
+    const step = plan.find((s) => s.basis?.kind === 'lead')!;
+    await waitFor(() => expect(title()).toBe(step.title));
+    expect(screen.queryByRole('button', { name: /^Send / })).toBeNull();
+    // A load cannot send: choosing it changes nothing here.
+    await click(screen.getByLabelText('Load 4, electronic load'));
+    expect(screen.queryByRole('button', { name: /by Load 4/ })).toBeNull();
+    await click(screen.getByLabelText('Supply 3, bench supply'));
+    expect(screen.getByText(/The lead is off at both ends/)).toBeTruthy();
+    await press('Send 10.00 A by Supply 3 and read');
+    await waitFor(() => expect(posted()[0]).toMatchObject({ instrumentId: 'in_lan', driverId: 'in_supply' }));
   });
   it('pair by pair, where the tips have to be moved', async () => {
     let left = 1;

@@ -10,6 +10,8 @@ export interface Told {
   step: BenchStep;
   /** In the SI unit of what is measured. */
   value: number | null;
+  /** Read in the same moment, in the step's order. */
+  alongside?: number[];
   found: 'good' | 'bad' | null;
   settings?: { name: string; expects: string; before: string; after: string }[];
   note?: string;
@@ -25,7 +27,7 @@ export function useBench(setup: BenchSetupState, onPassed: () => void) {
   const at = (step: BenchStep, note = '') => ({ stepId: step.id, revision, unit, ambientC: setup.ambientC, note });
   const refresh = () => client.invalidateQueries({ queryKey: ['floor', jobId] });
   const record = usePress({
-    send: ({ step, value, found, settings = [], note }: Told, key) =>
+    send: ({ step, value, alongside, found, settings = [], note }: Told, key) =>
       answer(
         routes.records.$post(
           {
@@ -33,6 +35,7 @@ export function useBench(setup: BenchSetupState, onPassed: () => void) {
             json: {
               ...at(step, note),
               value,
+              alongside: alongside ?? null,
               found,
               settings: step.method === 'settings' ? settings : null,
               instrumentId: step.method === 'reading' ? (setup.instrument?.id ?? null) : null,
@@ -47,10 +50,10 @@ export function useBench(setup: BenchSetupState, onPassed: () => void) {
     onSettled: refresh,
   });
   const measure = usePress({
-    send: ({ step, pair }: { step: BenchStep; pair: number }, key) =>
+    send: ({ step, pair, driverId }: { step: BenchStep; pair: number; driverId: string | null }, key) =>
       answer(
         routes.measure.$post(
-          { param, json: { ...at(step), instrumentId: setup.instrument?.id ?? '', pair } },
+          { param, json: { ...at(step), instrumentId: setup.instrument?.id ?? '', driverId, pair } },
           keyed(key),
         ),
       ),

@@ -7,13 +7,16 @@ const KEY = 'ombrik-bench';
 interface Kept {
   ambientC: number | null;
   instrumentId: string | null;
+  driverIds: string[];
 }
+
+const NOTHING: Kept = { ambientC: null, instrumentId: null, driverIds: [] };
 
 function kept(): Kept {
   try {
-    return { ambientC: null, instrumentId: null, ...JSON.parse(localStorage.getItem(KEY) ?? '{}') };
+    return { ...NOTHING, ...JSON.parse(localStorage.getItem(KEY) ?? '{}') };
   } catch {
-    return { ambientC: null, instrumentId: null };
+    return NOTHING;
   }
 }
 
@@ -30,6 +33,10 @@ export function useBenchSetup() {
   return {
     ambientC: setup.ambientC,
     instrument,
+    /** Supplies and loads of this bench that the program may drive. */
+    drivers: workshop.instruments.filter((i) => setup.driverIds.includes(i.id)),
+    setDriver: (id: string, on: boolean) =>
+      put({ driverIds: on ? [...setup.driverIds, id] : setup.driverIds.filter((d) => d !== id) }),
     setAmbient: (ambientC: number | null) => put({ ambientC }),
     setInstrument: (instrumentId: string | null) => put({ instrumentId }),
   };
