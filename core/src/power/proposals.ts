@@ -3,9 +3,6 @@ import type { Catalogue } from '../document/part/part.ts';
 import { partIndex } from '../document/references.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
 import { autonomy } from '../formulas/demand.ts';
-import { clearYear } from '../solvers/energy/clearSky.ts';
-import { type SystemModel, simulateYear } from '../solvers/energy/energyYear.ts';
-import { weatherYear } from '../solvers/energy/weather.ts';
 import { type Energy, energyOf } from '../stages/demand/energy.ts';
 import { type Design, type DesignWish, LEVELS, type Level } from './design.ts';
 import { designItems, designParts } from './designParts.ts';
@@ -13,6 +10,7 @@ import { designSystem } from './designSystem.ts';
 import { elementOf } from './partSheet.ts';
 import { systemModelOf } from './systemModel.ts';
 import { type ChemistryCost, tenYearCost } from './tenYears.ts';
+import { tryYears } from './tryYears.ts';
 
 export interface ProposalFigures {
   price: number;
@@ -51,23 +49,6 @@ const TITLE: Readonly<Record<Level, string>> = {
   generous: 'Generous',
   own: 'Exactly this',
 };
-const YEARS = 3;
-
-/** A few seeded years, for figures that depend on weather. */
-function tryYears(model: SystemModel) {
-  const clear = model.plane ? clearYear(model.plane) : null;
-  const years = Array.from({ length: YEARS }, (_, i) =>
-    simulateYear(model, weatherYear(model.climate, i + 1), clear, { startShare: 0.9 }),
-  );
-  const mean = (of: (y: (typeof years)[number]) => number) => years.reduce((s, y) => s + of(y), 0) / YEARS;
-  return {
-    darkDays: mean((y) => y.unmetDays),
-    generatorHours: mean((y) => y.totals.generatorHours),
-    cycles: mean((y) => y.totals.equivalentCycles),
-    servedKwh: mean((y) => y.totals.servedWh) / 1000,
-  };
-}
-
 function reasonsFor(
   design: Design,
   figures: ProposalFigures,

@@ -22,7 +22,7 @@ export const onShareIn = (load: LoadDemand, hour: number): number =>
 
 /** Months 1 … 12 of the warm half-year on the northern side; the southern one has the other six. */
 const WARM_MONTHS = [4, 5, 6, 7, 8, 9];
-export function inSeason(load: LoadDemand, month: number, southern: boolean): boolean {
+export function inSeason(load: Pick<LoadDemand, 'season'>, month: number, southern: boolean): boolean {
   if (load.season === 'all') return true;
   const warm = WARM_MONTHS.includes(month) !== southern;
   return (load.season === 'warm') === warm;
