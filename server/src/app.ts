@@ -95,7 +95,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/jobs', cableRoutes)
     .route('/api/jobs', buildRoutes)
     .route('/api/jobs', benchRoutes())
-    .route('/api/jobs', shipRoutes)
+    .route('/api/jobs', shipRoutes(changes))
     .route('/api/jobs', jobPaperRoutes)
     .route('/api/papers', paperRoutes)
     .route('/api/scan', scanRoutes)

@@ -68,7 +68,7 @@ export async function clearDemo(db: Knex): Promise<void> {
   const workshop = await readWorkshop(db);
   if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
   await db.raw(
-    'TRUNCATE field_notes, shipments, practice_acts, practice_runs, shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_pairs, bench_readings, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
+    'TRUNCATE field_logs, field_notes, shipments, practice_acts, practice_runs, shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_pairs, bench_readings, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
   );
   for (const sequence of ['job_number', 'stock_number', 'purchase_number'])
     await db.raw(`ALTER SEQUENCE ${sequence} RESTART`);

@@ -6,7 +6,7 @@ import { refuse } from '../refusal.ts';
 const MB = 1024 * 1024;
 /** What a body may hold, by the address it is sent to; the first that fits counts. */
 const LIMITS: readonly [address: RegExp, bytes: number][] = [
-  [/^\/api\/jobs\/[^/]+\/files$/, ATTACHMENT_MAX_BYTES + 64 * 1024],
+  [/^\/api\/jobs\/[^/]+\/(files|field-logs)$/, ATTACHMENT_MAX_BYTES + 64 * 1024],
   [/^\/api\/(jobs\/import|buying\/offers\/import)$/, 4 * MB],
   [/^\/api\/jobs\/[^/]+\/edits$/, 4 * MB],
   [/^\/api\/(sign-in|demo-sign-in|sign-out)$/, 4 * 1024],

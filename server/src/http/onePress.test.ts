@@ -422,7 +422,13 @@ const value = async <T>(of: T | (() => Promise<T>)): Promise<T> =>
 const count = async (table: string) => Number((await server.db(table).count('* as n').first())!.n);
 
 /** Signing in and out change nobody's work; a file is sent as a form. */
-const ELSEWHERE = ['/api/sign-in', '/api/demo-sign-in', '/api/sign-out', '/api/jobs/:id/files'];
+const ELSEWHERE = [
+  '/api/sign-in',
+  '/api/demo-sign-in',
+  '/api/sign-out',
+  '/api/jobs/:id/files',
+  '/api/jobs/:id/field-logs',
+];
 
 describe('every changing route takes one press once', () => {
   it('the list of presses covers the table of routes', () => {

@@ -18,7 +18,7 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Ombrik</title>');
   writeFileSync(join(folder, 'assets/index-abc.js'), `console.log("${'board '.repeat(2000)}")`);
   bench = await startPracticeBench();
-  const changes = { listen: () => () => {}, close: async () => {} };
+  const changes = { listen: () => () => {}, progress: async () => {}, close: async () => {} };
   app = createApp({ db: server.db, log: pino({ level: 'silent' }), changes, bench, webFolder: folder });
 });
 afterAll(async () => {

@@ -2,10 +2,21 @@ import type { Knex } from 'knex';
 import pg from 'pg';
 import type { Logger } from 'pino';
 
+/** How far something long has come. */
+export interface Progress {
+  /** Whose it is: the address it was begun at. */
+  address: string;
+  done: number;
+  of: number;
+  /** What is being done now, in a word or two. */
+  what: string;
+}
 /** What changed, as the address it was changed at: every server on this database is told when the change is kept. */
 export interface Changes {
   /** @returns what ends it */
   listen(told: (address: string) => void): () => void;
+  /** Tells at once how far something is: on this line, for what a press does is told with its transaction only. */
+  progress(progress: Progress): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -18,20 +29,7 @@ const LONGEST = 2000;
 export const tellChange = (trx: Knex, address: string): Promise<unknown> =>
   trx.raw('SELECT pg_notify(?, ?)', [CHANNEL, address.slice(0, LONGEST)]);
 
-/** How far something long has come. */
-export interface Progress {
-  /** Whose it is: the address it was begun at. */
-  address: string;
-  done: number;
-  of: number;
-  /** What is being done now, in a word or two. */
-  what: string;
-}
 const PROGRESS = '%';
-
-/** Told at once, whoever listens: how far it is with something somebody waits for. */
-export const tellProgress = (db: Knex, progress: Progress): Promise<unknown> =>
-  db.raw('SELECT pg_notify(?, ?)', [CHANNEL, PROGRESS + JSON.stringify(progress)]);
 
 /** What a browser is told of a message: that something changed, or how far something is. */
 export const asEvent = (message: string): { event: 'changed' | 'progress'; data: string } =>
@@ -75,6 +73,10 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
     listen(told) {
       listeners.add(told);
       return () => listeners.delete(told);
+    },
+    async progress(progress) {
+      // Nobody waits for a line that broke: what is done goes on.
+      await client?.query('SELECT pg_notify($1, $2)', [CHANNEL, PROGRESS + JSON.stringify(progress)]).catch(() => {});
     },
     async close() {
       closed = true;

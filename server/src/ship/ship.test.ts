@@ -4,6 +4,8 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
+import { loggedBank, somewhere } from '@ombrik/core/after/testing/loggedBank';
+import { seededRandom } from '@ombrik/core/solvers/random';
 import { unzipSync } from 'fflate';
 import pino from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -123,8 +125,10 @@ describe('shipping', () => {
       if (event === 'progress') told.push(JSON.parse(data));
     });
     const { status, json } = await ship('as the customer asked');
-    await changes.close();
+    // While it is done, not once it is.
     expect(told.length).toBeGreaterThan(20);
+    await expect.poll(() => told.at(-1)?.what).toBe('the seal');
+    await changes.close();
     expect(told.map((t) => t.done)).toEqual(told.map((_, i) => i));
     expect(told.at(-1)).toMatchObject({ done: told.at(-1)!.of, what: 'the seal' });
     expect([status, json.shipment.number]).toEqual([201, 1]);
@@ -220,6 +224,52 @@ grep -q "\\"head\\": \\"$prev\\"" seal.json && echo whole
     expect(again).toContain(jobId);
     const { notes } = (await mira.get(`/api/jobs/${jobId}/ship`)).json;
     expect(notes.map((n: { kind: string }) => n.kind)).toEqual(['note', 'return']);
+  });
+  it('a log from the field is laid beside the order; one that cannot be read is not kept, and says where', {
+    timeout: 60_000,
+  }, async () => {
+    const send = (text: string, fields = {}, key?: string) =>
+      mira.upload(`/api/jobs/${jobId}/field-logs`, 'monitor.csv', Buffer.from(text), key, {
+        unit: '1',
+        ampsAre: 'charging',
+        ...fields,
+      });
+    const files = async () => (await mira.get(`/api/jobs/${jobId}/files`)).json.files.length;
+    const before = await files();
+    const bad = await send('time,volts,amps\n2026-07-01 08:00,13,x\n');
+    expect([bad.status, bad.json.problems[0]]).toEqual([422, 'line 2: amps is "x"; accepted: a number']);
+    expect((await send('a,b\n', { ampsAre: 'both' })).json.problems[0]).toMatch(/accepted: charging, drawing/);
+    expect((await send('a,b\n', { unit: '7' })).json.problems[0]).toMatch(/unit is 7; accepted: 1 to 1/);
+    expect(await files()).toBe(before);
+    const random = seededRandom(5);
+    // The awning lights of 18 W burn eleven hours a day.
+    const text = loggedBank({
+      runs: [{ powerW: 18, on: somewhere(8, 11, random) }],
+      alwaysW: 1,
+      days: 8,
+      everyS: 120,
+      bankAh: 100,
+      sunPeakA: 0,
+      random,
+    });
+    const kept = await send(text);
+    expect(kept.status).toBe(201);
+    expect(await files()).toBe(before + 1);
+    const { report } = (await mira.get(`/api/jobs/${jobId}/field-logs/${kept.json.id}`)).json;
+    expect(report.days).toHaveLength(8);
+    const { board } = (await mira.get(`/api/jobs/${jobId}`)).json;
+    const awning = board.items.find((i: { name: string }) => i.name === 'Awning lights');
+    const change = report.advice.find((a: { commands: { id: string }[] }) => a.commands[0]?.id === awning.id);
+    expect(change.says).toMatch(/put (10|11|12)(\.\d)? h into the load list/);
+    const { logs } = (await mira.get(`/api/jobs/${jobId}/ship`)).json;
+    expect(logs).toEqual([expect.objectContaining({ name: 'monitor.csv', personName: 'Mira Holt', unit: 1 })]);
+    expect((await mira.get(`/api/jobs/${jobId}/field-logs/99`)).json.problems[0]).toBe('this job has no log 99');
+    const { jobs } = (await mira.get('/api/jobs?archived=no')).json;
+    const other = jobs.find((j: { id: string }) => j.id !== jobId).id;
+    const early = await mira.upload(`/api/jobs/${other}/field-logs`, 'm.csv', Buffer.from(text), undefined, {
+      ampsAre: 'charging',
+    });
+    expect([early.status, early.json.problems[0]]).toEqual([409, expect.stringMatching(/has not left the shop yet/)]);
   });
   it('sealed again it stands on the seal before; two hands at once make one', { timeout: 240_000 }, async () => {
     const both = await Promise.all([ship('back after a week: fuse changed'), ship('back after a week: fuse changed')]);

@@ -1,7 +1,11 @@
 import { num, oneOfText, orNull, record, text } from '@ombrik/core/document/schemaKit';
 import { Hono } from 'hono';
+import { unitIn } from '../http/asked.ts';
 import { body } from '../http/body.ts';
 import type { AppEnv } from '../http/session.ts';
+import type { Changes } from '../live/changes.ts';
+import { refuse } from '../refusal.ts';
+import { addFieldLog, fieldReportOf } from './fieldLogs.ts';
 import { addFieldNote } from './fieldNotes.ts';
 import { archiveOf, ship, shipState } from './shipService.ts';
 
@@ -15,21 +19,46 @@ const noteBody = record({
 });
 
 /** A job on its way out: what is open, one press, and its sealed record. */
-export const shipRoutes = new Hono<AppEnv>()
-  .get('/:id/ship', async (c) => c.json(await shipState(c.get('db'), c.req.param('id'))))
-  .post('/:id/ship', body(shipBody), async (c) => {
-    const { origin } = new URL(c.req.url);
-    const [db, person, id] = [c.get('db'), c.get('person'), c.req.param('id')];
-    return c.json({ shipment: await ship(db, person, id, c.req.valid('json'), origin) }, 201);
-  })
-  .post('/:id/field-notes', body(noteBody), async (c) => {
-    await addFieldNote(c.get('db'), c.get('person'), c.req.param('id'), c.req.valid('json'));
-    return c.json({ ok: true }, 201);
-  })
-  .get('/:id/ship/:number/record.zip', async (c) => {
-    const { name, bytes } = await archiveOf(c.get('db'), c.req.param('id'), Number(c.req.param('number')) || 0);
-    return c.body(new Uint8Array(bytes), 200, {
-      'Content-Type': 'application/zip',
-      'Content-Disposition': `attachment; filename="${name}"`,
+export const shipRoutes = (changes: Changes) =>
+  new Hono<AppEnv>()
+    .get('/:id/ship', async (c) => c.json(await shipState(c.get('db'), c.req.param('id'))))
+    .post('/:id/ship', body(shipBody), async (c) => {
+      const { origin } = new URL(c.req.url);
+      const [db, person, id] = [c.get('db'), c.get('person'), c.req.param('id')];
+      const onPaper = (done: number, of: number, what: string) =>
+        changes.progress({ address: c.req.path, done, of, what });
+      return c.json({ shipment: await ship(db, person, id, c.req.valid('json'), { origin, onPaper }) }, 201);
+    })
+    .post('/:id/field-notes', body(noteBody), async (c) => {
+      await addFieldNote(c.get('db'), c.get('person'), c.req.param('id'), c.req.valid('json'));
+      return c.json({ ok: true }, 201);
+    })
+    .post('/:id/field-logs', async (c) => {
+      const form = await c.req
+        .parseBody()
+        .catch(() => refuse(422, 'the request carries no form; accepted: a form with "file"'));
+      const { file, unit, ampsAre } = form;
+      if (!(file instanceof File)) return refuse(422, 'file is missing; accepted: one file in the form');
+      if (ampsAre !== 'charging' && ampsAre !== 'drawing')
+        return refuse(422, `ampsAre is "${String(ampsAre ?? '').slice(0, 20)}"; accepted: charging, drawing`);
+      const said = {
+        unit: unitIn(String(unit ?? '1')),
+        ampsAre,
+        name: file.name,
+        bytes: new Uint8Array(await file.arrayBuffer()),
+      } as const;
+      return c.json({ id: await addFieldLog(c.get('db'), c.get('person'), c.req.param('id'), said) }, 201);
+    })
+    .get('/:id/field-logs/:logId', async (c) => {
+      const logId = Number(c.req.param('logId'));
+      if (!Number.isInteger(logId) || logId < 1 || logId > 1e12)
+        refuse(404, `this job has no log ${c.req.param('logId')}`);
+      return c.json({ report: await fieldReportOf(c.get('db'), c.req.param('id'), logId) });
+    })
+    .get('/:id/ship/:number/record.zip', async (c) => {
+      const { name, bytes } = await archiveOf(c.get('db'), c.req.param('id'), Number(c.req.param('number')) || 0);
+      return c.body(new Uint8Array(bytes), 200, {
+        'Content-Type': 'application/zip',
+        'Content-Disposition': `attachment; filename="${name}"`,
+      });
     });
-  });

@@ -7,13 +7,13 @@ import { requireFile } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
 import { releaseOf } from '../jobs/releases.ts';
 import { floorOf } from '../jobs/summaries.ts';
-import { tellProgress } from '../live/changes.ts';
 import type { Person } from '../people/people.ts';
 import { refuse } from '../refusal.ts';
+import { type FieldLog, fieldLogsOf } from './fieldLogs.ts';
 import { type FieldNote, fieldNotesOf } from './fieldNotes.ts';
 import { recordEntries } from './recordEntries.ts';
 import { sealedArchive } from './sealedArchive.ts';
-import { shippedFiles } from './shippedFiles.ts';
+import { type OnPaper, shippedFiles } from './shippedFiles.ts';
 
 export interface Shipment {
   number: number;
@@ -65,12 +65,13 @@ async function openOf(db: Knex, file: JobFile): Promise<OpenToShip[]> {
 export async function shipState(
   db: Knex,
   jobId: string,
-): Promise<{ open: OpenToShip[]; shipments: Shipment[]; notes: FieldNote[] }> {
+): Promise<{ open: OpenToShip[]; shipments: Shipment[]; notes: FieldNote[]; logs: FieldLog[] }> {
   const file = await requireFile(db, jobId);
   return {
     open: await openOf(db, file),
     shipments: await shipmentsOf(db, jobId),
     notes: await fieldNotesOf(db, jobId),
+    logs: await fieldLogsOf(db, jobId),
   };
 }
 
@@ -84,7 +85,7 @@ export async function ship(
   person: Person,
   jobId: string,
   { revision, note }: { revision: number; note: string },
-  origin: string,
+  { origin, onPaper }: { origin: string; onPaper: OnPaper },
 ): Promise<Shipment> {
   const file = await requireFile(db, jobId);
   if (revision !== file.revision)
@@ -99,9 +100,7 @@ export async function ship(
   const before = earlier.at(-1)?.head ?? null;
   const { quantity, jobName } = file.board.brief;
   const entries = await recordEntries(db, jobId);
-  const files = await shippedFiles(db, file, origin, (done, of, what) =>
-    tellProgress(db, { address: `/api/jobs/${jobId}/ship`, done, of, what }),
-  );
+  const files = await shippedFiles(db, file, origin, onPaper);
   const { archive, seal } = sealedArchive(files, entries, {
     job: file.job.number,
     jobName,

@@ -38,7 +38,13 @@ export interface Client {
   get(path: string): Promise<{ status: number; json: any; response: Response }>;
   /** A key of its own unless one is given. */
   post(path: string, body: unknown, key?: string): Promise<{ status: number; json: any; response: Response }>;
-  upload(path: string, name: string, bytes: Buffer, key?: string): Promise<{ status: number; json: any }>;
+  upload(
+    path: string,
+    name: string,
+    bytes: Buffer,
+    key?: string,
+    fields?: Readonly<Record<string, string>>,
+  ): Promise<{ status: number; json: any }>;
 }
 
 /** The application against a real database, called without a network. */
@@ -67,8 +73,9 @@ export async function testServer() {
           headers: { 'idempotency-key': key },
           body: typeof body === 'string' ? body : JSON.stringify(body),
         }),
-      upload: async (path, name, bytes, key = `press-${counter++}-${process.pid}`) => {
+      upload: async (path, name, bytes, key = `press-${counter++}-${process.pid}`, fields = {}) => {
         const form = new FormData();
+        for (const [field, value] of Object.entries(fields)) form.set(field, value);
         form.set('file', new File([new Uint8Array(bytes)], name));
         const response = await app.request(path, {
           method: 'POST',

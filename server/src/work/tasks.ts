@@ -1,3 +1,5 @@
+import { type FieldReport, fieldReport } from '@ombrik/core/after/fieldReport';
+import { MonitorLogError, readMonitorLog } from '@ombrik/core/after/monitorLog';
 import { type BuildPlan, boardPlan } from '@ombrik/core/build/buildPlan';
 import { derive } from '@ombrik/core/derive';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
@@ -86,6 +88,24 @@ export const tasks = {
     const { bench: steps } = derivedOf(sheet).dossier;
     const { hypotheses, ...found } = diagnose({ steps, readings, model, conditions, workshop, name });
     return { ...found, hypotheses: hypotheses.map((h) => ({ ...h, says: defectWords(h.defect, name) })) };
+  },
+  /** A monitor's log beside the order, or what of it cannot be read. */
+  fieldReport({
+    sheet: { board, workshop },
+    bytes,
+    ampsAre,
+  }: {
+    sheet: SheetWork;
+    bytes: Uint8Array;
+    ampsAre: 'charging' | 'drawing';
+  }): { report: FieldReport } | { problems: string[] } {
+    try {
+      const log = readMonitorLog(new TextDecoder().decode(bytes), ampsAre);
+      return { report: fieldReport(board, genericCatalogue, workshop, log) };
+    } catch (error) {
+      if (error instanceof MonitorLogError) return { problems: error.problems };
+      throw error;
+    }
   },
   sizeUp: ({ sheet, articleId, areaMm2 }: { sheet: SheetWork; articleId: string; areaMm2: number }) =>
     sizeUp(
