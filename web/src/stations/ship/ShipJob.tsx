@@ -9,10 +9,11 @@ import { useProgress } from '../../app/useLive.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { TextField } from '../../ui/TextField.tsx';
+import { FieldLogs } from './FieldLogs.tsx';
 import { FromTheField } from './FromTheField.tsx';
 
 /** What is still open, one press that ships, and the sealed records there are. */
-export function ShipJob() {
+export function ShipJob({ onLog }: { onLog: (id: number) => void }) {
   const { jobId, revision, saveState } = useJob();
   const client = useQueryClient();
   const param = { id: jobId };
@@ -26,7 +27,7 @@ export function ShipJob() {
     onSuccess: () => client.invalidateQueries(),
   });
   if (!state.data) return <p className="dim">Looking what is still open …</p>;
-  const { open, shipments, notes } = state.data;
+  const { open, shipments, notes, logs } = state.data;
   const held = open.some((o) => !o.mayGo);
   const waits = held || (open.length > 0 && note.trim() === '') || saveState !== 'saved' || ship.isPending;
   return (
@@ -64,7 +65,12 @@ export function ShipJob() {
         Anybody can check the archive without this program.
       </p>
       {ship.error && <Problems problems={problemsIn(ship.error)} />}
-      {shipments.length > 0 && <FromTheField notes={notes} />}
+      {shipments.length > 0 && (
+        <>
+          <FromTheField notes={notes} />
+          <FieldLogs logs={logs} onShow={onLog} />
+        </>
+      )}
     </section>
   );
 }

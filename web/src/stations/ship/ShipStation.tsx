@@ -1,7 +1,9 @@
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useFloor } from '../../app/useFloor.ts';
 import { useJob } from '../../session/useJob.ts';
 import { BoardUpload } from './BoardUpload.tsx';
+import { FieldReportView } from './FieldReportView.tsx';
 import { PaperList } from './PaperList.tsx';
 import { PaperView } from './PaperView.tsx';
 import { type Chosen, chosenOf, paperAddress } from './paperAddress.ts';
@@ -40,6 +42,9 @@ export function ShipStation() {
   const { progress } = useFloor();
   const papers = usePapers();
   const [picked, setPicked] = useState<string | null>(null);
+  const [address, setAddress] = useSearchParams();
+  const asked = address.get('log');
+  const log = asked !== null && /^\d{1,12}$/.test(asked) ? Number(asked) : null;
   const [said, setSaid] = useState<Readonly<Record<string, Chosen>>>({});
   const sheets = papers.filter((p) => p.place === 'sheets');
   const shown = sheets.find((p) => p.name === picked) ?? sheets[0];
@@ -55,12 +60,15 @@ export function ShipStation() {
             ? 'D.c. side passed its bench test.'
             : `Bench test: ${progress.passedCount} of ${progress.dcCount} checks passed.`}
         </p>
-        <ShipJob />
+        <ShipJob onLog={(id) => setAddress({ log: String(id) })} />
         <h2 className="perforated mt-3 pt-3 text-lg">Sheets</h2>
         <PaperList
           papers={sheets}
           shown={shown?.name ?? ''}
-          show={setPicked}
+          show={(name) => {
+            setPicked(name);
+            setAddress({});
+          }}
           chosenOf={chosen}
           choose={(name, choice, word) => setSaid({ ...said, [name]: { ...said[name], [choice]: word } })}
           href={href}
@@ -78,7 +86,8 @@ export function ShipStation() {
           <BoardUpload />
         </div>
       </div>
-      {shown && <PaperView key={href(shown)} src={href(shown)} title={shown.title} />}
+      {log !== null && <FieldReportView logId={log} onClose={() => setAddress({})} />}
+      {log === null && shown && <PaperView key={href(shown)} src={href(shown)} title={shown.title} />}
     </div>
   );
 }

@@ -115,6 +115,7 @@ describe('a job on its way out', () => {
     await openShip({
       open: [{ station: 'test', says: 'the bench test has passed 3 of 9 checks', mayGo: false }],
       shipments: [],
+      logs: [],
     });
     await screen.findByText(/the bench test has passed 3 of 9 checks/);
     expect(press().disabled).toBe(true);
@@ -125,6 +126,7 @@ describe('a job on its way out', () => {
     const posted = await openShip({
       open: [{ station: 'build', says: '2 steps are not done', mayGo: true }],
       shipments: [],
+      logs: [],
     });
     await screen.findByText(/2 steps are not done/);
     expect(press().disabled).toBe(true);
@@ -143,7 +145,7 @@ describe('a job on its way out', () => {
     const notes = [
       { unit: 1, kind: 'return', text: 'fuse blew twice', entityId: 'it_F1', personName: 'Mira Holt', at },
     ];
-    const posted = await openShip({ open: [], shipments: [{ ...one, personName: 'Mira Holt', at }], notes });
+    const posted = await openShip({ open: [], shipments: [{ ...one, personName: 'Mira Holt', at }], notes, logs: [] });
     const link = await screen.findByRole('link', { name: 'Sealed record 1' });
     expect(link.getAttribute('href')).toBe('/api/jobs/jb/ship/1/record.zip');
     expect(screen.getByText('a'.repeat(64))).toBeTruthy();
@@ -161,5 +163,89 @@ describe('a job on its way out', () => {
         ['/api/jobs/jb/field-notes', { unit: 1, kind: 'return', text: 'the fan hums', entityId: null }],
       ]),
     );
+  });
+});
+
+describe('a log from the field', () => {
+  const REPORT = {
+    everyS: 60,
+    setBack: 0,
+    days: [{ day: '2026-07-01', outWh: 120, inWh: 130, lowestV: 12.1 }],
+    seen: {
+      loads: [
+        { itemIds: ['it_E1'], powerW: 36, orderedHours: 4, seenHours: [7.2, 8.1], starts: 14, verdict: 'longer' },
+        { itemIds: ['it_E2'], powerW: 18, orderedHours: 4, seenHours: null, starts: 0, verdict: 'notToBeSeen' },
+      ],
+      coveredHours: 24,
+      hiddenHours: 6,
+      alwaysW: 1.4,
+      hourW: new Array(24).fill(5),
+      leastW: 3,
+    },
+    orderedAlwaysW: 1.2,
+    orderedHourW: new Array(24).fill(4),
+    bank: { fulls: 2, deepestAh: 40, holdsAh: [61, 70], plateAh: 100, by: '40 Ah from full to a rested 12.20 V' },
+    darkDays: { ordered: 3, used: 21 },
+    advice: [
+      {
+        says: '-E1 draws 7.2 to 8.1 h a day, ordered for 4.0: put 7.7 h into the load list, and everything follows',
+        commands: [{ kind: 'set', collection: 'items', id: 'it_F1', field: 'name', value: 'told by the log' }],
+      },
+      { says: 'the bank holds 61 to 70 Ah of its 100: plan its replacement', commands: [] },
+    ],
+  };
+  const shipped = {
+    number: 1,
+    revision: 1,
+    head: 'a'.repeat(64),
+    before: null,
+    entries: 40,
+    note: '',
+    personName: 'Mira Holt',
+    at: '2026-11-30T08:00:00.000Z',
+  };
+  const openWith = async (kept: () => Response) => {
+    const log = { id: 4, name: 'july.csv', personName: 'Mira Holt', at: shipped.at };
+    serverThat({
+      '/api/papers': PAPERS,
+      '/api/jobs/jb/floor': { revision: 1, made: [], bench: [] },
+      '/api/jobs/jb/ship': { open: [], shipments: [shipped], notes: [], logs: [log] },
+      '/api/jobs/jb/field-logs/4': { report: REPORT },
+    });
+    const fetched = globalThis.fetch;
+    vi.stubGlobal('fetch', async (to: string, init?: RequestInit) =>
+      String(to).endsWith('/field-logs') ? kept() : fetched(to, init),
+    );
+    const job = await openJob();
+    show(<ShipStation />, { job, at: '/jobs/jb/ship' });
+    await screen.findByRole('region', { name: 'Logs of the monitor' });
+    return job;
+  };
+  const give = async (text: string) => {
+    const input = [...document.querySelectorAll('input[type=file]')].find((i) =>
+      i.getAttribute('accept')?.includes('csv'),
+    ) as HTMLInputElement;
+    Object.defineProperty(input, 'files', { value: [new File([text], 'july.csv')], configurable: true });
+    await act(async () => void fireEvent.change(input));
+  };
+  it('is laid beside the order: hours, bank, what to change; a press puts it into the load list', async () => {
+    const job = await openWith(() => Response.json({ id: 4 }, { status: 201 }));
+    await give('time,volts,amps');
+    const view = await screen.findByRole('region', { name: 'The log beside the order' });
+    await screen.findByText('7.2 to 8.1');
+    expect(view.textContent).toMatch(/24 hours covered; for 6 of them a charger held the bank/);
+    expect(view.textContent).toMatch(/61 to 70 of 100 Ah/);
+    expect(view.textContent).toMatch(/too small to see/);
+    expect(screen.getAllByRole('button', { name: 'Put it in' })).toHaveLength(1);
+    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Put it in' })));
+    expect(job.sent).toEqual(['Hours as the log shows them']);
+    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Back to the papers' })));
+    expect(screen.queryByRole('region', { name: 'The log beside the order' })).toBeNull();
+  });
+  it('that cannot be read says which line, and nothing is shown', async () => {
+    await openWith(() => Response.json({ problems: ['line 2: amps is "x"; accepted: a number'] }, { status: 422 }));
+    await give('time,volts,amps\n1,2,x');
+    await screen.findByText(/line 2: amps is "x"/);
+    expect(screen.queryByRole('region', { name: 'The log beside the order' })).toBeNull();
   });
 });
