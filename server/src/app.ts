@@ -22,6 +22,7 @@ import { onePress } from './http/onePress.ts';
 import { type AppEnv, signedIn } from './http/session.ts';
 import { jobRoutes } from './jobs/jobRoutes.ts';
 import { orderRoutes } from './jobs/orderRoutes.ts';
+import { lessonsRoutes } from './lessons/lessonsRoutes.ts';
 import type { Changes } from './live/changes.ts';
 import { liveRoutes } from './live/liveRoutes.ts';
 import { jobPaperRoutes, paperRoutes } from './papers/paperRoutes.ts';
@@ -107,6 +108,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/jobs', jobDesignRoutes)
     .route('/api/schedule', scheduleRoutes)
     .route('/api/practice', practiceRoutes(bench))
+    .route('/api/lessons', lessonsRoutes)
     .route('/api/live', liveRoutes(changes));
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {

@@ -42,6 +42,17 @@ export async function releasedJobs(db: Knex): Promise<{ jobId: string; revision:
     .map((r) => ({ jobId: r.job_id, revision: r.revision }));
 }
 
+/** The newest releases of all jobs that are on the floor or have left it, shipped ones too. */
+export async function lastReleases(db: Knex, most: number): Promise<{ jobId: string; revision: number }[]> {
+  const { rows } = await db.raw(
+    `SELECT job_id, revision FROM (
+      SELECT DISTINCT ON (job_id) job_id, revision, way, id FROM releases ORDER BY job_id, id DESC
+    ) last WHERE way = 'release' ORDER BY id DESC LIMIT ?`,
+    [most],
+  );
+  return (rows as { job_id: string; revision: number }[]).map((r) => ({ jobId: r.job_id, revision: r.revision }));
+}
+
 export async function addRelease(
   db: Knex,
   jobId: string,

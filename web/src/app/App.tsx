@@ -9,6 +9,7 @@ const BuyingPage = lazy(() => import('../stations/store/BuyingPage.tsx').then((m
 const CataloguePage = lazy(() =>
   import('../stations/catalogue/CataloguePage.tsx').then((m) => ({ default: m.CataloguePage })),
 );
+const LessonsPage = lazy(() => import('../stations/lessons/LessonsPage.tsx').then((m) => ({ default: m.LessonsPage })));
 const PlanPage = lazy(() => import('../stations/plan/PlanPage.tsx').then((m) => ({ default: m.PlanPage })));
 const WallScreen = lazy(() => import('../stations/plan/WallScreen.tsx').then((m) => ({ default: m.WallScreen })));
 const PracticePage = lazy(() =>
@@ -47,6 +48,7 @@ function Workshop() {
         <Route path="/plan" element={<PlanPage />} />
         <Route path="/practice" element={<PracticePage />} />
         <Route path="/practice/:runId" element={<PracticeRun />} />
+        <Route path="/lessons" element={<LessonsPage />} />
         <Route path="/buying" element={<BuyingPage />} />
         <Route path="/c/*" element={<Scanned />} />
         <Route path="/s/*" element={<Scanned />} />

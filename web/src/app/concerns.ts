@@ -1,5 +1,5 @@
 /** What of the store and of buying follows from jobs, and the other way round. */
-const SHOP = ['stock', 'buying', 'cutting', 'costs', 'jobs', 'picking', 'schedule'];
+const SHOP = ['stock', 'lessons', 'buying', 'cutting', 'costs', 'jobs', 'picking', 'schedule'];
 /** Never goes out of date by itself. */
 const FIXED = ['articles', 'dossier'];
 

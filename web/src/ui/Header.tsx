@@ -13,6 +13,7 @@ const PAGES = [
   ['/buying', 'Buying'],
   ['/catalogue', 'Catalogue'],
   ['/practice', 'Practice'],
+  ['/lessons', 'What fails'],
   ['/workshop', 'Workshop'],
 ] as const;
 
