@@ -52,8 +52,36 @@ function wordsOf(bytes: Buffer): Word[] {
   }));
 }
 
+/** Width and height of every outline on the first page, mm, by poppler's own reading. */
+function outlinesOf(bytes: Buffer): [widthMm: number, heightMm: number][] {
+  const svg = execFileSync('pdftocairo', ['-svg', '-l', '1', '-', '-'], {
+    input: bytes,
+    encoding: 'utf8',
+    maxBuffer: 2 ** 27,
+  });
+  return [...svg.matchAll(/ d="([^"]+)"/g)].map(([, d]) => {
+    const numbers = [...d!.matchAll(/-?\d+(\.\d+)?/g)].map(([n]) => Number(n));
+    const span = (from: number) => {
+      const own = numbers.filter((_, i) => i % 2 === from);
+      return ((Math.max(...own) - Math.min(...own)) * 25.4) / 72;
+    };
+    return [span(0), span(1)];
+  });
+}
+
 describe('the drawing of a board on paper', () => {
   const board = routed(mountainHutBoard());
+  it('is of the scale it says: the panel measured back from the page', { timeout: 60_000 }, async () => {
+    const bytes = await boardDrawing(fileOf(board), HEAD);
+    const text = execFileSync('pdftotext', ['-l', '1', '-', '-'], { input: bytes, encoding: 'utf8' });
+    const scale = Number(/Scale 1:([\d.]+)/.exec(text)![1]);
+    const { outline } = board.panels[0]!;
+    const span = (xs: readonly number[]) => Math.max(...xs) - Math.min(...xs);
+    const [w, h] = [span(outline.map((p) => p.xMm)) / scale, span(outline.map((p) => p.yMm)) / scale];
+    // The scale is told to a tenth.
+    const near = (a: number, b: number) => Math.abs(a / b - 1) < 0.06 / scale + 0.002;
+    expect(outlinesOf(bytes).some(([a, b]) => near(a, w) && near(b, h))).toBe(true);
+  });
   it.each([
     ['drawing', boardDrawing],
     ['dressing', dressingPaper],

@@ -13,7 +13,6 @@ const PAGES = [
   ['/buying', 'Buying'],
   ['/catalogue', 'Catalogue'],
   ['/practice', 'Practice'],
-  ['/lessons', 'What fails'],
   ['/workshop', 'Workshop'],
 ] as const;
 

@@ -15,7 +15,7 @@ const SORTS: readonly (readonly [sort: FailSort, title: string, counted: string]
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
 
 const COLUMNS: readonly DataColumn<FailCount>[] = [
-  { title: 'What', cell: (r) => r.what, by: (r) => r.what, names: true },
+  { title: 'What', cell: (r) => r.what, by: (r) => r.what, names: true, headClass: 'w-2/5' },
   { title: 'Failed', cell: (r) => r.failed, by: (r) => r.failed, right: true, className: 'num' },
   { title: 'Of', cell: (r) => r.tried, by: (r) => r.tried, right: true, className: 'num' },
   { title: 'In jobs', cell: (r) => r.jobs || '', by: (r) => r.jobs, right: true, className: 'num' },

@@ -14,6 +14,8 @@ interface Band {
 
 const COLOURS = { passed: 'var(--color-secondary)', failed: 'var(--color-error)', unsure: 'var(--color-warning)' };
 const [LEFT, WIDE] = [20, 560];
+/** Room a figure takes under the band. */
+const LABEL = 140;
 
 /** The band a reading must fall in, where nobody can tell, and the needle of the last reading. */
 export function LimitBand({ quantity, low, high, expected, reading, doubt, verdict }: Band) {
@@ -27,6 +29,8 @@ export function LimitBand({ quantity, low, high, expected, reading, doubt, verdi
   const [from, to] = [lowest - room, highest + room];
   const x = (v: number) => LEFT + ((Math.min(to, Math.max(from, v)) - from) / (to - from)) * WIDE;
   const [begin, end] = [low === null ? LEFT : x(low), high === null ? LEFT + WIDE : x(high)];
+  // Two figures inside a narrow band would stand on each other: they stand outside it then.
+  const narrow = low !== null && high !== null && x(high) - x(low) < 2 * LABEL;
   const colour = COLOURS[verdict ?? 'passed'];
   const said = `Accepted ${low === null ? '' : `from ${shown(low)} `}${high === null ? '' : `up to ${shown(high)}`}`;
   return (
@@ -63,9 +67,9 @@ export function LimitBand({ quantity, low, high, expected, reading, doubt, verdi
               />
               <line x1={x(edge)} x2={x(edge)} y1={30} y2={60} stroke="currentColor" strokeWidth={2} />
               <text
-                x={x(edge)}
+                x={narrow ? (i === 0 ? Math.max(LABEL, x(edge)) : Math.min(600 - LABEL, x(edge))) : x(edge)}
                 y={78}
-                textAnchor={i === 0 ? 'start' : 'end'}
+                textAnchor={(i === 0) === narrow ? 'end' : 'start'}
                 className="svg-num"
                 fontSize={17}
                 fill="currentColor"

@@ -5,9 +5,11 @@ import { NumberField } from '../../ui/TextField.tsx';
 import { ToolCheckFields } from './ToolCheckFields.tsx';
 import { ToolHead } from './ToolHead.tsx';
 
-const KINDS = Object.entries(TOOL_KIND_WORDS) as [BenchTool['kind'], string][];
+/** A meter is an instrument of its own above; one that was kept here stays what it is. */
+const kindsFor = (kind: BenchTool['kind']) =>
+  (Object.entries(TOOL_KIND_WORDS) as [BenchTool['kind'], string][]).filter(([k]) => k !== 'meter' || kind === 'meter');
 
-/** Wrenches, scales and meters: what they read counts while their check holds. */
+/** Wrenches, scales and whatever else is checked: what they read counts while their check holds. */
 export function BenchTools({
   tools,
   disabled,
@@ -21,7 +23,7 @@ export function BenchTools({
     onChange({ benchTools: tools.map((t) => (t.id === id ? { ...t, ...change } : t)) });
   return (
     <section className="mt-4 border border-base-300 bg-base-100 p-4">
-      <h2 className="text-xl">Wrenches, scales and meters</h2>
+      <h2 className="text-xl">Wrenches and scales</h2>
       <p className="dim mb-2 text-[13px]">
         A tool that is due for its check is a stop at the bench. Days of 0 mean that nobody checks it.
       </p>
@@ -31,7 +33,7 @@ export function BenchTools({
             name={tool.name}
             asks={`What ${tool.name} is`}
             kind={tool.kind}
-            kinds={KINDS}
+            kinds={kindsFor(tool.kind)}
             disabled={disabled}
             onName={(name) => set(tool.id, { name })}
             onKind={(kind) => set(tool.id, { kind })}

@@ -191,6 +191,9 @@ export function ShopWall() {
             />
             archived too
           </label>
+          <Link to="/lessons" className="btn btn-sm">
+            What fails
+          </Link>
           <Link to="/screen" className="btn btn-sm">
             Large screen
           </Link>

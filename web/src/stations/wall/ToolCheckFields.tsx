@@ -16,7 +16,8 @@ export function ToolCheckFields<T extends ToolCheck & { name: string }>({
   const why = overdue(tool, today);
   const due = dueOn(tool);
   return (
-    <div className="flex flex-wrap items-end gap-2">
+    <div className="flex flex-wrap items-center gap-2">
+      <span className="dim">checked every</span>
       <NumberField
         label={`${tool.name} is checked every so many days`}
         hideLabel
