@@ -110,12 +110,38 @@ describe('which load runs how long', () => {
     }
     expect([found, within, false_]).toEqual([10, 10, 0]);
   });
+  it('one ordered for hours the charger hides, and run in the evening too, is longer by the evening; no more is made of it', () => {
+    const random = seededRandom(21);
+    const days = 14;
+    const at = (from: number, hours: number) =>
+      Array.from({ length: days }, (_, d): [number, number] => [
+        (d * 24 + from) * 3600,
+        (d * 24 + from + hours) * 3600,
+      ]);
+    const text = loggedBank({
+      runs: [{ powerW: 60, on: [...at(10, 4), ...at(19, 3)] }],
+      alwaysW: 5,
+      days,
+      everyS: 60,
+      bankAh: 300,
+      sunPeakA: 60,
+      random,
+    });
+    const onShare = Array.from({ length: 24 }, (_, h) => (h >= 10 && h < 14 ? 1 : 0));
+    const { loads } = loadHours(readMonitorLog(text, 'charging'), [{ itemId: 'a', powerW: 60, onShare }], REGULATED_V);
+    expect(loads[0]!.verdict).toBe('longer');
+    expect(loads[0]!.seenHours![0]).toBeGreaterThan(5.5);
+    expect(loads[0]!.seenHours![1]).toBeLessThan(8.5);
+  });
   it('tells what always draws by night, and by which hours', () => {
     const { seen } = board(7, null);
     expect(seen.alwaysW!).toBeGreaterThan(5.5);
     expect(seen.alwaysW!).toBeLessThan(8.5);
     expect(seen.coveredHours).toBeCloseTo(24 * DAYS, 0);
-    expect(seen.hourW.every((w) => w >= seen.alwaysW!)).toBe(true);
+    expect(seen.hourW.every((w) => w === null || w >= seen.alwaysW!)).toBe(true);
+    // At noon the bank is full and the charger holds it: nobody can tell.
+    expect(seen.hourW[13]).toBeNull();
+    expect(seen.hourW[2]).not.toBeNull();
   });
   it('loads alike are told together; one too small for the log is not to be seen; one that never starts is told', () => {
     const random = seededRandom(3);

@@ -113,7 +113,7 @@ export function bankHolds(log: MonitorLog, bank: BankAsBuilt): BankHolds {
       by: 'it was never full and drawn from in this log: nothing to count from',
     };
   const least = Math.max(low, deepestAh);
-  const most = Number.isFinite(high) ? Math.max(high, least) : null;
+  const most = Number.isFinite(high) ? Math.max(Math.min(high, OVER_PLATE * bank.bankAh), least) : null;
   return {
     fulls,
     deepestAh,
@@ -121,6 +121,9 @@ export function bankHolds(log: MonitorLog, bank: BankAsBuilt): BankHolds {
     by: by || `${deepestAh.toFixed(0)} Ah drawn from full, and it was not empty then`,
   };
 }
+
+/** No bank holds more over its plate. Common practice, no source. */
+const OVER_PLATE = 1.15;
 
 /** Fallen to its low voltage by nothing but a gentle draw. */
 const isEmpty = (s: LogSample, lowV: number, { bankAh }: BankAsBuilt): boolean =>

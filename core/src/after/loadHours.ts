@@ -28,8 +28,8 @@ export interface SeenLoads {
   hiddenHours: number;
   /** What draws by night when nothing is switched on, W; null where no night is in the log. */
   alwaysW: number | null;
-  /** By hour of the day: what was drawn by all that was told apart, W. */
-  hourW: number[];
+  /** By hour of the day: what was drawn by all that was told apart, W; null where it was hidden day after day. */
+  hourW: (number | null)[];
   /** The smallest step the log shows when it is quiet. */
   leastW: number;
 }
@@ -187,25 +187,38 @@ export function loadHours(log: MonitorLog, loads: readonly Switched[], regulated
     const may = (g: number) => seen[g]! && (edge.stepW > 0 ? followers[g]!.free : followers[g]!.mayRun());
     for (const g of matchOf(Math.abs(edge.stepW), groups, may)) followers[g]!.step(edge);
   }
-  const hourS = new Array<number>(24).fill(0);
   const coveredS = hoursOf(visible.covered);
+  const drawnBy: (number | null)[] = hoursOf(visible.open).map((s, h) => (isKnown(s, coveredS[h]!) ? 0 : null));
   const seenLoads = groups.map((g, i): SeenHours => {
     const follower = followers[i]!;
     follower.end();
-    const perHourS = hoursOf(follower.spans);
-    const orderedHours = g.loads.reduce((s, l) => s + l.onShare.reduce((a, b) => a + b, 0), 0);
-    const expectedS = perHourS.reduce((s, own, h) => s + own * g.loads.reduce((a, l) => a + l.onShare[h]!, 0), 0);
+    const { runs, spans } = follower;
+    const ordered = Array.from({ length: 24 }, (_, h) => g.loads.reduce((s, l) => s + l.onShare[h]!, 0));
+    const perHourS = hoursOf(spans);
+    const orderedHours = ordered.reduce((s, x) => s + x, 0);
+    const expectedS = perHourS.reduce((s, own, h) => s + own * ordered[h]!, 0);
     const base = { itemIds: g.loads.map((l) => l.itemId), powerW: g.powerW, orderedHours };
-    if (expectedS < LEAST_EXPECTED_S) return { ...base, seenHours: null, starts: 0, verdict: 'notToBeSeen' };
-    for (const run of follower.runs) addHours(hourS, run, g.powerW);
-    const hours = (of: 'lowS' | 'highS') =>
-      Math.min(24 * g.loads.length, (orderedHours * follower.runs.reduce((s, r) => s + r[of], 0)) / expectedS);
-    const chance = chanceOf(follower.runs, perHourS, coveredS);
-    const seenHours = [
-      hours('lowS') * Math.max(0, 1 - chance),
-      Math.min(24 * g.loads.length, hours('highS') * (1 + chance)),
-    ] as const;
-    const starts = follower.runs.length;
+    if (expectedS < LEAST_EXPECTED_S && runs.length === 0)
+      return { ...base, seenHours: null, starts: 0, verdict: 'notToBeSeen' };
+    const chance = chanceOf(runs, perHourS, coveredS);
+    const most = g.loads.length;
+    const timed = ordered.some((x) => Math.abs(x - ordered[0]!) > 1e-9);
+    // Hour by hour of the day, for loads have their times. An hour that is hidden day after day is taken as ordered; of a
+    // load at no stated time like the others.
+    const hours = (of: 'lowS' | 'highS', by: number) => {
+      const seenS = runHours(runs, of);
+      const shares = perHourS.map((own, h) =>
+        isKnown(own, coveredS[h]!) ? Math.min(most, (seenS[h]! / own) * by) : null,
+      );
+      shares.forEach((share, h) => {
+        if (of === 'highS' && share !== null && drawnBy[h] !== null) drawnBy[h] = drawnBy[h]! + (g.powerW * share) / by;
+      });
+      const known = shares.filter((x) => x !== null);
+      const usual = known.reduce((s, x) => s + x, 0) / Math.max(1, known.length);
+      return shares.reduce<number>((s, share, h) => s + (share ?? (timed ? ordered[h]! : usual)), 0);
+    };
+    const seenHours = [hours('lowS', Math.max(0, 1 - chance)), hours('highS', 1 + chance)] as const;
+    const starts = runs.length;
     return { ...base, seenHours, starts, verdict: verdictOf(seenHours, starts, orderedHours) };
   });
   const total = (by: readonly number[]) => by.reduce((s, x) => s + x, 0) / 3600;
@@ -216,13 +229,13 @@ export function loadHours(log: MonitorLog, loads: readonly Switched[], regulated
     coveredHours: total(coveredS),
     hiddenHours: total(coveredS) - total(hoursOf(visible.open)),
     alwaysW,
-    hourW: hourS.map((wattS, h) => (alwaysW ?? 0) + (coveredS[h]! > 0 ? wattS / coveredS[h]! : 0)),
+    hourW: drawnBy.map((w) => (w === null ? null : w + (alwaysW ?? 0))),
     leastW: visible.leastW,
   };
 }
 
 /**
- * How far what was seen may be off what was, by chance alone, as a share at about 95 %: of few long runs a part is easily
+ * How far what was seen may be off what was, by chance alone, as a share at about 99 %: of few long runs a part is easily
  * missed or met by luck, of many short ones hardly.
  */
 function chanceOf(runs: readonly Run[], seenS: readonly number[], coveredS: readonly number[]): number {
@@ -230,7 +243,20 @@ function chanceOf(runs: readonly Run[], seenS: readonly number[], coveredS: read
   const sumS = runs.reduce((s, r) => s + r.highS, 0);
   if (sumS === 0) return 0;
   const spread = Math.sqrt(runs.reduce((s, r) => s + r.highS ** 2, 0)) / sumS;
-  return 2 * spread * Math.sqrt(Math.max(0, 1 - total(seenS) / total(coveredS)));
+  return 2.6 * spread * Math.sqrt(Math.max(0, 1 - total(seenS) / total(coveredS)));
+}
+
+/** Whether an hour of the day was seen often enough to say what happens in it. Common practice, no source. */
+const isKnown = (seenS: number, coveredS: number): boolean => seenS >= 1800 && seenS >= 0.1 * coveredS;
+
+/** Seconds of runs by the hour of the day, as short or as long as they may have been. */
+function runHours(runs: readonly Run[], of: 'lowS' | 'highS'): number[] {
+  const by = new Array<number>(24).fill(0);
+  for (const run of runs) {
+    const scale = run.toS > run.fromS ? run[of] / (run.toS - run.fromS) : 0;
+    spread(run.fromS, run.toS, (h, s) => void (by[h]! += s * scale));
+  }
+  return by;
 }
 
 /** Seconds of spans by the hour of the day they lie in. */
@@ -239,9 +265,6 @@ function hoursOf(spans: readonly (readonly [number, number])[]): number[] {
   for (const [from, to] of spans) spread(from, to, (h, s) => void (by[h]! += s));
   return by;
 }
-
-const addHours = (hourS: number[], { fromS, toS }: Run, powerW: number): void =>
-  spread(fromS, toS, (h, s) => void (hourS[h]! += powerW * s));
 
 function spread(fromS: number, toS: number, add: (hour: number, seconds: number) => void): void {
   for (let s = fromS; s < toS; ) {

@@ -274,7 +274,7 @@ export const PAPERS = [
   }),
   paper({
     name: 'parts-record.pdf',
-    title: 'Parts with numbers and photos',
+    title: 'Parts and photos',
     what: 'Serial numbers as they were read at the bench, and the photos of the build.',
     place: 'sheets',
     needs: ['built', 'photos'],

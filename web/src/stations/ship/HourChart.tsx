@@ -2,11 +2,19 @@ import { Bar } from 'react-chartjs-2';
 import { useInks } from '../../ui/charts.ts';
 
 /** Power drawn by the hour of the day: as the log shows it, and as it was ordered. */
-export default function HourChart({ seenW, orderedW }: { seenW: readonly number[]; orderedW: readonly number[] }) {
+export default function HourChart({
+  seenW,
+  orderedW,
+}: {
+  seenW: readonly (number | null)[];
+  orderedW: readonly number[];
+}) {
   const ink = useInks();
   return (
     <figure>
-      <figcaption className="label-face text-base">Drawn by the hour of the day, W</figcaption>
+      <figcaption className="label-face text-base">
+        Drawn by the hour of the day, W; hidden hours stand empty
+      </figcaption>
       <div className="h-52">
         <Bar
           role="img"

@@ -14,8 +14,8 @@ import { type JobPaper, usePapers } from './usePapers.ts';
 function PanelFiles({ papers }: { papers: readonly JobPaper[] }) {
   const { board, jobId, revision } = useJob();
   return board.panels.map((panel) => (
-    <span key={panel.id} className="flex items-center gap-1">
-      <span className="min-w-0 flex-1 truncate text-[13px]">{panel.name}</span>
+    <span key={panel.id} className="flex flex-wrap items-center gap-1">
+      <span className="w-full truncate text-[13px]">{panel.name}</span>
       {(['front', 'back'] as const).map((face) =>
         papers.map(({ name }) => {
           const kind = name.split('.').at(-1)!;
@@ -74,7 +74,7 @@ export function ShipStation() {
           href={href}
         />
         <h2 className="perforated mt-2 pt-3 text-lg">Lists and files</h2>
-        <div className="mt-1 grid gap-1">
+        <div className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-1">
           {papers
             .filter((p) => p.place === 'lists')
             .map((p) => (
