@@ -56,6 +56,25 @@ describe('a log beside the order', () => {
     expect(after.usage).toEqual({ kind: 'perDay', hoursPerDay: expect.closeTo(11, -0.6) });
     expect(after.rating).toEqual({ kind: 'watts', powerW: 24 });
   });
+  it('what rests between keeps its hours, and draws another share of them', () => {
+    const cycling = load(board(), 'E1', { usage: { kind: 'perDay', hoursPerDay: 24 }, dutyShare: 0.2 });
+    const random = seededRandom(3);
+    const text = loggedBank({
+      runs: [{ powerW: 24, on: somewhere(DAYS, 12, random) }],
+      alwaysW: 1,
+      days: DAYS,
+      everyS: 60,
+      bankAh: 100,
+      sunPeakA: 30,
+      random,
+    });
+    const { advice } = fieldReport(cycling, genericCatalogue, defaultWorkshop, readMonitorLog(text, 'charging'));
+    const own = advice.find((a) => a.commands.length > 0)!;
+    expect(own.says).toMatch(/ordered for 4\.8: put a share of \d\d % of its hours into the load list/);
+    const after = applyCommands(cycling, own.commands).board.items.find((i) => i.id === 'it_E1')!.load!;
+    expect(after.usage).toEqual({ kind: 'perDay', hoursPerDay: 24 });
+    expect(Math.abs(after.dutyShare - 0.5)).toBeLessThan(0.12);
+  });
   it('what draws by night and nobody ordered is told, and a bank that has aged', () => {
     const says = (r: ReturnType<typeof report>) => r.advice.map((a) => a.says).join('\n');
     expect(says(report(4, 20))).toMatch(/2\d W are drawn by night where the order knows of \d+: something is left on/);

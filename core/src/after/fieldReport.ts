@@ -137,7 +137,10 @@ function daysOf(log: MonitorLog): LoggedDay[] {
 interface LoadChange {
   entry: Loaded;
   seen: SeenHours;
-  hoursPerDay: number;
+  /** The load as it is used. */
+  load: LoadDemand;
+  /** What of it changes, in words. */
+  says: string;
 }
 
 /** Loads that ran otherwise than ordered and could be told from the others, and for how long. */
@@ -145,14 +148,17 @@ const loadChanges = (loads: readonly Loaded[], { loads: seen }: SeenLoads): Load
   seen.flatMap((s): LoadChange[] => {
     const entry = s.itemIds.length === 1 ? loads.find((l) => l.item.id === s.itemIds[0]) : undefined;
     if (!entry || !s.seenHours || (s.verdict !== 'longer' && s.verdict !== 'shorter')) return [];
-    const hoursPerDay = Math.min(24, middle(s.seenHours) / drawShareOf(entry.load));
-    return [{ entry, seen: s, hoursPerDay: Number(hoursPerDay.toFixed(1)) }];
+    return [{ entry, seen: s, ...asUsed(entry.load, middle(s.seenHours)) }];
   });
 
-const asUsed = ({ entry, hoursPerDay }: LoadChange): LoadDemand => ({
-  ...entry.load,
-  usage: { kind: 'perDay', hoursPerDay },
-});
+/** What rests between keeps its hours and draws another share of them; anything else is on for as long as it was seen. */
+function asUsed(load: LoadDemand, drawnHours: number): Pick<LoadChange, 'load' | 'says'> {
+  const dutyShare = Number((drawnHours / hoursPerDayOf(load)).toFixed(2));
+  if (load.shortTime === null && load.dutyShare < 1 && dutyShare <= 1)
+    return { load: { ...load, dutyShare }, says: `a share of ${Math.round(100 * dutyShare)} % of its hours` };
+  const hoursPerDay = Number(Math.min(24, drawnHours / drawShareOf(load)).toFixed(1));
+  return { load: { ...load, usage: { kind: 'perDay', hoursPerDay } }, says: `${hoursPerDay} h` };
+}
 
 /** The year's model with hours as seen, and what is left of the bank. */
 function usedModel(
@@ -163,7 +169,7 @@ function usedModel(
   { holdsAh }: BankHolds,
   plateAh: number,
 ): SystemModel {
-  const byId = new Map(changes.map((c) => [c.entry.item.id, asUsed(c)]));
+  const byId = new Map(changes.map((c) => [c.entry.item.id, c.load]));
   const items = board.items.map((i) => (byId.has(i.id) ? { ...i, load: byId.get(i.id)! } : i));
   const model = systemModelOf({ ...board, items, parts, workshop });
   const most = holdsAh?.[1] ?? null;
@@ -185,9 +191,9 @@ function adviceOf(
   const name = (id: string) => board.items.find((i) => i.id === id)?.designation ?? id;
   const plain = (says: string): FieldAdvice => ({ says, commands: [] });
   const advice: FieldAdvice[] = changes.map((c) => ({
-    says: `${name(c.entry.item.id)} draws ${c.seen.seenHours![0].toFixed(1)} to ${c.seen.seenHours![1].toFixed(1)} h a day, ordered for ${c.seen.orderedHours.toFixed(1)}: put ${c.hoursPerDay} h into the load list, and everything follows`,
+    says: `${name(c.entry.item.id)} draws ${c.seen.seenHours![0].toFixed(1)} to ${c.seen.seenHours![1].toFixed(1)} h a day, ordered for ${c.seen.orderedHours.toFixed(1)}: put ${c.says} into the load list, and everything follows`,
     commands: [
-      { kind: 'set', collection: 'items', id: c.entry.item.id, field: 'load', value: asUsed(c) } satisfies Command,
+      { kind: 'set', collection: 'items', id: c.entry.item.id, field: 'load', value: c.load } satisfies Command,
     ],
   }));
   for (const s of seen.loads)
