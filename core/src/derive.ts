@@ -9,6 +9,7 @@ import { sharedWith } from './engine/sharedWith.ts';
 import { FINDINGS, type Finding } from './findings/registry.ts';
 import { withAccepted } from './findings/settled.ts';
 import type { Profile } from './profiles/profile.ts';
+import * as benchStages from './stages/benchStages.ts';
 import { sizedBranchOhm } from './stages/sizing/branchResistance.ts';
 import * as stages from './stages/stages.ts';
 import { VERSIONS } from './versions.ts';
@@ -19,7 +20,7 @@ const STATION_ORDER = ['brief', 'power', 'circuit', 'board', 'cables', 'test'];
 /** What a dossier is made of. */
 const RESULTS = [
   ...[stages.energy, stages.flows, stages.cableLengths, stages.sizing, stages.control, stages.mains],
-  ...[stages.made, stages.stacks, stages.bodies, stages.heat, stages.partLines, stages.cuts, stages.bench],
+  ...[stages.made, stages.stacks, stages.bodies, stages.heat, stages.partLines, stages.cuts, benchStages.bench],
 ];
 const graph = inOrder([...RESULTS, ...FINDINGS.map((f): Node<unknown> => f.node)]);
 
@@ -91,8 +92,8 @@ export function deriveStages(
     sizedCables: of(stages.sizedCables),
     runs: of(stages.cableRuns),
     made: of(stages.made),
-    bench: of(stages.bench),
-    powerUp: of(stages.powerUp),
+    bench: of(benchStages.bench),
+    powerUp: of(benchStages.powerUp),
     partLines: of(stages.partLines),
     /** Resistance of every branch after sizing, with hot copper or at 20 °C. */
     branchOhm: (hot: boolean) => sizedBranchOhm(netlist, sizing, lengths, board, own, hot),
@@ -141,7 +142,7 @@ export function derive(
     heat: of(stages.heat),
     parts: of(stages.partLines),
     cuts: [...of(stages.cuts)],
-    bench: [...of(stages.bench)],
+    bench: [...of(benchStages.bench)],
     findings: findingsOf(outputs, board.accepted),
   };
 }
