@@ -1,4 +1,5 @@
 import type { Chemistry } from './document/brief/brief.ts';
+import type { Part } from './document/part/part.ts';
 
 /** What people call a battery of each kind. */
 export const CHEMISTRY_NAME: Readonly<Record<Chemistry, string>> = {
@@ -6,6 +7,19 @@ export const CHEMISTRY_NAME: Readonly<Record<Chemistry, string>> = {
   vented: 'vented lead-acid',
   lifepo4: 'LiFePO4',
 };
+
+/**
+ * A fuse seat as it is printed: its holder, or holder and way where the holder has several.
+ * @param seatCount seats of the holder
+ * @example
+ * seatText('-F10', 'f1', 6); // '-F10:f1'
+ */
+export const seatText = (designation: string, seatId: string, seatCount: number): string =>
+  seatCount > 1 ? `${designation}:${seatId}` : designation;
+
+/** Seats a part has for fuses. */
+export const seatCountOf = (part: Pick<Part, 'elements'> | undefined): number =>
+  part?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0;
 
 /** Figures as they stand in sentences. Screens with columns of their own format them there. */
 

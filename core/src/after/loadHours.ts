@@ -254,7 +254,7 @@ function runHours(runs: readonly Run[], of: 'lowS' | 'highS'): number[] {
   const by = new Array<number>(24).fill(0);
   for (const run of runs) {
     const scale = run.toS > run.fromS ? run[of] / (run.toS - run.fromS) : 0;
-    spread(run.fromS, run.toS, (h, s) => void (by[h]! += s * scale));
+    spread(by, run.fromS, run.toS, scale);
   }
   return by;
 }
@@ -262,14 +262,16 @@ function runHours(runs: readonly Run[], of: 'lowS' | 'highS'): number[] {
 /** Seconds of spans by the hour of the day they lie in. */
 function hoursOf(spans: readonly (readonly [number, number])[]): number[] {
   const by = new Array<number>(24).fill(0);
-  for (const [from, to] of spans) spread(from, to, (h, s) => void (by[h]! += s));
+  for (const [from, to] of spans) spread(by, from, to, 1);
   return by;
 }
 
-function spread(fromS: number, toS: number, add: (hour: number, seconds: number) => void): void {
+/** Adds the seconds from … to, times a scale, to the hours of the day they lie in. */
+function spread(by: number[], fromS: number, toS: number, scale: number): void {
   for (let s = fromS; s < toS; ) {
     const next = Math.min(toS, (Math.floor(s / 3600) + 1) * 3600);
-    add(hourOf(s), next - s);
+    const hour = hourOf(s);
+    by[hour] = by[hour]! + (next - s) * scale;
     s = next;
   }
 }

@@ -5,7 +5,7 @@ import type { Dossier } from '../dossier.ts';
 import { openingTime } from '../solvers/timeCurrent.ts';
 import type { SizedWire, WireShort } from '../stages/sizing/sizingResult.ts';
 import { curveOf } from '../tables/timeCurrent.ts';
-import { secondsInWords as seconds } from '../words.ts';
+import { seatCountOf, seatText, secondsInWords as seconds } from '../words.ts';
 
 /** One device between the sources and a fault, with the time it takes at each corner. */
 export interface FaultDevice {
@@ -62,14 +62,13 @@ export function faultStory(
       const item = seat && board.items.find((i) => i.id === seat.itemId);
       // A dossier may be of the board a moment ago.
       if (!seat || !item || seat.ratingA === null) return [];
-      const many = (parts.get(item.partId)?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0) > 1;
       const [largeA, smallA] = [layer.largeA[i]!, layer.smallA[i]!];
       const curve = curveOf(seat.style, seat.curve);
       return [
         {
           key,
           itemId: item.id,
-          name: many ? `${item.designation}:${seat.seatId}` : item.designation,
+          name: seatText(item.designation, seat.seatId, seatCountOf(parts.get(item.partId))),
           ratingA: seat.ratingA,
           style: seat.style,
           curve: seat.curve,

@@ -3,6 +3,7 @@ import type { TerminalRef } from '../document/connection/connection.ts';
 import type { Part, Terminal } from '../document/part/part.ts';
 import type { Netlist } from '../stages/netlist/netlist.ts';
 import type { SizedSeat } from '../stages/sizing/sizingResult.ts';
+import { seatCountOf, seatText } from '../words.ts';
 
 /** How places of a board are looked up and written in findings. */
 type Parts = ReadonlyMap<Id, Part>;
@@ -40,6 +41,5 @@ export function seatName(
   const seat = seatOf.get(key);
   const item = seat && at.names.get(seat.itemId);
   if (!seat || !item) return 'no fuse';
-  const many = (at.parts.get(item.partId)?.elements.filter((e) => e.kind === 'fuseSeat').length ?? 0) > 1;
-  return many ? `${item.designation}:${seat.seatId}` : item.designation;
+  return seatText(item.designation, seat.seatId, seatCountOf(at.parts.get(item.partId)));
 }

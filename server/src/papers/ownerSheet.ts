@@ -2,6 +2,7 @@ import { liveSets } from '@ombrik/core/circuit/liveSets';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
 import { serialOf, unitsOf } from '@ombrik/core/released/serials';
+import { seatText } from '@ombrik/core/words';
 import type { BenchReading } from '../bench/readings.ts';
 import { cautions, closePaper, heading, openPaper, type PaperFile, type PaperHead, paragraph, table } from './paper.ts';
 import { settledList } from './settledList.ts';
@@ -58,8 +59,7 @@ export function ownerSheet(file: PaperFile, readings: readonly BenchReading[], h
       {
         title: 'At',
         width: 110,
-        value: (s) =>
-          `${name(s.itemId)}${seats.filter((o) => o.itemId === s.itemId).length > 1 ? `, ${s.seatId}` : ''}`,
+        value: (s) => seatText(name(s.itemId), s.seatId, seats.filter((o) => o.itemId === s.itemId).length),
       },
       { title: 'Link', width: 170, value: (s) => links.get(s.link.value ?? '') ?? 'none chosen' },
       {

@@ -5,6 +5,7 @@ import type { TerminalRef } from '../../document/connection/connection.ts';
 import type { Catalogue, Part } from '../../document/part/part.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { REST_VOLTAGE_PER_12V } from '../../tables/batteryVoltage.ts';
+import { seatCountOf, seatText } from '../../words.ts';
 import type { Netlist, Port } from '../netlist/netlist.ts';
 import { feedingOf, type Potentials } from '../netlist/potentials.ts';
 import { type BenchItem, LIVE } from './benchWords.ts';
@@ -163,8 +164,7 @@ function seatStep(at: Context, key: string, s: Mutable): Draft {
   const part = at.parts.get(item.partId)!;
   const element = part.elements.find((e) => e.id === seat.seatId);
   const branch = netlist.branches.find((b) => b.key === key)!;
-  const many = part.elements.filter((e) => e.kind === 'fuseSeat').length > 1;
-  const where = many ? `${name(item.id)}:${seat.seatId}` : name(item.id);
+  const where = seatText(name(item.id), seat.seatId, seatCountOf(part));
   const link = at.catalogue.fuseLinks.find((l) => l.id === seat.link.value);
   const of = { id: `power/${key}`, entityId: seat.itemId, title: `Fuse ${where}: ${link?.name ?? 'no link chosen'}` };
   const base = feedingOf(potentials, potentials.netOf[branch.a]!).bottoms[0];

@@ -1,6 +1,7 @@
 import type { Id } from '../../document/basics.ts';
 import { catalogueIndex } from '../../document/part/catalogueIndex.ts';
 import type { Catalogue } from '../../document/part/part.ts';
+import { seatText } from '../../words.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { SizedSeat, SizedWire } from '../sizing/sizingResult.ts';
 import type { MadeCable } from '../terminations/terminations.ts';
@@ -62,7 +63,7 @@ export function segmentsOf({ parts, netlist, made, seats, wires, items, catalogu
     return [
       {
         ...point,
-        name: (many.get(seat.itemId) ?? 1) > 1 ? `${name}:${seat.seatId}` : name,
+        name: seatText(name, seat.seatId, many.get(seat.itemId) ?? 1),
         entityId: seat.itemId,
         connectionId: null,
         from: from!,

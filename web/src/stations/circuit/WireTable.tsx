@@ -1,6 +1,7 @@
 import { removeConnections } from '@ombrik/core/document/connection/connect';
 import type { SizedWire } from '@ombrik/core/stages/sizing/sizingResult';
 import type { MadeCable, MadeCore } from '@ombrik/core/stages/terminations/terminations';
+import { seatText } from '@ombrik/core/words';
 import { useRef } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
@@ -43,8 +44,8 @@ function GuardedBy({ wire }: { wire: SizedWire | undefined }) {
   const seatName = (key: string) => {
     const seat = seats.find((s) => s.key === key);
     const item = board.items.find((i) => i.id === seat?.itemId);
-    const many = seats.filter((s) => s.itemId === seat?.itemId).length > 1;
-    return item ? `${item.designation}${many ? `:${seat?.seatId}` : ''}` : '';
+    if (!seat || !item) return '';
+    return seatText(item.designation, seat.seatId, seats.filter((s) => s.itemId === seat.itemId).length);
   };
   return `${wire.guardKeys.map(seatName).join(' + ')} ${amps(wire.guardRatingA ?? 0)}`;
 }
