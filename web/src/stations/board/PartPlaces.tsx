@@ -1,63 +1,99 @@
 import { outlineFromText } from '@ombrik/core/devices/partFile';
 import { POINT_FIELD } from '@ombrik/core/document/panel/panelFields';
-import type { Part, PartBody, Side } from '@ombrik/core/document/part/part';
+import type { Part, PartBody, Side, Terminal } from '@ombrik/core/document/part/part';
 import { PART_FIELDS } from '@ombrik/core/document/part/partFields';
 import { useState } from 'react';
+import { CheckField, PickField } from '../../ui/PickField.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
+
+interface PlacesProps {
+  part: Part;
+  set: (by: Partial<Part>) => void;
+}
 
 const SIDES: readonly Side[] = ['left', 'right', 'top', 'bottom'];
 const EXITS = [
-  [0, 'leaves right'],
-  [90, 'leaves down'],
-  [180, 'leaves left'],
-  [270, 'leaves up'],
+  ['0', 'leaves right'],
+  ['90', 'leaves down'],
+  ['180', 'leaves left'],
+  ['270', 'leaves up'],
 ] as const;
+const AIRS = [
+  ['shut', 'no air'],
+  ['in', 'air in'],
+  ['out', 'air out'],
+] as const;
+const REACHES = [
+  ['none', 'built in for good'],
+  ['see', 'has to be seen'],
+  ['hand', 'has to be reached'],
+] as const;
+const HOLDS = [
+  ['screws', 'its own screws'],
+  ['strap', 'tray and strap'],
+] as const;
+/** Terminals of a large part are alike: the first ones are asked. */
+const SHOWN = 12;
 
 /** Where a part's studs and screws are, what room it asks, and what it asks of its place. */
-export function PartPlaces({ part, set }: { part: Part; set: (by: Partial<Part>) => void }) {
-  const body = (by: Partial<PartBody>) => set({ body: { ...part.body, ...by } });
-  const [problem, setProblem] = useState('');
-  const air = (side: Side) => part.body.fans.find((f) => f.side === side)?.air ?? 'shut';
+export function PartPlaces(of: PlacesProps) {
+  const { part, set } = of;
   return (
     <>
       <h4 className="perforated mt-2 pt-1 text-base">Places, from the middle</h4>
-      {part.terminals.slice(0, 12).map((t) => {
-        const change = (by: Partial<typeof t>) =>
-          set({ terminals: part.terminals.map((x) => (x.id === t.id ? { ...x, ...by } : x)) });
-        return (
-          <div key={t.id} className="mb-1 grid grid-cols-[52px_1fr_1fr_1.3fr] items-center gap-1">
-            <span className="truncate">{t.name}</span>
-            <NumberField
-              {...POINT_FIELD}
-              label={`${t.name} x`}
-              hideLabel
-              value={t.xMm}
-              unit="x"
-              onCommit={(xMm) => change({ xMm })}
-            />
-            <NumberField
-              {...POINT_FIELD}
-              label={`${t.name} y`}
-              hideLabel
-              value={t.yMm}
-              unit="y"
-              onCommit={(yMm) => change({ yMm })}
-            />
-            <select
-              className="select select-xs w-full"
-              aria-label={`Cable at ${t.name}`}
-              value={t.exitDeg}
-              onChange={(e) => change({ exitDeg: Number(e.target.value) as typeof t.exitDeg })}
-            >
-              {EXITS.map(([deg, text]) => (
-                <option key={deg} value={deg}>
-                  {text}
-                </option>
-              ))}
-            </select>
-          </div>
-        );
-      })}
+      {part.terminals.slice(0, SHOWN).map((t) => (
+        <TerminalPlace
+          key={t.id}
+          terminal={t}
+          onChange={(by) => set({ terminals: part.terminals.map((x) => (x.id === t.id ? { ...x, ...by } : x)) })}
+        />
+      ))}
+      <TrueOutline {...of} />
+      <h4 className="perforated mt-2 pt-1 text-base">Room it asks</h4>
+      <RoomAsked {...of} />
+      <PlaceAsked {...of} />
+    </>
+  );
+}
+
+function TerminalPlace({ terminal: t, onChange }: { terminal: Terminal; onChange: (by: Partial<Terminal>) => void }) {
+  return (
+    <div className="mb-1 grid grid-cols-[52px_1fr_1fr_1.3fr] items-center gap-1">
+      <span className="truncate">{t.name}</span>
+      <NumberField
+        {...POINT_FIELD}
+        label={`${t.name} x`}
+        hideLabel
+        value={t.xMm}
+        unit="x"
+        onCommit={(xMm) => onChange({ xMm })}
+      />
+      <NumberField
+        {...POINT_FIELD}
+        label={`${t.name} y`}
+        hideLabel
+        value={t.yMm}
+        unit="y"
+        onCommit={(yMm) => onChange({ yMm })}
+      />
+      <PickField
+        label={`Cable at ${t.name}`}
+        hideLabel
+        size="xs"
+        className="w-full"
+        value={String(t.exitDeg) as (typeof EXITS)[number][0]}
+        options={EXITS}
+        onPick={(deg) => onChange({ exitDeg: Number(deg) as Terminal['exitDeg'] })}
+      />
+    </div>
+  );
+}
+
+/** The true outline in corners; what cannot be read says why and changes nothing. */
+function TrueOutline({ part, set }: PlacesProps) {
+  const [problem, setProblem] = useState('');
+  return (
+    <>
       <TextField
         className="mt-1"
         label="True outline, corners from the middle: x,y x,y …; empty is the plain rectangle"
@@ -66,7 +102,7 @@ export function PartPlaces({ part, set }: { part: Part; set: (by: Partial<Part>)
         onCommit={(text) => {
           const read = outlineFromText(text);
           setProblem(read.problem);
-          if (!read.problem) body({ outline: read.outline });
+          if (!read.problem) set({ body: { ...part.body, outline: read.outline } });
         }}
       />
       {problem && (
@@ -74,83 +110,69 @@ export function PartPlaces({ part, set }: { part: Part; set: (by: Partial<Part>)
           {problem}
         </p>
       )}
-      <h4 className="perforated mt-2 pt-1 text-base">Room it asks</h4>
-      <div className="grid grid-cols-2 gap-1">
-        {SIDES.map((side) => (
-          <span key={side} className="grid grid-cols-[1fr_1.1fr] gap-1">
-            <NumberField
-              {...PART_FIELDS.clearMm}
-              label={`Clear ${side}`}
-              value={part.clearSpaceMm[side]}
-              unit="mm"
-              onCommit={(v) => set({ clearSpaceMm: { ...part.clearSpaceMm, [side]: v } })}
-            />
-            <select
-              className="select select-sm mt-5 w-full"
-              aria-label={`Air ${side}`}
-              value={air(side)}
-              onChange={(e) =>
-                body({
-                  fans: [
-                    ...part.body.fans.filter((f) => f.side !== side),
-                    ...(e.target.value === 'shut' ? [] : [{ side, air: e.target.value as 'in' | 'out' }]),
-                  ],
-                })
-              }
-            >
-              <option value="shut">no air</option>
-              <option value="in">air in</option>
-              <option value="out">air out</option>
-            </select>
-          </span>
-        ))}
-      </div>
-      <div className="mt-1 grid grid-cols-2 gap-1">
-        <select
-          className="select select-sm w-full"
-          aria-label="Reach"
-          value={part.body.reach}
-          onChange={(e) => body({ reach: e.target.value as PartBody['reach'] })}
-        >
-          <option value="none">built in for good</option>
-          <option value="see">has to be seen</option>
-          <option value="hand">has to be reached</option>
-        </select>
-        <select
-          className="select select-sm w-full"
-          aria-label="Held by"
-          value={part.body.heldBy}
-          onChange={(e) => body({ heldBy: e.target.value as PartBody['heldBy'] })}
-        >
-          <option value="screws">its own screws</option>
-          <option value="strap">tray and strap</option>
-        </select>
-        {(
-          [
-            ['openTerminals', 'open terminals'],
-            ['sensesBattery', 'senses the battery'],
-          ] as const
-        ).map(([field, text]) => (
-          <label key={field} className="flex items-center gap-1 text-[13px]">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-xs"
-              checked={part.body[field]}
-              onChange={(e) => body({ [field]: e.target.checked })}
-            />
-            {text}
-          </label>
-        ))}
-        <label className="flex items-center gap-1 text-[13px]">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-xs"
-            checked={part.body.gives === 'gas'}
-            onChange={(e) => body({ gives: e.target.checked ? 'gas' : 'nothing' })}
-          />
-          gives off gas
-        </label>
-      </div>
     </>
+  );
+}
+
+/** Room and air on each side. */
+function RoomAsked({ part, set }: PlacesProps) {
+  const air = (side: Side) => part.body.fans.find((f) => f.side === side)?.air ?? 'shut';
+  const setAir = (side: Side, to: 'shut' | 'in' | 'out') => {
+    const others = part.body.fans.filter((f) => f.side !== side);
+    set({ body: { ...part.body, fans: to === 'shut' ? others : [...others, { side, air: to }] } });
+  };
+  return (
+    <div className="grid grid-cols-2 gap-1">
+      {SIDES.map((side) => (
+        <span key={side} className="grid grid-cols-[1fr_1.1fr] gap-1">
+          <NumberField
+            {...PART_FIELDS.clearMm}
+            label={`Clear ${side}`}
+            value={part.clearSpaceMm[side]}
+            unit="mm"
+            onCommit={(v) => set({ clearSpaceMm: { ...part.clearSpaceMm, [side]: v } })}
+          />
+          <PickField
+            label={`Air ${side}`}
+            hideLabel
+            className="mt-5 w-full"
+            value={air(side)}
+            options={AIRS}
+            onPick={(to) => setAir(side, to)}
+          />
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** Who has to get at it, what holds it, and what it gives off or senses. */
+function PlaceAsked({ part, set }: PlacesProps) {
+  const body = (by: Partial<PartBody>) => set({ body: { ...part.body, ...by } });
+  const check = (label: string, value: boolean, change: (on: boolean) => Partial<PartBody>) => (
+    <CheckField small className="gap-1 text-[13px]" label={label} value={value} onCheck={(on) => body(change(on))} />
+  );
+  return (
+    <div className="mt-1 grid grid-cols-2 gap-1">
+      <PickField
+        label="Reach"
+        hideLabel
+        className="w-full"
+        value={part.body.reach}
+        options={REACHES}
+        onPick={(reach) => body({ reach })}
+      />
+      <PickField
+        label="Held by"
+        hideLabel
+        className="w-full"
+        value={part.body.heldBy}
+        options={HOLDS}
+        onPick={(heldBy) => body({ heldBy })}
+      />
+      {check('open terminals', part.body.openTerminals, (openTerminals) => ({ openTerminals }))}
+      {check('senses the battery', part.body.sensesBattery, (sensesBattery) => ({ sensesBattery }))}
+      {check('gives off gas', part.body.gives === 'gas', (on) => ({ gives: on ? 'gas' : 'nothing' }))}
+    </div>
   );
 }

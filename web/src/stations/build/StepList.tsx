@@ -3,7 +3,8 @@ import { likelyFactor } from '@ombrik/core/build/learnedTimes';
 import { withMoved } from '@ombrik/core/build/moved';
 import { STEP_KIND_WORDS, STEP_KINDS, type StepKind } from '@ombrik/core/build/step';
 import { useState } from 'react';
-import { DataTable } from '../../ui/table/DataTable.tsx';
+import { PickField } from '../../ui/PickField.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { BatchOf } from './BatchOf.tsx';
 import { BuiltOtherwise } from './BuiltOtherwise.tsx';
 import { firstOpen, STATE_SIGN, timeWords } from './buildWords.ts';
@@ -30,52 +31,10 @@ export function StepList({ build, onBench }: { build: Build; onBench: (stepId: s
   const [shown, setShown] = useState<Shown>('all');
   const state = build.state!;
   const { released, revision, learned } = build.build!;
-  const likely = likelyFactor(learned);
-  const left = state.steps.reduce(
-    (sum, s) => sum + (s.state === 'done' ? 0 : s.step.minutes * likely(s.step.kind, s.step.minutes)),
-    0,
-  );
-  const rows = state.steps.filter((s) => fits(shown, s));
-  const numberOf = new Map(state.steps.map((s, i) => [s.step.id, i + 1]));
-  const kinds = STEP_KINDS.filter((k) => state.steps.some((s) => s.step.kind === k));
   const again = state.steps.filter((s) => s.state === 'older' || s.state === 'unsound').length;
-  const loose = state.steps.filter((s) => fits('loose', s)).length;
-  const next = firstOpen(state);
   return (
     <div className="p-5">
-      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <h1 className="text-2xl">Build</h1>
-        <span className="num">
-          {state.doneCount} of {state.steps.length} steps
-        </span>
-        <span className="dim">{timeWords(left)} of work left</span>
-        <span className="flex-1" />
-        <select
-          className="select select-sm w-auto"
-          aria-label="Which steps"
-          value={shown}
-          onChange={(e) => setShown(e.target.value as Shown)}
-        >
-          <option value="all">all steps</option>
-          <option value="open">what is open</option>
-          <option value="again">to be done again</option>
-          <option value="loose">not yet torqued ({loose})</option>
-          <option value="problems">held or with a problem</option>
-          {kinds.map((k) => (
-            <option key={k} value={k}>
-              {STEP_KIND_WORDS[k]}
-            </option>
-          ))}
-        </select>
-        <button
-          type="button"
-          className="btn btn-primary btn-sm"
-          disabled={!released || !next}
-          onClick={() => next && onBench(next.step.id)}
-        >
-          To the bench
-        </button>
-      </div>
+      <ListHead build={build} shown={shown} onShown={setShown} onBench={onBench} />
       {!released && (
         <p className="dim mt-1">
           This is how revision {revision} would be built. Nothing is recorded before the board is released.
@@ -92,71 +51,127 @@ export function StepList({ build, onBench }: { build: Build; onBench: (stepId: s
       <BuiltOtherwise build={build} />
       <GoneSteps build={build} />
       <FloorWords build={build} />
-      <DataTable
-        label="Steps of the build"
-        columns={[
-          {
-            title: 'No.',
-            right: true,
-            className: 'num w-10 dim',
-            cell: (s) => numberOf.get(s.step.id),
-          },
-          {
-            title: '',
-            className: 'w-8',
-            cell: (s) => <span title={STATE_SIGN[s.state].words}>{STATE_SIGN[s.state].sign}</span>,
-          },
-          {
-            title: 'Step',
-            cell: (s) => (
-              <>
-                <button
-                  type="button"
-                  className="askable text-left font-semibold"
-                  disabled={!released}
-                  onClick={() => onBench(s.step.id)}
-                >
-                  {s.step.title}
-                </button>
-                <div className="dim text-[13px]">{s.step.says}</div>
-              </>
-            ),
-          },
-          {
-            title: '',
-            className: 'w-16 whitespace-nowrap',
-            cell: (s) => released && s.state !== 'done' && <Moves build={build} stepId={s.step.id} />,
-          },
-          {
-            title: 'Minutes',
-            right: true,
-            className: 'num',
-            cell: (s) => (s.step.minutes * likely(s.step.kind, s.step.minutes)).toFixed(0),
-          },
-          {
-            title: 'By',
-            cell: (s) => (s.state === 'open' || !s.by ? '' : `${s.by.personName}, ${s.by.at.slice(11, 16)}`),
-          },
-          {
-            title: 'Waits for',
-            className: 'text-[13px]',
-            cell: (s) =>
-              s.problems.length > 0
-                ? s.problems.map((p) => p.text).join('; ')
-                : s.held !== null
-                  ? `held${s.held ? `: ${s.held}` : ''}`
-                  : s.state === 'done'
-                    ? ''
-                    : waitText(s.waitsFor),
-          },
-        ]}
-        rows={rows}
-        keyOf={(s) => s.step.id}
-      />
+      <StepTable build={build} shown={shown} onBench={onBench} />
       {released && <FromPaper build={build} />}
       <LearnedTimes learned={learned} />
     </div>
   );
+}
+
+/** How far the build is, what is left of it, which steps are shown, and the way to the bench. */
+function ListHead({
+  build,
+  shown,
+  onShown,
+  onBench,
+}: {
+  build: Build;
+  shown: Shown;
+  onShown: (shown: Shown) => void;
+  onBench: (stepId: string) => void;
+}) {
+  const state = build.state!;
+  const { released, learned } = build.build!;
+  const likely = likelyFactor(learned);
+  const left = state.steps.reduce(
+    (sum, s) => sum + (s.state === 'done' ? 0 : s.step.minutes * likely(s.step.kind, s.step.minutes)),
+    0,
+  );
+  const kinds = STEP_KINDS.filter((k) => state.steps.some((s) => s.step.kind === k));
+  const loose = state.steps.filter((s) => fits('loose', s)).length;
+  const next = firstOpen(state);
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+      <h1 className="text-2xl">Build</h1>
+      <span className="num">
+        {state.doneCount} of {state.steps.length} steps
+      </span>
+      <span className="dim">{timeWords(left)} of work left</span>
+      <span className="flex-1" />
+      <PickField<Shown>
+        label="Which steps"
+        hideLabel
+        className="w-auto"
+        value={shown}
+        options={[
+          ['all', 'all steps'],
+          ['open', 'what is open'],
+          ['again', 'to be done again'],
+          ['loose', `not yet torqued (${loose})`],
+          ['problems', 'held or with a problem'],
+          ...kinds.map((k) => [k, STEP_KIND_WORDS[k]] as const),
+        ]}
+        onPick={onShown}
+      />
+      <button
+        type="button"
+        className="btn btn-primary btn-sm"
+        disabled={!released || !next}
+        onClick={() => next && onBench(next.step.id)}
+      >
+        To the bench
+      </button>
+    </div>
+  );
+}
+
+function StepTable({ build, shown, onBench }: { build: Build; shown: Shown; onBench: (stepId: string) => void }) {
+  const { steps } = build.state!;
+  const { released, learned } = build.build!;
+  const likely = likelyFactor(learned);
+  const numberOf = new Map(steps.map((s, i) => [s.step.id, i + 1]));
+  const columns: DataColumn<StepStatus>[] = [
+    { title: 'No.', right: true, className: 'num w-10 dim', cell: (s) => numberOf.get(s.step.id) },
+    {
+      title: '',
+      className: 'w-8',
+      cell: (s) => <span title={STATE_SIGN[s.state].words}>{STATE_SIGN[s.state].sign}</span>,
+    },
+    {
+      title: 'Step',
+      cell: (s) => (
+        <>
+          <button
+            type="button"
+            className="askable text-left font-semibold"
+            disabled={!released}
+            onClick={() => onBench(s.step.id)}
+          >
+            {s.step.title}
+          </button>
+          <div className="dim text-[13px]">{s.step.says}</div>
+        </>
+      ),
+    },
+    {
+      title: '',
+      className: 'w-16 whitespace-nowrap',
+      cell: (s) => released && s.state !== 'done' && <Moves build={build} stepId={s.step.id} />,
+    },
+    {
+      title: 'Minutes',
+      right: true,
+      className: 'num',
+      cell: (s) => (s.step.minutes * likely(s.step.kind, s.step.minutes)).toFixed(0),
+    },
+    { title: 'By', cell: (s) => (s.state === 'open' || !s.by ? '' : `${s.by.personName}, ${s.by.at.slice(11, 16)}`) },
+    { title: 'Waits for', className: 'text-[13px]', cell: waitsFor },
+  ];
+  return (
+    <DataTable
+      label="Steps of the build"
+      columns={columns}
+      rows={steps.filter((s) => fits(shown, s))}
+      keyOf={(s) => s.step.id}
+    />
+  );
+}
+
+/** What stands in the way of a step: a problem, a hold, or what comes before it. */
+function waitsFor(s: StepStatus): string {
+  if (s.problems.length > 0) return s.problems.map((p) => p.text).join('; ');
+  if (s.held !== null) return `held${s.held ? `: ${s.held}` : ''}`;
+  return s.state === 'done' ? '' : waitText(s.waitsFor);
 }
 
 /** The first two things a step waits for, and how many more. */

@@ -48,109 +48,117 @@ export function WorkshopPage() {
           {!may && ' Only a designer changes it.'}
         </p>
         {save.error && <Problems problems={problemsIn(save.error)} />}
-        {workshop && (
-          <div className="grid grid-cols-2 gap-3 border border-base-300 bg-base-100 p-4">
-            <NumberField
-              label="Usable share, AGM"
-              disabled={!may}
-              value={Math.round(workshop.usableShare.agm * 100)}
-              min={10}
-              max={100}
-              unit="%"
-              onCommit={(v) => put({ usableShare: { ...workshop.usableShare, agm: v / 100 } })}
-            />
-            <NumberField
-              label="Usable share, vented lead-acid"
-              disabled={!may}
-              value={Math.round(workshop.usableShare.vented * 100)}
-              min={10}
-              max={100}
-              unit="%"
-              onCommit={(v) => put({ usableShare: { ...workshop.usableShare, vented: v / 100 } })}
-            />
-            <NumberField
-              label="Usable share, LiFePO4"
-              disabled={!may}
-              value={Math.round(workshop.usableShare.lifepo4 * 100)}
-              min={10}
-              max={100}
-              unit="%"
-              onCommit={(v) => put({ usableShare: { ...workshop.usableShare, lifepo4: v / 100 } })}
-            />
-            <NumberField
-              label="An hour of work"
-              disabled={!may}
-              value={workshop.hourRate}
-              min={0}
-              max={1000}
-              unit={workshop.currency}
-              onCommit={(hourRate) => put({ hourRate })}
-            />
-            <NumberField
-              label="Margin on parts and cable"
-              disabled={!may}
-              value={Math.round(workshop.marginShare * 1000) / 10}
-              min={0}
-              max={200}
-              unit="%"
-              onCommit={(v) => put({ marginShare: v / 100 })}
-            />
-            <NumberField
-              label="Spare links beside each fuse used"
-              disabled={!may}
-              value={workshop.spareLinks}
-              min={0}
-              max={20}
-              unit=""
-              onCommit={(v) => put({ spareLinks: Math.round(v) })}
-            />
-            <NumberField
-              label="Meter against a battery’s display, beyond its cells"
-              disabled={!may}
-              value={Math.round(workshop.unexplainedRestV * 1000)}
-              min={0}
-              max={5000}
-              unit="mV"
-              onCommit={(v) => put({ unexplainedRestV: v / 1000 })}
-            />
-            <TextField
-              label="Currency"
-              disabled={!may}
-              value={workshop.currency}
-              max={6}
-              required
-              onCommit={(currency) => put({ currency })}
-            />
-            <TextField
-              className="col-span-2"
-              label="Address on labels and cards, as telephones reach this program"
-              disabled={!may}
-              value={workshop.address}
-              max={120}
-              onCommit={(address) => put({ address: address.trim() })}
-            />
-            <p className="dim col-span-2 text-xs">{workshop.usableShareSource}</p>
-          </div>
-        )}
-        {workshop && (
-          <StockSheets sheets={workshop.sheets} kerfMm={workshop.sawKerfMm} disabled={!may} onChange={put} />
-        )}
-        {workshop && (
-          <KeptSizes
-            kept={workshop.preferredAreasMm2}
-            disabled={!may}
-            onChange={(preferredAreasMm2) => put({ preferredAreasMm2 })}
-          />
-        )}
-        {workshop && <CrimpTools workshop={workshop} disabled={!may} onChange={put} />}
-        {workshop && <Instruments workshop={workshop} disabled={!may} onChange={put} />}
-        {workshop && <BenchTools tools={workshop.benchTools} disabled={!may} onChange={put} />}
-        {workshop && (
-          <KeptTubes kept={workshop.keptTubes} disabled={!may} onChange={(keptTubes) => put({ keptTubes })} />
-        )}
-        {workshop && <StoreRules workshop={workshop} disabled={!may} onChange={put} />}
-        {workshop && <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />}
+        {workshop && <Sheets workshop={workshop} may={may} put={put} />}
       </main>
+    </div>
+  );
+}
+
+/** Everything the workshop holds true, sheet by sheet. */
+function Sheets({ workshop, may, put }: { workshop: Workshop; may: boolean; put: (change: Change) => void }) {
+  const disabled = !may;
+  return (
+    <>
+      <Figures workshop={workshop} disabled={disabled} put={put} />
+      <StockSheets sheets={workshop.sheets} kerfMm={workshop.sawKerfMm} disabled={disabled} onChange={put} />
+      <KeptSizes
+        kept={workshop.preferredAreasMm2}
+        disabled={disabled}
+        onChange={(preferredAreasMm2) => put({ preferredAreasMm2 })}
+      />
+      <CrimpTools workshop={workshop} disabled={disabled} onChange={put} />
+      <Instruments workshop={workshop} disabled={disabled} onChange={put} />
+      <BenchTools tools={workshop.benchTools} disabled={disabled} onChange={put} />
+      <KeptTubes kept={workshop.keptTubes} disabled={disabled} onChange={(keptTubes) => put({ keptTubes })} />
+      <StoreRules workshop={workshop} disabled={disabled} onChange={put} />
+      <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />
+    </>
+  );
+}
+
+const USABLE = [
+  ['agm', 'Usable share, AGM'],
+  ['vented', 'Usable share, vented lead-acid'],
+  ['lifepo4', 'Usable share, LiFePO4'],
+] as const;
+
+/** Single figures: shares, rates, and how the shop is reached. */
+function Figures({
+  workshop,
+  disabled,
+  put,
+}: {
+  workshop: Workshop;
+  disabled: boolean;
+  put: (change: Change) => void;
+}) {
+  return (
+    <div className="grid grid-cols-2 gap-3 border border-base-300 bg-base-100 p-4">
+      {USABLE.map(([chemistry, label]) => (
+        <NumberField
+          key={chemistry}
+          label={label}
+          disabled={disabled}
+          value={Math.round(workshop.usableShare[chemistry] * 100)}
+          min={10}
+          max={100}
+          unit="%"
+          onCommit={(v) => put({ usableShare: { ...workshop.usableShare, [chemistry]: v / 100 } })}
+        />
+      ))}
+      <NumberField
+        label="An hour of work"
+        disabled={disabled}
+        value={workshop.hourRate}
+        min={0}
+        max={1000}
+        unit={workshop.currency}
+        onCommit={(hourRate) => put({ hourRate })}
+      />
+      <NumberField
+        label="Margin on parts and cable"
+        disabled={disabled}
+        value={Math.round(workshop.marginShare * 1000) / 10}
+        min={0}
+        max={200}
+        unit="%"
+        onCommit={(v) => put({ marginShare: v / 100 })}
+      />
+      <NumberField
+        label="Spare links beside each fuse used"
+        disabled={disabled}
+        value={workshop.spareLinks}
+        min={0}
+        max={20}
+        unit=""
+        onCommit={(v) => put({ spareLinks: Math.round(v) })}
+      />
+      <NumberField
+        label="Meter against a battery’s display, beyond its cells"
+        disabled={disabled}
+        value={Math.round(workshop.unexplainedRestV * 1000)}
+        min={0}
+        max={5000}
+        unit="mV"
+        onCommit={(v) => put({ unexplainedRestV: v / 1000 })}
+      />
+      <TextField
+        label="Currency"
+        disabled={disabled}
+        value={workshop.currency}
+        max={6}
+        required
+        onCommit={(currency) => put({ currency })}
+      />
+      <TextField
+        className="col-span-2"
+        label="Address on labels and cards, as telephones reach this program"
+        disabled={disabled}
+        value={workshop.address}
+        max={120}
+        onCommit={(address) => put({ address: address.trim() })}
+      />
+      <p className="dim col-span-2 text-xs">{workshop.usableShareSource}</p>
     </div>
   );
 }
