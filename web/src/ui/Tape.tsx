@@ -151,6 +151,40 @@ function FlatStrip({ cable }: { cable: MadeCable }) {
   );
 }
 
+/** Heat-shrink over the barrel and onto the sheath; short ones are drawn long enough to be seen. */
+function Shrink({ mm, scale, thickness, side }: { mm: number; scale: number; thickness: number; side: -1 | 1 }) {
+  if (mm <= 0) return null;
+  const width = Math.min((RIGHT - LEFT) * 0.2, Math.max(18, mm * scale));
+  return (
+    <rect
+      x={side < 0 ? LEFT - 12 : RIGHT + 12 - width}
+      y={50 - thickness / 2}
+      width={width}
+      height={thickness + 4}
+      rx={4}
+      fill="#23201B"
+      opacity={0.82}
+    />
+  );
+}
+
+/** Millimetres from the cut end, to cut by. */
+function Scale({ cutMm, scale }: { cutMm: number; scale: number }) {
+  return (
+    <>
+      <line x1={LEFT} x2={RIGHT} y1={84} y2={84} stroke="currentColor" opacity={0.6} />
+      {Array.from({ length: 6 }, (_, i) => (cutMm * i) / 5).map((m) => (
+        <g key={m}>
+          <line x1={LEFT + m * scale} x2={LEFT + m * scale} y1={80} y2={88} stroke="currentColor" opacity={0.6} />
+          <text x={LEFT + m * scale} y={105} textAnchor="middle" fontSize={15} className="svg-num" fill="currentColor">
+            {Math.round(m)}
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
+
 /** The chosen cable straightened: both ends as they are made, bends where it turns, a scale to cut by. */
 export function Tape({
   cable,
@@ -170,13 +204,11 @@ export function Tape({
   const thickness = Math.max(8, Math.min(26, Math.sqrt(cable.areaMm2) * 3.4));
   const span = RIGHT - LEFT;
   const scale = span / Math.max(1, cable.cutMm);
-  const marks = Array.from({ length: 6 }, (_, i) => (cable.cutMm * i) / 5);
   const along = marksAlong(paths, diameterMm);
   const bends = bendWords(along);
   // Clips are drawn small; bends and holes are named where there is room.
   const clips = along.filter((m) => m.kind === 'clip');
   const named = along.filter((m) => m.kind !== 'clip');
-  const shrinkPx = (length: number) => Math.min(span * 0.2, Math.max(18, length * scale));
   const colour = COLOUR_HEX[core.colour];
   return (
     <figure>
@@ -210,28 +242,8 @@ export function Tape({
         />
         <End end={core.from} x={LEFT} side={-1} thickness={thickness} />
         <End end={core.to} x={RIGHT} side={1} thickness={thickness} />
-        {core.from.shrinkMm > 0 && (
-          <rect
-            x={LEFT - 12}
-            y={50 - thickness / 2}
-            width={shrinkPx(core.from.shrinkMm)}
-            height={thickness + 4}
-            rx={4}
-            fill="#23201B"
-            opacity={0.82}
-          />
-        )}
-        {core.to.shrinkMm > 0 && (
-          <rect
-            x={RIGHT + 12 - shrinkPx(core.to.shrinkMm)}
-            y={50 - thickness / 2}
-            width={shrinkPx(core.to.shrinkMm)}
-            height={thickness + 4}
-            rx={4}
-            fill="#23201B"
-            opacity={0.82}
-          />
-        )}
+        <Shrink mm={core.from.shrinkMm} scale={scale} thickness={thickness} side={-1} />
+        <Shrink mm={core.to.shrinkMm} scale={scale} thickness={thickness} side={1} />
         <text x={LEFT - 12} y={18} fontSize={16} fill="currentColor" fontFamily="var(--font-label)">
           {core.from.at}
         </text>
@@ -262,22 +274,7 @@ export function Tape({
             strokeWidth={1.6}
           />
         ))}
-        <line x1={LEFT} x2={RIGHT} y1={84} y2={84} stroke="currentColor" opacity={0.6} />
-        {marks.map((m) => (
-          <g key={m}>
-            <line x1={LEFT + m * scale} x2={LEFT + m * scale} y1={80} y2={88} stroke="currentColor" opacity={0.6} />
-            <text
-              x={LEFT + m * scale}
-              y={105}
-              textAnchor="middle"
-              fontSize={15}
-              className="svg-num"
-              fill="currentColor"
-            >
-              {Math.round(m)}
-            </text>
-          </g>
-        ))}
+        <Scale cutMm={cable.cutMm} scale={scale} />
       </svg>
     </figure>
   );

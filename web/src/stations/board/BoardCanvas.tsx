@@ -1,31 +1,26 @@
-import type { PointMm } from '@ombrik/core/document/basics';
-import { connectTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
-import { itemRect } from '@ombrik/core/stages/lengths/geometry';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
-import { type PointerEvent, useEffect, useRef, useState } from 'react';
-import { useJob } from '../../session/useJob.ts';
-import { type BoardView, rectSeen, seenBy } from './boardView.ts';
+import { useRef, useState } from 'react';
+import { type BoardView, seenBy } from './boardView.ts';
 import { CableLayer, WaypointHandles } from './canvas/CableLayer.tsx';
 import { CanvasNotes, ZoomButtons } from './canvas/CanvasNotes.tsx';
 import { CoverLayer } from './canvas/CoverLayer.tsx';
 import { HandMarks } from './canvas/HandMarks.tsx';
-import { createHand, rectBetween } from './canvas/hand.ts';
-import { GhostItems, ItemLayer, onThisPanel } from './canvas/ItemLayer.tsx';
+import { createHand } from './canvas/hand.ts';
+import { GhostItems, ItemLayer } from './canvas/ItemLayer.tsx';
 import { LitPlaces } from './canvas/LitPlaces.tsx';
 import { PanelDrawing } from './canvas/PanelDrawing.tsx';
 import { TagLayer } from './canvas/TagLayer.tsx';
 import { TerminalLayer } from './canvas/TerminalLayer.tsx';
 import { ToolLayer } from './canvas/ToolLayer.tsx';
 import { useBends } from './canvas/useBends.ts';
+import { useCanvasHand } from './canvas/useCanvasHand.ts';
 import { useDrawTool } from './canvas/useDrawTool.ts';
 import { useItemDrag } from './canvas/useItemDrag.ts';
 import { useItemKeys } from './canvas/useItemKeys.ts';
 import { Shelf } from './Shelf.tsx';
 import { useDrawnCables } from './useDrawnCables.ts';
 import { useViewport } from './useViewport.ts';
-
-const sameRef = (a: TerminalRef | null, b: TerminalRef) => a?.itemId === b.itemId && a.terminalId === b.terminalId;
 
 /** The board in millimetres: drag parts, join terminals, shape routes, measure, draw what keeps them off. */
 export function BoardCanvas({
@@ -37,12 +32,10 @@ export function BoardCanvas({
   connecting: TerminalRef | null;
   onConnecting: (ref: TerminalRef | null) => void;
 }) {
-  const job = useJob();
-  const { panel, face, tool, chosen } = view;
+  const { panel, face, tool } = view;
   const seen = seenBy(view);
   const svg = useRef<SVGSVGElement>(null);
   const drawing = useRef(false);
-  const frame = useRef<{ from: PointMm; to: PointMm } | null>(null);
   const [hand] = useState(createHand);
   const box = panelBox(panel);
   const { toBoard, ...viewport } = useViewport(svg, {
@@ -57,68 +50,18 @@ export function BoardCanvas({
   const bends = useBends(view);
   const keys = useItemKeys(view, hand, drag.together);
 
-  useEffect(() => {
-    const leave = (e: KeyboardEvent) => {
-      if (e.key === 'Enter') pencil.enter();
-      if (e.key !== 'Escape') return;
-      onConnecting(null);
-      pencil.putAway();
-      hand.setState({ said: null });
-      view.setTool('choose');
-      if (chosen.size > 1) job.select(null);
-    };
-    window.addEventListener('keydown', leave);
-    return () => window.removeEventListener('keydown', leave);
+  const { pick, press, move, drop } = useCanvasHand({
+    svg,
+    view,
+    hand,
+    toBoard,
+    viewport,
+    pencil,
+    drag,
+    bends,
+    connecting,
+    onConnecting,
   });
-
-  const pick = (ref: TerminalRef) => {
-    if (!connecting || sameRef(connecting, ref)) return onConnecting(connecting ? null : ref);
-    const { board } = job;
-    const name = (r: TerminalRef) => `${board.items.find((i) => i.id === r.itemId)?.designation}:${r.terminalId}`;
-    if (job.edit(`Connect ${name(connecting)} to ${name(ref)}`, connectTerminals(board, connecting, ref)))
-      onConnecting(null);
-  };
-  const press = (e: PointerEvent) => {
-    if (tool !== 'choose' && e.button === 0) return pencil.click(toBoard(e));
-    if (e.shiftKey) {
-      const at = toBoard(e);
-      frame.current = { from: at, to: at };
-      svg.current?.setPointerCapture(e.pointerId);
-      return;
-    }
-    job.select(null);
-    onConnecting(null);
-    hand.setState({ said: null });
-    viewport.startPan();
-  };
-  const move = (e: PointerEvent) => {
-    const at = toBoard(e);
-    if (tool !== 'choose') return pencil.point(at);
-    if (frame.current) {
-      frame.current.to = at;
-      hand.setState({ frame: rectBetween(frame.current.from, at) });
-    } else if (!bends.move(at)) drag.move(at);
-  };
-  /** Everything that lies wholly within the frame the hand has drawn. */
-  const chooseFramed = ({ from, to }: { from: PointMm; to: PointMm }) => {
-    const r = rectBetween(from, to);
-    const within = job.shown.items.filter((i) => {
-      const part = job.parts.get(i.partId);
-      if (!part || i.place.kind !== 'panel' || !onThisPanel(i, view) || i.place.face !== face) return false;
-      const o = rectSeen(view, itemRect(i, part)!);
-      return o.leftMm >= r.leftMm && o.rightMm <= r.rightMm && o.topMm >= r.topMm && o.bottomMm <= r.bottomMm;
-    });
-    view.chooseAll(within.map((i) => i.id));
-  };
-  const drop = () => {
-    viewport.endPan();
-    const framed = frame.current;
-    frame.current = null;
-    hand.setState({ guides: [], gaps: [], frame: null });
-    if (framed) chooseFramed(framed);
-    else if (!bends.drop()) drag.drop();
-  };
-
   const drawn = useDrawnCables(view);
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]" style={{ background: 'var(--desk)' }}>

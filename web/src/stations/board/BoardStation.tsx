@@ -1,8 +1,6 @@
-import type { Id } from '@ombrik/core/document/basics';
 import { usedTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
-import type { Face } from '@ombrik/core/document/panel/panel';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
 import { Tape } from '../../ui/Tape.tsx';
@@ -10,7 +8,7 @@ import { useAtRest } from '../../ui/useAtRest.ts';
 import { ArrangeParts } from './ArrangeParts.tsx';
 import { BoardCanvas } from './BoardCanvas.tsx';
 import { BoardTools } from './BoardTools.tsx';
-import type { BoardView, Tool } from './boardView.ts';
+import type { BoardView } from './boardView.ts';
 import { CableInspector } from './CableInspector.tsx';
 import { HINT_OF } from './canvas/drawnShape.ts';
 import { FinishSeen } from './FinishSeen.tsx';
@@ -20,78 +18,27 @@ import { PanelInspector } from './PanelInspector.tsx';
 import { PartPalette } from './PartPalette.tsx';
 import { type Laid, RouteCables } from './RouteCables.tsx';
 import { StudTape } from './StudTape.tsx';
+import { useBoardView } from './useBoardView.ts';
 import { useCableWidths } from './useCableWidths.ts';
 
 /** Circuit and board in one drawing: the bench that replaces cardboard and tape. */
 export function BoardStation() {
-  const job = useJob();
-  const { shown, dossier, selection, lit } = job;
-  const [panelId, setPanelId] = useState(shown.panels[0]?.id);
-  const [face, setFace] = useState<Face>('front');
-  const [tool, setTool] = useState<Tool>('choose');
-  const [covered, setCovered] = useState(false);
-  const [also, setAlso] = useState<ReadonlySet<Id>>(new Set());
+  const { shown, dossier, selection } = useJob();
+  const seen = useBoardView();
   const [palette, setPalette] = useState(false);
   const [arranging, setArranging] = useState(false);
   const [laid, setLaid] = useState<Laid | null>(null);
   const [connecting, setConnecting] = useState<TerminalRef | null>(null);
   const onConnecting = useCallback((ref: TerminalRef | null) => setConnecting(ref), []);
   const widths = useCableWidths();
-  const panel = shown.panels.find((p) => p.id === panelId) ?? shown.panels[0];
-  const chosenId = selection?.kind === 'item' ? selection.id : null;
-
-  // Whatever is chosen or lit elsewhere is brought into sight.
-  const chosenPlace = shown.items.find((i) => i.id === chosenId)?.place;
-  useEffect(() => {
-    if (chosenPlace?.kind !== 'panel') return;
-    setPanelId(chosenPlace.panelId);
-    setFace(chosenPlace.face);
-  }, [chosenId]);
-  useEffect(() => {
-    if (lit?.panelId && lit.itemIds.length === 0) setPanelId(lit.panelId);
-  }, [lit]);
-  useEffect(() => {
-    if (chosenId === null) setAlso(new Set());
-  }, [chosenId]);
-
-  const used = useMemo(() => usedTerminals(shown.connections), [shown.connections]);
-  let open = 0;
-  for (const i of shown.items)
-    for (const t of job.parts.get(i.partId)?.terminals ?? []) if (t.required && !used.has(`${i.id} ${t.id}`)) open++;
-
-  if (!panel) return null;
-  const chosen = new Set([...(chosenId ? [chosenId] : []), ...(chosenId ? also : [])]);
-  const view: BoardView = {
-    panel,
-    face,
-    tool,
-    covered,
-    chosen,
-    setTool,
-    setCovered,
-    choose: (id, together) => {
-      if (!together || chosenId === null) {
-        setAlso(new Set());
-        job.select({ kind: 'item', id });
-        return;
-      }
-      const next = new Set(chosen);
-      if (next.has(id) && next.size > 1) next.delete(id);
-      else next.add(id);
-      setAlso(next);
-      if (!next.has(chosenId)) job.select({ kind: 'item', id: [...next][0]! });
-    },
-    chooseAll: (ids) => {
-      setAlso(new Set(ids));
-      job.select(ids[0] ? { kind: 'item', id: ids[0] } : null);
-    },
-  };
-  const item = chosenId ? shown.items.find((i) => i.id === chosenId) : undefined;
-  const many = shown.items.filter((i) => chosen.has(i.id));
-  const cable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
-  const made = cable && dossier.cables.find((c) => c.cableId === cable.id);
+  const item = seen?.chosenId ? shown.items.find((i) => i.id === seen.chosenId) : undefined;
+  const cableId = selection?.kind === 'cable' ? selection.id : null;
+  const made = shown.cables.some((c) => c.id === cableId) && dossier.cables.find((c) => c.cableId === cableId);
   // The tape takes its place when the hand has let go: the drawing does not move under it.
-  const says = useAtRest(made !== undefined || item !== undefined);
+  const says = useAtRest(Boolean(made) || item !== undefined);
+  if (!seen) return null;
+  const { view } = seen;
+  const { tool } = view;
   return (
     <div
       className={`grid h-full grid-cols-[minmax(0,1fr)_292px] ${says ? 'grid-rows-[36px_minmax(0,1fr)_158px]' : 'grid-rows-[36px_minmax(0,1fr)]'}`}
@@ -105,7 +52,7 @@ export function BoardStation() {
         >
           Add a part
         </button>
-        <BoardTools view={view} onFace={setFace} onPanel={setPanelId} />
+        <BoardTools view={view} onFace={seen.setFace} onPanel={seen.setPanelId} />
         <button type="button" className="btn btn-xs" aria-expanded={arranging} onClick={() => setArranging(!arranging)}>
           Arrange
         </button>
@@ -113,18 +60,10 @@ export function BoardStation() {
         <span className="dim min-w-0 flex-1 truncate text-xs" title={HINT_OF[tool]}>
           {HINT_OF[tool]}
         </span>
-        {open > 0 && <span className="num shrink-0 text-xs">{open} still to connect</span>}
+        <StillToConnect />
       </div>
       <aside className="relative row-span-2 overflow-auto border-l border-base-300 bg-base-100 p-3">
-        {many.length > 1 ? (
-          <ManyInspector view={view} items={many} />
-        ) : item ? (
-          <ItemInspector key={item.id} item={item} connecting={connecting} onConnecting={onConnecting} />
-        ) : cable ? (
-          <CableInspector key={cable.id} cable={cable} />
-        ) : (
-          <PanelInspector panel={panel} face={face} />
-        )}
+        <Inspector view={view} connecting={connecting} onConnecting={onConnecting} />
         <div className="perforated mt-3 pt-2">
           <FindingsTray />
         </div>
@@ -150,4 +89,34 @@ export function BoardStation() {
       )}
     </div>
   );
+}
+
+/** How many terminals wait for a wire. */
+function StillToConnect() {
+  const { shown, parts } = useJob();
+  const used = useMemo(() => usedTerminals(shown.connections), [shown.connections]);
+  let open = 0;
+  for (const i of shown.items)
+    for (const t of parts.get(i.partId)?.terminals ?? []) if (t.required && !used.has(`${i.id} ${t.id}`)) open++;
+  return open > 0 && <span className="num shrink-0 text-xs">{open} still to connect</span>;
+}
+
+/** What is chosen, or the panel where nothing is. */
+function Inspector({
+  view,
+  connecting,
+  onConnecting,
+}: {
+  view: BoardView;
+  connecting: TerminalRef | null;
+  onConnecting: (ref: TerminalRef | null) => void;
+}) {
+  const { shown, selection } = useJob();
+  const many = shown.items.filter((i) => view.chosen.has(i.id));
+  if (many.length > 1) return <ManyInspector view={view} items={many} />;
+  const item = selection?.kind === 'item' ? shown.items.find((i) => i.id === selection.id) : undefined;
+  if (item) return <ItemInspector key={item.id} item={item} connecting={connecting} onConnecting={onConnecting} />;
+  const cable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
+  if (cable) return <CableInspector key={cable.id} cable={cable} />;
+  return <PanelInspector panel={view.panel} face={view.face} />;
 }

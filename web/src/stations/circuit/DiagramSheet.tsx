@@ -1,8 +1,9 @@
 import { faultStory } from '@ombrik/core/circuit/faultStory';
-import type { ScenarioId } from '@ombrik/core/circuit/scenarios';
+import type { ScenarioId, ScenarioResult } from '@ombrik/core/circuit/scenarios';
 import { useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { amps } from '../../ui/format.ts';
+import { CheckField, PickField } from '../../ui/PickField.tsx';
 import { FaultPanel } from './FaultPanel.tsx';
 import { FlowPanel } from './FlowPanel.tsx';
 import { LineEditing } from './LineEditing.tsx';
@@ -46,65 +47,20 @@ export function DiagramSheet() {
   const play = useFaultPlay(story);
   if (board.connections.length === 0)
     return <p className="dim p-5">Nothing is connected yet. Put parts on the board and join their terminals there.</p>;
-  const moved = board.items.filter((i) => i.drawnAt !== null);
   return (
     <div className="flex h-full min-h-[560px] flex-col">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-300 px-4 py-2">
-        <label className="flex items-center gap-2">
-          <span className="label-face">Scenario</span>
-          <select
-            className="select select-sm w-52"
-            value={scenario?.id ?? 'none'}
-            disabled={probing}
-            onChange={(e) => setScenarioId(e.target.value as ScenarioId | 'none')}
-          >
-            <option value="none">at rest, names only</option>
-            {scenarios.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.title}
-              </option>
-            ))}
-          </select>
-        </label>
-        <span className="dim min-w-0 flex-1 truncate text-sm">
-          {probing ? 'Choose a line: its far end is shorted to minus' : (scenario?.says ?? '')}
-        </span>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={withMinus}
-            onChange={(e) => setWithMinus(e.target.checked)}
-          />
-          returns
-        </label>
-        {moved.length > 0 && (
-          <button
-            type="button"
-            className="btn btn-sm"
-            title="Forget where parts were moved to by hand on this drawing"
-            onClick={() =>
-              job.edit(
-                'Drawing: lay out anew',
-                moved.map((i) => ({ kind: 'set', collection: 'items', id: i.id, field: 'drawnAt', value: null })),
-              )
-            }
-          >
-            Lay out anew
-          </button>
-        )}
-        <button
-          type="button"
-          className={`btn btn-sm ${probing ? 'btn-primary' : ''}`}
-          aria-pressed={probing}
-          onClick={() => {
-            setProbing(!probing);
-            setFaultAt(job.selection?.kind === 'cable' ? firstCore(board, job.selection.id) : null);
-          }}
-        >
-          Short a line
-        </button>
-      </div>
+      <DiagramBar
+        scenarios={scenarios}
+        scenario={scenario}
+        onScenario={setScenarioId}
+        withMinus={withMinus}
+        onMinus={setWithMinus}
+        probing={probing}
+        onProbe={() => {
+          setProbing(!probing);
+          setFaultAt(job.selection?.kind === 'cable' ? firstCore(board, job.selection.id) : null);
+        }}
+      />
       {!probing && job.selection?.kind === 'cable' && <LineEditing cableId={job.selection.id} />}
       {scenario?.collapsed.map((c) => (
         <p key={c.itemId} role="alert" className="stripe-stop px-4 py-1">
@@ -142,3 +98,68 @@ export function DiagramSheet() {
 
 const firstCore = (board: ReturnType<typeof useJob>['board'], cableId: string) =>
   board.cables.find((c) => c.id === cableId)?.cores[0]?.connectionId ?? null;
+
+/** Which scenario is shown, with or without the returns, and the way to the probe. */
+function DiagramBar({
+  scenarios,
+  scenario,
+  onScenario,
+  withMinus,
+  onMinus,
+  probing,
+  onProbe,
+}: {
+  scenarios: readonly ScenarioResult[];
+  scenario: ScenarioResult | null;
+  onScenario: (id: ScenarioId | 'none') => void;
+  withMinus: boolean;
+  onMinus: (withMinus: boolean) => void;
+  probing: boolean;
+  onProbe: () => void;
+}) {
+  const job = useJob();
+  const moved = job.board.items.filter((i) => i.drawnAt !== null);
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-300 px-4 py-2">
+      <div className="flex items-center gap-2">
+        <span className="label-face">Scenario</span>
+        <PickField<ScenarioId | 'none'>
+          label="Scenario"
+          hideLabel
+          className="w-52"
+          value={scenario?.id ?? 'none'}
+          disabled={probing}
+          options={[['none', 'at rest, names only'], ...scenarios.map((s) => [s.id, s.title] as const)]}
+          onPick={onScenario}
+        />
+      </div>
+      <span className="dim min-w-0 flex-1 truncate text-sm">
+        {probing ? 'Choose a line: its far end is shorted to minus' : (scenario?.says ?? '')}
+      </span>
+      <CheckField label="returns" value={withMinus} onCheck={onMinus} />
+      {moved.length > 0 && (
+        <button
+          type="button"
+          className="btn btn-sm"
+          title="Forget where parts were moved to by hand on this drawing"
+          onClick={() =>
+            job.edit(
+              'Drawing: lay out anew',
+              moved.map((i) => ({ kind: 'set', collection: 'items', id: i.id, field: 'drawnAt', value: null })),
+            )
+          }
+        >
+          Lay out anew
+        </button>
+      )}
+      <button
+        type="button"
+        className={`btn btn-sm ${probing ? 'btn-primary' : ''}`}
+        aria-pressed={probing}
+        onClick={onProbe}
+      >
+        Short a line
+      </button>
+    </div>
+  );
+}

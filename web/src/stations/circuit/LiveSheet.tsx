@@ -1,3 +1,4 @@
+import type { LiveSets } from '@ombrik/core/circuit/liveSets';
 import type { Item } from '@ombrik/core/document/item/item';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
@@ -18,7 +19,7 @@ export function LiveSheet() {
   };
   if (study.error) return <Problems problems={[String(study.error)]} />;
   if (!study.data) return <p className="dim p-5">Walking the switches …</p>;
-  const { switches, rows, order, never } = study.data;
+  const { switches, rows, never } = study.data;
   if (board.connections.length === 0) return <p className="dim p-5">Nothing is connected yet.</p>;
   const now = closed ?? new Set(switches);
   const key = (ids: Iterable<string>) => [...ids].sort().join(' ');
@@ -30,9 +31,6 @@ export function LiveSheet() {
     const by = others.length > 0 ? `by ${others.map(short).join(', ')}` : 'by themselves';
     groups.set(by, [...(groups.get(by) ?? []), short(n.itemId)]);
   }
-  // A battery's own terminals are always live; what counts is what lives beside the sources.
-  const kept = never.filter((n) => !n.by.includes(n.itemId));
-  const keepers = [...new Set(kept.flatMap((n) => n.by))];
   const items = board.items.filter((i) => rows.some((r) => r.live.some((l) => l.itemId === i.id)));
   const columns: DataColumn<Item>[] = [
     {
@@ -62,39 +60,14 @@ export function LiveSheet() {
             No switch on this board: nothing here can be made dead but by pulling fuses.
           </p>
         ) : (
-          <>
-            <h2 className="mt-3 text-lg">Switches closed</h2>
-            <div className="grid gap-1">
-              {switches.map((id) => (
-                <label key={id} className="flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="toggle toggle-sm"
-                    checked={now.has(id)}
-                    onChange={() => setClosed(new Set(now.has(id) ? [...now].filter((x) => x !== id) : [...now, id]))}
-                  />
-                  {name(id)}
-                </label>
-              ))}
-            </div>
-            {!row && (
-              <p className="dim mt-1 text-sm">
-                With this many switches only all, none, and each one alone open are worked out.
-              </p>
-            )}
-            <h2 className="mt-4 text-lg">Order to open them</h2>
-            <ol className="list-decimal pl-6">
-              {order.map((id) => (
-                <li key={id}>{name(id)}</li>
-              ))}
-            </ol>
-            {kept.length > 0 && (
-              <p className="stripe-warn mt-1 px-2">
-                That does not make the board dead: {kept.length} parts stay live, by {keepers.map(short).join(', ')}.
-                Take those off at their own fuse or connector, cover the modules, unplug the mains.
-              </p>
-            )}
-          </>
+          <Switches
+            study={study.data}
+            now={now}
+            known={row !== undefined}
+            onClosed={setClosed}
+            name={name}
+            short={short}
+          />
         )}
         <h2 className="mt-4 text-lg">Live whatever the switches do</h2>
         {never.length === 0 ? (
@@ -127,5 +100,62 @@ export function LiveSheet() {
         <SwitchingOn />
       </section>
     </div>
+  );
+}
+
+/** The switches, in which order they are opened, and what that leaves live. */
+function Switches({
+  study: { switches, order, never },
+  now,
+  known,
+  onClosed,
+  name,
+  short,
+}: {
+  study: LiveSets;
+  now: ReadonlySet<string>;
+  /** Whether what this combination leaves live is worked out. */
+  known: boolean;
+  onClosed: (closed: ReadonlySet<string>) => void;
+  name: (id: string) => string;
+  short: (id: string) => string;
+}) {
+  // A battery's own terminals are always live; what counts is what lives beside the sources.
+  const kept = never.filter((n) => !n.by.includes(n.itemId));
+  const keepers = [...new Set(kept.flatMap((n) => n.by))];
+  return (
+    <>
+      <h2 className="mt-3 text-lg">Switches closed</h2>
+      <div className="grid gap-1">
+        {switches.map((id) => (
+          <label key={id} className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="toggle toggle-sm"
+              checked={now.has(id)}
+              onChange={() => onClosed(new Set(now.has(id) ? [...now].filter((x) => x !== id) : [...now, id]))}
+            />
+            {name(id)}
+          </label>
+        ))}
+      </div>
+      {!known && (
+        <p className="dim mt-1 text-sm">
+          With this many switches only all, none, and each one alone open are worked out.
+        </p>
+      )}
+      <h2 className="mt-4 text-lg">Order to open them</h2>
+      <ol className="list-decimal pl-6">
+        {order.map((id) => (
+          <li key={id}>{name(id)}</li>
+        ))}
+      </ol>
+      {kept.length > 0 && (
+        <p className="stripe-warn mt-1 px-2">
+          That does not make the board dead: {kept.length} parts stay live, by {keepers.map(short).join(', ')}. Take
+          those off at their own fuse or connector, cover the modules, unplug the mains.
+        </p>
+      )}
+    </>
   );
 }

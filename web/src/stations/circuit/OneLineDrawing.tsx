@@ -21,6 +21,23 @@ export interface ShownFault {
   opened: ReadonlyMap<string, string>;
 }
 
+/** What is looked up by id while the drawing is drawn. */
+function useLookups(scenario: ScenarioResult | null) {
+  const { board, dossier, parts } = useJob();
+  const items = useMemo(() => new Map(board.items.map((i) => [i.id, i])), [board.items]);
+  const wires = useMemo(() => new Map(dossier.sizing.wires.map((w) => [w.connectionId, w])), [dossier.sizing.wires]);
+  const cableOf = useMemo(
+    () => new Map(dossier.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, { cable: c, core: k }] as const))),
+    [dossier.cables],
+  );
+  const flowing = useMemo(() => new Map(scenario?.wireA.map((w) => [w.connectionId, w.currentA])), [scenario]);
+  const unders = useMemo(
+    () => undersOf(dossier.sizing, scenario, items, parts),
+    [dossier.sizing, scenario, items, parts],
+  );
+  return { items, wires, cableOf, flowing, unders };
+}
+
 /** The one-line drawing: laid out by itself, moved by hand, with what flows in the chosen scenario. */
 export function OneLineDrawing({
   scenario,
@@ -40,17 +57,7 @@ export function OneLineDrawing({
   const ground = useRef<SVGGElement>(null);
   const [drag, setDrag] = useState<NodeDrag | null>(null);
   const [hover, setHover] = useState<string | null>(null);
-  const items = useMemo(() => new Map(board.items.map((i) => [i.id, i])), [board.items]);
-  const wires = useMemo(() => new Map(dossier.sizing.wires.map((w) => [w.connectionId, w])), [dossier.sizing.wires]);
-  const cableOf = useMemo(
-    () => new Map(dossier.cables.flatMap((c) => c.cores.map((k) => [k.connectionId, { cable: c, core: k }] as const))),
-    [dossier.cables],
-  );
-  const flowing = useMemo(() => new Map(scenario?.wireA.map((w) => [w.connectionId, w.currentA])), [scenario]);
-  const unders = useMemo(
-    () => undersOf(dossier.sizing, scenario, items, parts),
-    [dossier.sizing, scenario, items, parts],
-  );
+  const { items, wires, cableOf, flowing, unders } = useLookups(scenario);
 
   const { pick, lineKey, start, put, nodeKey, focusNode, hand } = useOneLineHands({
     ground,

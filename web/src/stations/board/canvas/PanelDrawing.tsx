@@ -1,4 +1,5 @@
 import type { PointMm } from '@ombrik/core/document/basics';
+import type { KeepOut } from '@ombrik/core/document/panel/panel';
 import { holdsOn, keepOutOutline, panelBox } from '@ombrik/core/stages/place/outlines';
 import { type BoardView, seenBy } from '../boardView.ts';
 
@@ -13,20 +14,7 @@ export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: n
   const back = face === 'back';
   return (
     <g>
-      <defs>
-        <pattern id="raster" width={20} height={20} patternUnits="userSpaceOnUse">
-          <path d="M20 0H0V20" fill="none" stroke="currentColor" strokeOpacity={0.07} />
-        </pattern>
-        <pattern id="hot" width={8} height={8} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0V8" stroke="var(--color-primary)" strokeOpacity={0.4} strokeWidth={2} />
-        </pattern>
-        <pattern id="no-go" width={10} height={10} patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-          <path d="M0 0V10" stroke="var(--color-error)" strokeOpacity={0.5} strokeWidth={1.6} />
-        </pattern>
-        <pattern id="from-behind" width={26} height={26} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0V26" stroke="var(--board-edge)" strokeOpacity={0.28} strokeWidth={7} />
-        </pattern>
-      </defs>
+      <Patterns />
       <polygon points={ring(outline)} fill="var(--board)" stroke="var(--board-edge)" strokeWidth={2.5} />
       <polygon points={ring(outline)} fill={back ? 'url(#from-behind)' : 'url(#raster)'} />
       {Array.from({ length: Math.floor((box.rightMm - box.leftMm) / 100) + 1 }, (_, i) => {
@@ -58,6 +46,34 @@ export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: n
           seen from behind: left and right are exchanged
         </text>
       )}
+      <OnPanel view={view} mmPerPx={k} />
+    </g>
+  );
+}
+
+const Patterns = () => (
+  <defs>
+    <pattern id="raster" width={20} height={20} patternUnits="userSpaceOnUse">
+      <path d="M20 0H0V20" fill="none" stroke="currentColor" strokeOpacity={0.07} />
+    </pattern>
+    <pattern id="hot" width={8} height={8} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <path d="M0 0V8" stroke="var(--color-primary)" strokeOpacity={0.4} strokeWidth={2} />
+    </pattern>
+    <pattern id="no-go" width={10} height={10} patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+      <path d="M0 0V10" stroke="var(--color-error)" strokeOpacity={0.5} strokeWidth={1.6} />
+    </pattern>
+    <pattern id="from-behind" width={26} height={26} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <path d="M0 0V26" stroke="var(--board-edge)" strokeOpacity={0.28} strokeWidth={7} />
+    </pattern>
+  </defs>
+);
+
+/** Channels, keep-outs, fixings and holes. */
+function OnPanel({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
+  const { panel, face } = view;
+  const seen = seenBy(view);
+  return (
+    <>
       {panel.channels
         .filter((c) => c.face === face)
         .map((c) => {
@@ -75,38 +91,9 @@ export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: n
             />
           );
         })}
-      {panel.keepOuts.map((o) => {
-        const here = holdsOn(o, face);
-        const points = keepOutOutline(o).map(seen);
-        const middle = points.reduce(
-          (s, p) => ({ xMm: s.xMm + p.xMm / points.length, yMm: s.yMm + p.yMm / points.length }),
-          { xMm: 0, yMm: 0 },
-        );
-        return (
-          <g key={o.id} opacity={here ? 1 : 0.35}>
-            <polygon
-              points={ring(points)}
-              fill={here ? 'url(#no-go)' : 'none'}
-              stroke="var(--color-error)"
-              strokeDasharray={o.shape.kind === 'arc' ? '7 4' : '2 3'}
-            />
-            <text
-              x={middle.xMm}
-              y={middle.yMm}
-              fontSize={12 * k}
-              textAnchor="middle"
-              fontFamily="var(--font-label)"
-              fill="var(--color-error)"
-              stroke="var(--board)"
-              strokeWidth={3 * k}
-              paintOrder="stroke"
-              pointerEvents="none"
-            >
-              {o.name}
-            </text>
-          </g>
-        );
-      })}
+      {panel.keepOuts.map((o) => (
+        <KeepOutDrawing key={o.id} keepOut={o} view={view} mmPerPx={k} />
+      ))}
       {panel.fixings.map((f) => {
         const p = seen(f);
         return (
@@ -142,6 +129,40 @@ export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: n
           </g>
         );
       })}
+    </>
+  );
+}
+
+function KeepOutDrawing({ keepOut: o, view, mmPerPx: k }: { keepOut: KeepOut; view: BoardView; mmPerPx: number }) {
+  const seen = seenBy(view);
+  const here = holdsOn(o, view.face);
+  const points = keepOutOutline(o).map(seen);
+  const middle = points.reduce((s, p) => ({ xMm: s.xMm + p.xMm / points.length, yMm: s.yMm + p.yMm / points.length }), {
+    xMm: 0,
+    yMm: 0,
+  });
+  return (
+    <g opacity={here ? 1 : 0.35}>
+      <polygon
+        points={ring(points)}
+        fill={here ? 'url(#no-go)' : 'none'}
+        stroke="var(--color-error)"
+        strokeDasharray={o.shape.kind === 'arc' ? '7 4' : '2 3'}
+      />
+      <text
+        x={middle.xMm}
+        y={middle.yMm}
+        fontSize={12 * k}
+        textAnchor="middle"
+        fontFamily="var(--font-label)"
+        fill="var(--color-error)"
+        stroke="var(--board)"
+        strokeWidth={3 * k}
+        paintOrder="stroke"
+        pointerEvents="none"
+      >
+        {o.name}
+      </text>
     </g>
   );
 }
