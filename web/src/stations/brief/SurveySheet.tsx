@@ -4,6 +4,7 @@ import { FOUND_CIRCUIT_FIELDS } from '@ombrik/core/document/survey/foundCircuitS
 import { problemsIn } from '../../app/api.ts';
 import { useFiles } from '../../app/useFiles.ts';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
@@ -85,32 +86,18 @@ function Photos({
   );
 }
 
-/** What is there on a rework job: circuits as found, what is unknown about them, and what stays. */
-export function SurveySheet() {
+const FATES = [
+  ['open', 'not decided'],
+  ['stays', 'stays'],
+  ['goes', 'goes'],
+] as const;
+
+/** What is asked of each circuit. */
+function useColumns(photos: ReturnType<typeof useFiles>): DataColumn<FoundCircuit>[] {
   const job = useJob();
-  const photos = useFiles();
-  const { add } = photos;
-  const { survey, brief } = job.board;
   const set = <F extends Exclude<keyof FoundCircuit, 'id'>>(circuit: FoundCircuit, field: F, value: FoundCircuit[F]) =>
     job.edit(`Survey: ${circuit.name}`, [{ kind: 'set', collection: 'survey', id: circuit.id, field, value } as never]);
-  const addCircuit = () =>
-    job.edit('Survey: add a circuit', [
-      {
-        kind: 'add',
-        collection: 'survey',
-        value: {
-          id: newId('fc'),
-          name: `Circuit ${survey.length + 1}`,
-          conductorMm2: null,
-          fuseA: null,
-          fate: 'open',
-          notes: '',
-          photos: [],
-        },
-        index: null,
-      },
-    ]);
-  const columns: DataColumn<FoundCircuit>[] = [
+  return [
     {
       title: 'Circuit',
       headClass: 'min-w-44',
@@ -133,16 +120,14 @@ export function SurveySheet() {
     {
       title: 'What becomes of it',
       cell: (c) => (
-        <select
-          className="select select-sm min-w-28"
-          aria-label={`What becomes of ${c.name}`}
+        <PickField
+          label={`What becomes of ${c.name}`}
+          hideLabel
+          className="min-w-28"
           value={c.fate}
-          onChange={(e) => set(c, 'fate', e.target.value as FoundCircuit['fate'])}
-        >
-          <option value="open">not decided</option>
-          <option value="stays">stays</option>
-          <option value="goes">goes</option>
-        </select>
+          options={FATES}
+          onPick={(fate) => set(c, 'fate', fate)}
+        />
       ),
     },
     {
@@ -175,6 +160,32 @@ export function SurveySheet() {
       ),
     },
   ];
+}
+
+/** What is there on a rework job: circuits as found, what is unknown about them, and what stays. */
+export function SurveySheet() {
+  const job = useJob();
+  const photos = useFiles();
+  const { add } = photos;
+  const { survey, brief } = job.board;
+  const addCircuit = () =>
+    job.edit('Survey: add a circuit', [
+      {
+        kind: 'add',
+        collection: 'survey',
+        value: {
+          id: newId('fc'),
+          name: `Circuit ${survey.length + 1}`,
+          conductorMm2: null,
+          fuseA: null,
+          fate: 'open',
+          notes: '',
+          photos: [],
+        },
+        index: null,
+      },
+    ]);
+  const columns = useColumns(photos);
   return (
     <div className="p-4">
       <div className="mb-2 flex items-center gap-3">

@@ -1,8 +1,9 @@
 import type { Said } from '@ombrik/core/build/buildState';
 import type { BuildStep } from '@ombrik/core/build/step';
 import { bearsSerial } from '@ombrik/core/released/partSerials';
-import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { FormField } from '../../ui/form/FormField.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 
 interface SerialsProps {
   step: Pick<BuildStep, 'id' | 'kind' | 'itemIds'>;
@@ -45,31 +46,34 @@ function SerialOf({
   known: string | null;
   onRead: (serial: string) => void;
 }) {
-  const [text, setText] = useState('');
-  const serial = text.trim();
+  const form = useFieldForm(
+    {
+      serial: {
+        kind: 'text',
+        label: `Serial no. of ${designation}`,
+        hideLabel: true,
+        placeholder: known ? 'another, if it was changed' : 'scan or type',
+        max: LONGEST,
+        required: true,
+        autoComplete: 'off',
+      },
+    } as const,
+    { serial: '' },
+  );
   return (
     <form
-      className="flex items-center gap-3 text-lg"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (serial === '') return;
+      className="large-field flex items-center gap-3 text-lg"
+      noValidate
+      onSubmit={form.submit(({ serial }) => {
         onRead(serial);
-        setText('');
-      }}
+        form.reset();
+      })}
     >
       <span>
         Serial no. of {designation}: <b className="num">{known ?? 'not read yet'}</b>
       </span>
-      <input
-        className="input h-16 min-w-40 max-w-72 flex-1 text-xl"
-        aria-label={`Serial no. of ${designation}`}
-        placeholder={known ? 'another, if it was changed' : 'scan or type'}
-        maxLength={LONGEST}
-        autoComplete="off"
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
-      <button type="submit" className="btn min-h-16 min-w-16 text-xl!" disabled={serial === ''}>
+      <FormField of={form} name="serial" className="min-w-40 max-w-72 flex-1" />
+      <button type="submit" className="btn min-h-16 min-w-16 text-xl!">
         Keep
       </button>
     </form>

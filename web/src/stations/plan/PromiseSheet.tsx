@@ -1,8 +1,9 @@
 import { enquiryLike, type PromiseAnswer } from '@ombrik/core/shop/promise';
 import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
+import { FormField } from '../../ui/form/FormField.tsx';
+import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { chanceWords, dayWords, shipsWords } from './planWords.ts';
 import { shopPlanner } from './shopPlanner.ts';
@@ -11,52 +12,35 @@ const ENQUIRY = 'enquiry';
 
 /** Whether a day can be promised for a job of the shop, or for one that is only asked about. */
 export function PromiseSheet({ sheet }: { sheet: ShopSheet }) {
-  const [wish, setWish] = useState('');
-  const [day, setDay] = useState('');
   const ask = useMutation({
-    mutationFn: () => {
+    mutationFn: ({ wish, day }: { wish: string; day: string }) => {
       const [kind, id] = wish.split(' ') as ['job' | 'like', string];
       if (kind === 'job') return shopPlanner().promise(sheet, id, day);
       const like = enquiryLike(sheet.fresh.find((j) => j.id === id)!, ENQUIRY, day);
       return shopPlanner().promise({ ...sheet, jobs: [...sheet.jobs, like] }, ENQUIRY, day);
     },
   });
+  const form = useFieldForm(
+    {
+      wish: {
+        kind: 'choice',
+        label: 'Which job',
+        required: true,
+        options: [
+          { value: '', says: 'choose one' },
+          ...sheet.jobs.map((j) => ({ value: `job ${j.id}`, says: `${j.number} ${j.name}` })),
+          ...sheet.fresh.map((j) => ({ value: `like ${j.id}`, says: `a new order like ${j.number} ${j.name}` })),
+        ],
+      },
+      day: { kind: 'date', label: 'For which day', from: sheet.firstDay },
+    } as const,
+    { wish: '', day: '' },
+  );
   return (
     <section aria-label="Can it be promised">
-      <form
-        className="flex flex-wrap items-end gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          ask.mutate();
-        }}
-      >
-        <label className="grid gap-0.5">
-          <span className="label-face">Which job</span>
-          <select className="select w-72" required value={wish} onChange={(e) => setWish(e.target.value)}>
-            <option value="">choose one</option>
-            {sheet.jobs.map((j) => (
-              <option key={j.id} value={`job ${j.id}`}>
-                {j.number} {j.name}
-              </option>
-            ))}
-            {sheet.fresh.map((j) => (
-              <option key={`like ${j.id}`} value={`like ${j.id}`}>
-                a new order like {j.number} {j.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="grid gap-0.5">
-          <span className="label-face">For which day</span>
-          <input
-            type="date"
-            className="input w-40"
-            required
-            min={sheet.firstDay}
-            value={day}
-            onChange={(e) => setDay(e.target.value)}
-          />
-        </label>
+      <form className="flex flex-wrap items-end gap-2" noValidate onSubmit={form.submit((said) => ask.mutate(said))}>
+        <FormField of={form} name="wish" className="w-72" />
+        <FormField of={form} name="day" className="w-40" />
         <button type="submit" className="btn btn-primary" disabled={ask.isPending}>
           {ask.isPending ? 'Planning …' : 'Can I promise it?'}
         </button>

@@ -1,18 +1,7 @@
-import {
-  addLoads,
-  LOAD_COLUMNS,
-  type LoadRow as LoadEntry,
-  loadsCsv,
-  loadTable,
-  type ReadLoads,
-  readLoadsCsv,
-  readLoadTable,
-  readPastedLoads,
-} from '@ombrik/core/document/item/loadList';
+import { LOAD_COLUMNS } from '@ombrik/core/document/item/loadList';
 import { newLoad } from '@ombrik/core/document/item/newLoad';
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import { saveAs } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
@@ -24,6 +13,7 @@ import { LoadSums } from './LoadSums.tsx';
 import { loadColumns } from './loadColumns.tsx';
 import { UnderLoad } from './UnderLoad.tsx';
 import { useLoadEdits } from './useLoadEdits.ts';
+import { useLoadFiles } from './useLoadFiles.ts';
 
 /** Enter goes to the same field of the next row, as in a spreadsheet. */
 function toNextRow(e: KeyboardEvent<HTMLTableElement>) {
@@ -38,7 +28,7 @@ function toNextRow(e: KeyboardEvent<HTMLTableElement>) {
 /** The load list: typed, pasted, imported, taken from the shelf; and what it asks of the system. */
 export function LoadsSheet() {
   const job = useJob();
-  const [problems, setProblems] = useState<string[]>([]);
+  const files = useLoadFiles();
   const [shelf, setShelf] = useState(false);
   const { energy } = job.dossier;
   const edits = useLoadEdits();
@@ -55,64 +45,25 @@ export function LoadsSheet() {
     name?.focus();
     name?.select();
   }, [loads.length]);
-  const add = (rows: readonly LoadEntry[], label: string) => job.edit(label, addLoads(job.board, rows, job.parts));
-  const take = (read: ReadLoads, from: string) => {
-    setProblems(read.problems.length > 0 ? [`${from} was refused; nothing was added.`, ...read.problems] : []);
-    if (read.rows.length > 0) add(read.rows, `Add ${read.rows.length} loads from ${from}`.slice(0, 120));
-  };
-  const upload = async (file: File) => {
-    if (!/\.xlsx$/i.test(file.name)) return take(readLoadsCsv(await file.text()), file.name);
-    try {
-      const { readSheet } = await import('read-excel-file/browser');
-      const cells = await readSheet(file);
-      take(readLoadTable(cells.map((row) => row.map((c) => (c === null ? '' : String(c))))), file.name);
-    } catch (error) {
-      setProblems([
-        `${file.name} is not a spreadsheet that can be read: ${(error as Error).message}. Nothing was added.`,
-      ]);
-    }
-  };
-  const saveSheet = async () => {
-    const { default: writeSheet } = await import('write-excel-file/browser');
-    const cells = loadTable(job.board.items);
-    const data = cells.map((row, i) =>
-      row.map((value) => {
-        const number = i > 0 && value !== '' && Number.isFinite(Number(value));
-        return number
-          ? { value: Number(value), type: Number }
-          : { value, type: String, ...(i === 0 ? { fontWeight: 'bold' as const } : {}) };
-      }),
-    );
-    const blob = await writeSheet(data as never).toBlob();
-    saveAs(blob, `loads-job-${job.jobNumber}.xlsx`);
-  };
-  const paste = (e: ClipboardEvent) => {
-    const text = e.clipboardData.getData('text/plain');
-    if (!/[\t\n]/.test(text.trim())) return;
-    e.preventDefault();
-    take(readPastedLoads(text), 'the clipboard');
-  };
   return (
-    <div ref={sheet} className="p-4" onPaste={paste}>
+    <div ref={sheet} className="p-4" onPaste={files.paste}>
       <div className="mb-2 flex items-center gap-2">
         <h1 className="mr-auto text-2xl">Loads</h1>
         <FileButton
           text="Import"
           accept=".csv,text/csv,.xlsx"
           title={`CSV or XLSX with the columns ${LOAD_COLUMNS.join(', ')}`}
-          onFile={(file) => void upload(file)}
+          onFile={(file) => void files.upload(file)}
         />
-        <button type="button" className="btn btn-sm" disabled={loads.length === 0} onClick={() => void saveSheet()}>
-          Save XLSX
-        </button>
         <button
           type="button"
           className="btn btn-sm"
           disabled={loads.length === 0}
-          onClick={() =>
-            saveAs(new Blob([loadsCsv(job.board.items)], { type: 'text/csv' }), `loads-job-${job.jobNumber}.csv`)
-          }
+          onClick={() => void files.saveSheet()}
         >
+          Save XLSX
+        </button>
+        <button type="button" className="btn btn-sm" disabled={loads.length === 0} onClick={files.saveCsv}>
           Save CSV
         </button>
         <button type="button" className="btn btn-sm" aria-expanded={shelf} onClick={() => setShelf(!shelf)}>
@@ -123,18 +74,18 @@ export function LoadsSheet() {
           className="btn btn-primary btn-sm"
           onClick={() => {
             fresh.current = true;
-            add([{ name: 'New load', load: newLoad() }], 'Add a load');
+            files.add([{ name: 'New load', load: newLoad() }], 'Add a load');
           }}
         >
           Add a load
         </button>
       </div>
       {loads.length > 0 && <Assumed />}
-      <Problems problems={problems} onDismiss={() => setProblems([])} />
+      <Problems problems={files.problems} onDismiss={files.forget} />
       {shelf && (
         <ApplianceShelf
           onClose={() => setShelf(false)}
-          onTake={(a) => add([{ name: a.name, load: newLoad(a.load) }], `Add ${a.name}`)}
+          onTake={(a) => files.add([{ name: a.name, load: newLoad(a.load) }], `Add ${a.name}`)}
         />
       )}
       {loads.length === 0 ? (

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useFloor } from '../../app/useFloor.ts';
 import { TextField } from '../../ui/TextField.tsx';
+import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import type { OneCheck } from './CheckActions.tsx';
 
 interface Said {
@@ -9,47 +10,52 @@ interface Said {
   before: string;
   after: string;
 }
-type Put = (change: Partial<Said>) => void;
+type Change = Partial<Said>;
 
-/** One setting: as found, as left, and what is expected, which a press takes over. */
-function SettingRow({ said, put }: { said: Said; put: Put }) {
-  const { name, before, after, expects } = said;
-  return (
-    <tr className="perforated">
-      <td className="pr-2">{name}</td>
-      <td className="p-1">
-        <TextField label={`${name} found at`} hideLabel value={before} max={120} onCommit={(v) => put({ before: v })} />
-      </td>
-      <td className="p-1">
-        <TextField label={`${name} left at`} hideLabel value={after} max={120} onCommit={(v) => put({ after: v })} />
-      </td>
-      <td className="num pl-2">
-        {expects ? (
-          <button
-            type="button"
-            className="btn btn-sm"
-            title="Left at what is expected"
-            onClick={() => put({ after: expects })}
-          >
-            {expects}
-          </button>
-        ) : (
-          <span className="dim">by the sheet</span>
-        )}
-      </td>
-    </tr>
-  );
-}
+/** A cell that is written in. */
+const written = (title: string, of: (s: Said) => { label: string; value: string; put: (v: string) => void }) =>
+  ({
+    title,
+    className: 'p-1',
+    cell: (s) => {
+      const { label, value, put } = of(s);
+      return <TextField label={label} hideLabel value={value} max={120} onCommit={put} />;
+    },
+  }) satisfies DataColumn<Said>;
 
-/** What a licensed person writes down of one thing on the mains side. */
-const SignedRow = ({ said: { name, after }, put }: { said: Said; put: Put }) => (
-  <tr className="perforated">
-    <td className="pr-2">{name}</td>
-    <td className="p-1">
-      <TextField label={name} hideLabel value={after} max={120} onCommit={(v) => put({ after: v })} />
-    </td>
-  </tr>
-);
+/** What a licensed person writes down of each thing on the mains side. */
+const signedColumns = (put: (name: string, change: Change) => void): DataColumn<Said>[] => [
+  { title: 'Mains side', className: 'pr-2', cell: (s) => s.name },
+  written('Written down', (s) => ({ label: s.name, value: s.after, put: (after) => put(s.name, { after }) })),
+];
+
+/** Each setting: as found, as left, and what is expected, which a press takes over. */
+const settingColumns = (put: (name: string, change: Change) => void): DataColumn<Said>[] => [
+  { title: 'Setting', className: 'pr-2', cell: (s) => s.name },
+  written('Found at', (s) => ({
+    label: `${s.name} found at`,
+    value: s.before,
+    put: (before) => put(s.name, { before }),
+  })),
+  written('Left at', (s) => ({ label: `${s.name} left at`, value: s.after, put: (after) => put(s.name, { after }) })),
+  {
+    title: 'Expected',
+    className: 'num pl-2',
+    cell: (s) =>
+      s.expects ? (
+        <button
+          type="button"
+          className="btn btn-sm"
+          title="Left at what is expected"
+          onClick={() => put(s.name, { after: s.expects })}
+        >
+          {s.expects}
+        </button>
+      ) : (
+        <span className="dim">by the sheet</span>
+      ),
+  },
+];
 
 /** Settings of one device, or what a licensed person signs for: each written down before it counts. */
 export function SettingsForm({ step, hands, disabled }: OneCheck) {
@@ -61,32 +67,20 @@ export function SettingsForm({ step, hands, disabled }: OneCheck) {
       return { ...a, before: kept?.before ?? '', after: kept?.after ?? '' };
     }),
   );
-  const put = (name: string) => (change: Partial<Said>) =>
+  const put = (name: string, change: Change) =>
     setAll((now) => now.map((s) => (s.name === name ? { ...s, ...change } : s)));
   const open = all.filter((s) => s.after.trim() === '').length;
   const record = (found: 'good' | 'bad') => hands.record.mutate({ step, value: null, found, settings: all });
   const licensed = step.role === 'electrician';
-  const heads = licensed ? ['Mains side', 'Written down'] : ['Setting', 'Found at', 'Left at', 'Expected'];
   return (
     <div className="grid gap-3">
-      <table className="w-full">
-        <thead>
-          <tr className="label-face text-left">
-            {heads.map((h) => (
-              <th key={h}>{h}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {all.map((s) =>
-            licensed ? (
-              <SignedRow key={s.name} said={s} put={put(s.name)} />
-            ) : (
-              <SettingRow key={s.name} said={s} put={put(s.name)} />
-            ),
-          )}
-        </tbody>
-      </table>
+      <DataTable
+        label={step.title}
+        columns={licensed ? signedColumns(put) : settingColumns(put)}
+        rows={all}
+        keyOf={(s) => s.name}
+        rowClass={() => 'perforated'}
+      />
       <div className="flex gap-3">
         <button type="button" className="btn btn-lg" disabled={disabled} onClick={() => record('bad')}>
           {licensed ? 'Not good' : 'Cannot be set so'}

@@ -130,6 +130,51 @@ function Legend() {
   );
 }
 
+/** The planks along the weeks, late first. */
+function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; onDone: () => void }) {
+  const today = startOfDay(new Date());
+  const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) =>
+    addDays(today, i * 7 - PAST_DAYS),
+  );
+  return (
+    <>
+      <div className="grid grid-cols-[270px_minmax(0,1fr)_168px] gap-3">
+        <span />
+        <div className="relative h-5" aria-hidden>
+          {weeks.map((w) => (
+            <span
+              key={w.toISOString()}
+              className="num dim absolute text-xs"
+              style={{ left: `${along(w, today) * 100}%` }}
+            >
+              {format(w, 'd MMM')}
+            </span>
+          ))}
+        </div>
+      </div>
+      <div className="relative">
+        <div className="pointer-events-none absolute inset-y-0 left-[282px] right-[180px]" aria-hidden>
+          <span
+            className="absolute inset-y-0 border-l-2 border-primary"
+            style={{ left: `${along(today, today) * 100}%` }}
+          />
+        </div>
+        <ul>
+          {jobs.map((job) => (
+            <Plank key={job.id} job={job} today={today} onDone={onDone} />
+          ))}
+        </ul>
+        {jobs.length > 0 && <Legend />}
+        {count > jobs.length && (
+          <p className="dim mt-3 text-sm">
+            {jobs.length} of {count} jobs, the first wanted first. Search for the others.
+          </p>
+        )}
+      </div>
+    </>
+  );
+}
+
 /** The wall of the shop: a plank per job along the weeks, late first, each with what it waits for. */
 export function ShopWall() {
   const client = useQueryClient();
@@ -146,11 +191,7 @@ export function ShopWall() {
   const [problems, setProblems] = useState<string[]>([]);
   const navigate = useNavigate();
   const refresh = () => client.invalidateQueries({ queryKey: ['jobs'] });
-  const today = startOfDay(new Date());
   const { jobs, count } = query.data ?? { jobs: [], count: 0 };
-  const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) =>
-    addDays(today, i * 7 - PAST_DAYS),
-  );
   const take = usePress({
     send: (value: unknown, key) => answer(api.jobs.import.$post({ json: value } as never, keyed(key))),
   });
@@ -215,39 +256,7 @@ export function ShopWall() {
         )}
         {query.error && <Problems problems={problemsIn(query.error)} />}
         {query.isPending && <Places />}
-        <div className="grid grid-cols-[270px_minmax(0,1fr)_168px] gap-3">
-          <span />
-          <div className="relative h-5" aria-hidden>
-            {weeks.map((w) => (
-              <span
-                key={w.toISOString()}
-                className="num dim absolute text-xs"
-                style={{ left: `${along(w, today) * 100}%` }}
-              >
-                {format(w, 'd MMM')}
-              </span>
-            ))}
-          </div>
-        </div>
-        <div className="relative">
-          <div className="pointer-events-none absolute inset-y-0 left-[282px] right-[180px]" aria-hidden>
-            <span
-              className="absolute inset-y-0 border-l-2 border-primary"
-              style={{ left: `${along(today, today) * 100}%` }}
-            />
-          </div>
-          <ul>
-            {jobs.map((job) => (
-              <Plank key={job.id} job={job} today={today} onDone={refresh} />
-            ))}
-          </ul>
-          {jobs.length > 0 && <Legend />}
-          {count > jobs.length && (
-            <p className="dim mt-3 text-sm">
-              {jobs.length} of {count} jobs, the first wanted first. Search for the others.
-            </p>
-          )}
-        </div>
+        <Planks jobs={jobs} count={count} onDone={refresh} />
         {query.isSuccess && jobs.length === 0 && (
           <p className="dim mt-8">No jobs on the wall. Take one in with "New job", or open a board file.</p>
         )}

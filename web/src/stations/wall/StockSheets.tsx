@@ -1,5 +1,6 @@
 import { newId } from '@ombrik/core/document/newId';
 import type { StockSheet, Workshop } from '@ombrik/core/document/workshop/workshop';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
 
 const MATERIALS = [
@@ -44,72 +45,14 @@ export function StockSheets({
       <p className="dim mb-1 text-xs">Thickness, width (w) and height (h) in mm; price each.</p>
       {sheets.length === 0 && <p className="dim mb-2">No sheet yet: the cutting plan needs one of each kind kept.</p>}
       {sheets.map((s, n) => (
-        <div key={s.id} className="mb-1 grid grid-cols-[1.1fr_0.8fr_0.9fr_0.9fr_1.6fr_0.9fr_auto] items-start gap-1">
-          <select
-            className="select select-sm w-full"
-            aria-label={`Material of sheet ${n + 1}`}
-            disabled={disabled}
-            value={s.material}
-            onChange={(e) => change(s.id, { material: e.target.value as StockSheet['material'] })}
-          >
-            {MATERIALS.map(([value, text]) => (
-              <option key={value} value={value}>
-                {text}
-              </option>
-            ))}
-          </select>
-          {(
-            [
-              ['thicknessMm', 'mm', 1, 100],
-              ['widthMm', 'w', 50, 5000],
-              ['heightMm', 'h', 50, 5000],
-            ] as const
-          ).map(([field, unit, min, max]) => (
-            <NumberField
-              key={field}
-              label={`Sheet ${n + 1} ${field}`}
-              hideLabel
-              disabled={disabled}
-              value={s[field]}
-              min={min}
-              max={max}
-              unit={unit}
-              onCommit={(v) => change(s.id, { [field]: v })}
-            />
-          ))}
-          <select
-            className="select select-sm w-full"
-            aria-label={`Grain of sheet ${n + 1}`}
-            disabled={disabled}
-            value={s.grain}
-            onChange={(e) => change(s.id, { grain: e.target.value as StockSheet['grain'] })}
-          >
-            {GRAINS.map(([value, text]) => (
-              <option key={value} value={value}>
-                {text}
-              </option>
-            ))}
-          </select>
-          <NumberField
-            label={`Price of sheet ${n + 1}`}
-            hideLabel
-            disabled={disabled}
-            value={s.price ?? 0}
-            min={0}
-            max={1000000}
-            unit="each"
-            onCommit={(price) => change(s.id, { price })}
-          />
-          <button
-            type="button"
-            className="btn btn-ghost btn-xs mt-1"
-            aria-label={`Remove sheet ${n + 1}`}
-            disabled={disabled}
-            onClick={() => onChange({ sheets: sheets.filter((x) => x.id !== s.id) })}
-          >
-            ✕
-          </button>
-        </div>
+        <SheetRow
+          key={s.id}
+          sheet={s}
+          name={`sheet ${n + 1}`}
+          disabled={disabled}
+          onChange={(by) => change(s.id, by)}
+          onRemove={() => onChange({ sheets: sheets.filter((x) => x.id !== s.id) })}
+        />
       ))}
       <button
         type="button"
@@ -135,5 +78,80 @@ export function StockSheets({
         Add a sheet
       </button>
     </section>
+  );
+}
+
+const SIZES = [
+  ['thicknessMm', 'mm', 1, 100],
+  ['widthMm', 'w', 50, 5000],
+  ['heightMm', 'h', 50, 5000],
+] as const;
+
+function SheetRow({
+  sheet,
+  name,
+  disabled,
+  onChange,
+  onRemove,
+}: {
+  sheet: StockSheet;
+  name: string;
+  disabled: boolean;
+  onChange: (by: Partial<StockSheet>) => void;
+  onRemove: () => void;
+}) {
+  return (
+    <div className="mb-1 grid grid-cols-[1.1fr_0.8fr_0.9fr_0.9fr_1.6fr_0.9fr_auto] items-start gap-1">
+      <PickField
+        label={`Material of ${name}`}
+        hideLabel
+        className="w-full"
+        disabled={disabled}
+        value={sheet.material}
+        options={MATERIALS}
+        onPick={(material) => onChange({ material })}
+      />
+      {SIZES.map(([field, unit, min, max]) => (
+        <NumberField
+          key={field}
+          label={`${name[0]!.toUpperCase()}${name.slice(1)} ${field}`}
+          hideLabel
+          disabled={disabled}
+          value={sheet[field]}
+          min={min}
+          max={max}
+          unit={unit}
+          onCommit={(v) => onChange({ [field]: v })}
+        />
+      ))}
+      <PickField
+        label={`Grain of ${name}`}
+        hideLabel
+        className="w-full"
+        disabled={disabled}
+        value={sheet.grain}
+        options={GRAINS}
+        onPick={(grain) => onChange({ grain })}
+      />
+      <NumberField
+        label={`Price of ${name}`}
+        hideLabel
+        disabled={disabled}
+        value={sheet.price ?? 0}
+        min={0}
+        max={1000000}
+        unit="each"
+        onCommit={(price) => onChange({ price })}
+      />
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs mt-1"
+        aria-label={`Remove ${name}`}
+        disabled={disabled}
+        onClick={onRemove}
+      >
+        ✕
+      </button>
+    </div>
   );
 }

@@ -112,7 +112,7 @@ export function FormField<F extends Fields>({
       {spec.kind === 'text' && <TextInput spec={spec} {...drawn} />}
       {spec.kind === 'choice' && <ChoiceInput spec={spec} {...drawn} />}
       {spec.kind === 'date' && (
-        <input type="date" className="input w-full" {...shared(spec, drawn.bad)} {...drawn.input} />
+        <input type="date" className="input w-full" min={spec.from} {...shared(spec, drawn.bad)} {...drawn.input} />
       )}
       {said && (
         <span role="status" className="text-xs text-error">

@@ -46,6 +46,8 @@ export interface ChoiceSpec extends Said {
 interface DateSpec extends Said {
   kind: 'date';
   optional?: boolean;
+  /** Not before this day. */
+  from?: string;
 }
 
 export type Fields = Readonly<Record<string, Field>>;
@@ -96,7 +98,8 @@ export function readField(field: Field, typed: string): Read {
   if (field.kind === 'text') return readText(field, text);
   if (field.kind === 'date') {
     if (text === '') return field.optional ? { value: '' } : { problem: 'missing: a day' };
-    return Number.isNaN(Date.parse(text)) ? { problem: `"${text}": a day such as 2026-12-18` } : { value: text };
+    if (Number.isNaN(Date.parse(text))) return { problem: `"${text}": a day such as 2026-12-18` };
+    return field.from && text < field.from ? { problem: `"${text}": ${field.from} or later` } : { value: text };
   }
   if (text === '' && field.required) return { problem: 'one of these' };
   return field.options.some((o) => o.value === text)
