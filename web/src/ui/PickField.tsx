@@ -1,22 +1,24 @@
 import { type ReactNode, useId } from 'react';
 
-interface PickProps<T extends string> {
+interface PickProps<T extends string | number> {
   label: string;
   hideLabel?: boolean;
   /** What it is called where its name alone does not say of what. */
   hint?: string;
   value: T;
-  options: readonly (readonly [value: T, says: string])[];
+  /** What may be picked; one that may not now stands there greyed. */
+  options: readonly (readonly [value: T, says: string, disabled?: boolean])[];
   onPick: (value: T) => void;
   disabled?: boolean;
   className?: string;
-  size?: 'xs' | 'sm';
+  size?: 'xs' | 'sm' | 'md' | 'lg';
+  id?: string;
 }
 
-const SIZES = { xs: 'select-xs', sm: 'select-sm' };
+const SIZES = { xs: 'select-xs', sm: 'select-sm', md: '', lg: 'select-lg' };
 
 /** One of a few, taken as soon as it is picked. */
-export function PickField<T extends string>({
+export function PickField<T extends string | number>({
   label,
   hideLabel = false,
   hint,
@@ -26,8 +28,10 @@ export function PickField<T extends string>({
   disabled,
   className = '',
   size = 'sm',
+  id: own,
 }: PickProps<T>) {
-  const id = useId();
+  const made = useId();
+  const id = own ?? made;
   const select = (
     <select
       id={id}
@@ -35,10 +39,13 @@ export function PickField<T extends string>({
       aria-label={hideLabel ? label : hint}
       value={value}
       disabled={disabled}
-      onChange={(e) => onPick(e.target.value as T)}
+      onChange={(e) => {
+        const found = options.find(([v]) => String(v) === e.target.value);
+        if (found) onPick(found[0]);
+      }}
     >
-      {options.map(([v, says]) => (
-        <option key={v} value={v}>
+      {options.map(([v, says, off]) => (
+        <option key={v} value={v} disabled={off}>
           {says}
         </option>
       ))}

@@ -3,6 +3,7 @@ import { newId } from '@ombrik/core/document/newId';
 import type { Face } from '@ombrik/core/document/panel/panel';
 import { rectanglePanel } from '@ombrik/core/document/panel/rectanglePanel';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import type { BoardView, Tool } from './boardView.ts';
 import { useCarried } from './carried.ts';
 
@@ -58,31 +59,24 @@ export function BoardTools({
       >
         Covers
       </button>
-      <select
-        className="select select-xs w-auto"
-        aria-label="In the hand"
+      <PickField
+        label="In the hand"
+        hideLabel
+        size="xs"
+        className="w-auto"
         value={view.tool}
-        onChange={(e) => view.setTool(e.target.value as Tool)}
-      >
-        {TOOLS.map(([tool, text]) => (
-          <option key={tool} value={tool}>
-            {text}
-          </option>
-        ))}
-      </select>
-      <select
-        className="select select-xs w-auto max-w-[150px]"
-        aria-label="Panel"
+        options={TOOLS.map(([tool, text]) => [tool, text] as const)}
+        onPick={(picked) => view.setTool(picked)}
+      />
+      <PickField
+        label="Panel"
+        hideLabel
+        size="xs"
+        className="w-auto max-w-[150px]"
         value={view.panel.id}
-        onChange={(e) => (e.target.value === 'new' ? addPanel() : onPanel(e.target.value))}
-      >
-        {panels.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-        <option value="new">another panel …</option>
-      </select>
+        options={[...panels.map((p) => [p.id, p.name] as const), ['new', 'another panel …']]}
+        onPick={(picked) => (picked === 'new' ? addPanel() : onPanel(picked))}
+      />
       {copied && (
         <button
           type="button"

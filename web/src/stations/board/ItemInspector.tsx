@@ -13,6 +13,7 @@ import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { amps } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
+import { PickField } from '../../ui/PickField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { FramePoints } from './FramePoints.tsx';
 import { FeedVoltages, ItemButtons, ItemPlace } from './ItemPlace.tsx';
@@ -200,18 +201,14 @@ export function ItemInspector({
         />
         <TextField label="Name" hideLabel value={item.name} max={80} onCommit={(v) => set('name', v)} />
       </div>
-      <select
-        className="select select-sm mt-1 w-full"
-        aria-label="Part"
+      <PickField
+        label="Part"
+        hideLabel
+        className="mt-1 w-full"
         value={part.id}
-        onChange={(e) => swap(e.target.value)}
-      >
-        {alternatives.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-      </select>
+        options={alternatives.map((p) => [p.id, p.name] as const)}
+        onPick={(picked) => swap(picked)}
+      />
       {!item.load && <Ownership item={item} />}
       {part.elements.some((e) => e.kind === 'frame' && e.ohmPerM > 0) && <FramePoints item={item} part={part} />}
       <ItemPlace item={item} />

@@ -5,6 +5,7 @@ import type { DrawingFile, FileUnit, ImportedOutline } from '@ombrik/core/drawin
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
 const UNITS: readonly FileUnit[] = ['mm', 'cm', 'm', 'inch', 'px'];
@@ -79,20 +80,19 @@ export function OutlineImport({ panel }: { panel: Panel }) {
                 ? `The file says ${file.drawing.unit}; count it in`
                 : 'The file names no unit; count it in'}
             </span>
-            <select
-              className="select select-xs w-auto"
-              aria-label="Unit of the drawing"
+            <PickField
+              label="Unit of the drawing"
+              hideLabel
+              size="xs"
+              className="w-auto"
               value={unit}
-              onChange={(e) => {
-                const as = e.target.value as FileUnit;
+              options={UNITS.map((u) => [u, u] as const)}
+              onPick={(picked) => {
+                const as = picked;
                 setUnit(as);
                 void judge(file.drawing, as);
               }}
-            >
-              {UNITS.map((u) => (
-                <option key={u}>{u}</option>
-              ))}
-            </select>
+            />
           </label>
           {found && (
             <>

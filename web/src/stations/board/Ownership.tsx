@@ -1,31 +1,34 @@
 import type { Item } from '@ombrik/core/document/item/item';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 
 /** Whose part it is, and whether anybody can vouch for its rating. */
 export function Ownership({ item }: { item: Item }) {
   const job = useJob();
   return (
     <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
-      <select
-        className="select select-sm w-full"
-        aria-label={`Whose part ${item.designation} is`}
+      <PickField
+        label={`Whose part ${item.designation} is`}
+        hideLabel
+        className="w-full"
         value={item.ownership}
-        onChange={(e) =>
+        options={[
+          ['workshop', 'bought by us'],
+          ['customer', "the customer's own"],
+          ['secondHand', 'second-hand'],
+        ]}
+        onPick={(picked) =>
           job.edit(`${item.designation}: whose it is`, [
             {
               kind: 'set',
               collection: 'items',
               id: item.id,
               field: 'ownership',
-              value: e.target.value as Item['ownership'],
+              value: picked,
             },
           ])
         }
-      >
-        <option value="workshop">bought by us</option>
-        <option value="customer">the customer's own</option>
-        <option value="secondHand">second-hand</option>
-      </select>
+      />
       <label className="flex items-center gap-1.5 text-xs">
         <input
           type="checkbox"

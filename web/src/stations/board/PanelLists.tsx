@@ -8,6 +8,7 @@ import {
   POINT_FIELD,
 } from '@ombrik/core/document/panel/panelFields';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 
 type Numbers<T> = { [K in keyof T]: T[K] extends number ? K : never }[keyof T];
@@ -118,16 +119,19 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
           { ...HOLE_FIELDS.diameterMm, field: 'diameterMm', unit: '⌀' },
         ]}
         more={(hole, n, change) => (
-          <select
-            className="select select-xs mt-0.5 w-full"
-            aria-label={`Lining of hole ${n + 1}`}
+          <PickField
+            label={`Lining of hole ${n + 1}`}
+            hideLabel
+            size="xs"
+            className="mt-0.5 w-full"
             value={hole.lining}
-            onChange={(e) => change({ lining: e.target.value as Hole['lining'] })}
-          >
-            <option value="grommet">with a grommet</option>
-            <option value="sleeve">with a sleeve</option>
-            <option value="none">bare edge</option>
-          </select>
+            options={[
+              ['grommet', 'with a grommet'],
+              ['sleeve', 'with a sleeve'],
+              ['none', 'bare edge'],
+            ]}
+            onPick={(picked) => change({ lining: picked })}
+          />
         )}
         onChange={(list, what) => set('holes', list, what)}
         onAdd={() => ({
@@ -154,16 +158,18 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
                 required
                 onCommit={(name) => change({ name })}
               />
-              <select
-                className="select select-sm w-full"
-                aria-label={`Face of keep-out ${n + 1}`}
+              <PickField
+                label={`Face of keep-out ${n + 1}`}
+                hideLabel
+                className="w-full"
                 value={keepOut.face}
-                onChange={(e) => change({ face: e.target.value as KeepOut['face'] })}
-              >
-                <option value="front">front</option>
-                <option value="back">back</option>
-                <option value="both">both faces</option>
-              </select>
+                options={[
+                  ['front', 'front'],
+                  ['back', 'back'],
+                  ['both', 'both faces'],
+                ]}
+                onPick={(picked) => change({ face: picked })}
+              />
             </div>
             {keepOut.shape.kind === 'arc' && (
               <div className="mt-0.5 grid grid-cols-3 gap-1">

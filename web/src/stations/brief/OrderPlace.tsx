@@ -1,7 +1,7 @@
 import { BRIEF_FIELDS, OPENING_FIELDS } from '@ombrik/core/document/brief/briefFields';
 import { useJob } from '../../session/useJob.ts';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
-import { Part } from './Pick.tsx';
+import { Part } from './Part.tsx';
 import { useBrief } from './useBrief.ts';
 
 /** Where the board goes: the opening, what is behind it, how warm it gets. */

@@ -3,13 +3,13 @@ import { useQueryClient } from '@tanstack/react-query';
 import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { Checklist } from './Checklist.tsx';
 import { FileStrip } from './FileStrip.tsx';
 import { LaterDesign } from './LaterDesign.tsx';
 import { OrderPlace } from './OrderPlace.tsx';
 import { OrderSystem } from './OrderSystem.tsx';
-import { Pick } from './Pick.tsx';
 import { Questions } from './Questions.tsx';
 import { useBrief } from './useBrief.ts';
 import { VoltageRows } from './VoltageRows.tsx';
@@ -53,7 +53,7 @@ export function OrderSheet() {
             max={300}
             onCommit={(v) => set('use', v)}
           />
-          <Pick
+          <PickField
             label="Kind of job"
             value={brief.jobKind}
             options={[
@@ -62,7 +62,7 @@ export function OrderSheet() {
             ]}
             onPick={(v) => set('jobKind', v)}
           />
-          <Pick
+          <PickField
             label="What leaves the shop"
             value={brief.delivered}
             options={[
@@ -77,7 +77,7 @@ export function OrderSheet() {
             value={brief.quantity}
             onCommit={(v) => set('quantity', Math.round(v))}
           />
-          <Pick
+          <PickField
             label="Kept"
             value={brief.monitoring}
             options={[

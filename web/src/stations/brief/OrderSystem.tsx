@@ -5,8 +5,9 @@ import type { FeederSchool } from '@ombrik/core/document/settings/settings';
 import { SETTINGS_FIELDS } from '@ombrik/core/document/settings/settingsFields';
 import { PROFILES } from '@ombrik/core/profiles/profiles';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
-import { Part, Pick } from './Pick.tsx';
+import { Part } from './Part.tsx';
 import { useBrief } from './useBrief.ts';
 
 /** Voltage, bank and mains of the system, the rules it is built to and the schools it follows. */
@@ -16,7 +17,7 @@ export function OrderSystem() {
   const { set, setting } = useBrief();
   return (
     <Part title="System">
-      <Pick
+      <PickField
         label="System voltage"
         value={brief.systemVoltageV}
         options={[
@@ -26,7 +27,7 @@ export function OrderSystem() {
         ]}
         onPick={(v) => set('systemVoltageV', v)}
       />
-      <Pick
+      <PickField
         label="Bank chemistry"
         value={brief.chemistry}
         options={[
@@ -36,7 +37,7 @@ export function OrderSystem() {
         ]}
         onPick={(v) => set('chemistry', v)}
       />
-      <Pick
+      <PickField
         label="Mains of the place"
         value={brief.mainsVoltageV}
         options={[
@@ -57,7 +58,7 @@ export function OrderSystem() {
         value={settings.autonomyDays}
         onCommit={(v) => setting('autonomyDays', v)}
       />
-      <Pick
+      <PickField
         className="col-span-2"
         label="Rules"
         value={`${brief.profileId} ${job.profile.ownId ?? ''}`}
@@ -75,7 +76,7 @@ export function OrderSystem() {
           ]);
         }}
       />
-      <Pick
+      <PickField
         className="col-span-2"
         label="Feeder fuse by"
         value={settings.feederSchool}
@@ -87,7 +88,7 @@ export function OrderSystem() {
         }
         onPick={(v: FeederSchool) => setting('feederSchool', v)}
       />
-      <Pick
+      <PickField
         className="col-span-2"
         label="One battery of several lost"
         value={settings.lostBattery}
@@ -99,7 +100,7 @@ export function OrderSystem() {
         }
         onPick={(v: 'carries' | 'trips') => setting('lostBattery', v)}
       />
-      <Pick
+      <PickField
         className="col-span-2"
         label="A load’s drop is judged beside"
         value={settings.dropsBeside}

@@ -3,6 +3,7 @@ import type { Said } from '@ombrik/core/build/buildState';
 import type { Board } from '@ombrik/core/document/board';
 import type { Part } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
+import { PickField } from '../../ui/PickField.tsx';
 
 const BIG = 'btn h-22 min-h-22 min-w-16 text-2xl!';
 
@@ -64,19 +65,18 @@ function Value({
   if (built.kind === 'link') return <p className="self-center text-2xl">{otherwise.title}</p>;
   if (built.kind === 'part')
     return (
-      <select
-        className="select h-22 text-2xl"
-        aria-label={otherwise.title}
+      <PickField
+        label={otherwise.title}
+        hideLabel
+        size="md"
+        className="h-22 text-2xl"
         value={built.partId}
-        onChange={(e) => onBuilt({ ...built, partId: e.target.value })}
-      >
-        <option value={otherwise.now.kind === 'part' ? otherwise.now.partId : ''}>choose the part</option>
-        {otherwise.parts.map((p) => (
-          <option key={p.partId} value={p.partId}>
-            {p.name}
-          </option>
-        ))}
-      </select>
+        options={[
+          [otherwise.now.kind === 'part' ? otherwise.now.partId : '', 'choose the part'],
+          ...otherwise.parts.map((p) => [p.partId, p.name] as const),
+        ]}
+        onPick={(picked) => onBuilt({ ...built, partId: picked })}
+      />
     );
   if (built.kind === 'run')
     return (

@@ -1,4 +1,5 @@
 import { scaleAndArm } from '@ombrik/core/build/scaleAndArm';
+import { PickField } from '../../ui/PickField.tsx';
 import type { TorqueHands } from './useTorqueTool.ts';
 
 interface ToolProps {
@@ -19,19 +20,15 @@ export function TorqueTool({ torqueNm, hands: { tools, tool, stop, take } }: Too
     <div className="rounded border border-base-300 p-2 text-lg">
       <label className="flex items-center gap-2">
         with
-        <select
-          className="select h-16 min-w-0 flex-1 text-xl"
-          aria-label="Torqued with"
+        <PickField
+          label="Torqued with"
+          hideLabel
+          size="md"
+          className="h-16 min-w-0 flex-1 text-xl"
           value={tool?.id ?? ''}
-          onChange={(e) => take(e.target.value)}
-        >
-          {tools.length === 0 && <option value="">no tool is set up</option>}
-          {tools.map((t) => (
-            <option key={t.id} value={t.id}>
-              {t.name}
-            </option>
-          ))}
-        </select>
+          options={tools.length === 0 ? [['', 'no tool is set up']] : tools.map((t) => [t.id, t.name] as const)}
+          onPick={(picked) => take(picked)}
+        />
       </label>
       {said && (
         <p className="text-2xl">

@@ -3,6 +3,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { newId } from '@ombrik/core/document/newId';
 import { partIndex } from '@ombrik/core/document/references';
+import { PickField } from '../../ui/PickField.tsx';
 
 /** What may be chosen of a design: parts that may be left out, parts there are several of, its hand. */
 export function DesignOptions({
@@ -47,16 +48,19 @@ export function DesignOptions({
     make: (id: string) => DesignOption,
     fits: (id: string) => boolean = () => true,
   ) => (
-    <select className="select select-sm w-full" aria-label={label} value="" onChange={(e) => add(make(e.target.value))}>
-      <option value="">{label} …</option>
-      {board.items
-        .filter((i) => !options.some((o) => taken(o, i.id)) && fits(i.id))
-        .map((i) => (
-          <option key={i.id} value={i.id}>
-            {nameOf(i.id)}
-          </option>
-        ))}
-    </select>
+    <PickField
+      label={label}
+      hideLabel
+      className="w-full"
+      value=""
+      options={[
+        ['', `${label} …`],
+        ...board.items
+          .filter((i) => !options.some((o) => taken(o, i.id)) && fits(i.id))
+          .map((i) => [i.id, nameOf(i.id)] as const),
+      ]}
+      onPick={(picked) => add(make(picked))}
+    />
   );
   return (
     <fieldset className="grid gap-1 border border-base-300 p-2">

@@ -7,6 +7,7 @@ import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { FormBody } from '../../ui/form/FormBody.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DesignOptions } from './DesignOptions.tsx';
 
@@ -28,32 +29,25 @@ export function KeepDesign({ designs, onDone }: { designs: readonly HouseDesign[
   return (
     <section aria-label="Keep a design" className="mb-3 max-w-3xl border border-base-300 bg-base-100 p-3">
       <div className="grid grid-cols-2 gap-2">
-        <select
-          className="select select-sm w-full"
-          aria-label="Job whose board it is"
+        <PickField
+          label="Job whose board it is"
+          hideLabel
+          className="w-full"
           value={jobId}
-          onChange={(e) => setJobId(e.target.value)}
-        >
-          <option value="">Whose board …</option>
-          {list.map((j) => (
-            <option key={j.id} value={j.id}>
-              {j.number} {j.jobName}
-            </option>
-          ))}
-        </select>
-        <select
-          className="select select-sm w-full"
-          aria-label="Design it is a version of"
+          options={[['', 'Whose board …'], ...list.map((j) => [j.id, `${j.number} ${j.jobName}`] as const)]}
+          onPick={(picked) => setJobId(picked)}
+        />
+        <PickField
+          label="Design it is a version of"
+          hideLabel
+          className="w-full"
           value={of}
-          onChange={(e) => setOf(e.target.value)}
-        >
-          <option value="">as a new design</option>
-          {designs.map((d) => (
-            <option key={d.id} value={d.id}>
-              as version {d.version + 1} of {d.name}
-            </option>
-          ))}
-        </select>
+          options={[
+            ['', 'as a new design'],
+            ...designs.map((d) => [d.id, `as version ${d.version + 1} of ${d.name}`] as const),
+          ]}
+          onPick={(picked) => setOf(picked)}
+        />
       </div>
       {job.error && <Problems problems={problemsIn(job.error)} />}
       {job.data && (

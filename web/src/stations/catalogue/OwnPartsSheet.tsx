@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useMe } from '../../app/useMe.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { OwnPartFiles } from './OwnPartFiles.tsx';
@@ -32,22 +33,17 @@ export function OwnPartsSheet() {
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 bg-base-200 py-2">
         <h1 className="text-2xl">Own parts</h1>
         {may && (
-          <select
-            className="select select-sm w-64"
-            aria-label="New part, wired like"
+          <PickField
+            label="New part, wired like"
+            hideLabel
+            className="w-64"
             value=""
-            onChange={(e) => {
-              const part = known.find((p) => p.id === e.target.value);
+            options={[['', 'New part, wired like …'], ...known.map((p) => [p.id, p.name] as const)]}
+            onPick={(picked) => {
+              const part = known.find((p) => p.id === picked);
               if (part) setMaking({ kind: 'like', part });
             }}
-          >
-            <option value="">New part, wired like …</option>
-            {known.map((p) => (
-              <option key={p.id} value={p.id}>
-                {p.name}
-              </option>
-            ))}
-          </select>
+          />
         )}
         <span className="flex-1" />
         <OwnPartFiles parts={parts} may={may} />

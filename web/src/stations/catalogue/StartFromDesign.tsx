@@ -8,6 +8,7 @@ import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { FormBody } from '../../ui/form/FormBody.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { PickField } from '../../ui/PickField.tsx';
 
 const FIELDS = {
   jobName: { kind: 'text', label: 'Job name', max: 80, required: true, autoFocus: true },
@@ -61,20 +62,13 @@ export function StartFromDesign({ design, onCancel }: { design: HouseDesign; onC
         }
       >
         {design.options.map((o) => (
-          <label key={o.id} className="grid gap-0.5">
-            <span className="label-face text-[13px]">{o.name}</span>
-            <select
-              className="select select-sm w-full"
-              value={chosen[o.id] ?? choicesOf(o)[0]}
-              onChange={(e) => setChosen({ ...chosen, [o.id]: e.target.value })}
-            >
-              {choicesOf(o).map((choice) => (
-                <option key={choice} value={choice}>
-                  {says(o, choice)}
-                </option>
-              ))}
-            </select>
-          </label>
+          <PickField
+            key={o.id}
+            label={o.name}
+            value={chosen[o.id] ?? choicesOf(o)[0]!}
+            options={choicesOf(o).map((choice) => [choice, says(o, choice)] as const)}
+            onPick={(choice) => setChosen({ ...chosen, [o.id]: choice })}
+          />
         ))}
       </FormBody>
     </div>

@@ -2,6 +2,7 @@ import { type LoopedBranch, loopedBranches, loopOn } from '@ombrik/core/circuit/
 import type { ReturnChoice, ReturnWay } from '@ombrik/core/circuit/returns';
 import { useJob } from '../../session/useJob.ts';
 import { amps, metres, mm2, percent, volts } from '../../ui/format.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { DropBar } from './DropBar.tsx';
@@ -90,26 +91,23 @@ function LoopForm() {
             <span>
               <b>{i.designation}</b> {i.name}
             </span>
-            <select
-              className="select select-xs w-48"
+            <PickField
+              label={`Loop ${i.designation} on from`}
+              hideLabel
+              size="xs"
+              className="w-48"
               value=""
-              aria-label={`Loop ${i.designation} on from`}
-              onChange={(e) => {
-                const from = loads.find((o) => o.id === e.target.value)!;
+              options={[
+                ['', 'from …', true],
+                ...loads
+                  .filter((o) => loopOn(board, parts, i.id, o.id).length > 0)
+                  .map((o) => [o.id, `${o.designation} ${o.name}`] as const),
+              ]}
+              onPick={(picked) => {
+                const from = loads.find((o) => o.id === picked)!;
                 job.edit(`Loop ${i.designation} on from ${from.designation}`, loopOn(board, parts, i.id, from.id));
               }}
-            >
-              <option value="" disabled>
-                from …
-              </option>
-              {loads
-                .filter((o) => loopOn(board, parts, i.id, o.id).length > 0)
-                .map((o) => (
-                  <option key={o.id} value={o.id}>
-                    {o.designation} {o.name}
-                  </option>
-                ))}
-            </select>
+            />
           </li>
         ))}
       </ul>

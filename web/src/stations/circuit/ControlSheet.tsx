@@ -5,6 +5,7 @@ import { CONDITION_WORDS } from '@ombrik/core/stages/control/conditionWords';
 import type { ControlContact, ControlRow } from '@ombrik/core/stages/control/controlStudy';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { MainsTable } from './MainsTable.tsx';
 
@@ -185,47 +186,41 @@ function Musts({ contacts }: { contacts: readonly ControlContact[] }) {
       </ul>
       <div className="mt-2 flex flex-wrap items-center gap-2">
         with
-        <select
-          className="select select-sm w-44"
-          aria-label="Condition"
+        <PickField
+          label="Condition"
+          hideLabel
+          className="w-44"
           value={`${condition} ${holds}`}
-          onChange={(e) => {
-            const [c, h] = e.target.value.split(' ');
+          options={CONDITIONS.flatMap((c) => [
+            [`${c} true`, CONDITION_WORDS[c][0]] as const,
+            [`${c} false`, CONDITION_WORDS[c][1]] as const,
+          ])}
+          onPick={(picked) => {
+            const [c, h] = picked.split(' ');
             setCondition(c as ConditionId);
             setHolds(h === 'true');
           }}
-        >
-          {CONDITIONS.flatMap((c) => [
-            <option key={`${c}1`} value={`${c} true`}>
-              {CONDITION_WORDS[c][0]}
-            </option>,
-            <option key={`${c}0`} value={`${c} false`}>
-              {CONDITION_WORDS[c][1]}
-            </option>,
-          ])}
-        </select>
-        <select
-          className="select select-sm w-44"
-          aria-label="Contact"
+        />
+        <PickField
+          label="Contact"
+          hideLabel
+          className="w-44"
           value={index}
-          onChange={(e) => setIndex(Number(e.target.value))}
-        >
-          {contacts.map((c, i) => (
-            <option key={`${c.itemId}${c.contactId}`} value={i}>
-              {contact(c)}
-            </option>
-          ))}
-        </select>
+          options={contacts.map((c, i) => [i, contact(c)] as const)}
+          onPick={(picked) => setIndex(picked)}
+        />
         must be
-        <select
-          className="select select-sm w-28"
-          aria-label="Must be"
+        <PickField
+          label="Must be"
+          hideLabel
+          className="w-28"
           value={must}
-          onChange={(e) => setMust(e.target.value as ControlRule['must'])}
-        >
-          <option value="closed">closed</option>
-          <option value="open">open</option>
-        </select>
+          options={[
+            ['closed', 'closed'],
+            ['open', 'open'],
+          ]}
+          onPick={(picked) => setMust(picked)}
+        />
         <button type="button" className="btn btn-sm" onClick={add}>
           Write it down
         </button>

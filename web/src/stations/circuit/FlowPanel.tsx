@@ -6,6 +6,7 @@ import { Bar } from 'react-chartjs-2';
 import { useJob } from '../../session/useJob.ts';
 import { useInks } from '../../ui/charts.ts';
 import { amps, mm2, percent, volts } from '../../ui/format.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
 const SHOWN = 8;
@@ -92,18 +93,15 @@ export function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
         <section aria-label="Where the volts go" className="flex min-h-0 flex-col">
           <h2 className="flex items-center gap-3 text-lg">
             Where the volts go
-            <select
-              className="select select-xs w-52"
-              aria-label="To which part"
+            <PickField
+              label="To which part"
+              hideLabel
+              size="xs"
+              className="w-52"
               value={flow.key}
-              onChange={(e) => setChosen(e.target.value)}
-            >
-              {worst.map((f) => (
-                <option key={f.key} value={f.key}>
-                  {nameOf(f.itemId)}
-                </option>
-              ))}
-            </select>
+              options={worst.map((f) => [f.key, nameOf(f.itemId)] as const)}
+              onPick={(picked) => setChosen(picked)}
+            />
           </h2>
           <p className="text-sm">
             {volts(flow.sourceV)} at the source, {volts(flow.voltageV)} here: {percent(flow.dropShare)} lost at{' '}

@@ -3,6 +3,7 @@ import { ELECTRONICS_AIR_C } from '@ombrik/core/tables/layoutPractice';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
+import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { HeatPicture } from './HeatPicture.tsx';
@@ -20,18 +21,14 @@ export function HeatSheet() {
     <div className="p-5">
       <div className="flex flex-wrap items-baseline gap-3">
         <h1 className="text-2xl">Where the heat goes</h1>
-        <select
-          className="select select-sm w-auto"
-          aria-label="What is on"
+        <PickField
+          label="What is on"
+          hideLabel
+          className="w-auto"
           value={chosen.id}
-          onChange={(e) => setId(e.target.value)}
-        >
-          {study.data.map((h) => (
-            <option key={h.id} value={h.id}>
-              {h.title}
-            </option>
-          ))}
-        </select>
+          options={study.data.map((h) => [h.id, h.title] as const)}
+          onPick={(picked) => setId(picked)}
+        />
         <span className="dim">{chosen.says}</span>
       </div>
       {chosen.panels.map((heat) => (

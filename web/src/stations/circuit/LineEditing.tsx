@@ -5,6 +5,7 @@ import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/document/connection/rewire';
 import { useMemo } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 
 /** What can be done to the chosen line: put a part into it, take an end elsewhere, take it away. */
 export function LineEditing({ cableId }: { cableId: string }) {
@@ -47,22 +48,16 @@ export function LineEditing({ cableId }: { cableId: string }) {
       </b>
       <label className="flex items-center gap-1.5">
         put in
-        <select
+        <PickField
           id="line-put-in"
-          className="select select-xs w-44"
+          label={`Put a part into ${cable.designation}`}
+          hideLabel
+          size="xs"
+          className="w-44"
           value=""
-          onChange={(e) => put(e.target.value)}
-          aria-label={`Put a part into ${cable.designation}`}
-        >
-          <option value="" disabled>
-            a part …
-          </option>
-          {candidates.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </select>
+          options={[['', 'a part …', true], ...candidates.map((p) => [p.id, p.name] as const)]}
+          onPick={(picked) => put(picked)}
+        />
       </label>
       {ends.map(([name, ref], n) => {
         const places = otherPlaces(board, parts, ref);
@@ -70,25 +65,19 @@ export function LineEditing({ cableId }: { cableId: string }) {
         return (
           <label key={name} className="flex items-center gap-1.5">
             take its {name} to
-            <select
+            <PickField<string>
               id={n === 1 ? 'line-end' : undefined}
-              className="select select-xs w-32"
+              label={`Take the ${name} of ${cable.designation} to`}
+              hideLabel
+              size="xs"
+              className="w-32"
               value=""
-              aria-label={`Take the ${name} of ${cable.designation} to`}
-              onChange={(e) => {
-                const to = places[Number(e.target.value)]!;
+              options={[['', '…', true], ...places.map((p, i) => [String(i), at(p)] as const)]}
+              onPick={(picked) => {
+                const to = places[Number(picked)]!;
                 job.edit(`${cable.designation}: ${name} to ${at(to)}`, moveEnd(board, edge.connectionId, ref, to));
               }}
-            >
-              <option value="" disabled>
-                …
-              </option>
-              {places.map((p, i) => (
-                <option key={`${p.itemId}${p.terminalId}`} value={i}>
-                  {at(p)}
-                </option>
-              ))}
-            </select>
+            />
           </label>
         );
       })}

@@ -3,6 +3,7 @@ import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import { withOperation, withTurn } from '@ombrik/core/shop/wishes';
 import { Link } from 'react-router';
 import { OneOf } from '../../ui/OneOf.tsx';
+import { PickField } from '../../ui/PickField.tsx';
 import { timeWords } from '../build/buildWords.ts';
 import { dayWords, shipsWords } from './planWords.ts';
 
@@ -62,18 +63,17 @@ export function OperationSheet({ sheet, plan, wishes, operationId, may, onWish }
         </label>
         <label className="flex items-center gap-2">
           <span className="label-face w-24">Done by</span>
-          <select
-            className="select select-sm w-40"
+          <PickField
+            label="Done by"
+            hideLabel
+            className="w-40"
             value={wish?.personId ?? ''}
-            onChange={(e) => onWish(withOperation(wishes, job.id, operationId, { personId: e.target.value || null }))}
-          >
-            <option value="">whoever is free</option>
-            {able.map((h) => (
-              <option key={h.personId} value={h.personId}>
-                {sheet.names[h.personId]}
-              </option>
-            ))}
-          </select>
+            options={[
+              ['', 'whoever is free'],
+              ...able.map((h) => [h.personId, sheet.names[h.personId] ?? ''] as const),
+            ]}
+            onPick={(id) => onWish(withOperation(wishes, job.id, operationId, { personId: id || null }))}
+          />
         </label>
         <div className="flex items-center gap-2">
           <span className="label-face w-24">This job</span>

@@ -2,6 +2,7 @@ import type { Part, PartKind } from '@ombrik/core/document/part/part';
 import type { DesignWish } from '@ombrik/core/power/design';
 import type { Proposal } from '@ombrik/core/power/proposals';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
 
 /** One part of several of its kind, or none of them. */
@@ -22,19 +23,14 @@ function PartChoice({
   return (
     <label className="grid gap-0.5">
       <span className="label-face">{label}</span>
-      <select
-        className="select select-sm w-full"
-        aria-label={label}
+      <PickField
+        label={label}
+        hideLabel
+        className="w-full"
         value={value ?? ''}
-        onChange={(e) => onPick(e.target.value || null)}
-      >
-        {none && <option value="">{none}</option>}
-        {options.map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-      </select>
+        options={[...(none ? [['', none] as const] : []), ...options.map((p) => [p.id, p.name] as const)]}
+        onPick={(picked) => onPick(picked || null)}
+      />
     </label>
   );
 }

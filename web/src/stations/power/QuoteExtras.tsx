@@ -2,6 +2,7 @@ import type { QuoteExtra } from '@ombrik/core/document/extra/quoteExtra';
 import { QUOTE_EXTRA_FIELDS } from '@ombrik/core/document/extra/quoteExtraSchema';
 import { newId } from '@ombrik/core/document/newId';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
@@ -36,16 +37,18 @@ export function QuoteExtras() {
     {
       title: 'Kind',
       cell: (x) => (
-        <select
-          className="select select-sm min-w-24"
-          aria-label={`Kind of ${x.text}`}
+        <PickField
+          label={`Kind of ${x.text}`}
+          hideLabel
+          className="min-w-24"
           value={x.kind}
-          onChange={(e) => set(x, 'kind', e.target.value as QuoteExtra['kind'])}
-        >
-          <option value="tool">tool</option>
-          <option value="work">work</option>
-          <option value="charge">charge</option>
-        </select>
+          options={[
+            ['tool', 'tool'],
+            ['work', 'work'],
+            ['charge', 'charge'],
+          ]}
+          onPick={(picked) => set(x, 'kind', picked)}
+        />
       ),
     },
     {

@@ -6,6 +6,7 @@ import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { percent } from '../../ui/format.ts';
 import { LockChoice } from '../../ui/LockChoice.tsx';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
 import { usePowerPlan } from './usePowerPlan.ts';
 
@@ -26,17 +27,15 @@ export function SitePlan() {
           unit="° north"
           onCommit={(latitudeDeg) => site({ latitudeDeg })}
         />
-        <label className="grid gap-0.5">
-          <span className="label-face">The bank stands</span>
-          <select
-            className="select w-full"
-            value={power.site.bankPlace}
-            onChange={(e) => site({ bankPlace: e.target.value as 'heated' | 'sheltered' })}
-          >
-            <option value="heated">in the warm</option>
-            <option value="sheltered">sheltered, as cold as the air</option>
-          </select>
-        </label>
+        <PickField
+          label="The bank stands"
+          value={power.site.bankPlace}
+          options={[
+            ['heated', 'in the warm'],
+            ['sheltered', 'sheltered, as cold as the air'],
+          ]}
+          onPick={(bankPlace) => site({ bankPlace })}
+        />
         <NumberField
           {...SITE_FIELDS.coldestMonthC}
           value={power.site.coldestMonthC}

@@ -3,6 +3,7 @@ import type { PowerPlan } from '@ombrik/core/document/power/power';
 import { ALTERNATOR_FIELDS, GENERATOR_FIELDS, MAINS_FIELDS, SUN_FIELDS } from '@ombrik/core/document/power/powerFields';
 import { type ComponentType, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
 import { usePowerPlan } from './usePowerPlan.ts';
 
@@ -101,17 +102,15 @@ export function SunFields({ value: s, set }: Fields<'sun'>) {
 export function AlternatorFields({ value: a, set }: Fields<'alternator'>) {
   return (
     <>
-      <label className="grid gap-0.5">
-        <span className="label-face">Engine side</span>
-        <select
-          className="select w-full"
-          value={a.nominalV}
-          onChange={(e) => set({ nominalV: Number(e.target.value) as 12 | 24 })}
-        >
-          <option value={12}>12 V</option>
-          <option value={24}>24 V</option>
-        </select>
-      </label>
+      <PickField<12 | 24>
+        label="Engine side"
+        value={a.nominalV}
+        options={[
+          [12, '12 V'],
+          [24, '24 V'],
+        ]}
+        onPick={(nominalV) => set({ nominalV })}
+      />
       <NumberField {...ALTERNATOR_FIELDS.ratedA} value={a.ratedA} onCommit={(ratedA) => set({ ratedA })} />
       <NumberField
         {...inPercent(ALTERNATOR_FIELDS.shareMax)}

@@ -2,6 +2,7 @@ import type { YearResult } from '@ombrik/core/solvers/energy/energyYear';
 import { HELD_BACK, type HeldBack } from '@ombrik/core/solvers/energy/whyNotFull';
 import { useJob } from '../../session/useJob.ts';
 import { kilowattHours, money, percent } from '../../ui/format.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
 import type { WhatIf } from '../../worker/powerWorker.ts';
 
@@ -81,21 +82,12 @@ export function YearWhatIf({
   return (
     <>
       <h2 className="text-lg">What if …</h2>
-      <label className="grid gap-0.5">
-        <span className="label-face">… a load doubles</span>
-        <select
-          className="select select-sm w-full"
-          value={doubled}
-          onChange={(e) => setWhatIf({ ...whatIf, loadFactor: e.target.value ? [[e.target.value, 2]] : [] })}
-        >
-          <option value="">none does</option>
-          {loads.map((i) => (
-            <option key={i.id} value={i.id}>
-              {i.name || i.designation}
-            </option>
-          ))}
-        </select>
-      </label>
+      <PickField
+        label="… a load doubles"
+        value={doubled}
+        options={[['', 'none does'], ...loads.map((i) => [i.id, i.name || i.designation] as const)]}
+        onPick={(id) => setWhatIf({ ...whatIf, loadFactor: id ? [[id, 2]] : [] })}
+      />
       <label className="flex items-center gap-2">
         <input
           type="checkbox"

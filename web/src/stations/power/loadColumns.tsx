@@ -1,10 +1,11 @@
 import { inPercent } from '@ombrik/core/document/fields';
-import type { Item, LoadDemand } from '@ombrik/core/document/item/item';
+import type { Item } from '@ombrik/core/document/item/item';
 import { LOAD_FIELDS } from '@ombrik/core/document/item/itemFields';
 import { drawShareOf, hoursPerDayOf } from '@ombrik/core/document/item/usage';
 import type { EnergyRow } from '@ombrik/core/stages/demand/energy';
 import { Askable } from '../../ui/Askable.tsx';
 import { ampHours } from '../../ui/format.ts';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import type { DataColumn } from '../../ui/table/DataTable.tsx';
 import { DayStrip } from './DayStrip.tsx';
@@ -59,17 +60,17 @@ const whatColumns = (edits: LoadEdits): DataColumn<Load>[] => [
   {
     title: 'Side',
     cell: (of) => (
-      <select
-        className="select select-sm min-w-[84px]"
-        aria-label={`Side of ${nameOfLoad(of.item)}`}
+      <PickField
+        label={`Side of ${nameOfLoad(of.item)}`}
+        hideLabel
+        className="min-w-[84px]"
         value={of.load.side}
-        onChange={(e) => edits.set(of, { side: e.target.value as LoadDemand['side'] }, 'side')}
-      >
-        <option value="dc">d.c.</option>
-        <option value="mains" disabled={of.load.rating.kind === 'amps'}>
-          mains
-        </option>
-      </select>
+        options={[
+          ['dc', 'd.c.'],
+          ['mains', 'mains', of.load.rating.kind === 'amps'],
+        ]}
+        onPick={(picked) => edits.set(of, { side: picked }, 'side')}
+      />
     ),
   },
   {

@@ -1,5 +1,6 @@
 import { shownReading } from '@ombrik/core/document/workshop/quantity';
 import { useState } from 'react';
+import { PickField } from '../../ui/PickField.tsx';
 import type { PracticeHands, PracticeRunView } from './usePracticeRun.ts';
 
 const MODES = [
@@ -24,18 +25,15 @@ function Pick({
   return (
     <label className="grid min-w-0 flex-1 gap-0.5">
       <span className="label-face">{label}</span>
-      <select
-        aria-label={label}
-        className="select select-lg w-full"
+      <PickField
+        label={label}
+        hideLabel
+        size="lg"
+        className="w-full"
         value={value}
-        onChange={(e) => onPick(Number(e.target.value))}
-      >
-        {choices.map((says, n) => (
-          <option key={says} value={n}>
-            {says}
-          </option>
-        ))}
-      </select>
+        options={choices.map((says, n) => [n, says] as const)}
+        onPick={(picked) => onPick(picked)}
+      />
     </label>
   );
 }

@@ -2,6 +2,7 @@ import { placeOf } from '@ombrik/core/practice/levels';
 import type { Defect } from '@ombrik/core/stages/bench/defect';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { PickField } from '../../ui/PickField.tsx';
 import type { PracticeHands, PracticeRunView } from './usePracticeRun.ts';
 import { FAULTS, type FaultKind, OUTCOME_WORDS } from './words.ts';
 
@@ -39,33 +40,27 @@ export function NameFault({ run, hands }: { run: PracticeRunView; hands: Practic
         <div className="mt-2 grid gap-3">
           <label className="grid gap-0.5">
             <span className="label-face">Where</span>
-            <select
-              aria-label="Where"
-              className="select w-full"
+            <PickField
+              label="Where"
+              hideLabel
+              size="md"
+              className="w-full"
               value={chosen}
-              onChange={(e) => setPlace(e.target.value)}
-            >
-              {places.map((p) => (
-                <option key={p.place} value={p.place}>
-                  {p.says}
-                </option>
-              ))}
-            </select>
+              options={places.map((p) => [p.place, p.says] as const)}
+              onPick={(picked) => setPlace(picked)}
+            />
           </label>
           <label className="grid gap-0.5">
             <span className="label-face">What is wrong with it</span>
-            <select
-              aria-label="What is wrong with it"
-              className="select w-full"
+            <PickField
+              label="What is wrong with it"
+              hideLabel
+              size="md"
+              className="w-full"
               value={kind}
-              onChange={(e) => setKind(e.target.value as FaultKind)}
-            >
-              {FAULTS.map(([value, says]) => (
-                <option key={value} value={value}>
-                  {says}
-                </option>
-              ))}
-            </select>
+              options={FAULTS.map(([value, says]) => [value, says] as const)}
+              onPick={(picked) => setKind(picked)}
+            />
           </label>
           <button
             type="button"

@@ -5,6 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { Header } from '../../ui/Header.tsx';
+import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { OUTCOME_WORDS } from './words.ts';
@@ -108,33 +109,30 @@ function StartPractice({ levels }: Pick<PracticeList, 'levels'>) {
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid gap-0.5">
           <span className="label-face">Board</span>
-          <select aria-label="Board" className="select w-56" value={on} onChange={(e) => setOn(e.target.value)}>
-            {BOARDS.map(([value, says]) => (
-              <option key={value} value={value}>
-                {says}
-              </option>
-            ))}
-            {jobs.data?.jobs.map((j) => (
-              <option key={j.id} value={`${OWN}${j.id}`}>
-                A copy of {j.jobName}
-              </option>
-            ))}
-          </select>
+          <PickField
+            label="Board"
+            hideLabel
+            size="md"
+            className="w-56"
+            value={on}
+            options={[
+              ...BOARDS.map(([value, says]) => [value, says] as const),
+              ...(jobs.data?.jobs ?? []).map((j) => [`${OWN}${j.id}`, `A copy of ${j.jobName}`] as const),
+            ]}
+            onPick={(picked) => setOn(picked)}
+          />
         </label>
         <label className="grid gap-0.5">
           <span className="label-face">Level</span>
-          <select
-            aria-label="Level"
-            className="select w-80"
+          <PickField
+            label="Level"
+            hideLabel
+            size="md"
+            className="w-80"
             value={level}
-            onChange={(e) => setLevel(Number(e.target.value))}
-          >
-            {levels.map((l) => (
-              <option key={l.level} value={l.level}>
-                {l.level}: {l.title}
-              </option>
-            ))}
-          </select>
+            options={levels.map((l) => [l.level, `${l.level}: ${l.title}`] as const)}
+            onPick={(picked) => setLevel(picked)}
+          />
         </label>
         <button
           type="button"

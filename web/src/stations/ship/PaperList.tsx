@@ -1,3 +1,4 @@
+import { PickField } from '../../ui/PickField.tsx';
 import type { Chosen } from './paperAddress.ts';
 import type { JobPaper } from './usePapers.ts';
 
@@ -14,19 +15,16 @@ function PaperChoices({
   return (
     <span className="mt-1 grid gap-1">
       {paper.choices.map((c) => (
-        <select
+        <PickField
           key={c.name}
-          className="select select-xs w-full"
-          aria-label={c.title}
-          value={chosen[c.name]}
-          onChange={(e) => choose(c.name, e.target.value)}
-        >
-          {c.words.map((w) => (
-            <option key={w.word} value={w.word}>
-              {w.says}
-            </option>
-          ))}
-        </select>
+          label={c.title}
+          hideLabel
+          size="xs"
+          className="w-full"
+          value={chosen[c.name] ?? c.words[0]!.word}
+          options={c.words.map((w) => [w.word, w.says] as const)}
+          onPick={(picked) => choose(c.name, picked)}
+        />
       ))}
     </span>
   );

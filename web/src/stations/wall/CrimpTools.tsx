@@ -2,6 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { CrimpTool, Workshop } from '@ombrik/core/document/workshop/workshop';
 import { compareNatural } from '@ombrik/core/engine/compareText';
 import { nanoid } from 'nanoid';
+import { PickField } from '../../ui/PickField.tsx';
 import { ToolCheckFields } from './ToolCheckFields.tsx';
 import { ToolHead } from './ToolHead.tsx';
 
@@ -40,19 +41,15 @@ export function CrimpTools({
       </p>
       <label className="mb-2 flex flex-wrap items-center gap-2">
         <span className="label-face">Small terminals are crimped</span>
-        <select
-          className="select select-sm w-64"
-          aria-label="Small terminals"
+        <PickField
+          label="Small terminals"
+          hideLabel
+          className="w-64"
           disabled={disabled}
           value={workshop.smallEnds}
-          onChange={(e) => onChange({ smallEnds: e.target.value as Workshop['smallEnds'] })}
-        >
-          {SMALL.map(([value, text]) => (
-            <option key={value} value={value}>
-              {text}
-            </option>
-          ))}
-        </select>
+          options={SMALL.map(([value, text]) => [value, text] as const)}
+          onPick={(picked) => onChange({ smallEnds: picked })}
+        />
       </label>
       {tools.map((tool) => (
         <fieldset key={tool.id} className="perforated grid gap-1 py-2">

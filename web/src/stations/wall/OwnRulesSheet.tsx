@@ -4,6 +4,7 @@ import { OWN_VALUES } from '@ombrik/core/profiles/ownRules';
 import { PROFILES, profileById } from '@ombrik/core/profiles/profiles';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
+import { PickField } from '../../ui/PickField.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
@@ -128,18 +129,15 @@ export function OwnRulesSheet({
         <div className="flex items-end gap-2">
           <label className="grid gap-0.5">
             <span className="label-face">Profile</span>
-            <select
-              aria-label="Profile to copy"
-              className="select w-80"
+            <PickField
+              label="Profile to copy"
+              hideLabel
+              size="md"
+              className="w-80"
               value={baseId}
-              onChange={(e) => setBaseId(e.target.value as ProfileId)}
-            >
-              {PROFILES.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
-            </select>
+              options={PROFILES.map((p) => [p.id, p.name] as const)}
+              onPick={(picked) => setBaseId(picked)}
+            />
           </label>
           <button
             type="button"

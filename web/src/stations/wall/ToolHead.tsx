@@ -1,3 +1,4 @@
+import { PickField } from '../../ui/PickField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 
 interface HeadProps<K extends string> {
@@ -26,22 +27,17 @@ export function ToolHead<K extends string>(head: HeadProps<K>) {
         required
         onCommit={onName}
       />
-      <select
-        className="select select-sm"
-        aria-label={asks}
+      <PickField
+        label={asks}
+        hideLabel
         disabled={disabled}
         value={kind}
-        onChange={(e) => {
-          const found = kinds.find(([k]) => k === e.target.value);
+        options={kinds.map(([value, text]) => [value, text] as const)}
+        onPick={(picked) => {
+          const found = kinds.find(([k]) => k === picked);
           if (found) onKind(found[0]);
         }}
-      >
-        {kinds.map(([value, text]) => (
-          <option key={value} value={value}>
-            {text}
-          </option>
-        ))}
-      </select>
+      />
       <button type="button" className="btn btn-sm" disabled={disabled} onClick={onRemove}>
         Remove
       </button>

@@ -97,7 +97,9 @@ describe('wrenches, scales and meters', () => {
     const { name } = defaultWorkshop.benchTools[1]!;
     await commit(screen.getByLabelText(`${name} at an arm of`), '300');
     expect(now().benchTools[1]).toMatchObject({ armMm: 300, maxKg: 5 });
-    await choose(screen.getByLabelText(`What ${name} is`), 'meter');
+    await choose(screen.getByLabelText(`What ${name} is`), 'other');
+    // A meter is an instrument of its own.
+    expect(screen.queryByRole('option', { name: 'meter' })).toBeNull();
     expect(screen.queryByLabelText(`${name} at an arm of`)).toBeNull();
     await press('Add a tool');
     expect(now().benchTools.at(-1)).toMatchObject({ name: 'Another wrench', kind: 'torqueWrench', everyDays: null });
