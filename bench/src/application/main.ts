@@ -3,6 +3,7 @@ import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { dragTable } from './dragging.ts';
 import { heldUpTable } from './heldUp.ts';
+import { wallTable } from './wall.ts';
 
 /** Times of the running application, against references of the same run; prints and keeps docs/benchmarks-application.md. */
 const url = process.env.OMBRIK_URL;
@@ -12,6 +13,8 @@ const heldUp = await heldUpTable(url);
 for (const line of heldUp) console.log(line);
 const dragging = await dragTable(url);
 for (const line of dragging) console.log(line);
+const wall = await wallTable(url);
+for (const line of wall) console.log(line);
 const text = `# Benchmarks of the running application
 
 Command: \`npm run bench\`. One run on ${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown processor'}, Node ${process.versions.node}, with browser, server and database on the same machine.
@@ -27,5 +30,11 @@ ${heldUp.join('\n')}
 One of 300 parts is dragged over its board in headless Chromium, step by step; for each step what the browser spent in script, style and layout (its own counters), and the same for a pointer that only moves over the board. Goal: median at most 16.7 ms, 95 of 100 at most 33 ms.
 
 ${dragging.join('\n')}
+
+## The wall
+
+The wall reads one kept row a job, in pages. Few jobs are the demo's and those of the runs above, many are 2,000 orders more. Goal: at most 100 ms.
+
+${wall.join('\n')}
 `;
 writeFileSync(fileURLToPath(new URL('../../../docs/benchmarks-application.md', import.meta.url)), text);
