@@ -271,6 +271,22 @@ grep -q "\\"head\\": \\"$prev\\"" seal.json && echo whole
     });
     expect([early.status, early.json.problems[0]]).toEqual([409, expect.stringMatching(/has not left the shop yet/)]);
   });
+  it('what is said while the papers are made is in none of them: the press is refused, and nothing is sealed', {
+    timeout: 120_000,
+  }, async () => {
+    const changes = await openChanges(server.url, pino({ level: 'silent' }));
+    const begun = new Promise<void>((go) => {
+      changes.listen((message) => asEvent(message).event === 'progress' && go());
+    });
+    const pressed = ship('in a hurry');
+    await begun;
+    const note = { unit: 1, kind: 'note', text: 'one more word', entityId: null };
+    expect((await mira.post(`/api/jobs/${jobId}/field-notes`, note)).status).toBe(201);
+    const { status, json } = await pressed;
+    await changes.close();
+    expect([status, json.problems[0]]).toEqual([409, expect.stringMatching(/recorded of this job while its papers/)]);
+    expect((await mira.get(`/api/jobs/${jobId}/ship`)).json.shipments).toHaveLength(1);
+  });
   it('sealed again it stands on the seal before; two hands at once make one', { timeout: 240_000 }, async () => {
     const both = await Promise.all([ship('back after a week: fuse changed'), ship('back after a week: fuse changed')]);
     expect(both.map((b) => b.status).sort()).toEqual([201, 409]);
