@@ -52,7 +52,7 @@ function restedShare(voltageV: number, { chemistry, systemVoltageV }: BankAsBuil
  * where its voltage falls off. Source of voltages: `tables/batteryVoltage`, `tables/chargeSettings` (common practice, no
  * source).
  * @example
- * bankHolds(log, { chemistry: 'agm', systemVoltageV: 12, bankAh: 100 }).fulls; // 2
+ * bankHolds(log, { chemistry: 'agm', systemVoltageV: 12, bankAh: 100 }).fulls; // 0
  */
 export function bankHolds(log: MonitorLog, bank: BankAsBuilt): BankHolds {
   const { samples } = log;

@@ -64,7 +64,7 @@ const isSwitched = (load: LoadDemand): boolean => hoursPerDayOf(load) < 24 || dr
  * comes to over a year, and what to change.
  * @param log what the monitor wrote
  * @example
- * fieldReport(board, genericCatalogue, workshop, log).advice; // []
+ * fieldReport(board, catalogue, workshop, log).days.length; // 1
  */
 export function fieldReport(board: Board, catalogue: Catalogue, workshop: Workshop, log: MonitorLog): FieldReport {
   const parts = partIndex(board, catalogue);

@@ -176,7 +176,7 @@ function verdictOf(seen: readonly [number, number], starts: number, orderedHours
  * @param loads what is switched; what always draws is left out
  * @param regulatedFromV from here on a charger may hold the voltage
  * @example
- * loadHours(readMonitorLog(text, 'charging'), [], 13.4).loads; // []
+ * loadHours(log, [], 13.4).loads; // []
  */
 export function loadHours(log: MonitorLog, loads: readonly Switched[], regulatedFromV: number): SeenLoads {
   const visible = visibleLog(log, regulatedFromV);

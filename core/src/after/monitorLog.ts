@@ -97,7 +97,7 @@ function columnsOf(heads: readonly string[]): Record<Column, string> {
  * @param ampsAre which way the monitor counts its amps as positive
  * @throws MonitorLogError that names lines and fields
  * @example
- * readMonitorLog('time,volts,amps\n2026-11-01 08:00,13.2,-4\n2026-11-01 08:01,13.2,-4\n', 'charging').everyS; // 60
+ * readMonitorLog('time,volts,amps\n2026-11-01 08:00,13.2,-4\n2026-11-01 08:01,13.2,-4\n2026-11-01 08:02,13.2,-4\n', 'charging').everyS; // 60
  */
 export function readMonitorLog(text: string, ampsAre: 'charging' | 'drawing'): MonitorLog {
   const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {

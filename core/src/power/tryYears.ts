@@ -7,7 +7,7 @@ const YEARS = 3;
 /**
  * A few seeded years, for figures that depend on weather: means over them.
  * @example
- * tryYears(systemModelOf(input)).darkDays; // 0
+ * tryYears(system).cycles >= 0; // true
  */
 export function tryYears(model: SystemModel) {
   const clear = model.plane ? clearYear(model.plane) : null;

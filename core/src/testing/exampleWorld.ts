@@ -1,3 +1,4 @@
+import { readMonitorLog } from '../after/monitorLog.ts';
 import { derive, deriveStages } from '../derive.ts';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import { defaultWorkshop } from '../document/workshop/workshop.ts';
@@ -21,8 +22,14 @@ export function exampleWorld() {
   const ohm = stages.branchOhm(false);
   const system = systemModelOf({ ...board, parts, workshop });
   const model = placementModel(board, parts, dossier, 'pn_main', () => ({ diameterMm: 10, bendMm: 40, lugMm: 30 }));
+  // Quarter of an hour of a monitor's log.
+  const log = readMonitorLog(
+    `time,volts,amps\n${Array.from({ length: 15 }, (_, m) => `2026-11-01 08:${String(m).padStart(2, '0')},12.9,-4`).join('\n')}`,
+    'charging',
+  );
   return {
     board,
+    log,
     parts,
     catalogue,
     profile,

@@ -95,7 +95,9 @@ describe('the build of a job', () => {
       (await say(jonas, [word(plan.steps[0], DONE, change)])).json.problems.join();
     expect(await bad({ saidAt: 'yesterday' })).toMatch(/saidAt/);
     expect(await bad({ revision: 99_999 })).toMatch(/revision is "99999"; accepted: the one on the floor/);
-    expect(await bad({ said: { kind: 'burnt' } })).toMatch(/done, undone, moved, held, goesOn, photo, problem, solved/);
+    expect(await bad({ said: { kind: 'burnt' } })).toMatch(
+      /done, undone, moved, held, goesOn, photo, serial, problem, solved/,
+    );
     expect(await bad({ said: { ...DONE, value: -4 } })).toMatch(/value/);
     expect((await say(jonas, [])).status).toBe(422);
     const before = (await build()).records.length;

@@ -44,7 +44,7 @@ const done = (step: BuildStep, n: number): BuildRecord => ({
 async function open(
   doneCount = 0,
   more: Record<string, unknown> = {},
-  who: object = JONAS,
+  who: object | (() => Promise<object>) = JONAS,
   of = board,
   address = '/jobs/jb/build',
 ) {
@@ -115,6 +115,18 @@ describe('the list of steps', () => {
     await press(`${mounts[1]!.title}: sooner`);
     await waitFor(() => expect(saidOf(said)).toEqual([[mounts[1]!.id, { kind: 'moved', before: mounts[0]!.id }]]));
     await waitFor(() => expect(enabled(`${mounts[1]!.title}: sooner`)).toBe(false));
+  });
+  it('a press before it is known who presses is not lost', async () => {
+    let known = () => {};
+    const waits = new Promise<object>((go) => {
+      known = () => go(JONAS);
+    });
+    const { said } = await open(4, {}, () => waits);
+    const mounts = plan.steps.filter((s) => s.kind === 'mount');
+    await press(`${mounts[1]!.title}: sooner`);
+    expect(saidOf(said)).toEqual([]);
+    await act(async () => known());
+    await waitFor(() => expect(saidOf(said)).toEqual([[mounts[1]!.id, { kind: 'moved', before: mounts[0]!.id }]]));
   });
   it('what was ticked on paper is entered by its numbers, once each', async () => {
     const { said } = await open(1);

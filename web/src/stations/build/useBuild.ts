@@ -2,7 +2,7 @@ import { type BuildRecord, buildState, type Said } from '@ombrik/core/build/buil
 import type { BuildStep } from '@ombrik/core/build/step';
 import { useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { answer, api } from '../../app/api.ts';
 import { keyed } from '../../app/press.ts';
 import { useMe } from '../../app/useMe.ts';
@@ -23,6 +23,8 @@ export function useBuild() {
   const me = useMe().data?.person;
   const query = useJobBuild(jobId, unit);
   const [queue, setQueue] = useState<WordQueue | null>(null);
+  /** Said before it was known who says it: nothing that was pressed is lost. */
+  const early = useRef<Parameters<WordQueue['say']>[0][]>([]);
   useEffect(() => {
     if (!me) return;
     const own = new WordQueue({
@@ -41,6 +43,7 @@ export function useBuild() {
     });
     setQueue(own);
     void own.open();
+    for (const word of early.current.splice(0)) own.say(word);
     const back = () => own.tryNow();
     window.addEventListener('online', back);
     return () => {
@@ -60,7 +63,7 @@ export function useBuild() {
   }, [build, words, me, unit]);
   const say = (step: Pick<BuildStep, 'id' | 'fingerprint'>, said: Said) => {
     if (!build) return;
-    queue?.say({
+    const word = {
       key: nanoid(),
       stepId: step.id,
       revision: build.revision,
@@ -68,7 +71,9 @@ export function useBuild() {
       fingerprint: step.fingerprint,
       said,
       saidAt: new Date().toISOString(),
-    });
+    };
+    if (queue) queue.say(word);
+    else early.current.push(word);
   };
   return {
     build: build ?? null,
