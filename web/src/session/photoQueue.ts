@@ -41,7 +41,9 @@ export class PhotoQueue {
 
   /** Takes up what an earlier page left. */
   async open(): Promise<void> {
-    this.#set({ waiting: await this.#options.box.all() });
+    const kept = await this.#options.box.all();
+    const known = new Set(this.#state.waiting.map((p) => p.key));
+    this.#set({ waiting: [...kept.filter((p) => !known.has(p.key)), ...this.#state.waiting] });
     void this.tryNow();
   }
 

@@ -106,7 +106,7 @@ export function serverThat(answers: Readonly<Record<string, Answer>>): Asked[] {
       .filter((a) => path.startsWith(a))
       .sort((a, b) => b.length - a.length)[0];
     const found = name === undefined ? { status: 404, problems: [`nothing at ${path}`] } : answers[name];
-    const said = typeof found === 'function' ? (found as (a: Asked) => unknown)(one) : found;
+    const said = await (typeof found === 'function' ? (found as (a: Asked) => unknown)(one) : found);
     const { status = 200 } = (said ?? {}) as { status?: number };
     const body = status === 200 ? said : { problems: (said as { problems: string[] }).problems };
     return new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } });
