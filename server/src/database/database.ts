@@ -16,6 +16,7 @@ import * as shipments from './migrations/013_shipments.ts';
 import * as fieldNotes from './migrations/014_field_notes.ts';
 import * as driven from './migrations/015_driven.ts';
 import * as fieldLogs from './migrations/016_field_logs.ts';
+import * as newestOfJob from './migrations/017_newest_of_job.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -37,6 +38,7 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '014_field_notes', module: fieldNotes },
   { name: '015_driven', module: driven },
   { name: '016_field_logs', module: fieldLogs },
+  { name: '017_newest_of_job', module: newestOfJob },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

@@ -80,6 +80,14 @@ export interface WallQuestion {
   limit: number;
 }
 
+/** Whose newest row says that a job has changed, and under which name it is read. */
+const NEWEST = [
+  ['floor_records', 'newest_record'],
+  ['build_records', 'newest_word'],
+  ['bench_readings', 'newest_reading'],
+  ['releases', 'newest_release'],
+] as const;
+
 /**
  * The jobs as the wall shows them, the first wanted first, each with its kept row. Rows of jobs that have changed are made
  * anew and kept, so that the next look costs one query.
@@ -91,17 +99,20 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
     .leftJoin('job_summaries as s', 's.job_id', 'jobs.id')
     .modify((q) => {
       if (!archived) q.whereNull('jobs.archived_at');
+      // Each table once, grouped: asked job by job, the planner reads all of it for every job.
+      for (const [table, name] of NEWEST)
+        q.leftJoin(
+          db(table)
+            .select('job_id')
+            .max({ [name]: 'id' })
+            .groupBy('job_id')
+            .as(table),
+          `${table}.job_id`,
+          'jobs.id',
+        );
     })
     .orderByRaw('jobs.wanted_on ASC NULLS LAST, jobs.number')
-    .select(
-      'jobs.*',
-      's.made_of',
-      's.summary',
-      db.raw('(SELECT max(f.id) FROM floor_records f WHERE f.job_id = jobs.id) AS newest_record'),
-      db.raw('(SELECT max(b.id) FROM build_records b WHERE b.job_id = jobs.id) AS newest_word'),
-      db.raw('(SELECT max(t.id) FROM bench_readings t WHERE t.job_id = jobs.id) AS newest_reading'),
-      db.raw('(SELECT max(r.id) FROM releases r WHERE r.job_id = jobs.id) AS newest_release'),
-    );
+    .select('jobs.*', 's.made_of', 's.summary', ...NEWEST.map(([table, name]) => `${table}.${name}`));
   const asked = words.toLowerCase().split(/\s+/);
   let left = AT_ONCE;
   let behind = 0;
