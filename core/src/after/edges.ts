@@ -1,4 +1,4 @@
-import { gapFromS, type LogSample, type MonitorLog, median } from './monitorLog.ts';
+import { drawnW, gapFromS, type LogSample, type MonitorLog, median } from './monitorLog.ts';
 
 /** A step of the drawn power, and half of how well its moment is known. */
 export interface Edge {
@@ -35,8 +35,6 @@ const CLEAR_OF_NOISE = 1.2;
 const HELD_FROM_A = -0.3;
 const BLOCK_S = 3600;
 
-const wattsOf = (s: LogSample): number => -s.voltageV * s.currentA;
-
 /** Runs of neighbouring lines for which something holds, as times. */
 function spansOf(samples: readonly LogSample[], holds: (k: number) => boolean): Span[] {
   const spans: [number, number][] = [];
@@ -66,7 +64,7 @@ export function visibleLog(log: MonitorLog, regulatedFromV: number): VisibleLog 
     const block = Math.floor(s.atS / BLOCK_S);
     const own = steps.get(block) ?? [];
     steps.set(block, own);
-    own.push(wattsOf(s) - wattsOf(samples[k - 1]!));
+    own.push(drawnW(s) - drawnW(samples[k - 1]!));
   });
   const least = new Map([...steps].map(([block, own]) => [block, leastOf(own)]));
   const indexFrom = (atS: number) => {
@@ -88,12 +86,12 @@ export function visibleLog(log: MonitorLog, regulatedFromV: number): VisibleLog 
     leastW: quiet[Math.floor(quiet.length / 4)] ?? LEAST_STEP_W,
     firstBelow(fromS, toS, watts) {
       for (let k = indexFrom(fromS); k < samples.length && samples[k]!.atS <= toS; k++)
-        if (wattsOf(samples[k]!) < watts) return samples[k]!.atS;
+        if (drawnW(samples[k]!) < watts) return samples[k]!.atS;
       return null;
     },
     lastBelow(fromS, toS, watts) {
       for (let k = indexFrom(toS) - 1; k >= 0 && samples[k]!.atS >= fromS; k--)
-        if (wattsOf(samples[k]!) < watts) return samples[k]!.atS;
+        if (drawnW(samples[k]!) < watts) return samples[k]!.atS;
       return null;
     },
   };
@@ -116,12 +114,12 @@ export function edgesOf({ samples, isOpen, leastAt }: VisibleLog): Edge[] {
     if (!isOpen[k]) continue;
     const [before, here] = [samples[k - 1]!, samples[k]!];
     const leastW = leastAt(here.atS);
-    let stepW = wattsOf(here) - wattsOf(before);
+    let stepW = drawnW(here) - drawnW(before);
     if (Math.abs(stepW) < leastW / 2) continue;
     let endS = here.atS;
     const next = samples[k + 1];
     if (next && isOpen[k + 1]) {
-      const more = wattsOf(next) - wattsOf(here);
+      const more = drawnW(next) - drawnW(here);
       // The rest of the same step, not the next one.
       if (Math.sign(more) === Math.sign(stepW) && Math.abs(more) >= leastW / 2) {
         stepW += more;

@@ -8,7 +8,7 @@ import type { Workshop } from '../document/workshop/workshop.ts';
 import { systemModelOf } from '../power/systemModel.ts';
 import { tryYears } from '../power/tryYears.ts';
 import type { SystemModel } from '../solvers/energy/energyYear.ts';
-import { powerOf, USUAL_INVERTER_EFFICIENCY } from '../stages/demand/energy.ts';
+import { inverterShareOf, powerOf } from '../stages/demand/energy.ts';
 import { CHARGE_SETTINGS } from '../tables/chargeSettings.ts';
 import { type BankHolds, bankHolds } from './bankHolds.ts';
 import { loadHours, type SeenHours, type SeenLoads, type Switched } from './loadHours.ts';
@@ -69,7 +69,7 @@ const isSwitched = (load: LoadDemand): boolean => hoursPerDayOf(load) < 24 || dr
 export function fieldReport(board: Board, catalogue: Catalogue, workshop: Workshop, log: MonitorLog): FieldReport {
   const parts = partIndex(board, catalogue);
   const model = systemModelOf({ ...board, parts, workshop });
-  const mainsShare = inverterShareOf(board, parts);
+  const mainsShare = inverterShareOf(board.items.flatMap((i) => parts.get(i.partId)?.elements ?? []));
   const month = new Date(log.samples[Math.floor(log.samples.length / 2)]!.atS * 1000).getUTCMonth() + 1;
   const { southern } = model.climate;
   const v = board.brief.systemVoltageV;
@@ -109,11 +109,6 @@ export function fieldReport(board: Board, catalogue: Catalogue, workshop: Worksh
     darkDays,
     advice: adviceOf(board, seen, changes, { orderedAlwaysW, bank, plateAh, darkDays }),
   };
-}
-
-function inverterShareOf(board: Board, parts: ReadonlyMap<string, Part>): number {
-  const inverter = board.items.flatMap((i) => parts.get(i.partId)?.elements ?? []).find((e) => e.kind === 'inverter');
-  return inverter?.kind === 'inverter' ? inverter.efficiencyShare : USUAL_INVERTER_EFFICIENCY;
 }
 
 /** Energy by day, by the middle of each pair of lines. */

@@ -1,6 +1,6 @@
 import type { Id } from '../document/basics.ts';
 import { type Edge, edgesOf, type VisibleLog, visibleLog, visibleTo } from './edges.ts';
-import type { LogSample, MonitorLog } from './monitorLog.ts';
+import { drawnW, type MonitorLog } from './monitorLog.ts';
 
 /** A load as the log might show it: watts at the bank while it draws. */
 export interface Switched {
@@ -46,7 +46,6 @@ const LEAST_EXPECTED_S = 3600;
 /** From midnight on for so many hours no sun is in the log. */
 const NIGHT_HOURS = 4;
 
-const drawnW = (s: LogSample): number => -s.voltageV * s.currentA;
 const hourOf = (atS: number): number => Math.floor(atS / 3600) % 24;
 
 interface Group {

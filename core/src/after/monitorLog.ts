@@ -8,6 +8,13 @@ export interface LogSample {
   currentA: number;
 }
 
+/**
+ * Power drawn from the bank at a line of the log, W.
+ * @example
+ * drawnW({ atS: 0, voltageV: 13, currentA: -2 }); // 26
+ */
+export const drawnW = ({ voltageV, currentA }: LogSample): number => -voltageV * currentA;
+
 export interface MonitorLog {
   samples: LogSample[];
   /** Usual time between two lines, s. */

@@ -124,14 +124,25 @@ function tellParts(job: JobTold, parts: Tally): void {
   }
 }
 
-function tellChecks(job: JobTold, checks: Tally): void {
-  const tried = new Map<string, { stepId: string; failed: boolean }>();
-  for (const r of job.readings) {
-    if (r.simulated) continue;
-    const key = `${r.unit} ${r.stepId}`;
-    tried.set(key, { stepId: r.stepId, failed: (tried.get(key)?.failed ?? false) || r.verdict === 'failed' });
+interface Try {
+  unit: number;
+  stepId: string;
+  failed: boolean;
+}
+
+/** Every step of every board once: it failed where it ever did. */
+function stepsTried(tries: readonly Try[]): Iterable<Try> {
+  const tried = new Map<string, Try>();
+  for (const one of tries) {
+    const key = `${one.unit} ${one.stepId}`;
+    tried.set(key, { ...one, failed: one.failed || (tried.get(key)?.failed ?? false) });
   }
-  for (const { stepId, failed } of tried.values()) {
+  return tried.values();
+}
+
+function tellChecks(job: JobTold, checks: Tally): void {
+  const tries = job.readings.flatMap((r): Try[] => (r.simulated ? [] : [{ ...r, failed: r.verdict === 'failed' }]));
+  for (const { stepId, failed } of stepsTried(tries)) {
     const what = checkKind(stepId);
     count(checks, what, what, job, 1, failed ? 1 : 0);
   }
@@ -141,15 +152,12 @@ function tellChecks(job: JobTold, checks: Tally): void {
 const OTHER_KINDS: Readonly<Record<string, StepKind>> = { box: 'cover' };
 
 function tellSteps(job: JobTold, steps: Tally): void {
-  const tried = new Map<string, { stepId: string; failed: boolean }>();
-  for (const { unit, stepId, said } of job.built) {
-    const key = `${unit} ${stepId}`;
-    const own = tried.get(key) ?? { stepId, failed: false };
+  const tries = job.built.flatMap(({ unit, stepId, said }): Try[] => {
     // Taken back by mistake says nothing of the work.
-    const bad = said.kind === 'problem' || (said.kind === 'undone' && said.reason !== 'by mistake');
-    if (said.kind === 'done' || bad) tried.set(key, { stepId, failed: own.failed || bad });
-  }
-  for (const { stepId, failed } of tried.values()) {
+    const failed = said.kind === 'problem' || (said.kind === 'undone' && said.reason !== 'by mistake');
+    return said.kind === 'done' || failed ? [{ unit, stepId, failed }] : [];
+  });
+  for (const { stepId, failed } of stepsTried(tries)) {
     const begins = stepId.split('/')[0]!;
     const kind = STEP_KINDS.find((k) => k === begins) ?? OTHER_KINDS[begins];
     if (kind) count(steps, kind, STEP_KIND_WORDS[kind], job, 1, failed ? 1 : 0);

@@ -49,6 +49,7 @@ const TITLE: Readonly<Record<Level, string>> = {
   generous: 'Generous',
   own: 'Exactly this',
 };
+
 function reasonsFor(
   design: Design,
   figures: ProposalFigures,

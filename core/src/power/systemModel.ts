@@ -9,7 +9,7 @@ import type { Element, Part } from '../document/part/part.ts';
 import type { AlternatorSource, PowerPlan } from '../document/power/power.ts';
 import type { Workshop } from '../document/workshop/workshop.ts';
 import type { DayLoad, SharedOutput, SystemModel } from '../solvers/energy/energyYear.ts';
-import { powerOf, USUAL_INVERTER_EFFICIENCY, usableShareOf } from '../stages/demand/energy.ts';
+import { inverterShareOf, powerOf, usableShareOf } from '../stages/demand/energy.ts';
 import { BANK_TRAITS, COLD_CAPACITY_PER_K } from '../tables/bankTraits.ts';
 
 export interface SystemInput {
@@ -109,7 +109,7 @@ export function systemModelOf(input: SystemInput): SystemModel {
     chargers.filter((c) => c.source === source).reduce((s, c) => s + c.outputA, 0);
   const mainsW = pick(joined, 'mainsCharger').reduce((s, c) => s + c.outputA * v, 0);
   const inverters = pick(elements, 'inverter');
-  const inverterShare = inverters[0]?.efficiencyShare ?? USUAL_INVERTER_EFFICIENCY;
+  const inverterShare = inverterShareOf(elements);
   const inverterIdleW = inverters.reduce((s, i) => s + i.idleA * v, 0);
   const dcdc = chargers.find((c) => c.source === 'dcdc');
   const { alternator } = power;

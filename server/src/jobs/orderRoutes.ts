@@ -3,8 +3,8 @@ import { WORK_KINDS } from '@ombrik/core/power/quote/quote';
 import { Hono } from 'hono';
 import { body } from '../http/body.ts';
 import { dateText } from '../http/dateText.ts';
+import { formFile } from '../http/formFile.ts';
 import type { AppEnv } from '../http/session.ts';
-import { refuse } from '../refusal.ts';
 import { listAttachments } from './attachments.ts';
 import { attach, enterHours, fileOfOrder, keepOffer, offersOf, setFileRemoved } from './orderService.ts';
 import { listHours } from './workHours.ts';
@@ -21,13 +21,8 @@ const quoteBody = record({ revision: num({ min: 1, max: 1e9, integer: true }), n
 export const orderRoutes = new Hono<AppEnv>()
   .get('/:id/files', async (c) => c.json({ files: await listAttachments(c.get('db'), c.req.param('id')) }))
   .post('/:id/files', async (c) => {
-    const form = await c.req
-      .parseBody()
-      .catch(() => refuse(422, 'the request carries no form; accepted: a form with "file"'));
-    const file = form.file;
-    if (!(file instanceof File)) return refuse(422, 'file is missing; accepted: one file in the form');
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    return c.json({ id: await attach(c.get('db'), c.get('person').id, c.req.param('id'), file.name, bytes) }, 201);
+    const { name, bytes } = await formFile(c);
+    return c.json({ id: await attach(c.get('db'), c.get('person').id, c.req.param('id'), name, bytes) }, 201);
   })
   .get('/:id/files/:fileId', async (c) => {
     const file = await fileOfOrder(c.get('db'), c.req.param('id'), c.req.param('fileId'));

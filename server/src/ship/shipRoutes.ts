@@ -2,6 +2,7 @@ import { num, oneOfText, orNull, record, text } from '@ombrik/core/document/sche
 import { Hono } from 'hono';
 import { unitIn } from '../http/asked.ts';
 import { body } from '../http/body.ts';
+import { formFile } from '../http/formFile.ts';
 import type { AppEnv } from '../http/session.ts';
 import type { Changes } from '../live/changes.ts';
 import { refuse } from '../refusal.ts';
@@ -34,19 +35,11 @@ export const shipRoutes = (changes: Changes) =>
       return c.json({ ok: true }, 201);
     })
     .post('/:id/field-logs', async (c) => {
-      const form = await c.req
-        .parseBody()
-        .catch(() => refuse(422, 'the request carries no form; accepted: a form with "file"'));
-      const { file, unit, ampsAre } = form;
-      if (!(file instanceof File)) return refuse(422, 'file is missing; accepted: one file in the form');
+      const { name, bytes, fields } = await formFile(c);
+      const { unit, ampsAre } = fields;
       if (ampsAre !== 'charging' && ampsAre !== 'drawing')
         return refuse(422, `ampsAre is "${String(ampsAre ?? '').slice(0, 20)}"; accepted: charging, drawing`);
-      const said = {
-        unit: unitIn(String(unit ?? '1')),
-        ampsAre,
-        name: file.name,
-        bytes: new Uint8Array(await file.arrayBuffer()),
-      } as const;
+      const said = { unit: unitIn(String(unit ?? '1')), ampsAre, name, bytes } as const;
       return c.json({ id: await addFieldLog(c.get('db'), c.get('person'), c.req.param('id'), said) }, 201);
     })
     .get('/:id/field-logs/:logId', async (c) => {

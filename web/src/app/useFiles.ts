@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useJob } from '../session/useJob.ts';
-import { ApiError, answer, api } from './api.ts';
+import { answer, api, sendForm } from './api.ts';
 import { keyed, usePress } from './press.ts';
 
 /** Files hung on the job: list, add, take off and bring back. */
@@ -14,15 +14,8 @@ export function useFiles() {
   });
   const refresh = () => client.invalidateQueries({ queryKey });
   /** Sends a file under a key: the same one again is the same file. @returns its id */
-  const sendFile = async (file: File, key: string): Promise<string> => {
-    const form = new FormData();
-    form.set('file', file);
-    const response = await fetch(`/api/jobs/${jobId}/files`, { method: 'POST', body: form, ...keyed(key) });
-    const said = (await response.json().catch(() => null)) as { id?: string; problems?: string[] } | null;
-    if (!response.ok || !said?.id)
-      throw new ApiError(response.status, said?.problems ?? [`the server answered ${response.status}`]);
-    return said.id;
-  };
+  const sendFile = async (file: File, key: string): Promise<string> =>
+    (await sendForm<{ id: string }>(`/api/jobs/${jobId}/files`, { file }, keyed(key))).id;
   const add = usePress({
     send: (file: File, key) => sendFile(file, key),
     onSettled: refresh,

@@ -14,6 +14,18 @@ export interface Judged extends LimitsHere {
   expandedUncertainty: number;
 }
 
+/** Of one reading: by its instrument where that tells of the quantity, else as a plain hand meter. */
+function standardUncertainty(
+  quantity: NonNullable<BenchStep['measures']>,
+  value: number,
+  instrument: Pick<Instrument, 'accuracy'> | null,
+  workshop: Pick<Workshop, 'meterToleranceV'>,
+): number {
+  const byInstrument = instrument && halfWidth(instrument.accuracy, quantity, value);
+  const half = byInstrument ?? halfWidth(usualAccuracy(null, workshop.meterToleranceV), quantity, value) ?? 0;
+  return rectangular(half);
+}
+
 /**
  * Expanded uncertainty of a step's reading: each pair of probes is a reading of its own.
  * @param instrument what it was read with; null for a plain hand meter
@@ -27,12 +39,9 @@ export function readingUncertainty(
   workshop: Pick<Workshop, 'meterToleranceV'>,
 ): number {
   if (step.measures === null) return 0;
-  const hand = usualAccuracy(null, workshop.meterToleranceV);
   const readings = Math.max(1, step.probes.length);
-  const each = Math.abs(value) / readings;
-  const half =
-    (instrument && halfWidth(instrument.accuracy, step.measures, each)) ?? halfWidth(hand, step.measures, each) ?? 0;
-  return COVERAGE * rectangular(half) * Math.sqrt(readings);
+  const each = standardUncertainty(step.measures, Math.abs(value) / readings, instrument, workshop);
+  return COVERAGE * each * Math.sqrt(readings);
 }
 
 /**
@@ -45,13 +54,10 @@ function alongsideUncertainty(
   instrument: Pick<Instrument, 'accuracy'> | null,
   workshop: Pick<Workshop, 'meterToleranceV'>,
 ): number {
-  const hand = usualAccuracy(null, workshop.meterToleranceV);
-  const inputs = read.map((value, i) => {
-    const { quantity } = step.alongside[i]!;
-    const half =
-      (instrument && halfWidth(instrument.accuracy, quantity, value)) ?? halfWidth(hand, quantity, value) ?? 0;
-    return { value, standardUncertainty: rectangular(half) };
-  });
+  const inputs = read.map((value, i) => ({
+    value,
+    standardUncertainty: standardUncertainty(step.alongside[i]!.quantity, value, instrument, workshop),
+  }));
   return COVERAGE * propagate((x) => x.reduce((product, one) => product * one, 1), inputs).standardUncertainty;
 }
 

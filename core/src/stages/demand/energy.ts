@@ -4,7 +4,7 @@ import type { Id } from '../../document/basics.ts';
 import type { Brief } from '../../document/brief/brief.ts';
 import type { Item, LoadDemand } from '../../document/item/item.ts';
 import { drawShareOf, hoursPerDayOf, onShareIn } from '../../document/item/usage.ts';
-import type { Part } from '../../document/part/part.ts';
+import type { Element, Part } from '../../document/part/part.ts';
 import type { PowerPlan } from '../../document/power/power.ts';
 import type { BoardSettings } from '../../document/settings/settings.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
@@ -68,13 +68,21 @@ export interface EnergyInput {
 }
 
 /** Where no inverter is on the board yet, its efficiency is taken as this. Common practice, no source. */
-export const USUAL_INVERTER_EFFICIENCY = 0.9;
+const USUAL_INVERTER_EFFICIENCY = 0.9;
 /** Part of the surge a soft starter takes off. Common practice, no source. */
 export const SOFT_START_CUT_SHARE = 0.6;
 /** A heated place keeps the bank at least this warm. */
 const HEATED_C = 5;
 
 type Load = { item: LoadItem; load: LoadDemand };
+
+/**
+ * What of the bank's power reaches mains loads: the first inverter's efficiency, or the usual one.
+ * @example
+ * inverterShareOf([]); // 0.9
+ */
+export const inverterShareOf = (elements: readonly Element[]): number =>
+  elements.find((e) => e.kind === 'inverter')?.efficiencyShare ?? USUAL_INVERTER_EFFICIENCY;
 
 /**
  * Power of a load while it runs, W.
@@ -190,8 +198,7 @@ function rowOf({ item, load }: Load, brief: Pick<Brief, 'systemVoltageV'>, effic
 export function energyOf({ items, parts, brief, power, settings, workshop }: EnergyInput): Energy {
   const loads = items.flatMap((item): Load[] => (item.load ? [{ item, load: item.load }] : []));
   const elements = items.flatMap((i) => parts.get(i.partId)?.elements ?? []);
-  const inverter = elements.find((e) => e.kind === 'inverter');
-  const efficiencyShare = inverter?.kind === 'inverter' ? inverter.efficiencyShare : USUAL_INVERTER_EFFICIENCY;
+  const efficiencyShare = inverterShareOf(elements);
   const rows = loads.map((l) => rowOf(l, brief, efficiencyShare));
   const term = ({ item }: Load, value: number, address: string) => ({
     name: `Q_${item.designation}`,

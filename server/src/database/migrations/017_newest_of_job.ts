@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 
-/** The wall asks for the newest record of every job: found by an index, not by reading backwards what others said. */
+/** The wall asks for the newest record of every job: read from the index alone, never from what was said. */
 export async function up(knex: Knex): Promise<void> {
   await knex.schema.alterTable('floor_records', (t) => {
     t.index(['job_id', 'id']);

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { ApiError, answer, api } from '../../app/api.ts';
+import { answer, api, sendForm } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useUnit } from '../../app/useUnit.ts';
 import { useJob } from '../../session/useJob.ts';
@@ -12,18 +12,9 @@ export function useSendLog(onKept: (id: number) => void) {
   const { unit } = useUnit();
   const client = useQueryClient();
   return usePress({
-    send: async ({ file, ampsAre }: { file: File; ampsAre: AmpsAre }, key): Promise<number> => {
-      const form = new FormData();
-      form.set('file', file);
-      form.set('unit', String(unit));
-      form.set('ampsAre', ampsAre);
-      const response = await fetch(`/api/jobs/${jobId}/field-logs`, { method: 'POST', body: form, ...keyed(key) });
-      const said = (await response.json().catch(() => null)) as { id?: number; problems?: string[] } | null;
-      if (!response.ok || said?.id === undefined)
-        throw new ApiError(response.status, said?.problems ?? [`the server answered ${response.status}`]);
-      return said.id;
-    },
-    onSuccess: (id) => {
+    send: ({ file, ampsAre }: { file: File; ampsAre: AmpsAre }, key) =>
+      sendForm<{ id: number }>(`/api/jobs/${jobId}/field-logs`, { file, unit: String(unit), ampsAre }, keyed(key)),
+    onSuccess: ({ id }) => {
       void client.invalidateQueries({ queryKey: ['ship', jobId] });
       onKept(id);
     },
