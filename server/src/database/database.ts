@@ -17,6 +17,7 @@ import * as fieldNotes from './migrations/014_field_notes.ts';
 import * as driven from './migrations/015_driven.ts';
 import * as fieldLogs from './migrations/016_field_logs.ts';
 import * as newestOfJob from './migrations/017_newest_of_job.ts';
+import * as firstRows from './migrations/018_first_rows.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -39,6 +40,7 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '015_driven', module: driven },
   { name: '016_field_logs', module: fieldLogs },
   { name: '017_newest_of_job', module: newestOfJob },
+  { name: '018_first_rows', module: firstRows },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {

@@ -2,6 +2,7 @@ import type { Board } from '@ombrik/core/document/board';
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import { firstEdit } from '../boards/edits.ts';
+import { firstSummary, NOTHING_YET } from './firstSummary.ts';
 import { type JobRow, jobRow } from './jobRow.ts';
 
 export async function createJob(
@@ -17,6 +18,11 @@ export async function createJob(
       .insert({ id, revision: 1, wanted_on: wantedOn, created_by: personId })
       .returning('*');
     await firstEdit(trx, id, personId, board, label);
+    await trx('job_summaries').insert({
+      job_id: id,
+      made_of: NOTHING_YET,
+      summary: JSON.stringify(firstSummary(board)),
+    });
     return jobRow(row);
   });
 }

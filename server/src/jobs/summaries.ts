@@ -5,11 +5,12 @@ import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
 import { asBenchRecords, listReadings } from '../bench/readings.ts';
-import { jobFile } from '../boards/jobFile.ts';
+import { jobFile, requireSheet } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
 import { buildCounts, reopenedOf } from '../build/buildService.ts';
 import { cableRecordsOf } from '../cables/cableRecords.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
+import { firstSummary } from './firstSummary.ts';
 import { type JobRow, jobRow } from './jobRow.ts';
 
 /** What the wall shows of a job beside its row. */
@@ -123,12 +124,11 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
     const madeOf = [row.revision, row.newest_record, row.newest_word, row.newest_reading, row.newest_release, rules]
       .map((x) => x ?? 0)
       .join(' ');
+    // Only a job that an older server took in has no row yet.
     let named = row.made_of === null ? null : { jobName: row.job_name, customer: row.customer };
     if (row.made_of !== madeOf) {
-      if (left > 0 || !named) {
-        left--;
-        named = await remade(db, row.id, madeOf);
-      } else behind++;
+      if (left-- > 0) named = (await remade(db, row.id, madeOf)) ?? named;
+      else behind++;
     }
     if (named && fits(row.number, named, asked)) all.push(jobRow(row));
   }
@@ -151,10 +151,14 @@ async function withSummaries(db: Knex, jobs: readonly JobRow[]): Promise<WallRow
   });
 }
 
+/** Makes a job's row anew. A board that cannot be worked out says so on its own plank; the others stand beside it. */
 async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSummary | null> {
-  const file = await jobFile(db, jobId);
-  if (!file) return null;
-  const summary = await summaryOf(db, file);
+  const sheet = await requireSheet(db, jobId);
+  const summary = await jobFile(db, jobId).then(
+    (file) => file && summaryOf(db, file),
+    (): JobSummary => ({ ...firstSummary(sheet.board), waitsFor: 'somebody to open it: it could not be worked out' }),
+  );
+  if (!summary) return null;
   await db('job_summaries')
     .insert({ job_id: jobId, made_of: madeOf, summary: JSON.stringify(summary) })
     .onConflict('job_id')

@@ -1,3 +1,4 @@
+import { newBoard } from '@ombrik/core/document/newBoard';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Client, editOf, testServer } from '../testing/testServer.ts';
 
@@ -91,5 +92,27 @@ describe('the wall', () => {
     expect(first.jobs.length).toBe(first.count);
     await caughtUp();
     expect((await wall('?limit=5000')).jobs).toEqual(first.jobs);
+  });
+  it('many new jobs are seen and found at once, before any of them is worked out', async () => {
+    const named = (n: number) => {
+      const board = newBoard({});
+      return { ...board, brief: { ...board.brief, jobName: `Order ${n}`, customer: 'A crowd' } };
+    };
+    for (let n = 0; n < 30; n++) expect((await mira.post('/api/jobs/import', named(n))).status).toBe(201);
+    const first = await wall('?words=a%20crowd');
+    expect([first.count, first.jobs.length]).toEqual([30, 30]);
+    expect(first.behind).toBeGreaterThan(0);
+    const waiting = first.jobs.filter((j: { stations: unknown[] }) => j.stations.length === 0);
+    expect(waiting.length).toBeGreaterThan(0);
+    expect(waiting[0].waitsFor).toMatch(/being worked out/);
+    while ((await wall()).behind > 0);
+    const last = await wall('?words=a%20crowd');
+    expect(last.jobs.every((j: { stations: unknown[] }) => j.stations.length > 5)).toBe(true);
+  });
+  it('a job that a server of before took in, without a row, comes to the wall all the same', async () => {
+    const { id } = await rowOf(cart);
+    await server.db('job_summaries').where({ job_id: id }).delete();
+    while ((await wall()).behind > 0);
+    expect((await rowOf(cart)).stations.length).toBeGreaterThan(5);
   });
 });

@@ -1,0 +1,16 @@
+import type { Board } from '@ombrik/core/document/board';
+import type { JobSummary } from './summaries.ts';
+
+/** The row of a job nobody has worked out yet: what the order says, so that it is seen and found from the start. */
+export const firstSummary = ({ brief }: Board): JobSummary => ({
+  jobName: brief.jobName,
+  customer: brief.customer,
+  systemVoltageV: brief.systemVoltageV,
+  stations: [],
+  stops: 0,
+  leadTimeDays: 0,
+  next: 'brief',
+  waitsFor: 'its numbers, which are being worked out',
+});
+/** What a first row is made of: nothing that was worked out. */
+export const NOTHING_YET = '';
