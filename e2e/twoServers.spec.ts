@@ -28,6 +28,8 @@ test('two servers on one database: one person offline in between, one server kil
 }) => {
   test.skip(!database, 'needs a database of its own: npm test gives it one');
   test.setTimeout(240_000);
+  // Said anew each time: what stands already is no change.
+  const now = Date.now();
   const start = (): Promise<{ child: ChildProcess; port: number }> =>
     runServer(root, { DATABASE_URL: database, PORT, OMBRIK_DEMO: '1' });
   let second = await start();
@@ -36,31 +38,31 @@ test('two servers on one database: one person offline in between, one server kil
     const jonas = await person(browser, `http://127.0.0.1:${PORT}`, 'Jonas Wick');
 
     // What one keeps at one server the other sees at the other.
-    await type(mira, 'Customer', 'The summit club');
-    await expect(field(jonas, 'Customer')).toHaveValue('The summit club');
+    await type(mira, 'Customer', `The summit club ${now}`);
+    await expect(field(jonas, 'Customer')).toHaveValue(`The summit club ${now}`);
 
     // Offline, he goes on, and so does she; back, both have everything.
     await jonas.context().setOffline(true);
-    await type(jonas, 'What is behind it', 'a warm pipe');
+    await type(jonas, 'What is behind it', `a warm pipe ${now}`);
     await expect(jonas.getByRole('status').first()).not.toHaveText('saved');
     const hers = mira.waitForResponse((r) => r.url().endsWith('/edits') && r.request().method() === 'POST');
-    await type(mira, 'Where the board goes', 'the lee side');
+    await type(mira, 'Where the board goes', `the lee side ${now}`);
     expect((await hers).ok()).toBe(true);
     // Hers is kept before he is back: he is asked.
     await jonas.context().setOffline(false);
     await jonas.getByRole('button', { name: 'Apply mine on top' }).click();
-    await expect(field(mira, 'What is behind it')).toHaveValue('a warm pipe');
-    await expect(field(jonas, 'Where the board goes')).toHaveValue('the lee side');
+    await expect(field(mira, 'What is behind it')).toHaveValue(`a warm pipe ${now}`);
+    await expect(field(jonas, 'Where the board goes')).toHaveValue(`the lee side ${now}`);
 
     // His server dies under his hand; it comes back, and so does what he did meanwhile.
     second.child.kill('SIGKILL');
-    await type(jonas, 'Notes', 'kept through the crash');
+    await type(jonas, 'Notes', `kept through the crash ${now}`);
     await expect(jonas.getByRole('status').first()).not.toHaveText('saved');
     second = await start();
-    await expect(field(mira, 'Notes')).toHaveValue('kept through the crash');
+    await expect(field(mira, 'Notes')).toHaveValue(`kept through the crash ${now}`);
     await expect(jonas.getByRole('status').first()).toHaveText('saved');
-    await type(mira, 'Customer', 'The summit club again');
-    await expect(field(jonas, 'Customer')).toHaveValue('The summit club again');
+    await type(mira, 'Customer', `The summit club again ${now}`);
+    await expect(field(jonas, 'Customer')).toHaveValue(`The summit club again ${now}`);
   } finally {
     second.child.kill('SIGKILL');
   }

@@ -8,6 +8,7 @@ import { seedDemo } from './demo/seedDemo.ts';
 import { forgetOldPresses } from './http/onePress.ts';
 import { openChanges } from './live/changes.ts';
 import { startPracticeBench } from './practice/underProbes.ts';
+import { startWork } from './work/pools.ts';
 
 /** Starts one server process: migrates, seeds the demo into an empty database if asked, serves on loopback. */
 const url = process.env.DATABASE_URL;
@@ -29,6 +30,7 @@ await alone(db, async () => {
   if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(db))) log.info('seeded the demo workshop');
   await forgetOldPresses(db);
 });
+startWork();
 const bench = await startPracticeBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const changes = await openChanges(url, log);

@@ -4,13 +4,14 @@ import { nextStation, type StationName, type StationStatus, stationStatuses } fr
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
 import { asBenchRecords, listReadings } from '../bench/readings.ts';
 import { jobFile, requireSheet } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
 import { buildCounts, reopenedOf } from '../build/buildService.ts';
 import { cableRecordsOf } from '../cables/cableRecords.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
-import { firstSummary } from './firstSummary.ts';
+import { firstSummary, NOTHING_YET } from './firstSummary.ts';
 import { type JobRow, jobRow } from './jobRow.ts';
 
 /** What the wall shows of a job beside its row. */
@@ -127,8 +128,10 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
     // Only a job that an older server took in has no row yet.
     let named = row.made_of === null ? null : { jobName: row.job_name, customer: row.customer };
     if (row.made_of !== madeOf) {
-      if (left-- > 0) named = (await remade(db, row.id, madeOf)) ?? named;
-      else behind++;
+      if (givenUp.get(row.id) !== madeOf) {
+        if (left-- > 0) named = (await remade(db, row.id, madeOf)) ?? named;
+        else behind++;
+      }
     }
     if (named && fits(row.number, named, asked)) all.push(jobRow(row));
   }
@@ -151,19 +154,23 @@ async function withSummaries(db: Knex, jobs: readonly JobRow[]): Promise<WallRow
   });
 }
 
+/** Jobs that could not be worked out, by what they were made of: tried again after a while, for the server may only be busy. */
+const givenUp = new LRUCache<string, string>({ max: 1000, ttl: 5 * 60_000 });
+
 /** Makes a job's row anew. A board that cannot be worked out says so on its own plank; the others stand beside it. */
 async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSummary | null> {
-  const sheet = await requireSheet(db, jobId);
-  const summary = await jobFile(db, jobId).then(
-    (file) => file && summaryOf(db, file),
-    (): JobSummary => ({ ...firstSummary(sheet.board), waitsFor: 'somebody to open it: it could not be worked out' }),
-  );
-  if (!summary) return null;
-  await db('job_summaries')
-    .insert({ job_id: jobId, made_of: madeOf, summary: JSON.stringify(summary) })
-    .onConflict('job_id')
-    .merge();
-  return summary;
+  const { board } = await requireSheet(db, jobId);
+  const keep = async (summary: JobSummary, of: string) => {
+    await db('job_summaries')
+      .insert({ job_id: jobId, made_of: of, summary: JSON.stringify(summary) })
+      .onConflict('job_id')
+      .merge();
+    return summary;
+  };
+  const file = await jobFile(db, jobId).catch(() => null);
+  if (file) return keep(await summaryOf(db, file), madeOf);
+  givenUp.set(jobId, madeOf);
+  return keep({ ...firstSummary(board), waitsFor: 'a look: its board could not be worked out' }, NOTHING_YET);
 }
 
 const fits = (

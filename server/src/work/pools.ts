@@ -10,8 +10,14 @@ const LONGEST_QUICK_MS = 20_000;
 /** What one thread may hold, MB. */
 const MOST_MB = 1024;
 
-function pool(maxThreads: number, niceness: number): Piscina {
-  return new Piscina({
+/** Threads, and when the first of them stands: reading its sources takes longer than most of what it is asked. */
+interface Threads {
+  pool: Piscina;
+  up: Promise<void>;
+}
+
+function threads(maxThreads: number, niceness: number): Threads {
+  const pool = new Piscina({
     filename: new URL('./thread.ts', import.meta.url).href,
     // Sources are read as they are, in threads as in the process.
     workerData: { niceness },
@@ -22,18 +28,36 @@ function pool(maxThreads: number, niceness: number): Piscina {
     maxQueue: 400,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
   });
+  const up = pool.run({ name: 'stand', args: null }).then(() => {});
+  // Whoever asks hears of it.
+  up.catch(() => {});
+  return { pool, up };
 }
 
 /** Deriving and printing on some threads, edits on one of their own: a long paper holds no edit up. */
-let long: Piscina | null = null;
-let quick: Piscina | null = null;
+let long: Threads | null = null;
+let quick: Threads | null = null;
+const longThreads = () => (long ??= threads(Math.max(1, availableParallelism() - 1), 10));
+const quickThreads = () => (quick ??= threads(1, 5));
+
+/** Starts the threads, so that the first who asks does not wait for them. */
+export function startWork(): void {
+  longThreads();
+  quickThreads();
+}
 
 type Result<N extends keyof Tasks> = Awaited<ReturnType<Tasks[N]>>;
 type Args<N extends keyof Tasks> = Parameters<Tasks[N]>[0];
 
-async function run<N extends keyof Tasks>(threads: Piscina, name: N, args: Args<N>, ms: number): Promise<Result<N>> {
+async function run<N extends keyof Tasks>(
+  { pool, up }: Threads,
+  name: N,
+  args: Args<N>,
+  ms: number,
+): Promise<Result<N>> {
+  await up;
   try {
-    return await threads.run({ name, args }, { signal: AbortSignal.timeout(ms) });
+    return await pool.run({ name, args }, { signal: AbortSignal.timeout(ms) });
   } catch (error) {
     const { name: kind, code, message } = error as { name?: string; code?: string; message: string };
     if (kind === 'AbortError' || kind === 'TimeoutError')
@@ -49,14 +73,12 @@ async function run<N extends keyof Tasks>(threads: Piscina, name: N, args: Args<
 
 /** Runs a task that may take seconds, beside the requests of others. @throws Refusal past its time or memory */
 export function longWork<N extends keyof Tasks>(name: N, args: Args<N>, ms = LONGEST_MS): Promise<Result<N>> {
-  long ??= pool(Math.max(1, availableParallelism() - 1), 10);
-  return run(long, name, args, ms);
+  return run(longThreads(), name, args, ms);
 }
 
 /** Runs a task somebody waits for with their hand still on the board. @throws Refusal past its time or memory */
 export function quickWork<N extends keyof Tasks>(name: N, args: Args<N>): Promise<Result<N>> {
-  quick ??= pool(1, 5);
-  return run(quick, name, args, LONGEST_QUICK_MS);
+  return run(quickThreads(), name, args, LONGEST_QUICK_MS);
 }
 
 /** Ends the threads; what is asked afterwards starts new ones. */
@@ -64,5 +86,5 @@ export async function endWork(): Promise<void> {
   const ended = [long, quick];
   long = null;
   quick = null;
-  await Promise.all(ended.map((p) => p?.destroy()));
+  await Promise.all(ended.map((t) => t?.pool.destroy()));
 }

@@ -50,6 +50,8 @@ export interface TestDiagnosis extends Omit<Diagnosis, 'hypotheses'> {
 
 /** Everything that takes longer than a request may hold the others up. Arguments and results are copied between threads. */
 export const tasks = {
+  /** Says that the thread stands. */
+  stand: (_: null): boolean => true,
   derive(sheet: SheetWork): { dossier: FloorDossier; dossierFingerprint: string } {
     const { dossier, fingerprint } = derivedOf(sheet);
     const { cables, parts, bench, findings } = dossier;

@@ -28,7 +28,8 @@ const opening = <p className="p-8 dim">Opening …</p>;
 export function App() {
   const me = useMe();
   if (me.isPending) return <p className="p-8 dim">Opening the workshop …</p>;
-  if (me.error)
+  // Whoever is in stays in while the server is away: what waits to be sent lives on the page.
+  if (me.error && !me.data)
     return <p className="p-8 text-error">The server cannot be reached. Start it again and reload this page.</p>;
   if (!me.data.person) return <SignIn />;
   return <Workshop />;

@@ -12,7 +12,7 @@ import { useMe } from '../app/useMe.ts';
 import { workerDeriver } from './deriver.ts';
 import { EditQueue, type Line } from './editQueue.ts';
 import { createJobStore, type Derived, type JobMeta, type JobStore } from './jobStore.ts';
-import { browserOutbox, openPages } from './outbox.ts';
+import { browserOutbox, openOpening } from './outbox.ts';
 import { JobContext, useJob } from './useJob.ts';
 
 export const jobQuery = (jobId: string) => ({
@@ -33,13 +33,12 @@ const metaOf = (f: Fetched): JobMeta => ({
   workshop: f.workshop as Workshop,
 });
 
-const pages = openPages(nanoid());
-
 /** Loads a job and holds its board, what is still to be saved, and the derived dossier. */
 export function JobProvider({ jobId, children, waiting }: { jobId: string; children: ReactNode; waiting: ReactNode }) {
   const query = useQuery(jobQuery(jobId));
   const personId = useMe().data?.person?.id;
-  if (query.error)
+  // A job that is open stays open while the server is away: what is typed and not sent yet lives here.
+  if (query.error && !query.data)
     return (
       <div className="p-8">
         <h1 className="text-2xl">This job cannot be shown</h1>
@@ -97,9 +96,10 @@ function LoadedJob({ personId, fetched, children, waiting }: LoadedProps) {
   // One session a job: what is fetched later is taken over below.
   useEffect(() => {
     const load = () => client.fetchQuery({ ...jobQuery(jobId), staleTime: 0 });
+    const opening = openOpening(nanoid());
     const queue = new EditQueue(loadedOf(fetched), {
       line: lineOf(jobId, load),
-      outbox: browserOutbox(jobId, personId, pages),
+      outbox: browserOutbox(jobId, personId, opening),
       newKey: () => nanoid(),
       onTaken: () => void client.invalidateQueries({ queryKey: ['floor', jobId] }),
     });
@@ -123,6 +123,8 @@ function LoadedJob({ personId, fetched, children, waiting }: LoadedProps) {
       window.removeEventListener('online', back);
       window.removeEventListener('beforeunload', ask);
       own.close();
+      // From here on what waits is left behind: whoever opens the job next, on this page too, is offered it.
+      opening.end();
     };
   }, [jobId, personId, client]);
 

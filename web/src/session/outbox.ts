@@ -5,7 +5,7 @@ interface Kept {
   key: string;
   jobId: string;
   personId: string;
-  /** The page that made it; it is sent by that one as long as it lives. */
+  /** The opening of the job that made it; it is sent by that one as long as it lives. */
   page: string;
   /** In the order of the presses. */
   at: number;
@@ -17,8 +17,8 @@ interface Shape extends DBSchema {
 
 const NAME = 'ombrik-unsent';
 
-/** Pages that are open now, by the lock each holds; a browser without locks knows none. */
-export interface Pages {
+/** Openings of jobs that live now, by the lock each holds; a browser without locks knows none. */
+export interface Openings {
   own: string;
   alive(): Promise<ReadonlySet<string>>;
 }
@@ -34,20 +34,20 @@ const database = (): Promise<IDBPDatabase<Shape>> => {
 };
 
 /** What one person has changed on one job and the server has not acknowledged, kept in the browser's own database. */
-export function browserOutbox(jobId: string, personId: string, pages: Pages): Outbox {
+export function browserOutbox(jobId: string, personId: string, openings: Openings): Outbox {
   let at = Date.now();
   return {
     async left() {
       const db = await database();
-      const [all, alive] = await Promise.all([db.getAllFromIndex('edits', 'job', jobId), pages.alive()]);
+      const [all, alive] = await Promise.all([db.getAllFromIndex('edits', 'job', jobId), openings.alive()]);
       return all
-        .filter((k) => k.personId === personId && k.page !== pages.own && !alive.has(k.page))
+        .filter((k) => k.personId === personId && k.page !== openings.own && !alive.has(k.page))
         .sort((a, b) => a.at - b.at)
         .map((k) => k.edit);
     },
     async keep(edit) {
       at++;
-      await (await database()).put('edits', { key: edit.key, jobId, personId, page: pages.own, at, edit });
+      await (await database()).put('edits', { key: edit.key, jobId, personId, page: openings.own, at, edit });
     },
     async drop(keys) {
       if (keys.length === 0) return;
@@ -58,17 +58,31 @@ export function browserOutbox(jobId: string, personId: string, pages: Pages): Ou
 }
 
 const LOCK = 'ombrik-page-';
+/** Ended by this page itself: their locks may be seen for a moment longer. */
+const ended = new Set<string>();
 
-/** This page among the open ones: it holds a lock for as long as it lives. */
-export function openPages(own: string): Pages {
+/** An opening of a job among the living ones: it holds a lock until it is ended or its page goes. */
+export function openOpening(own: string): Openings & { end(): void } {
   const locks = globalThis.navigator?.locks;
-  // Held until the page goes: the promise never ends.
-  void locks?.request(`${LOCK}${own}`, () => new Promise(() => {}));
+  let end = () => {};
+  void locks?.request(
+    `${LOCK}${own}`,
+    () =>
+      new Promise<void>((go) => {
+        if (ended.has(own)) go();
+        end = go;
+      }),
+  );
   return {
     own,
     async alive() {
       const { held = [] } = (await locks?.query()) ?? {};
-      return new Set(held.flatMap((l) => (l.name?.startsWith(LOCK) ? [l.name.slice(LOCK.length)] : [])));
+      const names = held.flatMap((l) => (l.name?.startsWith(LOCK) ? [l.name.slice(LOCK.length)] : []));
+      return new Set(names.filter((n) => !ended.has(n)));
+    },
+    end() {
+      ended.add(own);
+      end();
     },
   };
 }

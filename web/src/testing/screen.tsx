@@ -24,7 +24,7 @@ configure({ asyncUtilTimeout: 60_000 });
 const settled = () => new Promise((go) => setTimeout(go, 0));
 
 /** A deriver that works on the spot. */
-function onTheSpot(): Derives {
+export function onTheSpot(): Derives {
   return {
     derive: async (b, workshop) => ({
       dossier: derive(b, genericCatalogue, profileOf(b, workshop), workshop),
@@ -114,9 +114,14 @@ export function serverThat(answers: Readonly<Record<string, Answer>>): Asked[] {
   return asked;
 }
 
+/** A client of the server that asks once. */
+const onceOnly = () => new QueryClient({ defaultOptions: { queries: { retry: false }, mutations: { retry: false } } });
+
 /** Draws something as a station would: with a job if there is one, an address, and a place that says which why was asked. */
-export function show(what: ReactNode, { job, at = '/jobs/jb/board' }: { job?: OpenJob; at?: string } = {}) {
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false }, mutations: { retry: false } } });
+export function show(
+  what: ReactNode,
+  { job, at = '/jobs/jb/board', client = onceOnly() }: { job?: OpenJob; at?: string; client?: QueryClient } = {},
+) {
   const Address = () => <p data-testid="address">{useLocation().pathname + useLocation().search}</p>;
   const Asking = ({ children }: { children: ReactNode }) => {
     const [address, ask] = useState<string | null>(null);

@@ -1,6 +1,21 @@
-import { useEffect, useState } from 'react';
+import { type RefObject, useEffect, useRef, useState } from 'react';
 
 type Common = { label: string; hideLabel?: boolean; className?: string; disabled?: boolean };
+
+type Box = HTMLInputElement | HTMLTextAreaElement;
+
+/** What stands in a field: what is saved, except while a hand types something else into it; that is never taken away. */
+function useTyped(saved: string): { text: string; setText: (text: string) => void; box: RefObject<Box | null> } {
+  const [text, setText] = useState(saved);
+  const box = useRef<Box>(null);
+  const before = useRef(saved);
+  useEffect(() => {
+    const was = before.current;
+    before.current = saved;
+    setText((typed) => (typed !== was && box.current === document.activeElement ? typed : saved));
+  }, [saved]);
+  return { text, setText, box };
+}
 
 /** A text field that makes its edit when it is left or Enter is pressed, and takes Escape back. */
 export function TextField({
@@ -22,8 +37,7 @@ export function TextField({
   multiline?: boolean /** No edge until it is touched, for tables. */;
   quiet?: boolean;
 }) {
-  const [text, setText] = useState(value);
-  useEffect(() => setText(value), [value]);
+  const { text, setText, box } = useTyped(value);
   // What nobody has filled in yet is not wrong until somebody leaves it so.
   const [left, setLeft] = useState(false);
   const bad =
@@ -56,9 +70,13 @@ export function TextField({
     <label className={`grid gap-0.5 ${className}`}>
       {!hideLabel && <span className="label-face">{label}</span>}
       {multiline ? (
-        <textarea className="textarea w-full" rows={4} {...shared} />
+        <textarea ref={box as RefObject<HTMLTextAreaElement>} className="textarea w-full" rows={4} {...shared} />
       ) : (
-        <input className={`input w-full ${hideLabel ? 'input-sm' : ''} ${quiet ? 'quiet px-1' : ''}`} {...shared} />
+        <input
+          ref={box as RefObject<HTMLInputElement>}
+          className={`input w-full ${hideLabel ? 'input-sm' : ''} ${quiet ? 'quiet px-1' : ''}`}
+          {...shared}
+        />
       )}
       {bad && (
         <span className="text-xs text-error">
@@ -90,8 +108,7 @@ export function NumberField({
   step?: number | 'any';
 }) {
   const said = value === null ? '' : String(value);
-  const [text, setText] = useState(said);
-  useEffect(() => setText(said), [said]);
+  const { text, setText, box } = useTyped(said);
   const parsed = text.trim() === '' ? Number.NaN : Number(text.replace(',', '.'));
   const bad = !(parsed >= min && parsed <= max) && !(value === null && text.trim() === '');
   const commit = () => {
@@ -102,6 +119,7 @@ export function NumberField({
       {!hideLabel && <span className="label-face">{label}</span>}
       <span className={`input w-full ${hideLabel ? 'input-sm' : ''} ${bad ? 'input-error' : ''}`}>
         <input
+          ref={box as RefObject<HTMLInputElement>}
           className="num min-w-0 text-right"
           inputMode="decimal"
           step={step}

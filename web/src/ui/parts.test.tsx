@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { MIRA, openJob, serverThat, show } from '../testing/screen.tsx';
 import { Askable } from './Askable.tsx';
@@ -41,6 +41,28 @@ describe('fields that write to the board', () => {
     fireEvent.blur(screen.getByLabelText('n'));
     fireEvent.blur(screen.getByLabelText('t'));
     expect(kept).toEqual([]);
+  });
+  it('what somebody else saves meanwhile takes nothing from the hand that types, and is seen where no hand is', async () => {
+    const kept: string[] = [];
+    const both = (value: string) => (
+      <>
+        <TextField label="Name" value={value} max={20} onCommit={(v) => kept.push(v)} />
+        <TextField label="Other" value={value} max={20} onCommit={(v) => kept.push(v)} />
+      </>
+    );
+    const { rerender } = render(both('W1'));
+    const box = (label: string) => screen.getByLabelText(label) as HTMLInputElement;
+    await act(async () => box('Name').focus());
+    await change('Name', 'my name');
+    rerender(both('their name'));
+    expect([box('Name').value, box('Other').value]).toEqual(['my name', 'their name']);
+    await act(async () => box('Name').blur());
+    expect(kept).toEqual(['my name']);
+    rerender(both('my name'));
+    await act(async () => box('Name').focus());
+    // Nothing typed since: what is saved is shown, as a step back is.
+    rerender(both('their name'));
+    expect(box('Name').value).toBe('their name');
   });
   it('a text that must stand or is too long says so', async () => {
     const kept: string[] = [];

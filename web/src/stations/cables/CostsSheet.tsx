@@ -52,7 +52,7 @@ export function CostsSheet() {
     queryKey: ['costs', job.jobId],
     queryFn: () => answer(api.jobs[':id'].costs.$get({ param: { id: job.jobId } })),
   });
-  if (query.error) return <Problems problems={problemsIn(query.error)} />;
+  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
   const costs = query.data;
   if (!costs) return <p className="dim p-6">Adding up …</p>;
   return (

@@ -9,7 +9,7 @@ export function PartVersions({ id }: { id: string }) {
     queryKey: ['ownParts', id],
     queryFn: () => answer(api.catalogue.parts[':id'].$get({ param: { id } })),
   });
-  if (query.error) return <Problems problems={problemsIn(query.error)} />;
+  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
   const versions = (query.data?.versions ?? []) as OwnPart[];
   return (
     <section aria-label="Versions" className="mt-3 max-w-3xl border border-base-300 bg-base-100 p-3">

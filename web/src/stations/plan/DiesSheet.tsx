@@ -8,7 +8,7 @@ import { dayWords } from './planWords.ts';
 /** What is still to be crimped on all jobs, die by die: a die is set up once for the jobs that are wanted about the same time. */
 export function DiesSheet() {
   const query = useQuery({ queryKey: ['schedule', 'dies'], queryFn: () => answer(api.schedule.dies.$get()) });
-  if (query.error) return <Problems problems={problemsIn(query.error)} />;
+  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
   if (!query.data) return <p className="dim">Looking through the cables …</p>;
   const batches = query.data.dies as unknown as DieBatch[];
   if (batches.length === 0) return <p className="dim">Nothing is left to crimp on any released job.</p>;

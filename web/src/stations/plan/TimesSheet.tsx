@@ -12,7 +12,7 @@ const share = (part: number, whole: number) => (whole === 0 ? '' : `${Math.round
 /** Where the hours went, which estimates hold, what was done again and why. Nobody's name is counted. */
 export function TimesSheet() {
   const query = useQuery({ queryKey: ['schedule', 'times'], queryFn: () => answer(api.schedule.times.$get()) });
-  if (query.error) return <Problems problems={problemsIn(query.error)} />;
+  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
   if (!query.data) return <p className="dim">Counting …</p>;
   const times = query.data.times as unknown as ShopTimes;
   if (times.jobs.length === 0)

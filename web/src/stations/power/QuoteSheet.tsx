@@ -24,7 +24,7 @@ export function QuoteSheet() {
     enabled: settled,
     placeholderData: (before) => before,
   });
-  if (query.error) return <Problems problems={problemsIn(query.error)} />;
+  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
   if (!query.data) return <p className="dim p-5">Adding the offer up …</p>;
   const { draft, versions, revision } = query.data;
   const { currency } = draft;

@@ -32,7 +32,7 @@ function SizeUps({ need, jobs }: { need: Need; jobs: BuyingState['jobs'] }) {
         } as never),
       ),
   });
-  if (query.error) return <Problems problems={problemsIn(query.error)} />;
+  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
   if (!query.data) return <p className="dim">Deriving the board anew with each size up …</p>;
   if (query.data.ways.length === 0) return <p className="dim">No larger cable of this kind lies in the store.</p>;
   return (
