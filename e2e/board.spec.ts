@@ -91,9 +91,9 @@ test('two people at one board: the late one keeps what they did and applies it o
   await comeInAs(one, 'Mira Holt');
   await openJob(one, 'Larchfold hut board');
   await goTo(one, 'Brief');
-  // Jonas hears nothing of what others do: he is late.
+  // Edda hears nothing of what others do: she is late.
   await two.route('**/api/live', (route) => route.abort());
-  await comeInAs(two, 'Jonas Wick');
+  await comeInAs(two, 'Edda Lorne');
   await openJob(two, 'Larchfold hut board');
   await goTo(two, 'Brief');
   await one.getByLabel('Customer').fill('Keepers of the hut');

@@ -35,34 +35,34 @@ test('two servers on one database: one person offline in between, one server kil
   let second = await start();
   try {
     const mira = await person(browser, undefined, 'Mira Holt');
-    const jonas = await person(browser, `http://127.0.0.1:${PORT}`, 'Jonas Wick');
+    const edda = await person(browser, `http://127.0.0.1:${PORT}`, 'Edda Lorne');
 
     // What one keeps at one server the other sees at the other.
     await type(mira, 'Customer', `The summit club ${now}`);
-    await expect(field(jonas, 'Customer')).toHaveValue(`The summit club ${now}`);
+    await expect(field(edda, 'Customer')).toHaveValue(`The summit club ${now}`);
 
-    // Offline, he goes on, and so does she; back, both have everything.
-    await jonas.context().setOffline(true);
-    await type(jonas, 'What is behind it', `a warm pipe ${now}`);
-    await expect(jonas.getByRole('status').first()).not.toHaveText('saved');
+    // Offline, one goes on, and so does the other; back, both have everything.
+    await edda.context().setOffline(true);
+    await type(edda, 'What is behind it', `a warm pipe ${now}`);
+    await expect(edda.getByRole('status').first()).not.toHaveText('saved');
     const hers = mira.waitForResponse((r) => r.url().endsWith('/edits') && r.request().method() === 'POST');
     await type(mira, 'Where the board goes', `the lee side ${now}`);
     expect((await hers).ok()).toBe(true);
-    // Hers is kept before he is back: he is asked.
-    await jonas.context().setOffline(false);
-    await jonas.getByRole('button', { name: 'Apply mine on top' }).click();
+    // Mira’s is kept before she is back: she is asked.
+    await edda.context().setOffline(false);
+    await edda.getByRole('button', { name: 'Apply mine on top' }).click();
     await expect(field(mira, 'What is behind it')).toHaveValue(`a warm pipe ${now}`);
-    await expect(field(jonas, 'Where the board goes')).toHaveValue(`the lee side ${now}`);
+    await expect(field(edda, 'Where the board goes')).toHaveValue(`the lee side ${now}`);
 
-    // His server dies under his hand; it comes back, and so does what he did meanwhile.
+    // Her server dies under her hand; it comes back, and so does what she did meanwhile.
     second.child.kill('SIGKILL');
-    await type(jonas, 'Notes', `kept through the crash ${now}`);
-    await expect(jonas.getByRole('status').first()).not.toHaveText('saved');
+    await type(edda, 'Notes', `kept through the crash ${now}`);
+    await expect(edda.getByRole('status').first()).not.toHaveText('saved');
     second = await start();
     await expect(field(mira, 'Notes')).toHaveValue(`kept through the crash ${now}`);
-    await expect(jonas.getByRole('status').first()).toHaveText('saved');
+    await expect(edda.getByRole('status').first()).toHaveText('saved');
     await type(mira, 'Customer', `The summit club again ${now}`);
-    await expect(field(jonas, 'Customer')).toHaveValue(`The summit club again ${now}`);
+    await expect(field(edda, 'Customer')).toHaveValue(`The summit club again ${now}`);
   } finally {
     second.child.kill('SIGKILL');
   }

@@ -1,13 +1,13 @@
 import { type Browser, expect, type Page, test } from '@playwright/test';
 import { comeInAs, goTo, openJob, saved, sheet } from './hands.ts';
 
-/** A designer and an assembler, each in a browser of their own, on the order sheet of one job. */
-async function twoOnOrder(browser: Browser, jobName: string): Promise<[mira: Page, jonas: Page]> {
+/** Two who draw, each in a browser of their own, on the order sheet of one job. */
+async function twoOnOrder(browser: Browser, jobName: string): Promise<[mira: Page, edda: Page]> {
   const pages: [Page, Page] = [
     await (await browser.newContext()).newPage(),
     await (await browser.newContext()).newPage(),
   ];
-  for (const [n, name] of ['Mira Holt', 'Jonas Wick'].entries()) {
+  for (const [n, name] of ['Mira Holt', 'Edda Lorne'].entries()) {
     const page = pages[n]!;
     await comeInAs(page, name);
     await openJob(page, jobName);
@@ -58,16 +58,16 @@ test('what was not saved is offered after a reload, saved once, and leaving asks
 });
 
 test('two people on one board: the one who is late is asked, and nothing of hers is lost', async ({ browser }) => {
-  const [mira, jonas] = await twoOnOrder(browser, 'Market cart');
+  const [mira, edda] = await twoOnOrder(browser, 'Market cart');
   const place = (page: typeof mira) => page.getByLabel('Where the board goes');
-  // Mira's line is gone while Jonas works.
+  // Mira's line is gone while Edda works.
   await mira.context().setOffline(true);
   await mira.getByLabel('Customer').fill('The ferry stall');
   await mira.getByLabel('Customer').blur();
   await expect(mira.getByRole('status').first()).toContainText('not saved');
-  await place(jonas).fill('Upper market');
-  await place(jonas).blur();
-  await saved(jonas);
+  await place(edda).fill('Upper market');
+  await place(edda).blur();
+  await saved(edda);
   await mira.context().setOffline(false);
   const conflict = mira.getByRole('alert').filter({ hasText: 'Somebody changed this board' });
   await expect(conflict).toContainText('1 of your changes');
@@ -75,27 +75,27 @@ test('two people on one board: the one who is late is asked, and nothing of hers
   await saved(mira);
   await expect(place(mira)).toHaveValue('Upper market');
   await expect(mira.getByLabel('Customer')).toHaveValue('The ferry stall');
-  await jonas.reload();
-  await expect(jonas.getByLabel('Customer')).toHaveValue('The ferry stall');
+  await edda.reload();
+  await expect(edda.getByLabel('Customer')).toHaveValue('The ferry stall');
   await mira.context().close();
-  await jonas.context().close();
+  await edda.context().close();
 });
 
 test('what one changes the other sees without asking: an edit, and a cable that is made', async ({ browser }) => {
-  const [mira, jonas] = await twoOnOrder(browser, 'Larchfold hut board');
+  const [mira, edda] = await twoOnOrder(browser, 'Larchfold hut board');
   const notes = (page: typeof mira) => page.getByLabel('Notes');
   const before = await notes(mira).inputValue();
   await notes(mira).fill('Door opens to the left');
   await notes(mira).blur();
-  await expect(notes(jonas)).toHaveValue('Door opens to the left');
-  for (const page of [mira, jonas]) {
+  await expect(notes(edda)).toHaveValue('Door opens to the left');
+  for (const page of [mira, edda]) {
     await goTo(page, 'Cables');
     await sheet(page, 'Cards');
   }
   const box = (page: typeof mira) => page.getByRole('checkbox', { name: /is made$/ }).last();
-  await expect(box(jonas)).toBeEnabled();
+  await expect(box(edda)).toBeEnabled();
   const was = await box(mira).isChecked();
-  await box(jonas).click();
+  await box(edda).click();
   await expect(box(mira)).toBeChecked({ checked: !was });
   await goTo(mira, 'Brief');
   await sheet(mira, 'Order');
@@ -103,5 +103,5 @@ test('what one changes the other sees without asking: an edit, and a cable that 
   await notes(mira).blur();
   await saved(mira);
   await mira.context().close();
-  await jonas.context().close();
+  await edda.context().close();
 });

@@ -66,10 +66,12 @@ say('');
 say(`Ombrik is open at  http://127.0.0.1:${port}`);
 say('Sign in with one click, or with these (password for all: bench-demo):');
 for (const [email, role] of [
-  ['mira@teasel.example', 'designer'],
+  ['mira@teasel.example', 'owner, designer and more'],
   ['jonas@teasel.example', 'assembler'],
   ['ada@teasel.example', 'tester'],
   ['tomas@teasel.example', 'electrician'],
+  ['edda@teasel.example', 'designer, assembler'],
+  ['piet@teasel.example', 'viewer'],
 ])
   say(`  ${email.padEnd(24)} ${role}`);
 say('Ctrl-C stops it. What you do is kept; "npm run reset-demo" puts the demo back.');

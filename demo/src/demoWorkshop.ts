@@ -31,22 +31,44 @@ export const demoPeople = [
     id: 'pe_designer',
     name: 'Mira Holt',
     email: 'mira@teasel.example',
-    role: 'designer' as const,
+    // A shop of her own: she does whatever is to be done.
+    roles: ['owner', 'designer', 'buyer', 'assembler', 'tester', 'trainer'] as const,
     password: DEMO_PASSWORD,
   },
   {
     id: 'pe_assembler',
     name: 'Jonas Wick',
     email: 'jonas@teasel.example',
-    role: 'assembler' as const,
+    roles: ['assembler'] as const,
     password: DEMO_PASSWORD,
   },
-  { id: 'pe_tester', name: 'Ada Fenn', email: 'ada@teasel.example', role: 'tester' as const, password: DEMO_PASSWORD },
+  {
+    id: 'pe_tester',
+    name: 'Ada Fenn',
+    email: 'ada@teasel.example',
+    roles: ['tester'] as const,
+    password: DEMO_PASSWORD,
+  },
   {
     id: 'pe_electrician',
     name: 'Tomas Reed',
     email: 'tomas@teasel.example',
-    role: 'electrician' as const,
+    roles: ['electrician'] as const,
+    password: DEMO_PASSWORD,
+  },
+  {
+    id: 'pe_second',
+    name: 'Edda Lorne',
+    email: 'edda@teasel.example',
+    // Comes in when there is much to do; the plan does not count on her.
+    roles: ['designer', 'assembler'] as const,
+    password: DEMO_PASSWORD,
+  },
+  {
+    id: 'pe_viewer',
+    name: 'Piet Amsel',
+    email: 'piet@teasel.example',
+    roles: ['viewer'] as const,
     password: DEMO_PASSWORD,
   },
 ];
@@ -82,13 +104,16 @@ const open = {
   hours: [],
 } as const;
 
+const PLANNED_AS: Readonly<Record<string, readonly string[]>> = { pe_designer: ['designer'], pe_second: [] };
+
 /** Everybody comes as usual; the licensed person on Wednesdays, and the shop is closed for some days in two weeks. */
 export function demoCalendar(today: Date): ShopCalendar {
   const toWednesday = (3 - today.getUTCDay() + 7) % 7;
   const visits = Array.from({ length: 12 }, (_, week) => inDays(today, toWednesday + 7 * week));
   const everybody = withEverybody(
     { ...defaultCalendar, closed: [{ from: inDays(today, 17), to: inDays(today, 18), why: 'winter fair' }] },
-    demoPeople,
+    // The owner’s hours go into orders and drawings; what else she does she does beside them.
+    demoPeople.map((p) => ({ ...p, roles: PLANNED_AS[p.id] ?? p.roles })),
   );
   return {
     ...everybody,

@@ -16,16 +16,19 @@ import { catalogueRoutes } from './catalogue/catalogueRoutes.ts';
 import { designRoutes } from './designs/designRoutes.ts';
 import { jobDesignRoutes } from './designs/jobDesignRoutes.ts';
 import { refusalOfDatabase } from './http/databaseRefusal.ts';
+import { type Door, ownDoorOnly, PLAIN_DOOR } from './http/door.ts';
 import { limitedBody } from './http/limitedBody.ts';
 import { longestWaitMs } from './http/loopWatch.ts';
 import { onePress } from './http/onePress.ts';
-import { type AppEnv, signedIn } from './http/session.ts';
+import { type AppEnv, signedIn, withRight } from './http/session.ts';
 import { jobRoutes } from './jobs/jobRoutes.ts';
 import { orderRoutes } from './jobs/orderRoutes.ts';
 import { lessonsRoutes } from './lessons/lessonsRoutes.ts';
 import type { Changes } from './live/changes.ts';
 import { liveRoutes } from './live/liveRoutes.ts';
 import { jobPaperRoutes, paperRoutes } from './papers/paperRoutes.ts';
+import { ownRoutes } from './people/ownRoutes.ts';
+import { peopleRoutes } from './people/peopleRoutes.ts';
 import { signInRoutes } from './people/signInRoutes.ts';
 import { practiceRoutes } from './practice/practiceRoutes.ts';
 import type { PracticeBench } from './practice/underProbes.ts';
@@ -39,19 +42,44 @@ import { workshopRoutes } from './workshop/workshopRoutes.ts';
 
 export interface AppParts {
   db: Knex;
+  /** Connections of its own: see `openGround`. */
+  ground: Knex;
   log: Logger;
   changes: Changes;
   bench: PracticeBench;
+  /** How it is reached; by number and its own names where nobody says. */
+  door?: Door;
   /** Folder of the built web application; null serves the API alone. */
   webFolder: string | null;
 }
 
+/** What a page of ours may load and run: its own files; code that is compiled, for drawing PDFs; no script inside a page. */
+const PAGE_POLICY = [
+  "default-src 'self'",
+  "script-src 'self' 'wasm-unsafe-eval'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data: blob:",
+  "font-src 'self' data:",
+  "worker-src 'self' blob:",
+  "object-src 'none'",
+  "base-uri 'none'",
+  "form-action 'self'",
+  "frame-ancestors 'self'",
+].join('; ');
+
 /** The whole application: API under /api, the built web application for everything else. */
-export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
+export function createApp({ db, ground, log, changes, bench, webFolder, door: reached = PLAIN_DOOR }: AppParts) {
   const app = new Hono<AppEnv>();
   app.use(secureHeaders({ xFrameOptions: 'SAMEORIGIN' }));
   app.use(async (c, next) => {
+    await next();
+    // What somebody attached says for itself that it may do nothing at all.
+    if (!c.res.headers.has('Content-Security-Policy')) c.res.headers.set('Content-Security-Policy', PAGE_POLICY);
+  });
+  app.use(async (c, next) => {
     c.set('db', db);
+    c.set('ground', ground);
+    c.set('door', reached);
     await next();
   });
   app.use(requestId());
@@ -67,6 +95,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     await next();
     if (!c.res.headers.has('Cache-Control')) c.res.headers.set('Cache-Control', 'no-store');
   });
+  app.use('*', ownDoorOnly(reached));
   app.use('/api/*', limitedBody);
   app.onError((error, c) => {
     // What the framework itself refuses, such as a body that is no JSON.
@@ -88,7 +117,7 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
   });
   const door = app.route('/api', signInRoutes).route('/api/calendar', feedRoutes);
   // One door for everything else: who comes in, and that each press does what it does once.
-  door.use('/api/*', signedIn, onePress);
+  door.use('/api/*', signedIn, withRight, onePress);
   const routes = door
     .route('/api/jobs', jobRoutes)
     .route('/api/jobs', boardRoutes)
@@ -109,6 +138,8 @@ export function createApp({ db, log, changes, bench, webFolder }: AppParts) {
     .route('/api/schedule', scheduleRoutes)
     .route('/api/practice', practiceRoutes(bench))
     .route('/api/lessons', lessonsRoutes)
+    .route('/api/people', peopleRoutes)
+    .route('/api/own', ownRoutes)
     .route('/api/live', liveRoutes(changes));
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {

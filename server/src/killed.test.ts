@@ -171,16 +171,20 @@ describe('a killed server', () => {
 describe('an empty workshop', () => {
   it('is started by a command that makes its first user, once', async () => {
     const { url, drop } = await freshDatabase();
+    const FIRST = 'three grey herons by the weir';
     const run = (...args: string[]) =>
       spawnSync('node', ['--import', 'tsx', 'server/src/firstUser.ts', ...args], {
         cwd: root,
         encoding: 'utf8',
-        env: { ...process.env, DATABASE_URL: url, FIRST_PASSWORD: 'first-pass' },
+        env: { ...process.env, DATABASE_URL: url, FIRST_PASSWORD: FIRST },
       });
     expect(run('--workshop', 'Heron Yard').stderr).toContain('Usage:');
     expect(
-      run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'eve@heron.example', '--role', 'captain').stderr,
-    ).toContain('accepted: designer, assembler, tester, electrician');
+      run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'eve@heron.example', '--roles', 'captain').stderr,
+    ).toContain('roles has "captain"; accepted: owner, designer, buyer, assembler');
+    expect(run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'notanemail').stderr).toContain(
+      'email is "notanemail"',
+    );
     expect(run('--workshop', 'Heron Yard', '--name', 'Eve', '--email', 'eve@heron.example').stdout).toContain(
       'Sign in as eve@heron.example',
     );
@@ -191,7 +195,7 @@ describe('an empty workshop', () => {
     const signIn = await fetch(`http://127.0.0.1:${server.port}/api/sign-in`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ email: 'eve@heron.example', password: 'first-pass' }),
+      body: JSON.stringify({ email: 'eve@heron.example', password: FIRST }),
     });
     expect(signIn.status).toBe(200);
     const me = (await (await fetch(`http://127.0.0.1:${server.port}/api/me`)).json()) as {

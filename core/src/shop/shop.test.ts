@@ -18,9 +18,9 @@ import { type ShopJob, type ShopOperation, shopOperations, type WorkLeft } from 
 
 const MONDAY = '2026-11-30';
 const PEOPLE = [
-  { id: 'mira', role: 'designer' },
-  { id: 'jonas', role: 'assembler' },
-  { id: 'ada', role: 'tester' },
+  { id: 'mira', roles: ['designer'] },
+  { id: 'jonas', roles: ['assembler'] },
+  { id: 'ada', roles: ['tester'] },
 ];
 const calendar: ShopCalendar = withEverybody(defaultCalendar, PEOPLE);
 const names = { mira: 'Mira', jonas: 'Jonas', ada: 'Ada' };
@@ -121,7 +121,7 @@ describe('the operations of a job', () => {
     expect(mounts.length).toBeGreaterThan(0);
     for (const m of mounts) expect(m.after.some((a) => a.id.startsWith('jb/surface') && a.waitMin === 240)).toBe(true);
     // It can be planned: nothing waits in a circle.
-    const everybody = withEverybody(defaultCalendar, [...PEOPLE, { id: 'tomas', role: 'electrician' }]);
+    const everybody = withEverybody(defaultCalendar, [...PEOPLE, { id: 'tomas', roles: ['electrician'] }]);
     const planned = planShop(load([job('jb', null, all)], { calendar: everybody }), LOOKS);
     expect(planned.unplanned).toEqual([]);
     expect(planned.operations).toHaveLength(all.length);

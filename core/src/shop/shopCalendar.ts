@@ -61,20 +61,20 @@ const SKILLS_OF_ROLE: Readonly<Record<string, readonly Skill[]>> = {
 };
 
 /**
- * The calendar with everybody in it: whoever has no hours of their own comes as usual and does what their role does.
+ * The calendar with everybody in it: whoever has no hours of their own comes as usual and does what their roles do.
  * @example
- * withEverybody(defaultCalendar, [{ id: 'a', role: 'tester' }]).hands[0].skills; // ['cables', 'test']
+ * withEverybody(defaultCalendar, [{ id: 'a', roles: ['tester'] }]).hands[0].skills; // ['cables', 'test']
  */
 export const withEverybody = (
   calendar: ShopCalendar,
-  people: readonly { id: string; role: string }[],
+  people: readonly { id: string; roles: readonly string[] }[],
 ): ShopCalendar => ({
   ...calendar,
   hands: people.map(
-    ({ id, role }) =>
+    ({ id, roles }) =>
       calendar.hands.find((h) => h.personId === id) ?? {
         personId: id,
-        skills: SKILLS_OF_ROLE[role] ?? [],
+        skills: [...new Set(roles.flatMap((r) => SKILLS_OF_ROLE[r] ?? []))],
         hours: USUAL_HOURS,
         visits: null,
         away: [],

@@ -65,7 +65,7 @@ async function standAt(db: Knex, person: Person, jobId: string, at: AtStep): Pro
   const step =
     plan.find((s) => s.id === at.stepId) ??
     refuse(422, `stepId is "${at.stepId}"; accepted: a step of this board's test plan`);
-  if (step.role === 'electrician' && person.role !== 'electrician')
+  if (step.role === 'electrician' && !person.roles.includes('electrician'))
     refuse(403, 'the mains side is a licensed person’s work: only an electrician may sign it');
   const previous = (await listReadings(db, jobId)).filter((r) => r.unit === at.unit);
   const records = asBenchRecords(previous);

@@ -5,7 +5,7 @@ import { Hono } from 'hono';
 import { unitIn } from '../http/asked.ts';
 import { body } from '../http/body.ts';
 import { instantText } from '../http/dateText.ts';
-import { onlyDesigner } from '../http/onlyDesigner.ts';
+import { onlyRole } from '../http/onlyRole.ts';
 import type { AppEnv } from '../http/session.ts';
 import { buildOf, sayBuilt } from './buildService.ts';
 
@@ -68,7 +68,8 @@ export const buildRoutes = new Hono<AppEnv>()
   .post('/:id/build/records', body(recordsBody), async (c) => {
     const { records } = c.req.valid('json');
     const person = c.get('person');
-    if (records.some((r) => r.said.kind === 'answered')) onlyDesigner(person, 'answers what was built otherwise');
+    if (records.some((r) => r.said.kind === 'answered'))
+      onlyRole(person, 'designer', 'answers what was built otherwise');
     const kept = await sayBuilt(c.get('db'), person.id, c.req.param('id'), records);
     return c.json({ kept }, 201);
   });

@@ -18,6 +18,7 @@ import * as driven from './migrations/015_driven.ts';
 import * as fieldLogs from './migrations/016_field_logs.ts';
 import * as newestOfJob from './migrations/017_newest_of_job.ts';
 import * as firstRows from './migrations/018_first_rows.ts';
+import * as people from './migrations/019_people.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -41,6 +42,7 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '016_field_logs', module: fieldLogs },
   { name: '017_newest_of_job', module: newestOfJob },
   { name: '018_first_rows', module: firstRows },
+  { name: '019_people', module: people },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
@@ -50,9 +52,15 @@ const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
 };
 
 /** Opens the database named by a PostgreSQL URL. */
-export function openDatabase(url: string): Knex {
-  return createKnex({ client: 'pg', connection: url, pool: { min: 0, max: 10 } });
+export function openDatabase(url: string, max = 10): Knex {
+  return createKnex({ client: 'pg', connection: url, pool: { min: 0, max } });
 }
+
+/**
+ * Connections beside those of the presses, for what must stand although a press is taken back. Were they the same ones,
+ * presses that wait for one another could hold all of them, and the first would wait for one for ever.
+ */
+export const openGround = (url: string): Knex => openDatabase(url, 2);
 
 export async function migrate(db: Knex): Promise<void> {
   await db.migrate.latest({ migrationSource });

@@ -41,7 +41,7 @@ export async function seedDemo(db: Knex): Promise<boolean> {
   if (await readWorkshop(db)) return false;
   await db.transaction(async (trx) => {
     await createWorkshop(trx, demoWorkshopName, true, { instruments: demoInstruments });
-    for (const person of demoPeople) await addPerson(trx, person);
+    for (const person of demoPeople) await addPerson(trx, { ...person, roles: [...person.roles] });
     await seedStore(trx);
     await setCalendar(trx, demoCalendar(new Date()));
     for (const job of demoJobs(new Date())) {
@@ -68,7 +68,7 @@ export async function clearDemo(db: Knex): Promise<void> {
   const workshop = await readWorkshop(db);
   if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
   await db.raw(
-    'TRUNCATE field_logs, field_notes, shipments, practice_acts, practice_runs, shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_pairs, bench_readings, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
+    'TRUNCATE tries, devices, invitations, field_logs, field_notes, shipments, practice_acts, practice_runs, shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_pairs, bench_readings, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
   );
   for (const sequence of ['job_number', 'stock_number', 'purchase_number'])
     await db.raw(`ALTER SEQUENCE ${sequence} RESTART`);

@@ -9,7 +9,7 @@ const LIMITS: readonly [address: RegExp, bytes: number][] = [
   [/^\/api\/jobs\/[^/]+\/(files|field-logs)$/, ATTACHMENT_MAX_BYTES + 64 * 1024],
   [/^\/api\/(jobs\/import|buying\/offers\/import)$/, 4 * MB],
   [/^\/api\/jobs\/[^/]+\/edits$/, 4 * MB],
-  [/^\/api\/(sign-in|demo-sign-in|sign-out)$/, 4 * 1024],
+  [/^\/api\/(sign-in|demo-sign-in|sign-out|come-in\/[^/]+|own\/.*)$/, 4 * 1024],
   [/./, MB],
 ];
 const inWords = (bytes: number): string => (bytes >= MB ? `${Math.floor(bytes / MB)} MB` : `${bytes / 1024} kB`);

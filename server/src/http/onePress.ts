@@ -8,6 +8,12 @@ import type { AppEnv } from './session.ts';
 const KEY = 'Idempotency-Key';
 const WELL_FORMED = /^[\x21-\x7e]{8,80}$/;
 
+/** What stands in the place of an answer that holds a secret. */
+const TOLD_ONCE = {
+  status: 409,
+  answer: JSON.stringify({ problems: ['this was done already; its answer is told once and kept nowhere'] }),
+};
+
 /** Ends a transaction whose answer stands already. */
 class Undo extends Error {}
 
@@ -42,13 +48,8 @@ export const onePress: MiddlewareHandler<AppEnv> = async (c, next) => {
       c.set('db', trx);
       await next();
       if (c.error || c.res.status >= 400) throw new Undo();
-      await trx('presses').insert({
-        key,
-        person_id: personId,
-        fingerprint,
-        status: c.res.status,
-        answer: await c.res.clone().text(),
-      });
+      const kept = c.get('toldOnce') ? TOLD_ONCE : { status: c.res.status, answer: await c.res.clone().text() };
+      await trx('presses').insert({ key, person_id: personId, fingerprint, ...kept });
       await tellChange(trx, c.req.path);
     });
   } catch (error) {

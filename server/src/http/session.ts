@@ -1,31 +1,74 @@
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
+import { matchedRoutes } from 'hono/route';
 import type { Knex } from 'knex';
-import { type Person, personOfSession } from '../people/people.ts';
+import type { Person } from '../people/people.ts';
+import { mayAsk, RIGHTS, rolesInWords } from '../people/rights.ts';
+import { personOfSession, type Session } from '../people/sessions.ts';
 import { refuse } from '../refusal.ts';
+import { type Door, isSecure } from './door.ts';
 
-export type AppEnv = { Variables: { db: Knex; person: Person; requestId: string } };
+export type AppEnv = {
+  Variables: {
+    db: Knex;
+    /** Outside the transaction of a press: what must stand although the press is refused, as a count of guesses. */
+    ground: Knex;
+    person: Person;
+    session: Session;
+    requestId: string;
+    door: Door;
+    /** Set by a route whose answer is told once and kept nowhere. */
+    toldOnce?: boolean;
+  };
+};
 
-const COOKIE = 'ombrik_session';
+const SESSION = 'ombrik_session';
+const DEVICE = 'ombrik_device';
+const SESSION_S = 14 * 86400;
+const DEVICE_S = 400 * 86400;
 
-export function setSessionCookie(c: Context, token: string): void {
-  setCookie(c, COOKIE, token, {
-    httpOnly: true,
-    sameSite: 'Strict',
-    path: '/',
-    maxAge: 14 * 86400,
-    secure: new URL(c.req.url).protocol === 'https:',
+/** With TLS the name itself says: this host alone, no path, never without TLS (RFC 6265bis, cookie name prefixes). */
+const named = (c: Context, name: string): string => (isSecure(c, c.get('door')) ? `__Host-${name}` : name);
+const put = (c: Context, name: string, value: string, maxAge: number): void =>
+  setCookie(c, named(c, name), value, {
+    ...{ httpOnly: true, sameSite: 'Strict', path: '/', maxAge },
+    secure: isSecure(c, c.get('door')),
   });
-}
 
-export const sessionToken = (c: Context): string | undefined => getCookie(c, COOKIE);
-export const clearSessionCookie = (c: Context): void => void deleteCookie(c, COOKIE, { path: '/' });
+export const setSessionCookie = (c: Context, token: string): void => put(c, SESSION, token, SESSION_S);
+export const sessionToken = (c: Context): string | undefined => getCookie(c, named(c, SESSION));
+export const clearSessionCookie = (c: Context): void =>
+  void deleteCookie(c, named(c, SESSION), { path: '/', secure: isSecure(c, c.get('door')) });
+export const setDeviceCookie = (c: Context, token: string): void => put(c, DEVICE, token, DEVICE_S);
+export const deviceToken = (c: Context): string | undefined => getCookie(c, named(c, DEVICE));
 
 /** Lets only signed-in people through; their person is in the context. */
 export const signedIn: MiddlewareHandler<AppEnv> = async (c, next) => {
   const token = sessionToken(c);
-  const person = token ? await personOfSession(c.get('db'), token) : null;
-  if (!person) refuse(401, 'sign in first');
-  c.set('person', person);
+  const found = token ? await personOfSession(c.get('db'), token) : null;
+  if (!found) refuse(401, 'sign in first');
+  c.set('person', found.person);
+  c.set('session', found.session);
+  await next();
+};
+
+/** The one place where the table of rights is asked: every route behind the door, also one that forgot to be in it. */
+export const withRight: MiddlewareHandler<AppEnv> = async (c, next) => {
+  const method = c.req.method === 'HEAD' ? 'GET' : c.req.method;
+  const route = matchedRoutes(c)
+    // The pages of the application match every address as well.
+    .filter((r) => r.method === method && r.path.startsWith('/api/'))
+    .at(-1);
+  // Nothing answers there; that is said further on.
+  if (!route) return next();
+  const name = `${method} ${route.path}`;
+  const { roles } = c.get('person');
+  if (!mayAsk(name, roles)) {
+    const whose = RIGHTS[name];
+    refuse(
+      403,
+      whose ? `only ${rolesInWords(whose)} does this; you are ${rolesInWords(roles)}` : 'nobody may ask this',
+    );
+  }
   await next();
 };

@@ -19,7 +19,14 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'assets/index-abc.js'), `console.log("${'board '.repeat(2000)}")`);
   bench = await startPracticeBench();
   const changes = { listen: () => () => {}, progress: async () => {}, close: async () => {} };
-  app = createApp({ db: server.db, log: pino({ level: 'silent' }), changes, bench, webFolder: folder });
+  app = createApp({
+    db: server.db,
+    ground: server.db,
+    log: pino({ level: 'silent' }),
+    changes,
+    bench,
+    webFolder: folder,
+  });
 });
 afterAll(async () => {
   bench.close();

@@ -8,11 +8,14 @@ import { ambient, type Client, editOf, testServer } from '../testing/testServer.
 let server: Awaited<ReturnType<typeof testServer>>;
 let mira: Client;
 let jonas: Client;
+/** A second one who draws. */
+let edda: Client;
 let jobId: string;
 beforeAll(async () => {
   server = await testServer();
   mira = await server.as('pe_designer');
   jonas = await server.as('pe_assembler');
+  edda = await server.as('pe_second');
   jobId = (await mira.get('/api/jobs')).json.jobs.find((j: { jobName: string }) => j.jobName === 'Market cart box').id;
 });
 afterAll(() => server.close());
@@ -65,14 +68,14 @@ describe('edits', () => {
   it('an edit on a stale revision gets 409 with the current board', async () => {
     const base = await revision();
     expect((await mira.post(`/api/jobs/${jobId}/edits`, editOf(base, [ambient(31)]))).json.revision).toBe(base + 1);
-    const late = await jonas.post(
+    const late = await edda.post(
       `/api/jobs/${jobId}/edits`,
       editOf(base, [{ kind: 'setBrief', field: 'notes', value: 'from Jonas' }]),
     );
     expect(late.status).toBe(409);
     expect(late.json.revision).toBe(base + 1);
     expect(late.json.board.brief.ambientC).toBe(31);
-    const again = await jonas.post(
+    const again = await edda.post(
       `/api/jobs/${jobId}/edits`,
       editOf(base + 1, [{ kind: 'setBrief', field: 'notes', value: 'from Jonas' }]),
     );
@@ -120,7 +123,7 @@ describe('edits', () => {
     let base = await revision();
     await mira.post(`/api/jobs/${jobId}/edits`, editOf(base++, [ambient(11)], 'eleven'));
     await mira.post(`/api/jobs/${jobId}/edits`, editOf(base++, [ambient(12)], 'twelve'));
-    await jonas.post(
+    await edda.post(
       `/api/jobs/${jobId}/edits`,
       editOf(base++, [{ kind: 'setBrief', field: 'place', value: 'Jonas was here' }]),
     );

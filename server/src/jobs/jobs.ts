@@ -2,8 +2,8 @@ import type { Board } from '@ombrik/core/document/board';
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import { firstEdit } from '../boards/edits.ts';
-import { firstSummary, NOTHING_YET } from './firstSummary.ts';
 import { type JobRow, jobRow } from './jobRow.ts';
+import { firstSummary, NOTHING_YET } from './jobSummary.ts';
 
 export async function createJob(
   db: Knex,

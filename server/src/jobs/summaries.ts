@@ -1,6 +1,6 @@
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { progressOfUnits } from '@ombrik/core/stages/bench/progressOfUnits';
-import { nextStation, type StationName, type StationStatus, stationStatuses } from '@ombrik/core/stations';
+import { nextStation, stationStatuses } from '@ombrik/core/stations';
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
@@ -11,20 +11,8 @@ import type { JobFile } from '../boards/sheet.ts';
 import { buildCounts, reopenedOf } from '../build/buildService.ts';
 import { cableRecordsOf } from '../cables/cableRecords.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
-import { firstSummary, NOTHING_YET } from './firstSummary.ts';
 import { type JobRow, jobRow } from './jobRow.ts';
-
-/** What the wall shows of a job beside its row. */
-export interface JobSummary {
-  jobName: string;
-  customer: string;
-  systemVoltageV: number;
-  stations: StationStatus[];
-  stops: number;
-  leadTimeDays: number;
-  next: StationName | null;
-  waitsFor: string;
-}
+import { firstSummary, type JobSummary, NOTHING_YET } from './jobSummary.ts';
 
 /** Records of the floor on a job, and where its stations stand by them. */
 export async function floorOf(db: Knex, file: JobFile) {

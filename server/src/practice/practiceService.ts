@@ -132,7 +132,7 @@ export async function startRun(
 
 async function requireRun(db: Knex, person: Person, id: string): Promise<Run> {
   const r = await db('practice_runs').where({ id }).first();
-  if (!r || (r.person_id !== person.id && person.role !== 'designer'))
+  if (!r || (r.person_id !== person.id && !person.roles.includes('trainer')))
     return refuse(404, 'there is no such practice run');
   return {
     id: r.id,
@@ -333,7 +333,7 @@ export async function listRuns(db: Knex, person: Person): Promise<RunRow[]> {
   const rows = await db('practice_runs as r')
     .join('people as p', 'p.id', 'r.person_id')
     .modify((q) => {
-      if (person.role !== 'designer') q.where('r.person_id', person.id);
+      if (!person.roles.includes('trainer')) q.where('r.person_id', person.id);
     })
     .orderBy('r.started_at', 'desc')
     .limit(200)

@@ -7,7 +7,6 @@ import { shopTimes } from '../build/shopTimes.ts';
 import { dieBatchesOfShop } from '../cables/dieBatchesOfShop.ts';
 import { body } from '../http/body.ts';
 import { dateText } from '../http/dateText.ts';
-import { onlyDesigner } from '../http/onlyDesigner.ts';
 import type { AppEnv } from '../http/session.ts';
 import { requireWish, shopSheet } from './scheduleService.ts';
 import { feedToken, newFeedToken, setCalendar, setWish } from './shopCalendars.ts';
@@ -50,16 +49,13 @@ export const scheduleRoutes = new Hono<AppEnv>()
   .get('/dies', async (c) => c.json({ dies: await dieBatchesOfShop(c.get('db')) }))
   .get('/now', async (c) => c.json({ on: await whoIsOn(c.get('db'), new Date()) }))
   .post('/calendar', body(calendarBody), async (c) => {
-    onlyDesigner(c.get('person'), 'changes the calendar of the shop');
     await setCalendar(c.get('db'), c.req.valid('json').calendar as ShopCalendar);
     return c.json({ ok: true });
   })
   .post('/feed', async (c) => {
-    onlyDesigner(c.get('person'), 'gives the calendar an address');
     return c.json({ feed: await newFeedToken(c.get('db')) });
   })
   .post('/wishes', body(wishBody), async (c) => {
-    onlyDesigner(c.get('person'), 'moves work in the plan');
     const { jobId, turn, operations } = c.req.valid('json');
     const wish = {
       jobId,

@@ -18,7 +18,10 @@ export async function shopSheet(db: Knex, now: Date): Promise<ShopSheet> {
   return {
     firstDay: today,
     nowMin: now.getHours() * 60 + now.getMinutes(),
-    calendar: withEverybody(await readCalendar(db), people),
+    calendar: withEverybody(
+      await readCalendar(db),
+      people.filter((p) => p.endedAt === null),
+    ),
     names: Object.fromEntries(people.map((p) => [p.id, p.name])),
     jobs,
     fresh,

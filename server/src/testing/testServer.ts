@@ -3,8 +3,9 @@ import type { Command } from '@ombrik/core/document/commands';
 import type { Knex } from 'knex';
 import pino from 'pino';
 import { createApp } from '../app.ts';
-import { migrate, openDatabase } from '../database/database.ts';
+import { migrate, openDatabase, openGround } from '../database/database.ts';
 import { seedDemo } from '../demo/seedDemo.ts';
+import { ownNames } from '../http/door.ts';
 import { openChanges } from '../live/changes.ts';
 import { startPracticeBench } from '../practice/underProbes.ts';
 
@@ -37,7 +38,12 @@ export interface Client {
   cookie: string;
   get(path: string): Promise<{ status: number; json: any; response: Response }>;
   /** A key of its own unless one is given. */
-  post(path: string, body: unknown, key?: string): Promise<{ status: number; json: any; response: Response }>;
+  post(
+    path: string,
+    body: unknown,
+    key?: string,
+    from?: string,
+  ): Promise<{ status: number; json: any; response: Response }>;
   upload(
     path: string,
     name: string,
@@ -56,7 +62,11 @@ export async function testServer() {
   const bench = await startPracticeBench();
   const log = pino({ level: process.env.LOG_LEVEL ?? 'silent' });
   const changes = await openChanges(url, log);
-  const app = createApp({ db, log, changes, bench, webFolder: null });
+  const ground = openGround(url);
+  const parts = { db, ground, log, changes, bench, webFolder: null };
+  const app = createApp(parts);
+  // The same as seen by one proxy of one's own.
+  const behindProxy = createApp({ ...parts, door: { proxies: 1, names: ownNames() } });
   const clientWith = (cookie: string): Client => {
     const call = async (path: string, init: RequestInit) => {
       const headers = { 'content-type': 'application/json', cookie, ...(init.headers as Record<string, string>) };
@@ -67,10 +77,10 @@ export async function testServer() {
     return {
       cookie,
       get: (path) => call(path, {}),
-      post: (path, body, key = `press-${counter++}-${process.pid}`) =>
+      post: (path, body, key = `press-${counter++}-${process.pid}`, from) =>
         call(path, {
           method: 'POST',
-          headers: { 'idempotency-key': key },
+          headers: { 'idempotency-key': key, ...(from ? { 'x-forwarded-for': from } : {}) },
           body: typeof body === 'string' ? body : JSON.stringify(body),
         }),
       upload: async (path, name, bytes, key = `press-${counter++}-${process.pid}`, fields = {}) => {
@@ -95,11 +105,14 @@ export async function testServer() {
     url,
     db,
     bench,
+    behindProxy,
     nobody: clientWith(''),
+    withCookie: clientWith,
     as,
     close: async () => {
       bench.close();
       await changes.close();
+      await ground.destroy();
       await db.destroy();
       await drop();
     },

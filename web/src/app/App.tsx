@@ -21,11 +21,26 @@ const PracticeRun = lazy(() =>
 const Scanned = lazy(() => import('../stations/store/Scanned.tsx').then((m) => ({ default: m.Scanned })));
 const StockPage = lazy(() => import('../stations/store/StockPage.tsx').then((m) => ({ default: m.StockPage })));
 const WorkshopPage = lazy(() => import('../stations/wall/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })));
+const ComeIn = lazy(() => import('./ComeIn.tsx').then((m) => ({ default: m.ComeIn })));
+const PeoplePage = lazy(() => import('../stations/people/PeoplePage.tsx').then((m) => ({ default: m.PeoplePage })));
+const OwnPage = lazy(() => import('../stations/people/OwnPage.tsx').then((m) => ({ default: m.OwnPage })));
+const ChangeHands = lazy(() => import('../stations/people/ChangeHands.tsx').then((m) => ({ default: m.ChangeHands })));
 const JobShell = lazy(() => import('./JobShell.tsx').then((m) => ({ default: m.JobShell })));
 const opening = <p className="p-8 dim">Opening …</p>;
 
-/** Routes: the sign-in sheet, the shop wall, and each job's stations. */
+/** Routes: the sign-in sheet, what a link of an owner leads to, the shop wall, and each job's stations. */
 export function App() {
+  return (
+    <Suspense fallback={opening}>
+      <Routes>
+        <Route path="/come-in/:token" element={<ComeIn />} />
+        <Route path="*" element={<Door />} />
+      </Routes>
+    </Suspense>
+  );
+}
+
+function Door() {
   const me = useMe();
   if (me.isPending) return <p className="p-8 dim">Opening the workshop …</p>;
   // Whoever is in stays in while the server is away: what waits to be sent lives on the page.
@@ -42,6 +57,9 @@ function Workshop() {
     <Suspense fallback={opening}>
       <Routes>
         <Route path="/" element={<ShopWall />} />
+        <Route path="/people" element={<PeoplePage />} />
+        <Route path="/me" element={<OwnPage />} />
+        <Route path="/hands" element={<ChangeHands />} />
         <Route path="/workshop" element={<WorkshopPage />} />
         <Route path="/stock" element={<StockPage />} />
         <Route path="/catalogue" element={<CataloguePage />} />

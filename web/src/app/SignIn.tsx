@@ -50,7 +50,7 @@ export function SignIn() {
                   className="btn btn-outline btn-primary justify-between"
                   onClick={() => demo.mutate(p.id)}
                 >
-                  {p.name} <span className="text-xs font-normal">{p.role}</span>
+                  {p.name} <span className="text-xs font-normal">{p.roles[0]}</span>
                 </button>
               ))}
             </div>

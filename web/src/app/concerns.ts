@@ -12,6 +12,8 @@ export function concerns(address: string, queryKey: readonly unknown[]): boolean
   if (address === '*') return true;
   const [, , area, id] = address.split('/');
   if (area === 'workshop') return true;
+  if (area === 'people') return kind === 'people';
+  if (area === 'own') return kind === 'own sessions' || kind === 'hands';
   if (area === 'catalogue') return kind === 'ownParts';
   if (area === 'designs') return kind === 'designs' || kind === 'jobDesign' || kind === 'jobs';
   if (area === 'jobs') return SHOP.includes(kind) || (id !== undefined && queryKey.includes(id));

@@ -1,7 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { answer, api } from './api.ts';
 
+type Role = NonNullable<Awaited<ReturnType<typeof fetchMe>>['person']>['roles'][number];
+const fetchMe = () => answer(api.me.$get());
+
+/** Whether whoever is signed in is one of these; nobody is before it is known. */
+export function useIs(...roles: readonly Role[]): boolean {
+  const own = useMe().data?.person?.roles ?? [];
+  return roles.some((r) => own.includes(r));
+}
+
 /** Who is signed in, and the workshop this server belongs to. */
 export function useMe() {
-  return useQuery({ queryKey: ['me'], queryFn: () => answer(api.me.$get()) });
+  return useQuery({ queryKey: ['me'], queryFn: fetchMe });
 }

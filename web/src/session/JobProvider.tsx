@@ -8,7 +8,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../app/api.ts';
 import { keyed } from '../app/press.ts';
-import { useMe } from '../app/useMe.ts';
+import { useIs, useMe } from '../app/useMe.ts';
 import { workerDeriver } from './deriver.ts';
 import { EditQueue, type Line } from './editQueue.ts';
 import { createJobStore, type Derived, type JobMeta, type JobStore } from './jobStore.ts';
@@ -33,10 +33,13 @@ const metaOf = (f: Fetched): JobMeta => ({
   workshop: f.workshop as Workshop,
 });
 
+const LOOKS_ONLY = 'only a designer changes a board; say at Build that it was built otherwise, or ask one';
+
 /** Loads a job and holds its board, what is still to be saved, and the derived dossier. */
 export function JobProvider({ jobId, children, waiting }: { jobId: string; children: ReactNode; waiting: ReactNode }) {
   const query = useQuery(jobQuery(jobId));
   const personId = useMe().data?.person?.id;
+  const draws = useIs('designer');
   // A job that is open stays open while the server is away: what is typed and not sent yet lives here.
   if (query.error && !query.data)
     return (
@@ -52,7 +55,7 @@ export function JobProvider({ jobId, children, waiting }: { jobId: string; child
     );
   if (!query.data || !personId) return waiting;
   return (
-    <LoadedJob key={jobId} personId={personId} fetched={query.data} waiting={waiting}>
+    <LoadedJob key={jobId} personId={personId} draws={draws} fetched={query.data} waiting={waiting}>
       {children}
     </LoadedJob>
   );
@@ -82,12 +85,14 @@ function lineOf(jobId: string, load: () => Promise<Fetched>): Line {
 
 interface LoadedProps {
   personId: string;
+  /** Whether they may change the board. */
+  draws: boolean;
   fetched: Fetched;
   children: ReactNode;
   waiting: ReactNode;
 }
 
-function LoadedJob({ personId, fetched, children, waiting }: LoadedProps) {
+function LoadedJob({ personId, draws, fetched, children, waiting }: LoadedProps) {
   const client = useQueryClient();
   const jobId = fetched.job.id;
   const [session, setSession] = useState<JobStore | null>(null);
@@ -108,6 +113,7 @@ function LoadedJob({ personId, fetched, children, waiting }: LoadedProps) {
       meta: metaOf(fetched),
       queue,
       deriver: workerDeriver(),
+      looksOnly: draws ? null : LOOKS_ONLY,
       past: () => client.getQueryData<{ past: PastTimes }>(['quotes', jobId])?.past ?? {},
       onDerived: () => setDerived(own.derived()),
     });
@@ -126,7 +132,7 @@ function LoadedJob({ personId, fetched, children, waiting }: LoadedProps) {
       // From here on what waits is left behind: whoever opens the job next, on this page too, is offered it.
       opening.end();
     };
-  }, [jobId, personId, client]);
+  }, [jobId, personId, draws, client]);
 
   // Somebody else's newer revision is taken over while nothing of ours waits.
   useEffect(() => session?.takeOver(loadedOf(fetched), metaOf(fetched)), [session, fetched]);

@@ -144,6 +144,11 @@ export class EditQueue {
     this.#push([{ kind: 'step', key: this.#options.newKey(), way }]);
   }
 
+  /** Says why something is not done. */
+  tell(problems: readonly string[]): void {
+    this.#set({ problems });
+  }
+
   dismiss(): void {
     if (this.#state.problems.length > 0) this.#set({ problems: [] });
   }

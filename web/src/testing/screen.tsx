@@ -69,12 +69,13 @@ export async function openJob(board: Board = marketCartBoard()) {
 }
 export type OpenJob = Awaited<ReturnType<typeof openJob>>;
 
-const signedIn = (name: string, role: string) => ({
-  person: { id: 'pe', name, email: name[0]!.toLowerCase(), role },
+const signedIn = (name: string, ...roles: string[]) => ({
+  person: { id: 'pe', name, email: name[0]!.toLowerCase(), roles },
+  via: 'password',
   demoPeople: [],
 });
 /** What `/api/me` answers to a designer, and to one at the bench. */
-export const MIRA = signedIn('Mira Holt', 'designer');
+export const MIRA = signedIn('Mira Holt', 'owner', 'designer', 'buyer', 'assembler', 'tester', 'trainer');
 export const JONAS = signedIn('Jonas Wick', 'assembler');
 
 /** What was asked of the server, in order. */

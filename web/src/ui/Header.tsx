@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { Moon, Sun } from 'lucide-react';
+import { Moon, Sun, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
-import { Link, NavLink, useNavigate } from 'react-router';
+import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { api } from '../app/api.ts';
 import { useMe } from '../app/useMe.ts';
 import { forgetKept } from '../offline/keepOnDevice.ts';
@@ -21,6 +21,7 @@ export function Header({ children }: { children?: ReactNode }) {
   const me = useMe();
   const client = useQueryClient();
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const [theme, setTheme] = useState(() => localStorage.getItem('ombrik-theme') ?? 'paper');
   useEffect(() => {
     document.documentElement.dataset.theme = theme;
@@ -63,9 +64,17 @@ export function Header({ children }: { children?: ReactNode }) {
       >
         {theme === 'paper' ? <Moon size={16} /> : <Sun size={16} />}
       </button>
-      <span className="hidden whitespace-nowrap lg:inline">
-        {me.data?.person?.name} · {me.data?.person?.role}
-      </span>
+      <Link to="/me" className="hidden whitespace-nowrap hover:underline lg:inline">
+        {me.data?.person?.name} · {me.data?.person?.roles[0]}
+      </Link>
+      <Link
+        to={`/hands?back=${encodeURIComponent(pathname)}`}
+        className="btn btn-ghost btn-sm btn-square"
+        aria-label="Change hands"
+        title="Change hands: somebody else takes this device over by PIN"
+      >
+        <UsersRound size={16} />
+      </Link>
       <button type="button" className="btn btn-ghost btn-sm" onClick={signOut}>
         Sign out
       </button>

@@ -49,9 +49,9 @@ const job = (id: string, number: number, wantedOn: string, minutes: number): Sho
   ],
 });
 const PEOPLE = [
-  { id: 'mira', role: 'designer' },
-  { id: 'jonas', role: 'assembler' },
-  { id: 'lea', role: 'assembler' },
+  { id: 'mira', roles: ['designer'] },
+  { id: 'jonas', roles: ['assembler'] },
+  { id: 'lea', roles: ['assembler'] },
 ];
 const sheet = (): ShopSheet => {
   const jobs = [job('a', 401, '2026-12-02', 300), job('b', 402, '2026-12-04', 300), job('c', 403, '2026-12-04', 300)];

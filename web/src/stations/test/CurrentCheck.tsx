@@ -2,7 +2,7 @@ import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import { mayBeRead } from '@ombrik/core/stages/bench/benchProgress';
 import { problemsIn } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
-import { useMe } from '../../app/useMe.ts';
+import { useIs } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { CheckActions } from './CheckActions.tsx';
@@ -15,7 +15,7 @@ import type { BenchSetupState } from './useBenchSetup.ts';
 export function CurrentCheck({ step, hands, setup }: { step: BenchStep; hands: BenchHands; setup: BenchSetupState }) {
   const { saveState, dossier } = useJob();
   const { progress } = useFloor();
-  const electrician = useMe().data?.person?.role === 'electrician';
+  const electrician = useIs('electrician');
   const state = progress.states.get(step.id) ?? 'waiting';
   const failed = hands.record.error ?? hands.measure.error;
   const busy = hands.record.isPending || hands.measure.isPending;

@@ -87,7 +87,7 @@ async function open({
   const plan = job.now().dossier.bench;
   const bench = done(plan);
   const asked = serverThat({
-    '/api/me': { person: { id: 'pe', name: 'Ada Fenn', email: 'a', role }, demoPeople: [] },
+    '/api/me': { person: { id: 'pe', name: 'Ada Fenn', email: 'a', roles: [role] }, demoPeople: [] },
     '/api/jobs/jb/floor': () => ({ revision: 1, made: [], bench, stations: [] }),
     '/api/jobs/jb/bench/records': (a: Asked) => {
       const { stepId, value, found } = a.body as { stepId: string; value: number | null; found: string | null };

@@ -1,8 +1,9 @@
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
-import { useMe } from '../../app/useMe.ts';
+import { useIs } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
@@ -20,7 +21,6 @@ type Change = Partial<Workshop>;
 /** What the workshop holds true for all its boards. */
 export function WorkshopPage() {
   const client = useQueryClient();
-  const me = useMe();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = usePress({
     send: (change: Change, key) => answer(api.workshop.$post({ json: change as never }, keyed(key))),
@@ -34,7 +34,8 @@ export function WorkshopPage() {
   const kept = query.data?.workshop as Workshop | null | undefined;
   // What is on its way counts already: the next change is made to it.
   const workshop = kept && Object.assign({}, kept, ...save.pending);
-  const may = me.data?.person?.role === 'designer';
+  const may = useIs('designer', 'owner');
+  const owns = useIs('owner');
   const put = (change: Change) => save.mutate(change);
   return (
     <div className="flex h-full flex-col">
@@ -42,10 +43,17 @@ export function WorkshopPage() {
         <span>Workshop</span>
       </Header>
       <main className="min-h-0 flex-1 overflow-auto mx-auto w-full max-w-3xl p-6">
-        <h1 className="text-2xl">{workshop?.name ?? 'Workshop'}</h1>
+        <div className="flex items-center">
+          <h1 className="mr-auto text-2xl">{workshop?.name ?? 'Workshop'}</h1>
+          {owns && (
+            <Link to="/people" className="btn btn-sm">
+              People
+            </Link>
+          )}
+        </div>
         <p className="dim mb-3">
           Held true for all boards, version {workshop?.version}. A change derives every board anew.
-          {!may && ' Only a designer changes it.'}
+          {!may && ' Only an owner or a designer changes it.'}
         </p>
         {save.error && <Problems problems={problemsIn(save.error)} />}
         {workshop && <Sheets workshop={workshop} may={may} put={put} />}

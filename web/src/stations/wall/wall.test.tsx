@@ -147,7 +147,7 @@ describe('signing in', () => {
     await screen.findByText('Teasel Works');
     expect(screen.queryByText('Demo workshop: come in as')).toBeNull();
     cleanup();
-    open({ demoPeople: [{ id: 'pe_t', name: 'Ada Fenn', email: 'a', role: 'tester' }] });
+    open({ demoPeople: [{ id: 'pe_t', name: 'Ada Fenn', email: 'a', roles: ['tester'] }] });
     expect(await screen.findByRole('button', { name: /Ada Fenn/ })).toBeTruthy();
   });
   it('without a first user it says how there comes to be one', async () => {

@@ -222,7 +222,7 @@ describe('two settings changed one after the other', () => {
     let kept: Workshop = { ...defaultWorkshop, version: '4' };
     const asked: Asked[] = serverThat({
       '/api/me': {
-        person: { id: 'pe', name: 'Mira Holt', email: 'm', role: 'designer' },
+        person: { id: 'pe', name: 'Mira Holt', email: 'm', roles: ['designer'] },
         workshopName: 'Teasel Works',
         demoPeople: [],
       },

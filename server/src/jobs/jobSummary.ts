@@ -1,5 +1,17 @@
 import type { Board } from '@ombrik/core/document/board';
-import type { JobSummary } from './summaries.ts';
+import type { StationName, StationStatus } from '@ombrik/core/stations';
+
+/** What the wall shows of a job beside its row. */
+export interface JobSummary {
+  jobName: string;
+  customer: string;
+  systemVoltageV: number;
+  stations: StationStatus[];
+  stops: number;
+  leadTimeDays: number;
+  next: StationName | null;
+  waitsFor: string;
+}
 
 /** The row of a job nobody has worked out yet: what the order says, so that it is seen and found from the start. */
 export const firstSummary = ({ brief }: Board): JobSummary => ({

@@ -1,0 +1,108 @@
+import type { Knex } from 'knex';
+import { nanoid } from 'nanoid';
+import { tellChange } from '../live/changes.ts';
+import { refuse } from '../refusal.ts';
+import { requireStrong } from './passwords.ts';
+import { addPerson, setPassword } from './people.ts';
+import { inOrderOfRoles, type Role } from './roles.ts';
+import { newToken, tokenHash } from './sessions.ts';
+
+const INVITED_DAYS = 7;
+const RESET_DAYS = 1;
+
+export interface Invitation {
+  id: string;
+  name: string;
+  roles: Role[];
+  /** Null invites somebody new; else a person chooses a new password. */
+  personId: string | null;
+  expiresAt: string;
+}
+
+const shown = (r: Record<string, unknown>): Invitation => ({
+  id: r.id as string,
+  name: r.name as string,
+  roles: inOrderOfRoles(r.roles as Role[]),
+  personId: (r.person_id as string | null) ?? null,
+  expiresAt: (r.expires_at as Date).toISOString(),
+});
+
+/** A link that lets somebody in once. @returns its token, which is stored nowhere; only its hash is */
+export async function invite(
+  db: Knex,
+  by: string,
+  { name, roles, personId = null }: { name: string; roles: readonly Role[]; personId?: string | null },
+): Promise<{ invitation: Invitation; token: string }> {
+  const token = newToken();
+  const days = personId === null ? INVITED_DAYS : RESET_DAYS;
+  const [row] = await db('invitations')
+    .insert({
+      id: `in_${nanoid(12)}`,
+      token_hash: tokenHash(token),
+      person_id: personId,
+      name,
+      roles,
+      made_by: by,
+      expires_at: new Date(Date.now() + days * 864e5),
+    })
+    .returning('*');
+  return { invitation: shown(row), token };
+}
+
+/** A link for somebody who has lost the password. @throws Refusal */
+export async function inviteAgain(db: Knex, by: string, personId: string) {
+  const person = await db('people').where({ id: personId }).whereNull('ended_at').first();
+  if (!person) return refuse(404, 'there is nobody of this id');
+  return invite(db, by, { name: person.name, roles: person.roles, personId });
+}
+
+const open = (db: Knex) =>
+  db('invitations').whereNull('used_at').whereNull('withdrawn_at').where('expires_at', '>', new Date());
+
+export const openInvitations = async (db: Knex): Promise<Invitation[]> =>
+  (await open(db).orderBy('created_at')).map(shown);
+
+export async function withdrawInvitation(db: Knex, id: string): Promise<void> {
+  const count = await open(db).where({ id }).update({ withdrawn_at: new Date() });
+  if (count === 0) refuse(404, 'there is no such invitation, or it was used');
+}
+
+const NO_LONGER = 'this link lets nobody in any more; ask for a new one';
+
+/** What a link is for. @throws Refusal */
+export async function invitationOf(db: Knex, token: string): Promise<Invitation> {
+  const row = await open(db)
+    .where({ token_hash: tokenHash(token) })
+    .first();
+  return row ? shown(row) : refuse(404, NO_LONGER);
+}
+
+/** Comes in by a link, once. @returns the id of the person @throws Refusal */
+export async function comeInBy(
+  db: Knex,
+  token: string,
+  said: { name: string; email: string; password: string },
+  workshopName: string,
+): Promise<string> {
+  return db.transaction(async (trx) => {
+    const row = await open(trx)
+      .where({ token_hash: tokenHash(token) })
+      .forUpdate()
+      .first();
+    if (!row) return refuse(404, NO_LONGER);
+    const { personId, roles } = shown(row);
+    let id = personId;
+    if (id === null) {
+      requireStrong(said.password, [said.name, said.email, workshopName]);
+      ({ id } = await addPerson(trx, { ...said, roles }));
+    } else {
+      const person = await trx('people').where({ id }).whereNull('ended_at').first();
+      if (!person) return refuse(404, NO_LONGER);
+      requireStrong(said.password, [person.name, person.email, workshopName]);
+      await setPassword(trx, id, said.password, null);
+    }
+    await trx('invitations').where({ id: row.id }).update({ used_at: new Date() });
+    await tellChange(trx, '/api/people');
+    return id;
+  });
+}

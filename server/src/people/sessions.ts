@@ -1,0 +1,105 @@
+import { createHash, randomBytes } from 'node:crypto';
+import type { Knex } from 'knex';
+import { type Person, shownPerson } from './people.ts';
+
+const SESSION_DAYS = 14;
+/** Written down so often only: looking is no reason to write. */
+const SEEN_EVERY_MIN = 5;
+const LONGEST_AGENT = 200;
+
+export const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex');
+export const newToken = () => randomBytes(32).toString('base64url');
+
+/** How somebody came in: by password, or by PIN on a device that somebody had signed in on. */
+export type Via = 'password' | 'pin';
+export interface Session {
+  id: string;
+  via: Via;
+  /** Who opened the device. */
+  openedBy: string;
+}
+export interface SessionRow {
+  id: string;
+  via: Via;
+  agent: string;
+  createdAt: string;
+  seenAt: string;
+  own: boolean;
+}
+
+/** Opens a session. @returns the token for the cookie; only its hash is stored. */
+export async function openSession(
+  db: Knex,
+  personId: string,
+  { via = 'password', openedBy = personId, agent = '' }: { via?: Via; openedBy?: string; agent?: string } = {},
+): Promise<string> {
+  const token = newToken();
+  await db('sessions').insert({
+    token_hash: tokenHash(token),
+    person_id: personId,
+    via,
+    opened_by: openedBy,
+    agent: agent.slice(0, LONGEST_AGENT),
+    expires_at: new Date(Date.now() + SESSION_DAYS * 864e5),
+  });
+  return token;
+}
+
+export async function closeSession(db: Knex, token: string): Promise<void> {
+  await db('sessions')
+    .where({ token_hash: tokenHash(token) })
+    .delete();
+}
+
+/** Whose session it is. Who came by PIN is no owner for as long: a short number opens no right over people. */
+export async function personOfSession(db: Knex, token: string): Promise<{ person: Person; session: Session } | null> {
+  const row = await db('sessions as s')
+    .join('people as p', 'p.id', 's.person_id')
+    .where('s.token_hash', tokenHash(token))
+    .where('s.expires_at', '>', new Date())
+    .whereNull('p.ended_at')
+    .first('p.id', 'p.name', 'p.email', 'p.roles', 's.id as session_id', 's.via', 's.opened_by', 's.seen_at');
+  if (!row) return null;
+  if (Date.now() - row.seen_at.getTime() > SEEN_EVERY_MIN * 60_000)
+    await db('sessions').where({ id: row.session_id }).update({ seen_at: new Date() });
+  const person = shownPerson(row);
+  const roles = row.via === 'pin' ? person.roles.filter((r) => r !== 'owner') : person.roles;
+  return {
+    person: { ...person, roles },
+    session: { id: row.session_id, via: row.via, openedBy: row.opened_by ?? row.id },
+  };
+}
+
+/** The device goes into other hands: the same session, another person, by PIN. */
+export const handOver = (db: Knex, { id, openedBy }: Session, personId: string): Promise<unknown> =>
+  db('sessions').where({ id }).update({ person_id: personId, via: 'pin', opened_by: openedBy, seen_at: new Date() });
+
+/** Open sessions of a person, the last seen first. */
+export async function sessionsOf(db: Knex, personId: string, ownId: string): Promise<SessionRow[]> {
+  const rows = await db('sessions')
+    .where({ person_id: personId })
+    .where('expires_at', '>', new Date())
+    .orderBy('seen_at', 'desc')
+    .limit(100);
+  return rows.map((r) => ({
+    id: r.id,
+    via: r.via,
+    agent: r.agent,
+    createdAt: r.created_at.toISOString(),
+    seenAt: r.seen_at.toISOString(),
+    own: r.id === ownId,
+  }));
+}
+
+/** @returns whether there was one */
+export const endSession = async (db: Knex, personId: string, id: string): Promise<boolean> =>
+  (await db('sessions').where({ id, person_id: personId }).delete()) > 0;
+
+/** Sessions, invitations and counts of tries that are over. */
+export async function forgetWhatIsOver(db: Knex): Promise<void> {
+  await db('sessions').where('expires_at', '<', new Date()).delete();
+  await db('invitations')
+    .where('expires_at', '<', new Date(Date.now() - 90 * 864e5))
+    .delete();
+  await db('tries').where('expire', '<', Date.now()).delete();
+}
