@@ -115,7 +115,7 @@ function addressOf(said: string): string {
   return url.origin;
 }
 
-/** What one workshop holds true for all its boards. Only a designer changes it; every change is a new version. */
+/** What one workshop holds true for all its boards. Every change is a new version. */
 export const workshopRoutes = new Hono<AppEnv>()
   .get('/', async (c) => c.json({ workshop: (await readWorkshop(c.get('db')))?.values ?? null }))
   .post('/', body(settings), async (c) => {

@@ -34,7 +34,7 @@ const job = (number: number, change: object = {}) => ({
   ...change,
 });
 const me = (role = 'designer') => ({
-  person: { id: 'pe', name: 'Mira Holt', email: 'm', role },
+  person: { id: 'pe', name: 'Mira Holt', email: 'm', roles: [role] },
   workshopName: 'Teasel Works',
   demoPeople: [],
 });
@@ -182,10 +182,10 @@ describe('what the workshop holds true', () => {
     await commit('Usable share, AGM', '45');
     await waitFor(() => expect((posts(asked)[0]![1] as typeof defaultWorkshop).usableShare.agm).toBe(0.45));
   });
-  it('only a designer changes it', async () => {
+  it('only an owner or a designer changes it', async () => {
     await open('assembler');
     await waitFor(() => expect((screen.getByLabelText('An hour of work') as HTMLInputElement).disabled).toBe(true));
-    expect(screen.getByText(/Only a designer changes it/)).toBeTruthy();
+    expect(screen.getByText(/Only an owner or a designer changes it/)).toBeTruthy();
   });
   it('a sheet boards are cut from is added and removed', async () => {
     const asked = await open();
