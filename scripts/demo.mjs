@@ -74,4 +74,5 @@ for (const [email, role] of [
   ['piet@teasel.example', 'viewer'],
 ])
   say(`  ${email.padEnd(24)} ${role}`);
+say('A tablet changes hands by PIN: Jonas 4071, Ada 8120.');
 say('Ctrl-C stops it. What you do is kept; "npm run reset-demo" puts the demo back.');

@@ -41,6 +41,7 @@ export const demoPeople = [
     email: 'jonas@teasel.example',
     roles: ['assembler'] as const,
     password: DEMO_PASSWORD,
+    pin: '4071',
   },
   {
     id: 'pe_tester',
@@ -48,6 +49,7 @@ export const demoPeople = [
     email: 'ada@teasel.example',
     roles: ['tester'] as const,
     password: DEMO_PASSWORD,
+    pin: '8120',
   },
   {
     id: 'pe_electrician',

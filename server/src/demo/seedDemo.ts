@@ -18,7 +18,7 @@ import type { Knex } from 'knex';
 import { createJob } from '../jobs/jobs.ts';
 import { addRelease } from '../jobs/releases.ts';
 import { addHours } from '../jobs/workHours.ts';
-import { addPerson } from '../people/people.ts';
+import { addPerson, setPin } from '../people/people.ts';
 import { setCalendar } from '../schedule/shopCalendars.ts';
 import { seedStore, seedTaken } from '../store/seedStore.ts';
 import { createWorkshop, readWorkshop } from '../workshop/workshopStore.ts';
@@ -41,7 +41,10 @@ export async function seedDemo(db: Knex): Promise<boolean> {
   if (await readWorkshop(db)) return false;
   await db.transaction(async (trx) => {
     await createWorkshop(trx, demoWorkshopName, true, { instruments: demoInstruments });
-    for (const person of demoPeople) await addPerson(trx, { ...person, roles: [...person.roles] });
+    for (const person of demoPeople) {
+      const { id } = await addPerson(trx, { ...person, roles: [...person.roles] });
+      if (person.pin) await setPin(trx, id, person.pin);
+    }
     await seedStore(trx);
     await setCalendar(trx, demoCalendar(new Date()));
     for (const job of demoJobs(new Date())) {

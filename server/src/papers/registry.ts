@@ -353,6 +353,11 @@ export const PAPERS = [
   }),
 ];
 
+/** What the shop asks, pays and earns: not for who only looks. */
+const MONEY: readonly string[] = ['costs', 'quote', 'purchases'];
+export const tellsMoney = (name: string): boolean =>
+  [...PAPERS, ...SHOP_PAPERS].some((p) => p.name === name && (p.needs ?? []).some((n) => MONEY.includes(n)));
+
 /** Papers of the shop, not of one job. */
 export const SHOP_PAPERS = [
   shopPaper({

@@ -40,7 +40,7 @@ export async function addPerson(
 ): Promise<Person> {
   const email = await freeEmail(db, person.email);
   const row = { id: person.id ?? `pe_${nanoid(12)}`, name: person.name, email, roles: person.roles };
-  await db('people').insert({ ...row, password_hash: await hashOf(person.password) });
+  await db('people').insert({ ...row, password_hash: await hashOf(person.password), created_at: new Date() });
   return shownPerson(row);
 }
 

@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Client, testServer } from '../testing/testServer.ts';
 import { addPerson } from './people.ts';
 import { mayAsk, RIGHTS } from './rights.ts';
+import { rightsDoc } from './rightsDoc.ts';
 import { ROLES, type Role } from './roles.ts';
 import { openSession } from './sessions.ts';
 
@@ -54,6 +56,9 @@ describe('the table of rights', () => {
     const behind = routes().filter((r) => !BEFORE_THE_DOOR.includes(r));
     expect(behind.sort()).toEqual(Object.keys(RIGHTS).sort());
   });
+  it('is printed in the docs as it stands', () => {
+    expect(readFileSync(new URL('../../../docs/rights.md', import.meta.url), 'utf8')).toBe(rightsDoc());
+  });
   it('a route that forgot to say is nobody’s', async () => {
     expect(mayAsk('POST /api/forgotten', [...ROLES])).toBe(false);
     expect(mayAsk('toString', [...ROLES])).toBe(false);
@@ -71,6 +76,14 @@ describe('the table of rights', () => {
       if (status >= 500) wrong.push(`${name}: ${status}`);
     }
     expect(wrong).toEqual([]);
+  });
+  it('who only looks gets no paper that tells what the shop asks and pays', async () => {
+    const { jobs } = (await hands.get('viewer')!.get('/api/jobs')).json;
+    const asked = async (path: string) => (await hands.get('viewer')!.get(path)).status;
+    expect(await asked('/api/papers/purchase-list.csv')).toBe(403);
+    expect(await asked(`/api/jobs/${jobs[0].id}/out/quote.pdf`)).toBe(403);
+    expect(await asked(`/api/jobs/${jobs[0].id}/out/costs.pdf`)).toBe(403);
+    expect(await asked(`/api/jobs/${jobs[0].id}/out/cuts.csv`)).toBe(200);
   });
   it('nobody who has not come in gets anything of it', async () => {
     for (const name of Object.keys(RIGHTS)) {

@@ -2,7 +2,7 @@ import { ROLES, type Role } from './roles.ts';
 
 /** Everybody who has come in. */
 const ALL: readonly Role[] = ROLES;
-/** Everybody who works here; who only looks sees no prices and changes nothing. */
+/** Everybody who works here; who only looks changes nothing, and sees no quotes, costs and purchases. */
 const WORKS: readonly Role[] = ROLES.filter((r) => r !== 'viewer');
 const DRAWS: readonly Role[] = ['designer'];
 const BUILDS: readonly Role[] = ['assembler'];

@@ -11,7 +11,7 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   tester: 'reads at the bench and ships',
   electrician: 'signs the mains side, with a licence',
   trainer: 'sees how practice went',
-  viewer: 'looks, changes nothing, sees no prices',
+  viewer: 'looks and changes nothing; not into quotes, costs and purchases',
 };
 
 /** Puts roles in their order, each once. */

@@ -3,7 +3,7 @@ import { FormBody } from '../ui/form/FormBody.tsx';
 import { useFieldForm } from '../ui/form/useFieldForm.ts';
 import { answer, api } from './api.ts';
 import { keyed, usePress } from './press.ts';
-import { useMe } from './useMe.ts';
+import { calledBy, useMe } from './useMe.ts';
 
 const FIELDS = {
   email: { kind: 'text', label: 'E-mail', max: 120, required: true, email: true, autoComplete: 'username' },
@@ -50,7 +50,7 @@ export function SignIn() {
                   className="btn btn-outline btn-primary justify-between"
                   onClick={() => demo.mutate(p.id)}
                 >
-                  {p.name} <span className="text-xs font-normal">{p.roles[0]}</span>
+                  {p.name} <span className="text-xs font-normal">{calledBy(p.roles)}</span>
                 </button>
               ))}
             </div>

@@ -10,6 +10,9 @@ export function useIs(...roles: readonly Role[]): boolean {
   return roles.some((r) => own.includes(r));
 }
 
+/** What somebody is called by: what they do before what they own. */
+export const calledBy = (roles: readonly Role[]): string => roles.find((r) => r !== 'owner') ?? roles[0] ?? '';
+
 /** Who is signed in, and the workshop this server belongs to. */
 export function useMe() {
   return useQuery({ queryKey: ['me'], queryFn: fetchMe });

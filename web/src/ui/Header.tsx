@@ -3,7 +3,7 @@ import { Moon, Sun, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { api } from '../app/api.ts';
-import { useMe } from '../app/useMe.ts';
+import { calledBy, useMe } from '../app/useMe.ts';
 import { forgetKept } from '../offline/keepOnDevice.ts';
 import { FloorReports } from './FloorReports.tsx';
 
@@ -65,7 +65,7 @@ export function Header({ children }: { children?: ReactNode }) {
         {theme === 'paper' ? <Moon size={16} /> : <Sun size={16} />}
       </button>
       <Link to="/me" className="hidden whitespace-nowrap hover:underline lg:inline">
-        {me.data?.person?.name} · {me.data?.person?.roles[0]}
+        {me.data?.person?.name} · {calledBy(me.data?.person?.roles ?? [])}
       </Link>
       <Link
         to={`/hands?back=${encodeURIComponent(pathname)}`}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
+import { calledBy } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
@@ -34,7 +35,7 @@ export function ChangeHands() {
                   className="btn h-auto min-h-[64px] justify-between text-lg"
                   onClick={() => setWho(p)}
                 >
-                  {p.name} <span className="text-xs font-normal">{p.roles[0]}</span>
+                  {p.name} <span className="text-xs font-normal">{calledBy(p.roles)}</span>
                 </button>
               ))}
             </div>

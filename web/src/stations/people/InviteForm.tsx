@@ -28,19 +28,23 @@ export function InviteForm({
   return (
     <section className="mt-6 border border-base-300 bg-base-100 p-4">
       <h2 className="mb-2 text-xl">Let somebody in</h2>
-      <FormBody
-        of={form}
-        take={({ name }) => invite.mutate({ name, roles: [...chosen] })}
-        press="Make a link"
-        sending={invite.isPending || chosen.length === 0}
-        refused={invite.error}
-      >
+      <div className="grid gap-6 md:grid-cols-[16rem_1fr]">
+        <div>
+          <FormBody
+            of={form}
+            take={({ name }) => invite.mutate({ name, roles: [...chosen] })}
+            press="Make a link"
+            sending={invite.isPending || chosen.length === 0}
+            refused={invite.error}
+            columns="grid-cols-1"
+          />
+        </div>
         <fieldset className="grid gap-1" aria-label="What they are">
           {roles.map(({ role, says }) => (
             <label key={role} className="flex items-baseline gap-2">
               <input
                 type="checkbox"
-                className="checkbox checkbox-xs translate-y-0.5"
+                className="checkbox checkbox-primary checkbox-xs translate-y-0.5"
                 checked={chosen.includes(role)}
                 onChange={(e) => setChosen(e.target.checked ? [...chosen, role] : chosen.filter((r) => r !== role))}
               />
@@ -49,7 +53,7 @@ export function InviteForm({
             </label>
           ))}
         </fieldset>
-      </FormBody>
+      </div>
     </section>
   );
 }

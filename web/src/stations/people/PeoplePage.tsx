@@ -118,9 +118,8 @@ function RolesOf({
           <label key={role} title={says} className="flex min-h-[24px] items-center gap-1 text-sm">
             <input
               type="checkbox"
-              className="checkbox checkbox-xs"
+              className="checkbox checkbox-primary checkbox-xs"
               checked={has}
-              disabled={has && person.roles.length === 1}
               onChange={() => onChange(has ? person.roles.filter((r) => r !== role) : [...person.roles, role])}
             />
             {role}
