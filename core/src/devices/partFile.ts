@@ -3,6 +3,7 @@ import { newId } from '../document/newId.ts';
 import type { Part } from '../document/part/part.ts';
 import { partSchema } from '../document/part/partSchema.ts';
 import { problemsOf } from '../document/schemaKit.ts';
+import { type CsvKind, cellOf, csvOf } from '../engine/csv.ts';
 import { crossesItself } from '../solvers/polygon.ts';
 
 export interface ReadParts {
@@ -36,29 +37,31 @@ export const PART_COLUMNS = [
   'lead_time_days',
 ] as const;
 
+type PartKinds = Record<(typeof PART_COLUMNS)[number], CsvKind>;
+
 /**
  * Parts as CSV: what a sheet says in numbers; their wiring is that of the part each is like.
  * @example
  * partsCsvOf([]).includes('like'); // true
  */
 export function partsCsvOf(parts: readonly Part[]): string {
-  return Papa.unparse({
-    fields: [...PART_COLUMNS],
-    data: parts.map((p) => [
-      p.id,
-      p.name,
-      p.widthMm,
-      p.heightMm,
-      p.depthMm,
-      p.massKg,
-      p.clearSpaceMm.left,
-      p.clearSpaceMm.right,
-      p.clearSpaceMm.top,
-      p.clearSpaceMm.bottom,
-      p.price ?? '',
-      p.leadTimeDays ?? '',
-    ]),
-  });
+  return csvOf(
+    Object.fromEntries(PART_COLUMNS.map((c) => [c, c === 'like' || c === 'name' ? 'words' : 'figures'])) as PartKinds,
+    parts.map((p) => ({
+      like: p.id,
+      name: p.name,
+      width_mm: p.widthMm,
+      height_mm: p.heightMm,
+      depth_mm: p.depthMm,
+      mass_kg: p.massKg,
+      clear_left_mm: p.clearSpaceMm.left,
+      clear_right_mm: p.clearSpaceMm.right,
+      clear_top_mm: p.clearSpaceMm.top,
+      clear_bottom_mm: p.clearSpaceMm.bottom,
+      price: p.price ?? '',
+      lead_time_days: p.leadTimeDays ?? '',
+    })),
+  );
 }
 
 /**
@@ -147,7 +150,7 @@ function readCsv(text: string, known: ReadonlyMap<string, Part>): ReadParts {
     const part: Part = {
       ...resized(like, number('width_mm', like.widthMm)!, number('height_mm', like.heightMm)!),
       id: newId('pt'),
-      name: (row.name ?? '').trim() || like.name,
+      name: cellOf((row.name ?? '').trim()) || like.name,
       depthMm: number('depth_mm', like.depthMm)!,
       massKg: number('mass_kg', like.massKg)!,
       clearSpaceMm: {

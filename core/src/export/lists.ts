@@ -1,9 +1,9 @@
-import Papa from 'papaparse';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
 import type { Board } from '../document/board.ts';
 import { partIndex } from '../document/references.ts';
 import type { Dossier } from '../dossier.ts';
 import { drillRows } from '../drawing/panelShapes.ts';
+import { csvOf } from '../engine/csv.ts';
 import type { CutGroup } from '../stages/cuts/cuts.ts';
 
 /**
@@ -12,7 +12,18 @@ import type { CutGroup } from '../stages/cuts/cuts.ts';
  * partsCsv(dossier).startsWith('group,part,name,quantity'); // true
  */
 export function partsCsv(dossier: Pick<Dossier, 'parts'>): string {
-  return Papa.unparse(
+  return csvOf(
+    {
+      group: 'figures',
+      part: 'words',
+      name: 'words',
+      quantity: 'figures',
+      unit: 'figures',
+      price_each: 'figures',
+      total: 'figures',
+      lead_time_days: 'figures',
+      used_by: 'marks',
+    },
     dossier.parts.map((p) => ({
       group: p.group,
       part: p.partId,
@@ -35,7 +46,24 @@ const pieces = (groups: readonly CutGroup[]) => groups.flatMap((g) => g.pieces.m
  * cutsCsv(dossier).startsWith('cable,type,area_mm2'); // true
  */
 export function cutsCsv(dossier: Pick<Dossier, 'cuts'>): string {
-  return Papa.unparse(
+  return csvOf(
+    {
+      cable: 'marks',
+      type: 'words',
+      area_mm2: 'figures',
+      colour: 'words',
+      cut_mm: 'figures',
+      provisional: 'figures',
+      label: 'marks',
+      from: 'marks',
+      from_end: 'words',
+      from_strip_mm: 'figures',
+      from_shrink_mm: 'figures',
+      to: 'marks',
+      to_end: 'words',
+      to_strip_mm: 'figures',
+      to_shrink_mm: 'figures',
+    },
     pieces(dossier.cuts).flatMap(({ group, piece }) =>
       piece.cores.map((core) => ({
         cable: piece.designation,
@@ -65,7 +93,16 @@ export function cutsCsv(dossier: Pick<Dossier, 'cuts'>): string {
  */
 export function drillCsv(board: Board): string {
   const parts = partIndex(board, genericCatalogue);
-  return Papa.unparse(
+  return csvOf(
+    {
+      panel: 'words',
+      drill_mm: 'figures',
+      x_mm: 'figures',
+      y_mm: 'figures',
+      what: 'figures',
+      for: 'marks',
+      through: 'figures',
+    },
     board.panels.flatMap((panel) =>
       drillRows(board, parts, panel).map((r) => ({
         panel: panel.name,

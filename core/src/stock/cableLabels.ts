@@ -1,8 +1,8 @@
-import Papa from 'papaparse';
 import type { Id } from '../document/basics.ts';
 import type { ColourCode } from '../document/cable/cable.ts';
 import { catalogueIndex } from '../document/part/catalogueIndex.ts';
 import type { Catalogue } from '../document/part/part.ts';
+import { type CsvKind, csvOf } from '../engine/csv.ts';
 import type { MadeCable } from '../stages/terminations/terminations.ts';
 
 /** What is printed at one end of a cable, as on the drawing. */
@@ -54,7 +54,19 @@ export function cableLabels(cables: readonly MadeCable[], catalogue: Catalogue):
  * labelsCsv(cableLabels(dossier.cables, catalogue), () => '').startsWith('name,here,there'); // true
  */
 export function labelsCsv(labels: readonly CableLabel[], codeOf: (label: CableLabel) => string): string {
-  return Papa.unparse(
+  // The column of serials is there only where there are some.
+  const serials: { serial?: CsvKind } = labels.some((l) => l.serial) ? { serial: 'words' } : {};
+  return csvOf<string>(
+    {
+      name: 'marks',
+      here: 'marks',
+      there: 'marks',
+      end: 'figures',
+      colour: 'words',
+      diameter_mm: 'figures',
+      code: 'words',
+      ...serials,
+    },
     labels.map((l) => ({
       name: l.name,
       here: l.here,
@@ -63,9 +75,8 @@ export function labelsCsv(labels: readonly CableLabel[], codeOf: (label: CableLa
       colour: l.colour,
       diameter_mm: l.diameterMm,
       code: codeOf(l),
-      ...(l.serial ? { serial: l.serial } : {}),
+      ...(serials.serial ? { serial: l.serial ?? '' } : {}),
     })),
-    { escapeFormulae: false },
   );
 }
 

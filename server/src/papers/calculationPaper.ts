@@ -1,8 +1,8 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
+import { csvOf } from '@ombrik/core/engine/csv';
 import type { TraceEntry } from '@ombrik/core/engine/formula';
 import { traceAll } from '@ombrik/core/explain';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
-import Papa from 'papaparse';
 import { cautions, closePaper, heading, openPaper, type PaperFile, type PaperHead, paragraph, table } from './paper.ts';
 
 /** Figures of a kind, by the beginning of their address. */
@@ -98,7 +98,17 @@ export function calculationPaper(file: PaperFile, head: PaperHead): Promise<Buff
 /** The same as a table for a spreadsheet. */
 export function calculationCsv(file: PaperFile): string {
   const name = namer(file);
-  return `${Papa.unparse(
+  return csvOf(
+    {
+      address: 'words',
+      of: 'marks',
+      figure: 'words',
+      value: 'figures',
+      unit: 'figures',
+      formula: 'words',
+      inputs: 'words',
+      source: 'words',
+    },
     traced(file).map((e) => ({
       address: e.address,
       of: name(e.address),
@@ -109,6 +119,5 @@ export function calculationCsv(file: PaperFile): string {
       inputs: inputsOf(e, name),
       source: e.source,
     })),
-    { newline: '\n' },
-  )}\n`;
+  );
 }

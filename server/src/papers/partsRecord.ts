@@ -1,8 +1,8 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { partIndex } from '@ombrik/core/document/references';
+import { csvOf } from '@ombrik/core/engine/csv';
 import { type PartSerial, partSerials } from '@ombrik/core/released/partSerials';
 import { serialOf, unitsOf } from '@ombrik/core/released/serials';
-import Papa from 'papaparse';
 import type { StepPhoto } from '../build/photos.ts';
 import { closePaper, heading, MARGIN, openPaper, type PaperFile, type PaperHead, paragraph, table } from './paper.ts';
 import type { Needs } from './paperKind.ts';
@@ -80,7 +80,14 @@ function draw(
 
 /** The same numbers for a spreadsheet. */
 export const serialsCsv = (file: PaperFile, built: Needs['built']): string =>
-  Papa.unparse({
-    fields: ['board', 'part', 'what', 'serial', 'read_by', 'read_at'],
-    data: serialsOf(file, built).map((s) => [s.boardNo, s.designation, s.partName, s.serial ?? '', s.personName, s.at]),
-  });
+  csvOf(
+    { board: 'figures', part: 'marks', what: 'words', serial: 'words', read_by: 'words', read_at: 'figures' },
+    serialsOf(file, built).map((s) => ({
+      board: s.boardNo,
+      part: s.designation,
+      what: s.partName,
+      serial: s.serial ?? '',
+      read_by: s.personName,
+      read_at: s.at,
+    })),
+  );

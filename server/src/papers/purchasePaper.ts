@@ -1,6 +1,6 @@
+import { csvOf } from '@ombrik/core/engine/csv';
 import { amountText, sumCents } from '@ombrik/core/stock/money';
 import type { PurchaseList, UnpricedLine } from '@ombrik/core/stock/netNeeds';
-import Papa from 'papaparse';
 import writeXlsx from 'write-excel-file/node';
 import { cautions, closePaper, heading, openPaper, type PaperHead, paragraph, signOff, table } from './paper.ts';
 
@@ -105,7 +105,21 @@ const rowsOf = ({ lists, unpriced }: Purchases): Row[] => [
 ];
 
 export const purchaseCsv = (purchases: Purchases): string =>
-  Papa.unparse({ fields: [...COLUMNS], data: rowsOf(purchases) }, { escapeFormulae: true });
+  csvOf(
+    {
+      supplier: 'words',
+      article: 'words',
+      name: 'words',
+      pack: 'words',
+      packs: 'figures',
+      quantity: 'figures',
+      unit: 'figures',
+      price_each: 'figures',
+      total: 'figures',
+      order_by: 'figures',
+    },
+    rowsOf(purchases),
+  );
 
 /** The same as a spreadsheet, with the sum of its own lines at the foot. */
 export async function purchaseXlsx(purchases: Purchases): Promise<Buffer> {

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { type CsvKind, cellOf, csvOf } from '../../engine/csv.ts';
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
 import type { Command } from '../commands.ts';
@@ -133,7 +134,7 @@ function readLine(line: number, cell: (column: Column) => string, problems: stri
   const oneOf = <T extends string>(column: Column, values: readonly T[], fallback: T) =>
     word(column, values.join(', '), (v) => (v === '' ? fallback : values.find((x) => x === v)));
 
-  const name = cell('name');
+  const name = cellOf(cell('name'));
   if (name === '' || name.length > 80)
     problems.push(`line ${line}: name is "${name.slice(0, 40)}"; accepted: text of 1 to 80 characters`);
   const [watts, amps] = [cell('power_w'), cell('current_a')];
@@ -212,7 +213,14 @@ export function loadTable(items: readonly Item[]): string[][] {
  * @example
  * loadsCsv([]).startsWith('name'); // true
  */
-export const loadsCsv = (items: readonly Item[]): string => Papa.unparse(loadTable(items));
+export function loadsCsv(items: readonly Item[]): string {
+  const [head, ...rows] = loadTable(items);
+  const kinds = Object.fromEntries(head!.map((c): [string, CsvKind] => [c, c === 'name' ? 'marks' : 'figures']));
+  return csvOf(
+    kinds,
+    rows.map((cells) => Object.fromEntries(cells.map((cell, n) => [head![n]!, cell]))),
+  );
+}
 
 /**
  * The part a load row is: through the inverter it has mains terminals, else two clamps by its size.
