@@ -20,7 +20,7 @@ beforeAll(async () => {
   mira = await server.as('pe_designer');
   const { jobs } = (await ada.get('/api/jobs')).json;
   // Like the one on the bench, but nobody has read anything yet.
-  jobId = (await ada.post('/api/jobs/import', demoBoard('repeater'))).json.job.id;
+  jobId = (await mira.post('/api/jobs/import', demoBoard('repeater'))).json.job.id;
   hutId = jobs.find((j: { jobName: string }) => j.jobName === 'Larchfold hut board').id;
   steps = (await ada.get(`/api/jobs/${jobId}/dossier`)).json.dossier.bench;
 });

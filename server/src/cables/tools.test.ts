@@ -110,7 +110,7 @@ describe('several of the same', () => {
       alongside: null,
       note: '',
     };
-    const read = (unit: number) => jonas.post(`/api/jobs/${cartId}/bench/records`, { ...said, unit });
+    const read = (unit: number) => mira.post(`/api/jobs/${cartId}/bench/records`, { ...said, unit });
     expect((await read(2)).status).toBe(201);
     const { bench, stations } = (await mira.get(`/api/jobs/${cartId}/floor`)).json;
     expect(bench.filter((r: any) => r.unit === 2)).toHaveLength(1);

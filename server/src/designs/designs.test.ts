@@ -31,7 +31,7 @@ const kept = async (name: string) => {
   return got.json.design as { id: string; version: number; board: Board };
 };
 const start = (id: string, more: object = {}) =>
-  jonas.post(`/api/designs/${id}/start`, {
+  mira.post(`/api/designs/${id}/start`, {
     version: 1,
     choices: [],
     jobName: 'Col hut board',
