@@ -49,7 +49,7 @@ describe('servers that start and go', () => {
       const health = await fetch(`http://127.0.0.1:${port}/api/health`);
       expect([health.status, ((await health.json()) as { ok: boolean }).ok]).toEqual([200, true]);
       const me = (await (await fetch(`http://127.0.0.1:${port}/api/me`)).json()) as { demoPeople: unknown[] };
-      expect(me.demoPeople).toHaveLength(4);
+      expect(me.demoPeople).toHaveLength(6);
     }
     expect(await Promise.all(both.map((s) => s.end()))).toEqual([0, 0]);
     await drop();
