@@ -207,28 +207,4 @@ describe('guessing', () => {
     expect(answers.slice(0, 10)).toEqual(Array(10).fill(403));
     expect(answers.at(-1)).toBe(429);
   });
-  it('an unknown address takes as long as a known one', async () => {
-    const time = async (email: string) => {
-      const began = performance.now();
-      await signIn(email, 'never right');
-      return performance.now() - began;
-    };
-    const [known, unknown]: [number[], number[]] = [[], []];
-    for (let n = 0; n < 9; n++) {
-      // Never the same account twice, or the limit answers.
-      const { id } = await addPerson(server.db, {
-        name: `T${n}`,
-        email: `t${n}@time.example`,
-        roles: ['viewer'],
-        password: 'x',
-      });
-      expect(id).toBeTruthy();
-      known.push(await time(`t${n}@time.example`));
-      unknown.push(await time(`nobody${n}@time.example`));
-    }
-    const median = (of: number[]) => [...of].sort((a, b) => a - b)[Math.floor(of.length / 2)]!;
-    const ratio = median(unknown) / median(known);
-    expect(ratio).toBeGreaterThan(0.6);
-    expect(ratio).toBeLessThan(1.65);
-  });
 });
