@@ -16,6 +16,8 @@ type Job = Awaited<ReturnType<typeof fetchJobs>>['jobs'][number];
 
 const AXIS_DAYS = 56;
 const PAST_DAYS = 7;
+/** Width of the sign of one station. */
+const SIGN_PX = 24;
 
 /** Share of the axis at which a date lies. */
 const NewJobForm = lazy(() => import('./NewJobForm.tsx').then((m) => ({ default: m.NewJobForm })));
@@ -39,6 +41,8 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
   });
   const left = `${Math.min(begin, end - 0.02) * 100}%`;
   const wordsInside = end - begin > 0.5;
+  // The words follow the signs, however many stations there are.
+  const afterSigns = `calc(${left} + ${job.stations.length * SIGN_PX}px)`;
   return (
     <li className="perforated grid grid-cols-[270px_minmax(0,1fr)_168px] items-center gap-3 py-2">
       <div className="min-w-0">
@@ -69,7 +73,8 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
               <span
                 key={s.station}
                 title={`${STATION_TITLE[s.station]}: ${STATE_WORDS[s.state]}`}
-                className={`flex w-[24px] items-center justify-center border-r border-dashed border-base-300 text-xs ${s.state === 'findings' ? 'text-warning' : ''}`}
+                style={{ width: SIGN_PX }}
+                className={`flex items-center justify-center border-r border-dashed border-base-300 text-xs ${s.state === 'findings' ? 'text-warning' : ''}`}
               >
                 <span aria-hidden>{STATE_MARK[s.state]}</span>
               </span>
@@ -78,7 +83,7 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
         </span>
         <span
           className="absolute inset-y-1 flex items-center whitespace-nowrap"
-          style={{ left: wordsInside ? `calc(${left} + 168px)` : `max(calc(${left} + 168px), ${end * 100}%)` }}
+          style={{ left: wordsInside ? afterSigns : `max(${afterSigns}, ${end * 100}%)` }}
         >
           <span className="px-3 text-xs leading-tight">
             <span className="block group-hover:text-primary group-hover:underline">waits for {job.waitsFor}</span>
