@@ -27,6 +27,7 @@ import { lessonsRoutes } from './lessons/lessonsRoutes.ts';
 import type { Changes } from './live/changes.ts';
 import { liveRoutes } from './live/liveRoutes.ts';
 import { jobPaperRoutes, paperRoutes } from './papers/paperRoutes.ts';
+import { Guessing } from './people/guessing.ts';
 import { ownRoutes } from './people/ownRoutes.ts';
 import { peopleRoutes } from './people/peopleRoutes.ts';
 import { signInRoutes } from './people/signInRoutes.ts';
@@ -70,6 +71,7 @@ const PAGE_POLICY = [
 /** The whole application: API under /api, the built web application for everything else. */
 export function createApp({ db, ground, log, changes, bench, webFolder, door: reached = PLAIN_DOOR }: AppParts) {
   const app = new Hono<AppEnv>();
+  const guessing = new Guessing(ground);
   app.use(secureHeaders({ xFrameOptions: 'SAMEORIGIN' }));
   app.use(async (c, next) => {
     await next();
@@ -78,7 +80,7 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
   });
   app.use(async (c, next) => {
     c.set('db', db);
-    c.set('ground', ground);
+    c.set('guessing', guessing);
     c.set('door', reached);
     await next();
   });

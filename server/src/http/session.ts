@@ -2,6 +2,7 @@ import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import { matchedRoutes } from 'hono/route';
 import type { Knex } from 'knex';
+import type { Guessing } from '../people/guessing.ts';
 import type { Person } from '../people/people.ts';
 import { mayAsk, RIGHTS, rolesInWords } from '../people/rights.ts';
 import { personOfSession, type Session } from '../people/sessions.ts';
@@ -11,8 +12,7 @@ import { type Door, isSecure } from './door.ts';
 export type AppEnv = {
   Variables: {
     db: Knex;
-    /** Outside the transaction of a press: what must stand although the press is refused, as a count of guesses. */
-    ground: Knex;
+    guessing: Guessing;
     person: Person;
     session: Session;
     requestId: string;

@@ -117,7 +117,7 @@ export async function wallOf(db: Knex, { archived, words, offset, limit }: WallQ
     let named = row.made_of === null ? null : { jobName: row.job_name, customer: row.customer };
     if (row.made_of !== madeOf) {
       if (givenUp.get(row.id) !== madeOf) {
-        if (left-- > 0) named = (await remade(db, row.id, madeOf)) ?? named;
+        if (left-- > 0) named = await remade(db, row.id, madeOf);
         else behind++;
       }
     }
@@ -146,8 +146,7 @@ async function withSummaries(db: Knex, jobs: readonly JobRow[]): Promise<WallRow
 const givenUp = new LRUCache<string, string>({ max: 1000, ttl: 5 * 60_000 });
 
 /** Makes a job's row anew. A board that cannot be worked out says so on its own plank; the others stand beside it. */
-async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSummary | null> {
-  const { board } = await requireSheet(db, jobId);
+async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSummary> {
   const keep = async (summary: JobSummary, of: string) => {
     await db('job_summaries')
       .insert({ job_id: jobId, made_of: of, summary: JSON.stringify(summary) })
@@ -157,6 +156,7 @@ async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSumma
   };
   const file = await jobFile(db, jobId).catch(() => null);
   if (file) return keep(await summaryOf(db, file), madeOf);
+  const { board } = await requireSheet(db, jobId);
   givenUp.set(jobId, madeOf);
   return keep({ ...firstSummary(board), waitsFor: 'a look: its board could not be worked out' }, NOTHING_YET);
 }

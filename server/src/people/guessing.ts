@@ -33,8 +33,9 @@ type Key = readonly [limit: keyof Limits, key: string];
  */
 export class Guessing {
   readonly #limits: Limits;
-  constructor(db: Knex) {
-    this.#limits = limits(db);
+  /** @param ground connections beside those of the presses: a press that is refused is taken back, its count is not */
+  constructor(ground: Knex) {
+    this.#limits = limits(ground);
   }
 
   /** Counts a try before it is looked at. @throws Refusal 429 where there were too many, with when to try again */

@@ -1,10 +1,9 @@
 import { orNull, record, text } from '@ombrik/core/document/schemaKit';
-import { Hono } from 'hono';
+import { type Context, Hono } from 'hono';
 import { body } from '../http/body.ts';
 import type { AppEnv } from '../http/session.ts';
 import { refuse } from '../refusal.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
-import { Guessing } from './guessing.ts';
 import { isPassword, requirePin, requireStrong } from './passwords.ts';
 import { checkPassword, setPassword, setPin, shownPerson } from './people.ts';
 import { endSession, handOver, sessionsOf } from './sessions.ts';
@@ -12,6 +11,16 @@ import { endSession, handOver, sessionsOf } from './sessions.ts';
 const change = record({ password: text(1, 200), wanted: text(1, 400) });
 const pinWanted = record({ password: text(1, 200), pin: orNull(text(1, 20)) });
 const step = record({ personId: text(1, 64), pin: text(1, 20) });
+
+/** What is one's own is changed by who knows the password. @throws Refusal with what it says */
+async function requireOwn(c: Context<AppEnv>, password: string, says: string): Promise<void> {
+  const { id, email } = c.get('person');
+  const tried = [['pair', `own ${id}`]] as const;
+  const guessing = c.get('guessing');
+  await guessing.count(tried);
+  if (!(await checkPassword(c.get('db'), email, password))) refuse(403, says);
+  await guessing.right(tried);
+}
 
 /** What everybody does for themselves: password, PIN, sessions, and stepping in on a device of the shop by PIN. */
 export const ownRoutes = new Hono<AppEnv>()
@@ -27,26 +36,16 @@ export const ownRoutes = new Hono<AppEnv>()
     const db = c.get('db');
     const { password, wanted } = c.req.valid('json');
     const { id, name, email } = c.get('person');
-    const said = [['pair', `own ${id}`]] as const;
-    const guessing = new Guessing(c.get('ground'));
-    await guessing.count(said);
-    if (!(await checkPassword(db, email, password))) refuse(403, 'the password you have now is another');
-    await guessing.right(said);
+    await requireOwn(c, password, 'the password you have now is another');
     requireStrong(wanted, [name, email, (await readWorkshop(db))?.name ?? '']);
     await setPassword(db, id, wanted, c.get('session').id);
     return c.json({ ok: true });
   })
   .post('/pin', body(pinWanted), async (c) => {
-    const db = c.get('db');
     const { password, pin } = c.req.valid('json');
-    const { id, email } = c.get('person');
-    const said = [['pair', `own ${id}`]] as const;
-    const guessing = new Guessing(c.get('ground'));
-    await guessing.count(said);
-    if (!(await checkPassword(db, email, password))) refuse(403, 'the password is another');
-    await guessing.right(said);
+    await requireOwn(c, password, 'the password is another');
     if (pin !== null) requirePin(pin);
-    await setPin(db, id, pin);
+    await setPin(c.get('db'), c.get('person').id, pin);
     return c.json({ ok: true });
   })
   .get('/switch', async (c) => {
@@ -58,10 +57,10 @@ export const ownRoutes = new Hono<AppEnv>()
     const { personId, pin } = c.req.valid('json');
     const session = c.get('session');
     const keys = [
-      ['pin', `${session.openedBy} ${session.id} ${personId}`],
+      ['pin', `${session.id} ${personId}`],
       ['pinOf', personId],
     ] as const;
-    const guessing = new Guessing(c.get('ground'));
+    const guessing = c.get('guessing');
     await guessing.count(keys);
     const row = await db('people').where({ id: personId }).whereNull('ended_at').first();
     if (!(await isPassword(row?.pin_hash ?? null, pin))) refuse(403, 'the PIN is another');

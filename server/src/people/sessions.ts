@@ -28,17 +28,13 @@ export interface SessionRow {
 }
 
 /** Opens a session. @returns the token for the cookie; only its hash is stored. */
-export async function openSession(
-  db: Knex,
-  personId: string,
-  { via = 'password', openedBy = personId, agent = '' }: { via?: Via; openedBy?: string; agent?: string } = {},
-): Promise<string> {
+export async function openSession(db: Knex, personId: string, agent = ''): Promise<string> {
   const token = newToken();
   await db('sessions').insert({
     token_hash: tokenHash(token),
     person_id: personId,
-    via,
-    opened_by: openedBy,
+    via: 'password',
+    opened_by: personId,
     agent: agent.slice(0, LONGEST_AGENT),
     expires_at: new Date(Date.now() + SESSION_DAYS * 864e5),
   });

@@ -13,21 +13,23 @@ import {
 import { refuse } from '../refusal.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
 import { isKnownDevice, rememberDevice } from './devices.ts';
-import { Guessing } from './guessing.ts';
 import { comeInBy, invitationOf } from './invitations.ts';
-import { checkPassword, listPeople, type Person } from './people.ts';
+import { asEmail, checkPassword, listPeople, type Person } from './people.ts';
 import { closeSession, newToken, openSession, personOfSession, tokenHash } from './sessions.ts';
 
 const credentials = record({ email: text(3, 120), password: text(1, 200) });
 const demoChoice = record({ personId: text(1, 64) });
 const arrival = record({ name: text(0, 80), email: text(0, 120), password: text(1, 400) });
 
+async function openHere(c: Context<AppEnv>, personId: string): Promise<void> {
+  setSessionCookie(c, await openSession(c.get('db'), personId, c.req.header('user-agent')));
+}
+
 /** Opens a session here and remembers that this browser is one of theirs. */
 async function comeIn(c: Context<AppEnv>, person: Pick<Person, 'id'>): Promise<void> {
-  const db = c.get('db');
-  setSessionCookie(c, await openSession(db, person.id, { agent: c.req.header('user-agent') ?? '' }));
+  await openHere(c, person.id);
   const device = deviceToken(c) ?? newToken();
-  await rememberDevice(db, device, person.id);
+  await rememberDevice(c.get('db'), device, person.id);
   setDeviceCookie(c, device);
 }
 
@@ -51,11 +53,11 @@ export const signInRoutes = new Hono<AppEnv>()
   .post('/sign-in', body(credentials), async (c) => {
     const db = c.get('db');
     const { email, password } = c.req.valid('json');
-    const account = email.trim().toLowerCase();
+    const account = asEmail(email);
     const address = addressOf(c, c.get('door'));
     const device = deviceToken(c);
     const known = device !== undefined && (await isKnownDevice(db, device, account));
-    const guessing = new Guessing(c.get('ground'));
+    const guessing = c.get('guessing');
     const keys = known
       ? ([['pair', `device ${tokenHash(device)} ${account}`]] as const)
       : ([
@@ -76,7 +78,7 @@ export const signInRoutes = new Hono<AppEnv>()
     const { personId } = c.req.valid('json');
     const person = (await listPeople(db)).find((p) => p.id === personId && p.endedAt === null);
     if (!person) refuse(422, `personId is "${personId}"; accepted: one of the demo people`);
-    setSessionCookie(c, await openSession(db, person.id, { agent: c.req.header('user-agent') ?? '' }));
+    await openHere(c, person.id);
     return c.json({ person });
   })
   .post('/sign-out', async (c) => {
@@ -87,14 +89,14 @@ export const signInRoutes = new Hono<AppEnv>()
   })
   .get('/come-in/:token', async (c) => {
     const db = c.get('db');
-    await new Guessing(c.get('ground')).count([['link', addressOf(c, c.get('door'))]]);
+    await c.get('guessing').count([['link', addressOf(c, c.get('door'))]]);
     const { name, roles, personId } = await invitationOf(db, c.req.param('token'));
     const workshop = await readWorkshop(db);
     return c.json({ workshopName: workshop?.name ?? '', name, roles, again: personId !== null });
   })
   .post('/come-in/:token', body(arrival), async (c) => {
     const db = c.get('db');
-    await new Guessing(c.get('ground')).count([['link', addressOf(c, c.get('door'))]]);
+    await c.get('guessing').count([['link', addressOf(c, c.get('door'))]]);
     const workshop = await readWorkshop(db);
     const id = await comeInBy(db, c.req.param('token'), c.req.valid('json'), workshop?.name ?? '');
     await comeIn(c, { id });

@@ -28,10 +28,9 @@ function threads(maxThreads: number, niceness: number): Threads {
     maxQueue: 400,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
   });
-  const up = pool.run({ name: 'stand', args: null }).then(() => {});
-  // Whoever asks hears of it.
-  up.catch(() => {});
-  return { pool, up };
+  const done = () => {};
+  // One that could not start keeps nobody waiting: what is asked next starts another.
+  return { pool, up: pool.run({ name: 'stand', args: null }).then(done, done) };
 }
 
 /** Deriving and printing on some threads, edits on one of their own: a long paper holds no edit up. */

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { type QueryClient, useQuery } from '@tanstack/react-query';
 import { answer, api } from './api.ts';
 
 type Role = NonNullable<Awaited<ReturnType<typeof fetchMe>>['person']>['roles'][number];
@@ -9,6 +9,10 @@ export function useIs(...roles: readonly Role[]): boolean {
   const own = useMe().data?.person?.roles ?? [];
   return roles.some((r) => own.includes(r));
 }
+
+/** What was fetched goes with who fetched it: the next hands ask for their own. */
+export const forgetOthers = (client: QueryClient): void =>
+  client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
 
 /** What somebody is called by: what they do before what they own. */
 export const calledBy = (roles: readonly Role[]): string => roles.find((r) => r !== 'owner') ?? roles[0] ?? '';

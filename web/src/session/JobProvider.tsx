@@ -106,6 +106,7 @@ function LoadedJob({ personId, draws, fetched, children, waiting }: LoadedProps)
       line: lineOf(jobId, load),
       outbox: browserOutbox(jobId, personId, opening),
       newKey: () => nanoid(),
+      looksOnly: draws ? null : LOOKS_ONLY,
       onTaken: () => void client.invalidateQueries({ queryKey: ['floor', jobId] }),
     });
     const own = createJobStore({
@@ -113,7 +114,6 @@ function LoadedJob({ personId, draws, fetched, children, waiting }: LoadedProps)
       meta: metaOf(fetched),
       queue,
       deriver: workerDeriver(),
-      looksOnly: draws ? null : LOOKS_ONLY,
       past: () => client.getQueryData<{ past: PastTimes }>(['quotes', jobId])?.past ?? {},
       onDerived: () => setDerived(own.derived()),
     });

@@ -196,6 +196,23 @@ describe('an edit on its way', () => {
   });
 });
 
+describe('who only looks', () => {
+  it('changes nothing, is told why, and keeps nothing to be sent', async () => {
+    const { line, taken } = server();
+    const kept: string[] = [];
+    const outbox: Outbox = { left: async () => [], keep: async (e) => void kept.push(e.key), drop: async () => {} };
+    const loaded = { revision: 1, board: start(), undo: 'a step', redo: null };
+    const queue = new EditQueue(loaded, { line, outbox, newKey: () => 'k', looksOnly: 'only a designer does' });
+    expect(queue.edit('warmer', ambient(30))).toBe(false);
+    expect(queue.state.problems).toEqual(['only a designer does']);
+    queue.dismiss();
+    queue.step('undo');
+    expect(queue.state.problems).toEqual(['only a designer does']);
+    await Promise.resolve();
+    expect([queue.state.board, queue.state.waiting, kept, taken]).toEqual([loaded.board, [], [], []]);
+  });
+});
+
 describe('two people at once', () => {
   it('a newer revision of somebody else is taken over while nothing waits', async () => {
     const at = server();

@@ -63,6 +63,8 @@ interface Options {
   line: Line;
   outbox: Outbox;
   newKey: () => string;
+  /** Why whoever is signed in changes nothing here; null where they may. */
+  looksOnly?: string | null;
   /** Called after the server took something. */
   onTaken?: () => void;
   later?: (work: () => void, ms: number) => void;
@@ -81,7 +83,7 @@ export class EditQueue {
   #closed = false;
 
   constructor(loaded: Loaded, options: Options) {
-    this.#options = { onTaken: () => {}, later: (work, ms) => void setTimeout(work, ms), ...options };
+    this.#options = { looksOnly: null, onTaken: () => {}, later: (work, ms) => void setTimeout(work, ms), ...options };
     this.#state = {
       base: { revision: loaded.revision, board: loaded.board },
       board: loaded.board,
@@ -125,7 +127,7 @@ export class EditQueue {
 
   /** Makes a change. @returns false where it does not apply; the reasons are among the problems then */
   edit(label: string, commands: Command[]): boolean {
-    if (commands.length === 0) return false;
+    if (commands.length === 0 || !this.#mayChange()) return false;
     try {
       applyCommands(this.#state.board, commands);
     } catch (error) {
@@ -139,14 +141,10 @@ export class EditQueue {
   }
 
   step(way: 'undo' | 'redo'): void {
+    if (!this.#mayChange()) return;
     const { waiting, saveState } = this.#state;
     if (saveState === 'conflict' || waiting.filter((p) => p.kind === 'step').length >= MOST_STEPS) return;
     this.#push([{ kind: 'step', key: this.#options.newKey(), way }]);
-  }
-
-  /** Says why something is not done. */
-  tell(problems: readonly string[]): void {
-    this.#set({ problems });
   }
 
   dismiss(): void {
@@ -309,6 +307,13 @@ export class EditQueue {
       }
       return 'taken';
     }
+  }
+
+  /** Says so where they may not. */
+  #mayChange(): boolean {
+    const { looksOnly } = this.#options;
+    if (looksOnly !== null) this.#set({ problems: [looksOnly] });
+    return looksOnly === null;
   }
 
   #halted(): boolean {

@@ -98,8 +98,6 @@ interface Options {
   meta: JobMeta;
   queue: EditQueue;
   deriver: Derives;
-  /** Why whoever is signed in changes nothing here; null where they may. */
-  looksOnly?: string | null;
   /** What past jobs took, for the figures of a quote. */
   past: () => PastTimes;
   /** Called each time the board has been worked out. */
@@ -118,15 +116,7 @@ const ended = (board: Board, commands: Command[]): Board => {
  * One job under the hand: the queue of edits, what is selected and lit, and what the worker makes of the board, in one
  * store. Who reads a part of it is told of that part only.
  */
-export function createJobStore({
-  jobId,
-  meta,
-  queue,
-  deriver,
-  past,
-  looksOnly = null,
-  onDerived = () => {},
-}: Options): JobStore {
+export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = () => {} }: Options): JobStore {
   let { workshop } = meta;
   let previewed: Command[] | null = null;
   let derived: Derived | null = null;
@@ -213,8 +203,7 @@ export function createJobStore({
       make: (label, commands) => {
         const was = previewed;
         previewed = null;
-        if (looksOnly !== null) queue.tell([looksOnly]);
-        const made = looksOnly === null && queue.edit(label, commands);
+        const made = queue.edit(label, commands);
         if (!made && was) sync();
         return made;
       },
@@ -229,8 +218,8 @@ export function createJobStore({
       waiting?.();
       waiting = null;
     },
-    undo: () => (looksOnly === null ? queue.step('undo') : queue.tell([looksOnly])),
-    redo: () => (looksOnly === null ? queue.step('redo') : queue.tell([looksOnly])),
+    undo: () => queue.step('undo'),
+    redo: () => queue.step('redo'),
     applyAgain: () => void queue.resolve(true),
     dropMine: () => void queue.resolve(false),
     takeUpLeft: (take) => queue.takeUpLeft(take),

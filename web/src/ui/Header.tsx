@@ -3,7 +3,7 @@ import { Moon, Sun, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { api } from '../app/api.ts';
-import { calledBy, useMe } from '../app/useMe.ts';
+import { calledBy, forgetOthers, useMe } from '../app/useMe.ts';
 import { forgetKept } from '../offline/keepOnDevice.ts';
 import { FloorReports } from './FloorReports.tsx';
 
@@ -33,7 +33,7 @@ export function Header({ children }: { children?: ReactNode }) {
     navigate('/');
     // What was fetched goes with who fetched it: asked again without them, all of it would be refused.
     client.setQueryData(['me'], (was: typeof me.data) => was && { ...was, person: null });
-    client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
+    forgetOthers(client);
     await client.invalidateQueries({ queryKey: ['me'] });
   };
   return (

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
-import { calledBy } from '../../app/useMe.ts';
+import { calledBy, forgetOthers } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
@@ -57,8 +57,7 @@ function PinPad({ who, onBack }: { who: { id: string; name: string }; onBack: ()
   const go = usePress({
     send: (said: string, key) => answer(api.own.switch.$post({ json: { personId: who.id, pin: said } }, keyed(key))),
     onSuccess: async () => {
-      // What was fetched for the hands before is theirs.
-      client.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
+      forgetOthers(client);
       await client.invalidateQueries({ queryKey: ['me'] });
       const back = asked.get('back') ?? '/';
       navigate(back.startsWith('/') && !back.startsWith('//') ? back : '/');
