@@ -16,7 +16,7 @@ function serverUser() {
 }
 
 /** Runs one of PostgreSQL's programs as that user, outside the checkout, which it may not be able to read. */
-function run(program, args, options = {}) {
+export function runPostgres(program, args, options = {}) {
   const path = `${postgresPrograms()}/${program}`;
   const as = isRoot() ? ['runuser', ['-u', 'postgres', '--', path, ...args]] : [path, args];
   return execFileSync(as[0], as[1], { cwd: '/', encoding: 'utf8', stdio: ['ignore', 'pipe', 'pipe'], ...options });
@@ -44,7 +44,7 @@ export function dataFolder(root) {
 
 const isRunning = (pgdata) => {
   try {
-    run('pg_ctl', ['-D', pgdata, 'status']);
+    runPostgres('pg_ctl', ['-D', pgdata, 'status']);
     return true;
   } catch {
     return false;
@@ -65,7 +65,7 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     rmSync(pgdata, { recursive: true, force: true });
     writeFileSync(passwordFile, randomBytes(18).toString('base64url'), { mode: 0o600 });
     if (user) chownSync(passwordFile, user.uid, user.gid);
-    run('initdb', [
+    runPostgres('initdb', [
       '-D',
       pgdata,
       '-U',
@@ -85,7 +85,7 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     const settings = ['listen_addresses=127.0.0.1', "unix_socket_directories=''", `port=${port}`, 'max_connections=60'];
     if (throwaway) settings.push('fsync=off', 'full_page_writes=off');
     const options = settings.map((s) => `-c ${s}`).join(' ');
-    run('pg_ctl', ['-D', pgdata, '-l', join(folder, 'server.log'), '-o', options, '-w', '-t', '60', 'start'], {
+    runPostgres('pg_ctl', ['-D', pgdata, '-l', join(folder, 'server.log'), '-o', options, '-w', '-t', '60', 'start'], {
       stdio: ['ignore', 'ignore', 'inherit'],
     });
     started = true;
@@ -95,7 +95,7 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     if (!started) return;
     started = false;
     try {
-      run('pg_ctl', ['-D', pgdata, '-m', 'fast', '-w', 'stop']);
+      runPostgres('pg_ctl', ['-D', pgdata, '-m', 'fast', '-w', 'stop']);
     } catch {
       // Already down.
     }

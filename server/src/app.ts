@@ -7,6 +7,8 @@ import { requestId } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
+import { auditReads } from './audit/auditPress.ts';
+import { auditRoutes } from './audit/auditRoutes.ts';
 import { benchRoutes } from './bench/benchRoutes.ts';
 import { boardRoutes } from './boards/boardRoutes.ts';
 import { buildRoutes } from './build/buildRoutes.ts';
@@ -17,9 +19,11 @@ import { designRoutes } from './designs/designRoutes.ts';
 import { jobDesignRoutes } from './designs/jobDesignRoutes.ts';
 import { refusalOfDatabase } from './http/databaseRefusal.ts';
 import { type Door, ownDoorOnly, PLAIN_DOOR } from './http/door.ts';
+import { doorstepOf } from './http/doorstep.ts';
 import { limitedBody } from './http/limitedBody.ts';
 import { longestWaitMs } from './http/loopWatch.ts';
 import { onePress } from './http/onePress.ts';
+import { ownIds } from './http/ownIds.ts';
 import { type AppEnv, signedIn, withRight } from './http/session.ts';
 import { jobRoutes } from './jobs/jobRoutes.ts';
 import { orderRoutes } from './jobs/orderRoutes.ts';
@@ -72,6 +76,7 @@ const PAGE_POLICY = [
 export function createApp({ db, ground, log, changes, bench, webFolder, door: reached = PLAIN_DOOR }: AppParts) {
   const app = new Hono<AppEnv>();
   const guessing = new Guessing(ground);
+  const doorstep = doorstepOf(ground, db);
   app.use(secureHeaders({ xFrameOptions: 'SAMEORIGIN' }));
   app.use(async (c, next) => {
     await next();
@@ -79,7 +84,7 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
     if (!c.res.headers.has('Content-Security-Policy')) c.res.headers.set('Content-Security-Policy', PAGE_POLICY);
   });
   app.use(async (c, next) => {
-    c.set('db', db);
+    c.set('doorstep', doorstep);
     c.set('guessing', guessing);
     c.set('door', reached);
     await next();
@@ -119,7 +124,7 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
   });
   const door = app.route('/api', signInRoutes).route('/api/calendar', feedRoutes);
   // One door for everything else: who comes in, and that each press does what it does once.
-  door.use('/api/*', signedIn, withRight, onePress);
+  door.use('/api/*', signedIn, withRight, auditReads(), onePress, ownIds);
   const routes = door
     .route('/api/jobs', jobRoutes)
     .route('/api/jobs', boardRoutes)
@@ -141,6 +146,7 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
     .route('/api/practice', practiceRoutes(bench))
     .route('/api/lessons', lessonsRoutes)
     .route('/api/people', peopleRoutes)
+    .route('/api/audit', auditRoutes)
     .route('/api/own', ownRoutes)
     .route('/api/live', liveRoutes(changes));
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));

@@ -4,7 +4,7 @@ import { migrate, openDatabase } from './database/database.ts';
 import { requireStrong } from './people/passwords.ts';
 import { addPerson } from './people/people.ts';
 import { ROLES, type Role } from './people/roles.ts';
-import { createWorkshop, readWorkshop } from './workshop/workshopStore.ts';
+import { createWorkshop, workshopNames } from './workshop/workshopStore.ts';
 
 /** Starts an empty workshop: its name and its first person, with a password printed once. */
 const { values } = parseArgs({
@@ -12,6 +12,7 @@ const { values } = parseArgs({
     workshop: { type: 'string' },
     name: { type: 'string' },
     email: { type: 'string' },
+    another: { type: 'boolean', default: false },
     roles: { type: 'string', default: 'designer,buyer,assembler,tester,trainer' },
   },
 });
@@ -25,7 +26,7 @@ const url =
 const { workshop, name, email } = values;
 if (!workshop || !name || !email)
   fail(
-    'Usage: DATABASE_URL=… npm run first-user -- --workshop "Name" --name "Person" --email person@example [--roles designer,tester]',
+    'Usage: DATABASE_URL=… npm run first-user -- --workshop "Name" --name "Person" --email person@example [--roles designer,tester] [--another]',
   );
 // The first is an owner whatever else: only an owner lets others in.
 const roles = ['owner', ...values.roles!.split(',').map((r) => r.trim())] as Role[];
@@ -33,8 +34,12 @@ for (const role of roles) if (!ROLES.includes(role)) fail(`roles has "${role}"; 
 const db = openDatabase(url);
 try {
   await migrate(db);
-  const existing = await readWorkshop(db);
-  if (existing) throw new Error(`this database already belongs to "${existing.name}"; nothing was changed`);
+  const there = await workshopNames(db);
+  if (there.includes(workshop!)) throw new Error(`"${workshop}" is open already; nothing was changed`);
+  if (there.length > 0 && !values.another)
+    throw new Error(
+      `this database holds "${there.join('", "')}" already; nothing was changed. People of that workshop are invited by its owner, on the page People; --another opens one more beside it, which sees nothing of the other`,
+    );
   if (process.env.FIRST_PASSWORD) requireStrong(process.env.FIRST_PASSWORD, [workshop!, name!, email!]);
   const password = process.env.FIRST_PASSWORD ?? randomBytes(9).toString('base64url');
   await db.transaction(async (trx) => {

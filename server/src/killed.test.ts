@@ -189,13 +189,13 @@ describe('an empty workshop', () => {
       'Sign in as eve@heron.example',
     );
     expect(run('--workshop', 'Other', '--name', 'Bo', '--email', 'bo@heron.example').stderr).toContain(
-      'already belongs to "Heron Yard"',
+      'holds "Heron Yard" already',
     );
     const server = await start(url);
     const signIn = await fetch(`http://127.0.0.1:${server.port}/api/sign-in`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ email: 'eve@heron.example', password: FIRST }),
+      body: JSON.stringify({ email: 'eve@heron.example', password: FIRST, workshopId: null }),
     });
     expect(signIn.status).toBe(200);
     const me = (await (await fetch(`http://127.0.0.1:${server.port}/api/me`)).json()) as {

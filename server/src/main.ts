@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
 import pino from 'pino';
 import { createApp } from './app.ts';
-import { alone, migrate, openDatabase, openGround } from './database/database.ts';
+import { alone, migrate, openDatabase, openGround, openServing } from './database/database.ts';
 import { seedDemo } from './demo/seedDemo.ts';
 import { namesIn, ownNames } from './http/door.ts';
 import { forgetOldPresses } from './http/onePress.ts';
@@ -32,14 +32,16 @@ if (!Number.isInteger(proxies) || proxies < 0 || proxies > 9) {
   process.exit(1);
 }
 const door = { proxies, names: [...ownNames(), ...namesIn(process.env.HOSTS ?? '')] };
-const db = openDatabase(url);
-const ground = openGround(url);
-await alone(db, async () => {
-  await migrate(db);
-  if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(db))) log.info('seeded the demo workshop');
-  await forgetOldPresses(db);
-  await forgetWhatIsOver(db);
+const owner = openDatabase(url);
+await alone(owner, async () => {
+  await migrate(owner);
+  if (process.env.OMBRIK_DEMO === '1' && (await seedDemo(owner))) log.info('seeded the demo workshop');
+  await forgetOldPresses(owner);
+  await forgetWhatIsOver(owner);
 });
+await owner.destroy();
+const db = openServing(url);
+const ground = openGround(url);
 startWork();
 const bench = await startPracticeBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));

@@ -263,7 +263,7 @@ export async function measure(
       ]),
       at: new Date(),
     })
-    .onConflict(['job_id', 'unit', 'step_id', 'pair'])
+    .onConflict(['workshop_id', 'job_id', 'unit', 'step_id', 'pair'])
     .merge();
   return db.transaction(async (trx) => {
     const rows = await trx('bench_pairs')

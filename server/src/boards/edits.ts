@@ -8,6 +8,7 @@ import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
 import { nanoid } from 'nanoid';
 import { quickWork } from '../work/pools.ts';
+import { ownWorkshop } from '../workshop/workshopStore.ts';
 
 export type EditWay = 'edit' | 'undo' | 'redo';
 export interface EditRequest {
@@ -36,7 +37,7 @@ const pinsOf = (board: Board, workshopVersion: string) => ({
 });
 
 async function workshopVersion(db: Knex): Promise<string> {
-  const row = await db('workshop').first();
+  const row = await ownWorkshop(db).first();
   return row?.values?.version ?? '1';
 }
 

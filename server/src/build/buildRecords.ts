@@ -49,7 +49,7 @@ export async function addBuildRecords(
         person_id: personId,
         said_at: r.saidAt,
       })
-      .onConflict(['job_id', 'key'])
+      .onConflict(['workshop_id', 'job_id', 'key'])
       .ignore();
   return records.map((r) => r.key);
 }

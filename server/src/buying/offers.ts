@@ -28,7 +28,7 @@ export async function putOffers(db: Knex, offers: readonly Omit<Offer, 'id'>[]):
         lead_days: o.leadDays,
       })),
     )
-    .onConflict(['article_id', 'supplier', 'pack_quantity'])
+    .onConflict(['workshop_id', 'article_id', 'supplier', 'pack_quantity'])
     .merge(['pack_price', 'lead_days']);
 }
 

@@ -54,5 +54,5 @@ export const insertVersion = (
   });
 
 export const retire = (db: Knex, id: string, personId: string): Promise<unknown> =>
-  db('own_parts_retired').insert({ id, person_id: personId }).onConflict('id').ignore();
+  db('own_parts_retired').insert({ id, person_id: personId }).onConflict(['workshop_id', 'id']).ignore();
 export const bringBack = (db: Knex, id: string): Promise<unknown> => db('own_parts_retired').where({ id }).delete();

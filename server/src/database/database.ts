@@ -19,6 +19,9 @@ import * as fieldLogs from './migrations/016_field_logs.ts';
 import * as newestOfJob from './migrations/017_newest_of_job.ts';
 import * as firstRows from './migrations/018_first_rows.ts';
 import * as people from './migrations/019_people.ts';
+import * as workshops from './migrations/020_workshops.ts';
+import * as audit from './migrations/021_audit.ts';
+import { APP_ROLE } from './ofWorkshops.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
 pg.types.setTypeParser(1082, (text: string) => text);
@@ -43,6 +46,8 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '017_newest_of_job', module: newestOfJob },
   { name: '018_first_rows', module: firstRows },
   { name: '019_people', module: people },
+  { name: '020_workshops', module: workshops },
+  { name: '021_audit', module: audit },
 ];
 
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
@@ -51,16 +56,25 @@ const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
   getMigration: async (m) => m.module,
 };
 
-/** Opens the database named by a PostgreSQL URL. */
+/** Opens the database named by a PostgreSQL URL, as who owns it: for what is done to all of it. */
 export function openDatabase(url: string, max = 10): Knex {
   return createKnex({ client: 'pg', connection: url, pool: { min: 0, max } });
 }
 
+/** Opens it as the application's role, which sees nothing until it is said for which workshop: see `inWorkshop`. */
+export function openServing(url: string, max = 10): Knex {
+  const afterCreate = (own: pg.Client, done: (error: Error | null, own: pg.Client) => void) => {
+    own.query(`SET ROLE ${APP_ROLE}`, (error) => done(error, own));
+  };
+  return createKnex({ client: 'pg', connection: url, pool: { min: 0, max, afterCreate } });
+}
+
 /**
  * Connections beside those of the presses, for what must stand although a press is taken back. Were they the same ones,
- * presses that wait for one another could hold all of them, and the first would wait for one for ever.
+ * presses that wait for one another could hold all of them, and the first would wait for one for ever. They work for no
+ * workshop, ever: before the door nobody is of one.
  */
-export const openGround = (url: string): Knex => openDatabase(url, 2);
+export const openGround = (url: string): Knex => openServing(url, 3);
 
 export async function migrate(db: Knex): Promise<void> {
   await db.migrate.latest({ migrationSource });

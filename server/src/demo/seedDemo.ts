@@ -15,13 +15,14 @@ import {
   demoWorkshopName,
 } from '@ombrik/demo/demoWorkshop';
 import type { Knex } from 'knex';
+import { workshopTables } from '../database/ofWorkshops.ts';
 import { createJob } from '../jobs/jobs.ts';
 import { addRelease } from '../jobs/releases.ts';
 import { addHours } from '../jobs/workHours.ts';
 import { addPerson, setPin } from '../people/people.ts';
 import { setCalendar } from '../schedule/shopCalendars.ts';
 import { seedStore, seedTaken } from '../store/seedStore.ts';
-import { createWorkshop, readWorkshop } from '../workshop/workshopStore.ts';
+import { createWorkshop, workshopNames } from '../workshop/workshopStore.ts';
 import { seedBench, seedBuild, seedCables } from './seedFloor.ts';
 
 const derived = (board: Board) => derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
@@ -36,14 +37,14 @@ function letStand(board: Board, reasons: DemoJob['letStand']): AcceptedFinding[]
   });
 }
 
-/** Fills an empty database with the invented workshop. @returns false when the database already belongs to somebody. */
-export async function seedDemo(db: Knex): Promise<boolean> {
-  if (await readWorkshop(db)) return false;
-  await db.transaction(async (trx) => {
-    await createWorkshop(trx, demoWorkshopName, true, { instruments: demoInstruments });
+/** Fills an empty database, as who owns it, with the invented workshop. @returns its id; null when the database already belongs to somebody */
+export async function seedDemo(db: Knex): Promise<string | null> {
+  if ((await workshopNames(db)).length > 0) return null;
+  return db.transaction(async (trx) => {
+    const id = await createWorkshop(trx, demoWorkshopName, true, { instruments: demoInstruments });
     for (const person of demoPeople) {
-      const { id } = await addPerson(trx, { ...person, roles: [...person.roles] });
-      if (person.pin) await setPin(trx, id, person.pin);
+      const own = await addPerson(trx, { ...person, roles: [...person.roles] });
+      if (person.pin) await setPin(trx, own.id, person.pin);
     }
     await seedStore(trx);
     await setCalendar(trx, demoCalendar(new Date()));
@@ -62,17 +63,14 @@ export async function seedDemo(db: Knex): Promise<boolean> {
       if (job.built > 0) await seedBuild(trx, row.id, job, plan, dossier);
       if (job.bench !== 'open') await seedBench(trx, row.id, job, dossier, defaultWorkshop);
     }
+    return id;
   });
-  return true;
 }
 
-/** Empties every table of the demo's database, for `npm run reset-demo`. @throws when it is not a demo database. */
+/** Empties every table of the demo's database, for `npm run reset-demo`. @throws when somebody's own work is in it */
 export async function clearDemo(db: Knex): Promise<void> {
-  const workshop = await readWorkshop(db);
-  if (workshop && !workshop.isDemo) throw new Error(`"${workshop.name}" is not demo data; nothing was changed`);
-  await db.raw(
-    'TRUNCATE tries, devices, invitations, field_logs, field_notes, shipments, practice_acts, practice_runs, shop_calendar, cut_plan_jobs, cut_plans, offers, stock_levels, stock_moves, purchase_lines, purchases, stock_reservations, stock, releases, attachments, quotes, work_hours, bench_pairs, bench_readings, floor_records, snapshots, edits, jobs, sessions, people, workshop CASCADE',
-  );
-  for (const sequence of ['job_number', 'stock_number', 'purchase_number'])
-    await db.raw(`ALTER SEQUENCE ${sequence} RESTART`);
+  const own = await db('workshops').where({ is_demo: false }).first('name');
+  if (own) throw new Error(`"${own.name}" is not demo data; nothing was changed`);
+  const tables = [...(await workshopTables(db)), 'workshops', 'tries'];
+  await db.raw(`TRUNCATE ${tables.map(() => '??').join(', ')} RESTART IDENTITY CASCADE`, tables);
 }

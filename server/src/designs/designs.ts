@@ -63,5 +63,5 @@ export async function designOfJob(db: Knex, jobId: string): Promise<JobDesign | 
 export const noteDesign = (db: Knex, jobId: string, { designId, version, choices }: JobDesign): Promise<unknown> =>
   db('job_designs')
     .insert({ job_id: jobId, design_id: designId, version, choices: JSON.stringify(choices) })
-    .onConflict('job_id')
+    .onConflict(['workshop_id', 'job_id'])
     .merge();

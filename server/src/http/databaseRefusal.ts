@@ -1,6 +1,6 @@
 /** What the database says when it cannot keep a value, or cannot be reached, in words for the person who asked. */
 interface DatabaseRefusal {
-  status: 422 | 503 | 507;
+  status: 404 | 422 | 503 | 507;
   says: string;
 }
 
@@ -8,11 +8,16 @@ const CANNOT_KEEP: DatabaseRefusal = {
   status: 422,
   says: 'a number or text is past what can be kept; nothing was changed',
 };
+const MISSING: DatabaseRefusal = {
+  status: 404,
+  says: 'something that was named is not there; nothing was changed',
+};
 const AWAY: DatabaseRefusal = { status: 503, says: 'the database cannot be reached; nothing was changed, try again' };
 const FULL: DatabaseRefusal = { status: 507, says: 'the disk of the server is full; nothing was changed' };
 
 /** Codes of PostgreSQL (appendix A of its manual) and of the network. */
 const BY_CODE: Readonly<Record<string, DatabaseRefusal>> = {
+  '23503': MISSING,
   '22003': CANNOT_KEEP,
   '22021': CANNOT_KEEP,
   '22P05': CANNOT_KEEP,

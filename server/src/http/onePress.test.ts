@@ -454,15 +454,22 @@ describe('every changing route takes one press once', () => {
       [],
     );
   });
-  it.each(Object.entries(PRESSES))('%s: twenty hands with one key', async (_, { path, body, grows }) => {
+  it.each(Object.entries(PRESSES))('%s: twenty hands with one key', async (route, { path, body, grows }) => {
     const [at, wish] = [(await value(path)) as string, await value(body)];
     const before = grows ? await count(grows[0]) : 0;
+    const newest = () => server.db('audit').orderBy('number', 'desc').first();
+    const { number } = await newest();
     const key = own();
     const answers = await Promise.all(people.map((p) => p.post(at, wish, key)));
     expect(answers[0]!.json?.problems, at).toBeUndefined();
     for (const a of answers) expect([a.status, a.json]).toEqual([answers[0]!.status, answers[0]!.json]);
     if (grows) expect((await count(grows[0])) - before).toBe(grows[1]);
     expect(await server.db('presses').where({ key })).toHaveLength(1);
+    // Who did it to what is kept once, in whole words.
+    const kept = await newest();
+    expect(kept).toMatchObject({ number: number + 1, did: `POST ${route}`, who: 'Mira Holt' });
+    expect(kept.says).not.toMatch(/undefined|null|\[object/);
+    expect(kept.says.length).toBeGreaterThan(4);
     // The key is spent: another wish under it is refused and does nothing.
     const after = grows ? await count(grows[0]) : 0;
     const other = await mira.post(at, { ...(wish as object), more: 1 }, key);

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { MiddlewareHandler } from 'hono';
 import type { Knex } from 'knex';
+import { auditPress } from '../audit/auditPress.ts';
 import { tellChange } from '../live/changes.ts';
 import { refuse } from '../refusal.ts';
 import type { AppEnv } from './session.ts';
@@ -49,6 +50,7 @@ export const onePress: MiddlewareHandler<AppEnv> = async (c, next) => {
       await next();
       if (c.error || c.res.status >= 400) throw new Undo();
       const kept = c.get('toldOnce') ? TOLD_ONCE : { status: c.res.status, answer: await c.res.clone().text() };
+      await auditPress(c, bytes);
       await trx('presses').insert({ key, person_id: personId, fingerprint, ...kept });
       await tellChange(trx, c.req.path);
     });

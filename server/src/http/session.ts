@@ -1,17 +1,21 @@
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
-import { matchedRoutes } from 'hono/route';
 import type { Knex } from 'knex';
 import type { Guessing } from '../people/guessing.ts';
 import type { Person } from '../people/people.ts';
 import { mayAsk, RIGHTS, rolesInWords } from '../people/rights.ts';
-import { personOfSession, type Session } from '../people/sessions.ts';
+import { type Session, whoseSession } from '../people/sessions.ts';
 import { refuse } from '../refusal.ts';
 import { type Door, isSecure } from './door.ts';
+import type { Doorstep } from './doorstep.ts';
+import { routeOf } from './route.ts';
 
 export type AppEnv = {
   Variables: {
+    doorstep: Doorstep;
+    /** Connections of the workshop of who is signed in; before the door there are none. */
     db: Knex;
+    workshopId: string;
     guessing: Guessing;
     person: Person;
     session: Session;
@@ -45,8 +49,10 @@ export const deviceToken = (c: Context): string | undefined => getCookie(c, name
 /** Lets only signed-in people through; their person is in the context. */
 export const signedIn: MiddlewareHandler<AppEnv> = async (c, next) => {
   const token = sessionToken(c);
-  const found = token ? await personOfSession(c.get('db'), token) : null;
-  if (!found) refuse(401, 'sign in first');
+  const found = token ? await whoseSession(c.get('doorstep'), token) : null;
+  if (!found) return refuse(401, 'sign in first');
+  c.set('db', found.db);
+  c.set('workshopId', found.workshopId);
   c.set('person', found.person);
   c.set('session', found.session);
   await next();
@@ -54,14 +60,10 @@ export const signedIn: MiddlewareHandler<AppEnv> = async (c, next) => {
 
 /** The one place where the table of rights is asked: every route behind the door, also one that forgot to be in it. */
 export const withRight: MiddlewareHandler<AppEnv> = async (c, next) => {
-  const method = c.req.method === 'HEAD' ? 'GET' : c.req.method;
-  const route = matchedRoutes(c)
-    // The pages of the application match every address as well.
-    .filter((r) => r.method === method && r.path.startsWith('/api/'))
-    .at(-1);
+  const route = routeOf(c);
   // Nothing answers there; that is said further on.
   if (!route) return next();
-  const name = `${method} ${route.path}`;
+  const name = `${route.method} ${route.path}`;
   const { roles } = c.get('person');
   if (!mayAsk(name, roles)) {
     const whose = RIGHTS[name];

@@ -32,25 +32,27 @@ describe('signing in', () => {
     const { status, response } = await server.nobody.post('/api/sign-in', {
       email: 'MIRA@teasel.example',
       password: 'bench-demo',
+      workshopId: null,
     });
     expect(status).toBe(200);
     expect(response.headers.get('set-cookie')).toMatch(/HttpOnly.*SameSite=Strict/);
     expect((await server.db('sessions').first()).token_hash).toHaveLength(64);
   });
   it('refuses a wrong password and an unknown person alike, and unknown fields', async () => {
-    const wrong = await server.nobody.post('/api/sign-in', { email: 'mira@teasel.example', password: 'guess' });
-    const unknown = await server.nobody.post('/api/sign-in', { email: 'nobody@teasel.example', password: 'guess' });
+    const guess = (email: string) => server.nobody.post('/api/sign-in', { email, password: 'guess', workshopId: null });
+    const [wrong, unknown] = [await guess('mira@teasel.example'), await guess('nobody@teasel.example')];
     expect([wrong.status, unknown.status]).toEqual([401, 401]);
     expect(wrong.json).toEqual(unknown.json);
     expect(
-      (await server.nobody.post('/api/sign-in', { email: 'a@b.c', password: 'x', admin: true })).json.problems[0],
+      (await server.nobody.post('/api/sign-in', { email: 'a@b.c', password: 'x', workshopId: null, admin: true })).json
+        .problems[0],
     ).toContain('unknown field admin');
   });
   it('one-click sign-in is there only with demo data', async () => {
-    await server.db('workshop').update({ is_demo: false });
+    await server.db('workshops').where({ id: server.workshopId }).update({ is_demo: false });
     expect((await server.nobody.post('/api/demo-sign-in', { personId: 'pe_designer' })).status).toBe(404);
     expect((await server.nobody.get('/api/me')).json.demoPeople).toEqual([]);
-    await server.db('workshop').update({ is_demo: true });
+    await server.db('workshops').where({ id: server.workshopId }).update({ is_demo: true });
   });
   it('a session that has run out is worth nothing', async () => {
     const late = await server.as('pe_tester');

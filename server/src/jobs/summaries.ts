@@ -150,7 +150,7 @@ async function remade(db: Knex, jobId: string, madeOf: string): Promise<JobSumma
   const keep = async (summary: JobSummary, of: string) => {
     await db('job_summaries')
       .insert({ job_id: jobId, made_of: of, summary: JSON.stringify(summary) })
-      .onConflict('job_id')
+      .onConflict(['workshop_id', 'job_id'])
       .merge();
     return summary;
   };

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import pg from 'pg';
 import type { Logger } from 'pino';
+import { OWN_WORKSHOP } from '../database/ofWorkshops.ts';
 
 /** How far something long has come. */
 export interface Progress {
@@ -13,10 +14,10 @@ export interface Progress {
 }
 /** What changed, as the address it was changed at: every server on this database is told when the change is kept. */
 export interface Changes {
-  /** @returns what ends it */
-  listen(told: (address: string) => void): () => void;
+  /** What one workshop changed. @returns what ends it */
+  listen(workshopId: string, told: (message: string) => void): () => void;
   /** Tells at once how far something is: on this line, for what a press does is told with its transaction only. */
-  progress(progress: Progress): Promise<void>;
+  progress(workshopId: string, progress: Progress): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -27,7 +28,7 @@ const LONGEST = 2000;
 
 /** Told with the transaction, so that nobody hears of what was taken back. */
 export const tellChange = (trx: Knex, address: string): Promise<unknown> =>
-  trx.raw('SELECT pg_notify(?, ?)', [CHANNEL, address.slice(0, LONGEST)]);
+  trx.raw(`SELECT pg_notify(?, concat(${OWN_WORKSHOP}, ' ', ?::text))`, [CHANNEL, address.slice(0, LONGEST)]);
 
 const PROGRESS = '%';
 
@@ -39,9 +40,14 @@ export const asEvent = (message: string): { event: 'changed' | 'progress'; data:
 
 /** Listens on a connection of its own; one that breaks is made anew, and who listens is told that anything may have changed. */
 export async function openChanges(url: string, log: Logger): Promise<Changes> {
-  const listeners = new Set<(address: string) => void>();
-  const tell = (address: string) => {
-    for (const told of listeners) told(address);
+  const listeners = new Set<{ workshopId: string; told: (message: string) => void }>();
+  const tellAll = (message: string) => {
+    for (const { told } of listeners) told(message);
+  };
+  /** What comes over the line says first whose it is. */
+  const tell = (payload: string) => {
+    const at = payload.indexOf(' ');
+    for (const { workshopId, told } of listeners) if (payload.slice(0, at) === workshopId) told(payload.slice(at + 1));
   };
   let closed = false;
   let client: pg.Client | null = null;
@@ -56,7 +62,7 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
     };
     own.on('error', lost);
     own.on('end', () => lost());
-    own.on('notification', ({ payload }) => tell(payload ?? ANYTHING));
+    own.on('notification', ({ payload }) => tell(payload ?? ''));
     await own.connect();
     await own.query(`LISTEN ${CHANNEL}`);
     client = own;
@@ -64,23 +70,26 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
   const again = () => {
     if (closed) return;
     connect().then(
-      () => tell(ANYTHING),
+      () => tellAll(ANYTHING),
       () => setTimeout(again, AGAIN_MS).unref(),
     );
   };
   await connect();
   return {
-    listen(told) {
-      listeners.add(told);
-      return () => listeners.delete(told);
+    listen(workshopId, told) {
+      const own = { workshopId, told };
+      listeners.add(own);
+      return () => listeners.delete(own);
     },
-    async progress(progress) {
+    async progress(workshopId, progress) {
       // Nobody waits for a line that broke: what is done goes on.
-      await client?.query('SELECT pg_notify($1, $2)', [CHANNEL, PROGRESS + JSON.stringify(progress)]).catch(() => {});
+      await client
+        ?.query('SELECT pg_notify($1, $2)', [CHANNEL, `${workshopId} ${PROGRESS}${JSON.stringify(progress)}`])
+        .catch(() => {});
     },
     async close() {
       closed = true;
-      tell(ENDED);
+      tellAll(ENDED);
       await client?.end();
     },
   };

@@ -40,7 +40,7 @@ describe('what one changes the others hear of', () => {
   it('a second server on the same database hears it too, also after its line was cut', async () => {
     const other = await openChanges(server.url, pino({ level: 'silent' }));
     const heard: string[] = [];
-    other.listen((address) => heard.push(address));
+    other.listen(server.workshopId, (address) => heard.push(address));
     await hours(3);
     await expect.poll(() => heard).toContain(`/api/jobs/${job}/hours`);
     await server.db.raw(

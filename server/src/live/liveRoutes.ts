@@ -12,7 +12,7 @@ export const liveRoutes = (changes: Changes) =>
     streamSSE(c, async (stream) => {
       const waiting: string[] = [];
       let wake = () => {};
-      const end = changes.listen((address) => {
+      const end = changes.listen(c.get('workshopId'), (address) => {
         waiting.push(address);
         wake();
       });

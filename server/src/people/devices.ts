@@ -11,6 +11,6 @@ export const isKnownDevice = async (db: Knex, token: string, email: string): Pro
 export async function rememberDevice(db: Knex, token: string, personId: string): Promise<void> {
   await db('devices')
     .insert({ token_hash: tokenHash(token), person_id: personId })
-    .onConflict(['token_hash', 'person_id'])
+    .onConflict(['workshop_id', 'token_hash', 'person_id'])
     .ignore();
 }

@@ -1,11 +1,13 @@
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
+import type { Doorstep } from '../http/doorstep.ts';
 import { tellChange } from '../live/changes.ts';
 import { refuse } from '../refusal.ts';
 import { requireStrong } from './passwords.ts';
 import { addPerson, setPassword } from './people.ts';
 import { inOrderOfRoles, type Role } from './roles.ts';
 import { newToken, tokenHash } from './sessions.ts';
+import { workshopOfInvitation } from './whichWorkshop.ts';
 
 const INVITED_DAYS = 7;
 const RESET_DAYS = 1;
@@ -69,12 +71,17 @@ export async function withdrawInvitation(db: Knex, id: string): Promise<void> {
 
 const NO_LONGER = 'this link lets nobody in any more; ask for a new one';
 
-/** What a link is for. @throws Refusal */
-export async function invitationOf(db: Knex, token: string): Promise<Invitation> {
-  const row = await open(db)
+/** What a link is for, with the connections of its workshop. @throws Refusal */
+export async function whoseInvitation(
+  { ground, of }: Doorstep,
+  token: string,
+): Promise<{ db: Knex; invitation: Invitation }> {
+  const workshopId = (await workshopOfInvitation(ground, tokenHash(token))) ?? refuse(404, NO_LONGER);
+  const own = of(workshopId);
+  const row = await open(own)
     .where({ token_hash: tokenHash(token) })
     .first();
-  return row ? shown(row) : refuse(404, NO_LONGER);
+  return row ? { db: own, invitation: shown(row) } : refuse(404, NO_LONGER);
 }
 
 /** Comes in by a link, once. @returns the id of the person @throws Refusal */

@@ -13,7 +13,9 @@ afterAll(() => server.close());
 
 /** Signs in as a browser would, with the cookies it has. */
 async function signIn(email: string, password: string, cookie = '', from?: string) {
-  const answer = await server.withCookie(cookie).post('/api/sign-in', { email, password }, undefined, from);
+  const answer = await server
+    .withCookie(cookie)
+    .post('/api/sign-in', { email, password, workshopId: null }, undefined, from);
   const cookies = answer.response.headers.getSetCookie().map((c) => c.split(';')[0]!);
   return { ...answer, cookie: cookies.join('; ') };
 }

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
+import { OWN_WORKSHOP } from '../database/ofWorkshops.ts';
 import { refuse } from '../refusal.ts';
 import { hashOf, isPassword } from './passwords.ts';
 import { inOrderOfRoles, type Role } from './roles.ts';
@@ -30,7 +31,8 @@ const EMAIL = /^[^\s@]+@[^\s@]+$/;
 async function freeEmail(db: Knex, said: string): Promise<string> {
   const email = asEmail(said);
   if (!EMAIL.test(email)) refuse(422, `email is "${said}"; accepted: an address such as mira@shop.example`);
-  if (await db('people').where({ email }).first('id')) refuse(409, `somebody comes in with ${email} already`);
+  if (await db('people').where({ email }).whereRaw(`workshop_id = ${OWN_WORKSHOP}`).first('id'))
+    refuse(409, `somebody comes in with ${email} already`);
   return email;
 }
 

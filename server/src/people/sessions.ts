@@ -1,6 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
+import type { Doorstep } from '../http/doorstep.ts';
 import { type Person, shownPerson } from './people.ts';
+import { sessionOf } from './whichWorkshop.ts';
 
 const SESSION_DAYS = 14;
 /** Written down so often only: looking is no reason to write. */
@@ -41,28 +43,32 @@ export async function openSession(db: Knex, personId: string, agent = ''): Promi
   return token;
 }
 
-export async function closeSession(db: Knex, token: string): Promise<void> {
-  await db('sessions')
-    .where({ token_hash: tokenHash(token) })
-    .delete();
+export async function closeSession({ ground, of }: Doorstep, token: string): Promise<void> {
+  const token_hash = tokenHash(token);
+  const found = await sessionOf(ground, token_hash);
+  if (found) await of(found.workshop_id)('sessions').where({ token_hash }).delete();
 }
 
-/** Whose session it is. Who came by PIN is no owner for as long: a short number opens no right over people. */
-export async function personOfSession(db: Knex, token: string): Promise<{ person: Person; session: Session } | null> {
-  const row = await db('sessions as s')
-    .join('people as p', 'p.id', 's.person_id')
-    .where('s.token_hash', tokenHash(token))
-    .where('s.expires_at', '>', new Date())
-    .whereNull('p.ended_at')
-    .first('p.id', 'p.name', 'p.email', 'p.roles', 's.id as session_id', 's.via', 's.opened_by', 's.seen_at');
+/**
+ * Whose session it is, and of which workshop, with its connections; null where it is none or is over. Who came by PIN is no
+ * owner for as long: a short number opens no right over people.
+ */
+export async function whoseSession(
+  { ground, of }: Doorstep,
+  token: string,
+): Promise<{ workshopId: string; db: Knex; person: Person; session: Session } | null> {
+  const row = await sessionOf(ground, tokenHash(token));
   if (!row) return null;
+  const own = of(row.workshop_id);
   if (Date.now() - row.seen_at.getTime() > SEEN_EVERY_MIN * 60_000)
-    await db('sessions').where({ id: row.session_id }).update({ seen_at: new Date() });
-  const person = shownPerson(row);
+    await own('sessions').where({ id: row.session_id }).update({ seen_at: new Date() });
+  const person = shownPerson({ ...row, id: row.person_id });
   const roles = row.via === 'pin' ? person.roles.filter((r) => r !== 'owner') : person.roles;
   return {
+    workshopId: row.workshop_id,
+    db: own,
     person: { ...person, roles },
-    session: { id: row.session_id, via: row.via, openedBy: row.opened_by ?? row.id },
+    session: { id: row.session_id, via: row.via, openedBy: row.opened_by ?? row.person_id },
   };
 }
 

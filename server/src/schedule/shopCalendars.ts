@@ -11,8 +11,8 @@ export async function readCalendar(db: Knex): Promise<ShopCalendar> {
 
 export async function setCalendar(db: Knex, calendar: ShopCalendar): Promise<void> {
   await db('shop_calendar')
-    .insert({ id: 1, calendar: JSON.stringify(calendar) })
-    .onConflict('id')
+    .insert({ calendar: JSON.stringify(calendar) })
+    .onConflict('workshop_id')
     .merge(['calendar']);
 }
 
@@ -24,8 +24,8 @@ export const feedToken = async (db: Knex): Promise<string | null> =>
 export async function newFeedToken(db: Knex): Promise<string> {
   const token = nanoid(32);
   await db('shop_calendar')
-    .insert({ id: 1, calendar: JSON.stringify(await readCalendar(db)), feed_token: token })
-    .onConflict('id')
+    .insert({ calendar: JSON.stringify(await readCalendar(db)), feed_token: token })
+    .onConflict('workshop_id')
     .merge(['feed_token']);
   return token;
 }
@@ -37,6 +37,6 @@ export async function listWishes(db: Knex): Promise<JobWish[]> {
 export async function setWish(db: Knex, personId: string, { jobId, ...wish }: JobWish): Promise<void> {
   await db('job_wishes')
     .insert({ job_id: jobId, wish: JSON.stringify(wish), person_id: personId, at: db.fn.now() })
-    .onConflict('job_id')
+    .onConflict(['workshop_id', 'job_id'])
     .merge();
 }

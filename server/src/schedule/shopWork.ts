@@ -19,6 +19,7 @@ import { reopenedOf } from '../build/buildService.ts';
 import { buildSheetOf } from '../build/buildSheet.ts';
 import { buying } from '../buying/buyingService.ts';
 import { cableRecordsOf } from '../cables/cableRecords.ts';
+import { OWN_WORKSHOP } from '../database/ofWorkshops.ts';
 import { releasedJobs } from '../jobs/releases.ts';
 import { listHours } from '../jobs/workHours.ts';
 
@@ -119,7 +120,7 @@ async function madeOf(db: Knex, today: string): Promise<string> {
     ${['floor_records', 'bench_readings', 'build_records', 'releases', 'stock_moves', 'work_hours'].map(newest).join(', ')},
     (SELECT concat(count(*), sum(given_up)) FROM purchase_lines),
     (SELECT concat(count(*), max(at)) FROM offers),
-    (SELECT "values" ->> 'version' FROM workshop)) AS text`);
+    (SELECT concat(id, ' ', "values" ->> 'version') FROM workshops WHERE id = ${OWN_WORKSHOP})) AS text`);
   return `${today} ${VERSIONS.core} ${rows[0].text}`;
 }
 
@@ -128,7 +129,7 @@ const known = new LRUCache<string, Promise<ShopWork>>({ max: 4 });
 
 /** The work of the shop, worked out anew when something it is made of has changed. */
 export async function shopWork(db: Knex, today: string): Promise<ShopWork> {
-  const key = `${(db.client.config.connection as string | undefined) ?? ''} ${await madeOf(db, today)}`;
+  const key = await madeOf(db, today);
   let own = known.get(key);
   if (!own) {
     own = workedOut(db, today);

@@ -120,7 +120,7 @@ describe('shipping', () => {
     await readAndPhotographed();
     const told: { done: number; of: number; what: string }[] = [];
     const changes = await openChanges(server.url, pino({ level: 'silent' }));
-    changes.listen((message) => {
+    changes.listen(server.workshopId, (message) => {
       const { event, data } = asEvent(message);
       if (event === 'progress') told.push(JSON.parse(data));
     });
@@ -263,7 +263,7 @@ grep -q "\\"head\\": \\"$prev\\"" seal.json && echo whole
     expect(change.says).toMatch(/put (10|11|12)(\.\d)? h into the load list/);
     const { logs } = (await mira.get(`/api/jobs/${jobId}/ship`)).json;
     expect(logs).toEqual([expect.objectContaining({ name: 'monitor.csv', personName: 'Mira Holt', unit: 1 })]);
-    expect((await mira.get(`/api/jobs/${jobId}/field-logs/99`)).json.problems[0]).toBe('this job has no log 99');
+    expect((await mira.get(`/api/jobs/${jobId}/field-logs/99`)).json.problems[0]).toBe('no such log');
     const { jobs } = (await mira.get('/api/jobs?archived=no')).json;
     const other = jobs.find((j: { id: string }) => j.id !== jobId).id;
     const early = await mira.upload(`/api/jobs/${other}/field-logs`, 'm.csv', Buffer.from(text), undefined, {
@@ -276,7 +276,7 @@ grep -q "\\"head\\": \\"$prev\\"" seal.json && echo whole
   }, async () => {
     const changes = await openChanges(server.url, pino({ level: 'silent' }));
     const begun = new Promise<void>((go) => {
-      changes.listen((message) => asEvent(message).event === 'progress' && go());
+      changes.listen(server.workshopId, (message) => asEvent(message).event === 'progress' && go());
     });
     const pressed = ship('in a hurry');
     await begun;

@@ -27,7 +27,7 @@ export const shipRoutes = (changes: Changes) =>
       const { origin } = new URL(c.req.url);
       const [db, person, id] = [c.get('db'), c.get('person'), c.req.param('id')];
       const onPaper = (done: number, of: number, what: string) =>
-        changes.progress({ address: c.req.path, done, of, what });
+        changes.progress(c.get('workshopId'), { address: c.req.path, done, of, what });
       return c.json({ shipment: await ship(db, person, id, c.req.valid('json'), { origin, onPaper }) }, 201);
     })
     .post('/:id/field-notes', body(noteBody), async (c) => {

@@ -3,7 +3,8 @@ import type { Command } from '@ombrik/core/document/commands';
 import type { Knex } from 'knex';
 import pino from 'pino';
 import { createApp } from '../app.ts';
-import { migrate, openDatabase, openGround } from '../database/database.ts';
+import { migrate, openDatabase, openGround, openServing } from '../database/database.ts';
+import { inWorkshop } from '../database/inWorkshop.ts';
 import { seedDemo } from '../demo/seedDemo.ts';
 import { ownNames } from '../http/door.ts';
 import { openChanges } from '../live/changes.ts';
@@ -53,12 +54,16 @@ export interface Client {
   ): Promise<{ status: number; json: any }>;
 }
 
-/** The application against a real database, called without a network. */
-export async function testServer() {
-  const { url, drop } = await freshDatabase();
-  const db: Knex = openDatabase(url);
-  await migrate(db);
-  await seedDemo(db);
+/**
+ * The application against a real database, called without a network.
+ * @param over a database that stands already, with its workshop; a fresh one with the demo's where nobody says
+ */
+export async function testServer(over?: { url: string }) {
+  const { url, drop } = over ? { url: over.url, drop: async () => {} } : await freshDatabase();
+  const owner: Knex = openDatabase(url);
+  await migrate(owner);
+  const workshopId: string = (await seedDemo(owner)) ?? (await owner('workshops').orderBy('id').first('id')).id;
+  const db = openServing(url);
   const bench = await startPracticeBench();
   const log = pino({ level: process.env.LOG_LEVEL ?? 'silent' });
   const changes = await openChanges(url, log);
@@ -67,10 +72,10 @@ export async function testServer() {
   const app = createApp(parts);
   // The same as seen by one proxy of one's own.
   const behindProxy = createApp({ ...parts, door: { proxies: 1, names: ownNames() } });
-  const clientWith = (cookie: string): Client => {
+  const clientWith = (cookie: string, of: { request: typeof app.request } = app): Client => {
     const call = async (path: string, init: RequestInit) => {
       const headers = { 'content-type': 'application/json', cookie, ...(init.headers as Record<string, string>) };
-      const response = await app.request(path, { ...init, headers });
+      const response = await of.request(path, { ...init, headers });
       const text = response.headers.get('content-type')?.includes('json') ? await response.clone().json() : null;
       return { status: response.status, json: text, response };
     };
@@ -87,7 +92,7 @@ export async function testServer() {
         const form = new FormData();
         for (const [field, value] of Object.entries(fields)) form.set(field, value);
         form.set('file', new File([new Uint8Array(bytes)], name));
-        const response = await app.request(path, {
+        const response = await of.request(path, {
           method: 'POST',
           body: form,
           headers: { cookie, 'idempotency-key': key },
@@ -103,17 +108,26 @@ export async function testServer() {
   return {
     app,
     url,
-    db,
+    workshopId,
+    /** As who owns the database, working for the demo's workshop. */
+    db: inWorkshop(owner, workshopId),
+    /** As the application's role, working for none. */
+    serving: db,
+    owner,
+    parts,
     bench,
     behindProxy,
     nobody: clientWith(''),
-    withCookie: clientWith,
+    withCookie: (cookie: string) => clientWith(cookie),
+    /** The same hands, at another application. */
+    through: (other: { request: typeof app.request }, cookie: string) => clientWith(cookie, other),
     as,
     close: async () => {
       bench.close();
       await changes.close();
       await ground.destroy();
       await db.destroy();
+      await owner.destroy();
       await drop();
     },
   };

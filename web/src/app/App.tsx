@@ -23,6 +23,7 @@ const StockPage = lazy(() => import('../stations/store/StockPage.tsx').then((m) 
 const WorkshopPage = lazy(() => import('../stations/wall/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })));
 const ComeIn = lazy(() => import('./ComeIn.tsx').then((m) => ({ default: m.ComeIn })));
 const PeoplePage = lazy(() => import('../stations/people/PeoplePage.tsx').then((m) => ({ default: m.PeoplePage })));
+const AuditPage = lazy(() => import('../stations/people/AuditPage.tsx').then((m) => ({ default: m.AuditPage })));
 const OwnPage = lazy(() => import('../stations/people/OwnPage.tsx').then((m) => ({ default: m.OwnPage })));
 const ChangeHands = lazy(() => import('../stations/people/ChangeHands.tsx').then((m) => ({ default: m.ChangeHands })));
 const JobShell = lazy(() => import('./JobShell.tsx').then((m) => ({ default: m.JobShell })));
@@ -58,6 +59,7 @@ function Workshop() {
       <Routes>
         <Route path="/" element={<ShopWall />} />
         <Route path="/people" element={<PeoplePage />} />
+        <Route path="/audit" element={<AuditPage />} />
         <Route path="/me" element={<OwnPage />} />
         <Route path="/hands" element={<ChangeHands />} />
         <Route path="/workshop" element={<WorkshopPage />} />

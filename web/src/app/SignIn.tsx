@@ -24,9 +24,11 @@ export function SignIn() {
   const form = useFieldForm(FIELDS, { email: '', password: '' });
   const entered = () => client.invalidateQueries();
   const signIn = usePress({
-    send: (json: { email: string; password: string }, key) => answer(api['sign-in'].$post({ json }, keyed(key))),
-    onSuccess: entered,
+    send: (json: { email: string; password: string; workshopId: string | null }, key) =>
+      answer(api['sign-in'].$post({ json }, keyed(key))),
+    onSuccess: ({ workshops }) => workshops.length === 0 && entered(),
   });
+  const several = signIn.data?.workshops ?? [];
   const demo = usePress({
     send: (personId: string, key) => answer(api['demo-sign-in'].$post({ json: { personId } }, keyed(key))),
     onSuccess: entered,
@@ -37,7 +39,8 @@ export function SignIn() {
         <div className="mx-auto mb-4 h-4 w-4 rounded-full bg-base-300" aria-hidden />
         <h1 className="text-3xl tracking-wide">OMBRIK</h1>
         <p className="dim mb-4">
-          {me.data?.workshopName ?? 'This workshop has no first user yet: run "npm run first-user".'}
+          {me.data?.workshopName ??
+            (me.data?.isOpen === false && 'This workshop has no first user yet: run "npm run first-user".')}
         </p>
         {me.data && me.data.demoPeople.length > 0 && (
           <section className="mb-5">
@@ -59,12 +62,29 @@ export function SignIn() {
         <div className="perforated pt-4">
           <FormBody
             of={form}
-            take={(values) => signIn.mutate(values)}
+            take={(values) => signIn.mutate({ ...values, workshopId: null })}
             press="Sign in"
             sending={signIn.isPending}
             refused={signIn.error ?? demo.error}
             columns="grid-cols-1"
           />
+          {several.length > 0 && (
+            <section className="mt-4">
+              <h2 className="mb-2 text-lg">You work in several workshops: come in to</h2>
+              <div className="grid gap-2">
+                {several.map((w) => (
+                  <button
+                    key={w.id}
+                    type="button"
+                    className="btn btn-outline btn-primary"
+                    onClick={() => form.submit((values) => signIn.mutate({ ...values, workshopId: w.id }))()}
+                  >
+                    {w.name}
+                  </button>
+                ))}
+              </div>
+            </section>
+          )}
         </div>
       </div>
     </main>

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { Header } from '../../ui/Header.tsx';
@@ -22,7 +23,12 @@ export function PeoplePage() {
         <span>People</span>
       </Header>
       <main className="mx-auto min-h-0 w-full max-w-5xl flex-1 overflow-auto p-6">
-        <h1 className="text-2xl">Who works here</h1>
+        <div className="flex items-center justify-between">
+          <h1 className="text-2xl">Who works here</h1>
+          <Link to="/audit" className="btn btn-sm">
+            Who did what
+          </Link>
+        </div>
         {query.error && !query.data && <Problems problems={problemsIn(query.error)} />}
         {query.isPending && <p className="dim">Asking who works here …</p>}
         {query.data && <Everybody of={query.data} />}

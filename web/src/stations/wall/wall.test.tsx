@@ -124,7 +124,7 @@ describe('signing in', () => {
   const open = (more = {}) => {
     const asked = serverThat({
       '/api/me': { ...me(), person: null, ...more },
-      '/api/sign-in': { person: me().person },
+      '/api/sign-in': { person: me().person, workshops: [] },
     });
     show(<SignIn />, { at: '/' });
     return asked;
@@ -139,7 +139,9 @@ describe('signing in', () => {
     await change('Password', ' kept as it is ');
     await press('Sign in');
     await waitFor(() =>
-      expect(posts(asked)).toEqual([['/api/sign-in', { email: 'mira@teasel.example', password: ' kept as it is ' }]]),
+      expect(posts(asked)).toEqual([
+        ['/api/sign-in', { email: 'mira@teasel.example', password: ' kept as it is ', workshopId: null }],
+      ]),
     );
   });
   it('one click comes in only where there is demo data', async () => {
@@ -151,7 +153,7 @@ describe('signing in', () => {
     expect(await screen.findByRole('button', { name: /Ada Fenn/ })).toBeTruthy();
   });
   it('without a first user it says how there comes to be one', async () => {
-    open({ workshopName: null });
+    open({ workshopName: null, isOpen: false });
     expect(await screen.findByText(/npm run first-user/)).toBeTruthy();
   });
 });

@@ -1,0 +1,68 @@
+import type { Context, MiddlewareHandler } from 'hono';
+import { LRUCache } from 'lru-cache';
+import { partsOf, routeOf } from '../http/route.ts';
+import type { AppEnv } from '../http/session.ts';
+import { tellsMoney } from '../papers/registry.ts';
+import { addAudit, kept } from './audit.ts';
+import { AUDITED, type Pressed, READ } from './audited.ts';
+
+async function jsonOf(of: Request | Response): Promise<unknown> {
+  if (!of.headers.get('content-type')?.includes('json')) return {};
+  return of
+    .clone()
+    .json()
+    .catch(() => ({}));
+}
+const partsByName = (c: Context<AppEnv>, path: string): Record<string, string> =>
+  Object.fromEntries(partsOf(c, path).map((p) => [p.name, p.value]));
+
+/** Keeps what a press did, in the press's own transaction: it is done and kept, or neither. */
+export async function auditPress(c: Context<AppEnv>, bytes: Buffer): Promise<void> {
+  const route = routeOf(c);
+  if (!route) return;
+  const did = `${route.method} ${route.path}`;
+  const audited = AUDITED[did];
+  if (!audited) throw new Error(`${did} has no words for the audit`);
+  const json = c.req.header('content-type')?.includes('json') && bytes.length > 0;
+  const sent: unknown = json ? JSON.parse(bytes.toString()) : {};
+  const said = await jsonOf(c.res);
+  const pressed: Pressed = { parts: partsByName(c, route.path), sent, said };
+  await addAudit(c.get('db'), {
+    person: c.get('person'),
+    did,
+    about: audited.about,
+    aboutId: audited.id(pressed),
+    says: audited.says(pressed),
+    data: { parts: pressed.parts, sent: kept(sent) },
+  });
+}
+
+/** A screen asks for the same again and again while it is open: who reads is kept once in so long. */
+const AGAIN_MS = 10 * 60_000;
+
+/** Keeps who read what few may read. */
+export function auditReads(): MiddlewareHandler<AppEnv> {
+  const lately = new LRUCache<string, true>({ max: 5000, ttl: AGAIN_MS });
+  return async (c, next) => {
+    await next();
+    const route = routeOf(c);
+    const did = `${route?.method} ${route?.path}`;
+    const read = READ[did];
+    if (!route || !read || c.res.status !== 200) return;
+    const pressed: Pressed = { parts: partsByName(c, route.path), sent: {}, said: {} };
+    // Papers of the floor are nobody's secret.
+    if (read.about === 'paper' && !tellsMoney(pressed.parts.name ?? '')) return;
+    const who = c.get('person');
+    const key = `${c.get('session').id} ${who.id} ${c.req.path}`;
+    if (lately.has(key)) return;
+    lately.set(key, true);
+    await addAudit(c.get('db'), {
+      person: who,
+      did,
+      about: read.about,
+      aboutId: read.id(pressed),
+      says: read.says(pressed),
+      data: { parts: pressed.parts, sent: kept(c.req.query()) },
+    });
+  };
+}
