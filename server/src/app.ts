@@ -7,7 +7,6 @@ import { requestId } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
-import { auditReads } from './audit/auditPress.ts';
 import { auditRoutes } from './audit/auditRoutes.ts';
 import { benchRoutes } from './bench/benchRoutes.ts';
 import { boardRoutes } from './boards/boardRoutes.ts';
@@ -17,9 +16,9 @@ import { cableRoutes } from './cables/cableRoutes.ts';
 import { catalogueRoutes } from './catalogue/catalogueRoutes.ts';
 import { designRoutes } from './designs/designRoutes.ts';
 import { jobDesignRoutes } from './designs/jobDesignRoutes.ts';
+import { auditReads } from './http/auditPress.ts';
 import { refusalOfDatabase } from './http/databaseRefusal.ts';
 import { type Door, ownDoorOnly, PLAIN_DOOR } from './http/door.ts';
-import { doorstepOf } from './http/doorstep.ts';
 import { limitedBody } from './http/limitedBody.ts';
 import { longestWaitMs } from './http/loopWatch.ts';
 import { onePress } from './http/onePress.ts';
@@ -31,6 +30,7 @@ import { lessonsRoutes } from './lessons/lessonsRoutes.ts';
 import type { Changes } from './live/changes.ts';
 import { liveRoutes } from './live/liveRoutes.ts';
 import { jobPaperRoutes, paperRoutes } from './papers/paperRoutes.ts';
+import { doorstepOf } from './people/doorstep.ts';
 import { Guessing } from './people/guessing.ts';
 import { ownRoutes } from './people/ownRoutes.ts';
 import { peopleRoutes } from './people/peopleRoutes.ts';
@@ -72,6 +72,9 @@ const PAGE_POLICY = [
   "frame-ancestors 'self'",
 ].join('; ');
 
+/** What is busy or being started again is there in a moment. */
+const AGAIN_S = '2';
+
 /** The whole application: API under /api, the built web application for everything else. */
 export function createApp({ db, ground, log, changes, bench, webFolder, door: reached = PLAIN_DOOR }: AppParts) {
   const app = new Hono<AppEnv>();
@@ -107,10 +110,14 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
   app.onError((error, c) => {
     // What the framework itself refuses, such as a body that is no JSON.
     if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
-    if (error instanceof Refusal) return c.json({ problems: error.problems }, error.status);
+    if (error instanceof Refusal) {
+      if (error.status === 503) c.header('Retry-After', AGAIN_S);
+      return c.json({ problems: error.problems }, error.status);
+    }
     const known = refusalOfDatabase(error);
     if (known) {
       log.warn({ err: error, path: c.req.path }, known.says);
+      if (known.status === 503) c.header('Retry-After', AGAIN_S);
       return c.json({ problems: [known.says] }, known.status);
     }
     const id = c.get('requestId');

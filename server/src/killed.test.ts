@@ -1,50 +1,15 @@
-import { fork, spawnSync } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
+import { spawnSync } from 'node:child_process';
 import { describe, expect, it } from 'vitest';
+import { caller, root, startServer } from './testing/serverProcess.ts';
 import { ambient, editOf, freshDatabase } from './testing/testServer.ts';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
-
-/** Starts a real server process on a free port. */
-interface Running {
-  port: number;
-  kill: () => Promise<void>;
-  /** Asked to go: the code it ends with. */
-  end: () => Promise<number | null>;
-}
-function start(url: string): Promise<Running> {
-  const child = fork(`${root}server/src/main.ts`, [], {
-    cwd: root,
-    execArgv: ['--import', 'tsx'],
-    env: { ...process.env, DATABASE_URL: url, PORT: '0', OMBRIK_DEMO: '1', LOG_LEVEL: 'silent' },
-    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-  });
-  return new Promise((resolve, reject) => {
-    child.once('exit', () => reject(new Error('the server ended')));
-    child.on('message', (m: { ready?: boolean; port?: number }) => {
-      if (!m.ready) return;
-      child.removeAllListeners('exit');
-      resolve({
-        port: m.port!,
-        kill: () =>
-          new Promise((done) => {
-            child.once('exit', () => done());
-            child.kill('SIGKILL');
-          }),
-        end: () =>
-          new Promise((done) => {
-            child.once('exit', (code) => done(code));
-            child.kill('SIGTERM');
-          }),
-      });
-    });
-  });
-}
+const answers = (call: ReturnType<typeof caller>) => async (path: string, body?: unknown) =>
+  (await call(path, body)).json;
 
 describe('servers that start and go', () => {
   it('two first starts on one empty database both come up, with one workshop', async () => {
     const { url, drop } = await freshDatabase();
-    const both = await Promise.all([start(url), start(url)]);
+    const both = await Promise.all([startServer(url), startServer(url)]);
     for (const { port } of both) {
       const health = await fetch(`http://127.0.0.1:${port}/api/health`);
       expect([health.status, ((await health.json()) as { ok: boolean }).ok]).toEqual([200, true]);
@@ -56,7 +21,7 @@ describe('servers that start and go', () => {
   });
   it('asked to go, it goes at once although a browser listens', async () => {
     const { url, drop } = await freshDatabase();
-    const server = await start(url);
+    const server = await startServer(url);
     const at = `http://127.0.0.1:${server.port}`;
     const signIn = await fetch(`${at}/api/demo-sign-in`, {
       method: 'POST',
@@ -76,26 +41,11 @@ describe('servers that start and go', () => {
   });
 });
 
-let presses = 0;
-/** Calls of one signed-in person at whichever server runs now, each under a key of its own. */
-function caller(port: () => number) {
-  let cookie = '';
-  return async (path: string, body?: unknown) => {
-    const response = await fetch(`http://127.0.0.1:${port()}${path}`, {
-      method: body ? 'POST' : 'GET',
-      body: body ? JSON.stringify(body) : undefined,
-      headers: { 'content-type': 'application/json', cookie, 'idempotency-key': `kill-${presses++}-test` },
-    });
-    cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
-    return (await response.json()) as any;
-  };
-}
-
 describe('a killed server', () => {
   it('has every word of the floor once, however often a tablet sends it again', { timeout: 180_000 }, async () => {
     const { url, drop } = await freshDatabase();
-    let server = await start(url);
-    const call = caller(() => server.port);
+    let server = await startServer(url);
+    const call = answers(caller(() => server.port));
     await call('/api/demo-sign-in', { personId: 'pe_assembler' });
     const jobs: { id: string; jobName: string }[] = (await call('/api/jobs')).jobs;
     const { id } = jobs.find((j) => j.jobName === 'Larchfold hut board')!;
@@ -127,7 +77,7 @@ describe('a killed server', () => {
     await expect.poll(() => acknowledged, { timeout: 20_000, interval: 3 }).toBeGreaterThan(20);
     await server.kill();
     await first;
-    server = await start(url);
+    server = await startServer(url);
     await send();
     const { records } = await call(`/api/jobs/${id}/build`);
     const keys = (records as { key: string }[]).map((r) => r.key).filter((k) => k.startsWith('killed-word'));
@@ -137,8 +87,8 @@ describe('a killed server', () => {
   });
   it('loses no acknowledged edit', { timeout: 180_000 }, async () => {
     const { url, drop } = await freshDatabase();
-    let server = await start(url);
-    const call = caller(() => server.port);
+    let server = await startServer(url);
+    const call = answers(caller(() => server.port));
     await call('/api/demo-sign-in', { personId: 'pe_designer' });
     const { id } = (await call('/api/jobs')).jobs[0];
     let acknowledged = 1;
@@ -156,7 +106,7 @@ describe('a killed server', () => {
     await expect.poll(() => acknowledged, { timeout: 20_000, interval: 7 }).toBeGreaterThan(3);
     await server.kill();
     await stream;
-    server = await start(url);
+    server = await startServer(url);
     const after = await call(`/api/jobs/${id}`);
     expect(after.revision).toBeGreaterThanOrEqual(acknowledged);
     expect(after.revision).toBeLessThanOrEqual(acknowledged + 1);
@@ -191,7 +141,7 @@ describe('an empty workshop', () => {
     expect(run('--workshop', 'Other', '--name', 'Bo', '--email', 'bo@heron.example').stderr).toContain(
       'holds "Heron Yard" already',
     );
-    const server = await start(url);
+    const server = await startServer(url);
     const signIn = await fetch(`http://127.0.0.1:${server.port}/api/sign-in`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

@@ -50,15 +50,21 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '021_audit', module: audit },
 ];
 
+export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);
+
 const migrationSource: Knex.MigrationSource<(typeof MIGRATIONS)[number]> = {
   getMigrations: async () => MIGRATIONS,
   getMigrationName: (m) => m.name,
   getMigration: async (m) => m.module,
 };
 
+/** What goes wrong is thrown to who asked, who says it in words; the library would print it as well. */
+const quiet = () => {};
+const LOG = { debug: quiet, warn: quiet, error: quiet, deprecate: quiet };
+
 /** Opens the database named by a PostgreSQL URL, as who owns it: for what is done to all of it. */
 export function openDatabase(url: string, max = 10): Knex {
-  return createKnex({ client: 'pg', connection: url, pool: { min: 0, max } });
+  return createKnex({ client: 'pg', connection: url, log: LOG, pool: { min: 0, max } });
 }
 
 /** Opens it as the application's role, which sees nothing until it is said for which workshop: see `inWorkshop`. */
@@ -66,7 +72,7 @@ export function openServing(url: string, max = 10): Knex {
   const afterCreate = (own: pg.Client, done: (error: Error | null, own: pg.Client) => void) => {
     own.query(`SET ROLE ${APP_ROLE}`, (error) => done(error, own));
   };
-  return createKnex({ client: 'pg', connection: url, pool: { min: 0, max, afterCreate } });
+  return createKnex({ client: 'pg', connection: url, log: LOG, pool: { min: 0, max, afterCreate } });
 }
 
 /**
@@ -76,17 +82,31 @@ export function openServing(url: string, max = 10): Knex {
  */
 export const openGround = (url: string): Knex => openServing(url, 3);
 
-export async function migrate(db: Knex): Promise<void> {
-  await db.migrate.latest({ migrationSource });
+/**
+ * Brings the tables up, each step whole or not at all. One server at a time does it, so a mark that says somebody is at it
+ * was left by one that was killed in the middle.
+ * @param steps how many of them; fewer than there are put the tables back to an older program's
+ */
+export async function migrate(db: Knex, steps = MIGRATIONS.length): Promise<void> {
+  await withLock(db, MIGRATING, async () => {
+    await db.migrate.forceFreeMigrationsLock({ migrationSource });
+    if (steps === MIGRATIONS.length) return void (await db.migrate.latest({ migrationSource }));
+    const done = async (): Promise<number> => (await db.migrate.list({ migrationSource }))[0].length;
+    while ((await done()) < steps) await db.migrate.up({ migrationSource });
+    while ((await done()) > steps) await db.migrate.down({ migrationSource });
+  });
 }
 
-/** Any number of the project's own that no other lock of it has. */
+/** Numbers of the project's own that no other lock of it has. */
 const STARTING = 722_101;
+const MIGRATING = 722_102;
 
 /** One server at a time does what a start has to do; the others wait for it. */
-export async function alone(db: Knex, work: () => Promise<void>): Promise<void> {
+export const alone = (db: Knex, work: () => Promise<void>): Promise<void> => withLock(db, STARTING, work);
+
+async function withLock(db: Knex, lock: number, work: () => Promise<void>): Promise<void> {
   await db.transaction(async (trx) => {
-    await trx.raw('SELECT pg_advisory_xact_lock(?)', [STARTING]);
+    await trx.raw('SELECT pg_advisory_xact_lock(?)', [lock]);
     await work();
   });
 }

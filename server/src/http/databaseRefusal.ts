@@ -29,15 +29,21 @@ const BY_CODE: Readonly<Record<string, DatabaseRefusal>> = {
   '57P02': AWAY,
   '57P03': AWAY,
   '08006': AWAY,
+  '08001': AWAY,
+  '08003': AWAY,
+  '25006': { status: 503, says: 'the database is read-only at the moment; nothing was changed, try again' },
   ECONNREFUSED: AWAY,
+  ETIMEDOUT: AWAY,
+  EHOSTUNREACH: AWAY,
+  ENOSPC: FULL,
   ECONNRESET: AWAY,
   EPIPE: AWAY,
 };
 
 /** Null for what is nobody's fault but the program's. */
 export function refusalOfDatabase(error: unknown): DatabaseRefusal | null {
-  const { code, name } = error as { code?: string; name?: string };
+  const { code, name, message = '' } = error as { code?: string; name?: string; message?: string };
   if (code !== undefined && Object.hasOwn(BY_CODE, code)) return BY_CODE[code]!;
-  // No connection came free in time.
-  return name === 'KnexTimeoutError' ? AWAY : null;
+  // No connection came free in time; or the one in use was cut off under way.
+  return name === 'KnexTimeoutError' || /^Connection terminated|^Client has encountered/.test(message) ? AWAY : null;
 }

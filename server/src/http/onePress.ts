@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { MiddlewareHandler } from 'hono';
-import type { Knex } from 'knex';
-import { auditPress } from '../audit/auditPress.ts';
 import { tellChange } from '../live/changes.ts';
 import { refuse } from '../refusal.ts';
+import { auditPress } from './auditPress.ts';
 import type { AppEnv } from './session.ts';
 
 const KEY = 'Idempotency-Key';
@@ -60,9 +59,3 @@ export const onePress: MiddlewareHandler<AppEnv> = async (c, next) => {
     c.set('db', db);
   }
 };
-
-/** Keys are kept as long as a client may try again. */
-const KEPT_DAYS = 30;
-
-export const forgetOldPresses = (db: Knex): Promise<number> =>
-  db('presses').whereRaw(`created_at < now() - interval '${KEPT_DAYS} days'`).delete();

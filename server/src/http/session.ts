@@ -1,13 +1,13 @@
 import type { Context, MiddlewareHandler } from 'hono';
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie';
 import type { Knex } from 'knex';
+import type { Doorstep } from '../people/doorstep.ts';
 import type { Guessing } from '../people/guessing.ts';
 import type { Person } from '../people/people.ts';
 import { mayAsk, RIGHTS, rolesInWords } from '../people/rights.ts';
 import { type Session, whoseSession } from '../people/sessions.ts';
 import { refuse } from '../refusal.ts';
 import { type Door, isSecure } from './door.ts';
-import type { Doorstep } from './doorstep.ts';
 import { routeOf } from './route.ts';
 
 export type AppEnv = {

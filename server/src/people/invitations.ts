@@ -1,8 +1,8 @@
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
-import type { Doorstep } from '../http/doorstep.ts';
 import { tellChange } from '../live/changes.ts';
 import { refuse } from '../refusal.ts';
+import type { Doorstep } from './doorstep.ts';
 import { requireStrong } from './passwords.ts';
 import { addPerson, setPassword } from './people.ts';
 import { inOrderOfRoles, type Role } from './roles.ts';
@@ -45,7 +45,7 @@ export async function invite(
       name,
       roles,
       made_by: by,
-      expires_at: new Date(Date.now() + days * 864e5),
+      expires_at: db.raw(`now() + interval '${days} days'`),
     })
     .returning('*');
   return { invitation: shown(row), token };
@@ -59,7 +59,7 @@ export async function inviteAgain(db: Knex, by: string, personId: string) {
 }
 
 const open = (db: Knex) =>
-  db('invitations').whereNull('used_at').whereNull('withdrawn_at').where('expires_at', '>', new Date());
+  db('invitations').whereNull('used_at').whereNull('withdrawn_at').where('expires_at', '>', db.fn.now());
 
 export const openInvitations = async (db: Knex): Promise<Invitation[]> =>
   (await open(db).orderBy('created_at')).map(shown);

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
-import type { Doorstep } from '../http/doorstep.ts';
+import type { Doorstep } from './doorstep.ts';
 import { type Person, shownPerson } from './people.ts';
 import { sessionOf } from './whichWorkshop.ts';
 
@@ -38,7 +38,8 @@ export async function openSession(db: Knex, personId: string, agent = ''): Promi
     via: 'password',
     opened_by: personId,
     agent: agent.slice(0, LONGEST_AGENT),
-    expires_at: new Date(Date.now() + SESSION_DAYS * 864e5),
+    // By the clock of the database: servers' own may be apart.
+    expires_at: db.raw(`now() + interval '${SESSION_DAYS} days'`),
   });
   return token;
 }
@@ -80,7 +81,7 @@ export const handOver = (db: Knex, { id, openedBy }: Session, personId: string):
 export async function sessionsOf(db: Knex, personId: string, ownId: string): Promise<SessionRow[]> {
   const rows = await db('sessions')
     .where({ person_id: personId })
-    .where('expires_at', '>', new Date())
+    .where('expires_at', '>', db.fn.now())
     .orderBy('seen_at', 'desc')
     .limit(100);
   return rows.map((r) => ({
@@ -96,12 +97,3 @@ export async function sessionsOf(db: Knex, personId: string, ownId: string): Pro
 /** @returns whether there was one */
 export const endSession = async (db: Knex, personId: string, id: string): Promise<boolean> =>
   (await db('sessions').where({ id, person_id: personId }).delete()) > 0;
-
-/** Sessions, invitations and counts of tries that are over. */
-export async function forgetWhatIsOver(db: Knex): Promise<void> {
-  await db('sessions').where('expires_at', '<', new Date()).delete();
-  await db('invitations')
-    .where('expires_at', '<', new Date(Date.now() - 90 * 864e5))
-    .delete();
-  await db('tries').where('expire', '<', Date.now()).delete();
-}

@@ -4,7 +4,6 @@ import type { Knex } from 'knex';
 import { addAudit } from '../audit/audit.ts';
 import { body } from '../http/body.ts';
 import { addressOf } from '../http/door.ts';
-import type { Doorstep } from '../http/doorstep.ts';
 import {
   type AppEnv,
   clearSessionCookie,
@@ -16,6 +15,7 @@ import {
 import { refuse } from '../refusal.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
 import { isKnownDevice, rememberDevice } from './devices.ts';
+import type { Doorstep } from './doorstep.ts';
 import { comeInBy, whoseInvitation } from './invitations.ts';
 import { isPassword } from './passwords.ts';
 import { asEmail, checkPassword, listPeople, type Person } from './people.ts';

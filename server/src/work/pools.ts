@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import type { Worker } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { refuse } from '../refusal.ts';
 import type { Tasks } from './tasks.ts';
@@ -53,6 +54,7 @@ async function run<N extends keyof Tasks>(
   name: N,
   args: Args<N>,
   ms: number,
+  again = true,
 ): Promise<Result<N>> {
   await up;
   try {
@@ -65,6 +67,13 @@ async function run<N extends keyof Tasks>(
       return refuse(503, `this needs more than ${MOST_MB} MB and was given up; nothing was changed`);
     if (error instanceof RangeError && /call stack/.test(message))
       return refuse(422, 'what was sent is nested too deep; accepted: what the application itself sends');
+    // A thread that died under it takes nothing with it: what it was asked has changed nothing yet.
+    if (
+      again &&
+      code !== 'ERR_WORKER_OUT_OF_MEMORY' &&
+      /worker (thread )?(exited|terminated)|terminating worker/i.test(message)
+    )
+      return run({ pool, up }, name, args, ms, false);
     if (/task queue/i.test(message)) return refuse(503, 'too much is being worked out at once; try again in a moment');
     throw error;
   }
@@ -79,6 +88,9 @@ export function longWork<N extends keyof Tasks>(name: N, args: Args<N>, ms = LON
 export function quickWork<N extends keyof Tasks>(name: N, args: Args<N>): Promise<Result<N>> {
   return run(quickThreads(), name, args, LONGEST_QUICK_MS);
 }
+
+/** The threads that stand now. */
+export const standing = (): Worker[] => [long, quick].flatMap((t) => t?.pool.threads ?? []);
 
 /** Ends the threads; what is asked afterwards starts new ones. */
 export async function endWork(): Promise<void> {

@@ -1,10 +1,10 @@
 import type { Context, MiddlewareHandler } from 'hono';
 import { LRUCache } from 'lru-cache';
-import { partsOf, routeOf } from '../http/route.ts';
-import type { AppEnv } from '../http/session.ts';
+import { addAudit, kept } from '../audit/audit.ts';
+import { AUDITED, type Pressed, READ } from '../audit/audited.ts';
 import { tellsMoney } from '../papers/registry.ts';
-import { addAudit, kept } from './audit.ts';
-import { AUDITED, type Pressed, READ } from './audited.ts';
+import { partsOf, routeOf } from './route.ts';
+import type { AppEnv } from './session.ts';
 
 async function jsonOf(of: Request | Response): Promise<unknown> {
   if (!of.headers.get('content-type')?.includes('json')) return {};
