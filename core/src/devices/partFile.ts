@@ -13,6 +13,9 @@ export interface ReadParts {
 }
 
 const FORMAT = 'ombrik-part-list';
+/** More are no list somebody has looked through. */
+const MOST_PARTS = 500;
+const tooMany = (count: number): string => `the file has ${count} parts; accepted: up to ${MOST_PARTS}`;
 
 /**
  * Parts as JSON, to be read by another board.
@@ -102,9 +105,10 @@ function readJson(text: string): ReadParts {
   } catch (error) {
     return { parts: [], problems: [`not JSON: ${(error as Error).message}`] };
   }
-  const { format, parts } = value as { format?: unknown; parts?: unknown };
+  const { format, parts } = (value ?? {}) as { format?: unknown; parts?: unknown };
   if (format !== FORMAT || !Array.isArray(parts))
     return { parts: [], problems: [`format is ${JSON.stringify(format)}; accepted: "${FORMAT}" with a list of parts`] };
+  if (parts.length > MOST_PARTS) return { parts: [], problems: [tooMany(parts.length)] };
   const problems = parts.flatMap((part, n) => {
     const own = problemsOf(partSchema, part).map((p) => `part ${n + 1}: ${p}`);
     if (own.length > 0) return own;
@@ -127,6 +131,7 @@ function readJson(text: string): ReadParts {
 
 function readCsv(text: string, known: ReadonlyMap<string, Part>): ReadParts {
   const parsed = Papa.parse<Record<string, string>>(text.trim(), { header: true, skipEmptyLines: true });
+  if (parsed.data.length > MOST_PARTS) return { parts: [], problems: [tooMany(parsed.data.length)] };
   const problems: string[] = [];
   const unknown = (parsed.meta.fields ?? []).filter((f) => !PART_COLUMNS.includes(f as 'like'));
   if (unknown.length > 0) problems.push(`column "${unknown[0]}" is not known; accepted: ${PART_COLUMNS.join(', ')}`);

@@ -1,8 +1,8 @@
-import DxfParser from 'dxf-parser';
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
 import type { PointMm } from '../document/basics.ts';
 import { areaMm2, boxOf, crossesItself, inside } from '../solvers/polygon.ts';
+import { readDxfEntities } from './dxfEntities.ts';
 
 export type FileUnit = 'mm' | 'cm' | 'm' | 'inch' | 'px';
 /** Millimetres of one unit; a pixel is 1/96 inch (CSS). */
@@ -30,10 +30,41 @@ export class DrawingProblem extends Error {
   override name = 'DrawingProblem';
 }
 
+/** More is no outline of a panel; checking it would hold everything else up. */
+const MOST_POINTS = 20_000;
+const MOST_CONTOURS = 4_000;
+/** Units of a file beyond which nothing is drawn by hand. */
+const FARTHEST = 1e7;
+const DEEPEST = 60;
+
+/** What a file has drawn so far, counted as it is read. */
+class Counted {
+  #points = 0;
+  /** @throws DrawingProblem where there are too many, or a number is none */
+  add(points: readonly PointMm[]): PointMm[] {
+    this.#points += points.length;
+    if (this.#points > MOST_POINTS)
+      throw new DrawingProblem(`The drawing has more than ${MOST_POINTS} points; accepted: an outline and its holes`);
+    for (const { xMm, yMm } of points)
+      if (!(Math.abs(xMm) <= FARTHEST && Math.abs(yMm) <= FARTHEST))
+        throw new DrawingProblem(`The drawing has a point at ${xMm}, ${yMm}; accepted: up to ${FARTHEST} either way`);
+    return [...points];
+  }
+}
+
+function requireFew(file: DrawingFile): DrawingFile {
+  const count = file.contours.length + file.circles.length;
+  if (count > MOST_CONTOURS)
+    throw new DrawingProblem(`The drawing has ${count} lines and circles; accepted: up to ${MOST_CONTOURS}`);
+  return file;
+}
+
 /** Steps a curve is split into so that the chord stays within this of it, mm of an unscaled drawing. */
 const ARC_STEP_DEG = 6;
 
-function arcPoints(cx: number, cy: number, r: number, fromRad: number, sweepRad: number): PointMm[] {
+function arcPoints(cx: number, cy: number, r: number, fromRad: number, turnRad: number): PointMm[] {
+  // Round once is all the way round, however often a file says.
+  const sweepRad = Math.min(2 * Math.PI, Math.max(-2 * Math.PI, turnRad)) || 0;
   const steps = Math.max(1, Math.ceil(Math.abs(sweepRad) / ((ARC_STEP_DEG * Math.PI) / 180)));
   return Array.from({ length: steps + 1 }, (_, i) => {
     const a = fromRad + (sweepRad * i) / steps;
@@ -54,63 +85,42 @@ function bulgePoints(a: PointMm, b: PointMm, bulge: number): PointMm[] {
   return arcPoints(cx, cy, Math.abs(radius), Math.atan2(a.yMm - cy, a.xMm - cx), angle).slice(1);
 }
 
-interface DxfEntity {
-  type: string;
-  vertices?: { x: number; y: number; bulge?: number }[];
-  shape?: boolean;
-  center?: { x: number; y: number };
-  radius?: number;
-  startAngle?: number;
-  endAngle?: number;
-}
-
-interface ParsedDxf {
-  header?: Record<string, unknown>;
-  entities: DxfEntity[];
-}
-
 const DXF_UNIT: Readonly<Record<number, FileUnit>> = { 1: 'inch', 4: 'mm', 5: 'cm', 6: 'm' };
 
 /** Reads lines, polylines, arcs and circles of a DXF. @throws DrawingProblem */
 export function readDxf(text: string): DrawingFile {
-  let parsed: ParsedDxf | null;
+  let parsed: ReturnType<typeof readDxfEntities>;
   try {
-    parsed = new DxfParser().parseSync(text) as unknown as ParsedDxf | null;
+    parsed = readDxfEntities(text);
   } catch (error) {
     throw new DrawingProblem(`The file is no DXF that can be read: ${(error as Error).message}`);
   }
-  if (!parsed) throw new DrawingProblem('The file is no DXF that can be read; accepted: ASCII DXF');
-  const file: DrawingFile = {
-    unit: DXF_UNIT[Number(parsed.header?.$INSUNITS)] ?? null,
-    contours: [],
-    circles: [],
-    left: [],
-  };
+  const file: DrawingFile = { unit: DXF_UNIT[parsed.insUnits ?? 0] ?? null, contours: [], circles: [], left: [] };
   const left = new Map<string, number>();
+  const counted = new Counted();
   const down = (p: { x: number; y: number }): PointMm => ({ xMm: p.x, yMm: -p.y });
-  for (const e of parsed.entities) {
-    const vertices = e.vertices ?? [];
-    if ((e.type === 'LINE' || e.type === 'LWPOLYLINE' || e.type === 'POLYLINE') && vertices.length > 1) {
+  for (const { type, vertices, closed, center, radius, startAngle, endAngle } of parsed.entities) {
+    if ((type === 'LINE' || type === 'LWPOLYLINE' || type === 'POLYLINE') && vertices.length > 1) {
       const points = [down(vertices[0]!)];
-      const closed = e.shape === true;
       for (let i = 1; i <= (closed ? vertices.length : vertices.length - 1); i++)
         // Turned over, an arc bulges to the other side.
         points.push(
-          ...bulgePoints(down(vertices[i - 1]!), down(vertices[i % vertices.length]!), -(vertices[i - 1]!.bulge ?? 0)),
+          ...bulgePoints(down(vertices[i - 1]!), down(vertices[i % vertices.length]!), -vertices[i - 1]!.bulge),
         );
       if (closed) points.pop();
-      file.contours.push({ points, closed });
-    } else if (e.type === 'CIRCLE' && e.center && e.radius)
-      file.circles.push({ ...down(e.center), radiusMm: e.radius });
-    else if (e.type === 'ARC' && e.center && e.radius && e.startAngle !== undefined && e.endAngle !== undefined) {
-      let sweep = e.endAngle - e.startAngle;
+      file.contours.push({ points: counted.add(points), closed });
+    } else if (type === 'CIRCLE' && radius > 0)
+      file.circles.push({ ...counted.add([down(center)])[0]!, radiusMm: radius });
+    else if (type === 'ARC' && radius > 0) {
+      let sweep = endAngle - startAngle;
       if (sweep <= 0) sweep += 2 * Math.PI;
-      const c = down(e.center);
-      file.contours.push({ points: arcPoints(c.xMm, c.yMm, e.radius, -e.startAngle, -sweep), closed: false });
-    } else left.set(e.type, (left.get(e.type) ?? 0) + 1);
+      const c = down(center);
+      const points = counted.add(arcPoints(c.xMm, c.yMm, radius, -startAngle, -sweep));
+      file.contours.push({ points, closed: false });
+    } else left.set(type, (left.get(type) ?? 0) + 1);
   }
   file.left = [...left].map(([type, n]) => `${n} × ${type}`);
-  return file;
+  return requireFew(file);
 }
 
 const lengthUnit = (text: unknown): FileUnit | null => {
@@ -138,18 +148,20 @@ export function readSvg(text: string): DrawingFile {
   const scale = named && box.length === 4 && box[2]! > 0 && width > 0 ? width / box[2]! : 1;
   const file: DrawingFile = { unit: named, contours: [], circles: [], left: [] };
   const left = new Map<string, number>();
+  const counted = new Counted();
   const number = (a: Record<string, string>, name: string) => Number.parseFloat(a[name] ?? '0') || 0;
   const take = (d: string, transform: string) => {
     const path = svgpath(d).transform(transform).abs().unarc().unshort();
     let [points, at, start]: [PointMm[], PointMm, PointMm] = [[], { xMm: 0, yMm: 0 }, { xMm: 0, yMm: 0 }];
     const end = (closed: boolean) => {
-      if (points.length > 1) file.contours.push({ points: points.map(scaled), closed });
+      if (points.length > 1) file.contours.push({ points: counted.add(points.map(scaled)), closed });
       points = [];
     };
     const scaled = (p: PointMm): PointMm => ({ xMm: p.xMm * scale, yMm: p.yMm * scale });
     const go = (p: PointMm) => {
       if (points.length === 0) points.push(at);
       points.push(p);
+      if (points.length > MOST_POINTS) end(false);
       at = p;
     };
     path.iterate((segment) => {
@@ -181,12 +193,16 @@ export function readSvg(text: string): DrawingFile {
     });
     end(false);
   };
-  const walk = (nodes: XmlNode[], transform: string) => {
+  const walk = (nodes: XmlNode[], transform: string, depth = 0) => {
+    if (depth > DEEPEST)
+      throw new DrawingProblem(
+        `The drawing is nested more than ${DEEPEST} deep; accepted: what a drawing program writes`,
+      );
     for (const node of nodes) {
       const name = Object.keys(node).find((k) => k !== ':@') ?? '';
       const a = node[':@'] ?? {};
       const own = `${transform} ${a.transform ?? ''}`.trim();
-      if (name === 'g' || name === 'svg') walk(node[name] as XmlNode[], name === 'svg' ? transform : own);
+      if (name === 'g' || name === 'svg') walk(node[name] as XmlNode[], name === 'svg' ? transform : own, depth + 1);
       else if (name === 'path') take(a.d ?? '', own);
       else if (name === 'rect') {
         const [x, y, w, h] = [number(a, 'x'), number(a, 'y'), number(a, 'width'), number(a, 'height')];
@@ -197,8 +213,7 @@ export function readSvg(text: string): DrawingFile {
         take(`M${number(a, 'x1')} ${number(a, 'y1')}L${number(a, 'x2')} ${number(a, 'y2')}`, own);
       else if (name === 'circle' && own === '')
         file.circles.push({
-          xMm: number(a, 'cx') * scale,
-          yMm: number(a, 'cy') * scale,
+          ...counted.add([{ xMm: number(a, 'cx') * scale, yMm: number(a, 'cy') * scale }])[0]!,
           radiusMm: number(a, 'r') * scale,
         });
       else if (name === 'circle' || name === 'ellipse') {
@@ -211,7 +226,7 @@ export function readSvg(text: string): DrawingFile {
   };
   walk(root.svg as XmlNode[], '');
   file.left = [...left].map(([type, n]) => `${n} × ${type}`);
-  return file;
+  return requireFew(file);
 }
 const CURVE_STEPS = 12;
 

@@ -4,6 +4,11 @@ import type { Offer } from './packs.ts';
 
 const COLUMNS = ['article', 'supplier', 'pack', 'price', 'lead_days'] as const;
 
+/** More is no price list of one supplier. */
+const MOST_OFFERS = 5000;
+/** A cell as it is told back. */
+const told = (cell: string | undefined): string => (cell ?? '').slice(0, 60);
+
 /**
  * Reads a price list: one line an offer with article, supplier, pack (pieces, or metres of length), price and lead_days.
  * Checked whole: either every line is good or nothing comes of it.
@@ -18,6 +23,8 @@ export function readOffers(
   const missing = COLUMNS.filter((c) => !(parsed.meta.fields ?? []).includes(c));
   if (missing.length > 0)
     return { offers: [], problems: [`columns missing: ${missing.join(', ')}; accepted: ${COLUMNS.join(', ')}`] };
+  if (parsed.data.length > MOST_OFFERS)
+    return { offers: [], problems: [`the list has ${parsed.data.length} lines; accepted: up to ${MOST_OFFERS}`] };
   const problems: string[] = [];
   const offers = parsed.data.map((row, i) => {
     const line = i + 2;
@@ -26,22 +33,22 @@ export function readOffers(
       const raw = (row[field] ?? '').trim();
       const value = raw === '' ? Number.NaN : Number(raw);
       if (!Number.isFinite(value) || value < least || value > most)
-        problems.push(`line ${line}: ${field} is "${raw}"; accepted: a number from ${least} to ${most}`);
+        problems.push(`line ${line}: ${field} is "${told(raw)}"; accepted: a number from ${least} to ${most}`);
       return value;
     };
     if (!article)
       problems.push(
-        `line ${line}: article is "${row.article ?? ''}"; accepted: an id of the catalogue, such as lug-50-m8`,
+        `line ${line}: article is "${told(row.article)}"; accepted: an id of the catalogue, such as lug-50-m8`,
       );
     const supplier = (row.supplier ?? '').trim();
     if (supplier === '' || supplier.length > 60)
-      problems.push(`line ${line}: supplier is "${supplier}"; accepted: 1 to 60 characters`);
+      problems.push(`line ${line}: supplier is "${told(supplier)}"; accepted: 1 to 60 characters`);
     const pack = number('pack', 1e5, 0.01);
     const price = number('price', 1e6, 0);
     const leadDays = number('lead_days', 365, 0);
     const packQuantity = article?.unit === 'mm' ? Math.round(pack * 1000) : pack;
     if (Number.isFinite(packQuantity) && !Number.isInteger(packQuantity))
-      problems.push(`line ${line}: pack is "${row.pack}"; accepted: whole pieces`);
+      problems.push(`line ${line}: pack is "${told(row.pack)}"; accepted: whole pieces`);
     return {
       articleId: article?.id ?? '',
       supplier,

@@ -2,7 +2,6 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { partsOfBatch } from '@ombrik/core/stages/parts/partsOfBatch';
 import { type JobNeed, type NeedLine, netNeeds, type StoreState } from '@ombrik/core/stock/netNeeds';
-import { readOffers } from '@ombrik/core/stock/offerFile';
 import type { Offer } from '@ombrik/core/stock/packs';
 import { rodsOf } from '@ombrik/core/stock/rods';
 import type { Knex } from 'knex';
@@ -14,7 +13,7 @@ import { releasedJobs } from '../jobs/releases.ts';
 import { refuse } from '../refusal.ts';
 import { articleFinder } from '../store/articles.ts';
 import { listStock } from '../store/stock.ts';
-import { longWork } from '../work/pools.ts';
+import { longWork, quickWork } from '../work/pools.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
 import { listOffers, putOffers, removeOffer } from './offers.ts';
 import { addPurchase, listPurchases, type NewPurchase, type Purchase } from './purchases.ts';
@@ -97,7 +96,8 @@ export async function putOffer(db: Knex, offer: Omit<Offer, 'id'>): Promise<Offe
 
 /** Offers from a file: all of them, or none. @returns how many @throws Refusal with the lines that are wrong */
 export async function importOffers(db: Knex, csv: string): Promise<number> {
-  const { offers, problems } = readOffers(csv, await finderNow(db));
+  const { sheets } = (await readWorkshop(db))?.values ?? defaultWorkshop;
+  const { offers, problems } = await quickWork('readOffers', { csv, workshop: { sheets } });
   if (problems.length > 0) refuse(422, ...problems.slice(0, MOST_LINES));
   await putOffers(db, offers);
   return offers.length;

@@ -13,6 +13,15 @@ async function jsonOf(of: Request | Response): Promise<unknown> {
     .json()
     .catch(() => ({}));
 }
+/** A route that reads no body takes any: what is no JSON said nothing. */
+function sentIn(bytes: Buffer): object {
+  try {
+    const sent: unknown = JSON.parse(bytes.toString());
+    return typeof sent === 'object' && sent !== null ? sent : {};
+  } catch {
+    return {};
+  }
+}
 const partsByName = (c: Context<AppEnv>, path: string): Record<string, string> =>
   Object.fromEntries(partsOf(c, path).map((p) => [p.name, p.value]));
 
@@ -23,8 +32,7 @@ export async function auditPress(c: Context<AppEnv>, bytes: Buffer): Promise<voi
   const did = `${route.method} ${route.path}`;
   const audited = AUDITED[did];
   if (!audited) throw new Error(`${did} has no words for the audit`);
-  const json = c.req.header('content-type')?.includes('json') && bytes.length > 0;
-  const sent: unknown = json ? JSON.parse(bytes.toString()) : {};
+  const sent = c.req.header('content-type')?.includes('json') ? sentIn(bytes) : {};
   const said = await jsonOf(c.res);
   const pressed: Pressed = { parts: partsByName(c, route.path), sent, said };
   await addAudit(c.get('db'), {

@@ -45,5 +45,7 @@ export function refusalOfDatabase(error: unknown): DatabaseRefusal | null {
   const { code, name, message = '' } = error as { code?: string; name?: string; message?: string };
   if (code !== undefined && Object.hasOwn(BY_CODE, code)) return BY_CODE[code]!;
   // No connection came free in time; or the one in use was cut off under way.
-  return name === 'KnexTimeoutError' || /(^| - )(Connection terminated|Client has encountered)/.test(message) ? AWAY : null;
+  return name === 'KnexTimeoutError' || /(^| - )(Connection terminated|Client has encountered)/.test(message)
+    ? AWAY
+    : null;
 }

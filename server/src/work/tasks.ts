@@ -11,6 +11,7 @@ import { checkBoard } from '@ombrik/core/document/checkBoard';
 import { commandProblems } from '@ombrik/core/document/commandSchema';
 import { applyCommands, type Command, CommandError } from '@ombrik/core/document/commands';
 import { contentHash } from '@ombrik/core/document/contentHash';
+import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import { type PicturedWay, picturedWays } from '@ombrik/core/drawing/picturedWays';
 import { cableLays } from '@ombrik/core/layout/cableLays';
@@ -18,10 +19,12 @@ import { type BenchModel, benchModelOf } from '@ombrik/core/practice/benchModel'
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { planShop, type ShopLoad, type ShopPlan } from '@ombrik/core/shop/planShop';
 import type { BenchConditions } from '@ombrik/core/stages/bench/limitsAt';
+import { readOffers } from '@ombrik/core/stock/offerFile';
 import { sizeUp } from '@ombrik/core/stock/sizeUp';
 import { LRUCache } from 'lru-cache';
 import type { FloorDossier, SheetWork } from '../boards/sheet.ts';
 import { type PaperAsked, printPaper, printShopPaper, type ShopPaperAsked } from '../papers/print.ts';
+import { articleFinder } from '../store/articles.ts';
 
 interface Derived {
   dossier: Dossier;
@@ -132,6 +135,9 @@ export const tasks = {
       throw error;
     }
   },
+  /** A price list from outside. */
+  readOffers: ({ csv, workshop }: { csv: string; workshop: Pick<Workshop, 'sheets'> }) =>
+    readOffers(csv, articleFinder(workshop)),
   /** A board document from outside, as its text. */
   readBoard({ text }: { text: string }): { board: Board } | { problems: string[] } {
     let value: unknown;

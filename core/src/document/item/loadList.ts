@@ -58,6 +58,9 @@ const COLUMN_OF: Readonly<Record<string, Column>> = {
   powerFactor: 'power_factor',
 };
 
+/** More are no loads of one board. */
+const MOST_LOADS = 1000;
+
 const YES = ['yes', 'true', '1', 'x'];
 const NO = ['no', 'false', '0', ''];
 
@@ -97,6 +100,8 @@ export function readPastedLoads(text: string): ReadLoads {
 export function readLoadTable(table: readonly (readonly string[])[]): ReadLoads {
   const found = (table[0] ?? []).map((c) => c.trim().toLowerCase());
   const problems: string[] = [];
+  if (table.length > MOST_LOADS + 1)
+    return { rows: [], problems: [`the list has ${table.length - 1} lines; accepted: up to ${MOST_LOADS}`] };
   for (const column of found)
     if (column !== '' && !(LOAD_COLUMNS as readonly string[]).includes(column))
       problems.push(`line 1: column "${column}" is not known; accepted: ${LOAD_COLUMNS.join(', ')}`);

@@ -7,9 +7,10 @@ import { useJob } from '../../session/useJob.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { bytesOf, reading } from '../../ui/reading.ts';
 
 const UNITS: readonly FileUnit[] = ['mm', 'cm', 'm', 'inch', 'px'];
-const MAX_BYTES = 4_000_000;
+const MOST_MB = 4;
 
 /** A panel's outline from a DXF or SVG drawing: the unit is asked, the contour checked, nothing changes before it is taken. */
 export function OutlineImport({ panel }: { panel: Panel }) {
@@ -19,9 +20,8 @@ export function OutlineImport({ panel }: { panel: Panel }) {
   const [found, setFound] = useState<ImportedOutline | null>(null);
   const [problems, setProblems] = useState<string[]>([]);
   const judge = async (drawing: DrawingFile, as: FileUnit) => {
-    const { outlineOf } = await import('@ombrik/core/drawing/outlineImport');
     try {
-      setFound(outlineOf(drawing, as));
+      setFound(await reading('outline', drawing, as));
       setProblems([]);
     } catch (error) {
       setFound(null);
@@ -31,11 +31,8 @@ export function OutlineImport({ panel }: { panel: Panel }) {
   const read = async (chosen: File) => {
     setFound(null);
     setFile(null);
-    if (chosen.size > MAX_BYTES) return setProblems([`${chosen.name} has ${chosen.size} bytes; accepted: up to 4 MB`]);
-    const { readDxf, readSvg } = await import('@ombrik/core/drawing/outlineImport');
     try {
-      const text = await chosen.text();
-      const drawing = /\.svg$/i.test(chosen.name) || text.trimStart().startsWith('<') ? readSvg(text) : readDxf(text);
+      const drawing = await reading('drawing', chosen.name, await bytesOf(chosen, MOST_MB));
       setFile({ name: chosen.name, drawing });
       const as = drawing.unit ?? 'mm';
       setUnit(as);

@@ -1,10 +1,11 @@
-import { partsCsvOf, partsJson, readParts } from '@ombrik/core/devices/partFile';
+import { partsCsvOf, partsJson } from '@ombrik/core/devices/partFile';
 import type { Command } from '@ombrik/core/document/commands';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { saveAs } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { readPartFile } from '../../ui/readPartFile.ts';
 
 /** Parts of one's own in and out of a file; a file is read whole, and nothing comes in when any line is bad. */
 export function PartFiles() {
@@ -12,8 +13,7 @@ export function PartFiles() {
   const [problems, setProblems] = useState<string[]>([]);
   const own = job.board.customParts;
   const read = async (file: File) => {
-    if (file.size > 2_000_000) return setProblems([`${file.name} has ${file.size} bytes; accepted: up to 2 MB`]);
-    const found = readParts(await file.text(), job.parts);
+    const found = await readPartFile(file, job.parts);
     if (found.problems.length > 0)
       return setProblems([`${file.name} was refused; nothing was changed.`, ...found.problems.slice(0, 12)]);
     setProblems([]);

@@ -1,5 +1,5 @@
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import { partsCsvOf, partsJson, readParts } from '@ombrik/core/devices/partFile';
+import { partsCsvOf, partsJson } from '@ombrik/core/devices/partFile';
 import type { OwnPart } from '@ombrik/core/document/part/ownPart';
 import type { Part } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
@@ -8,8 +8,7 @@ import { keyed, usePress } from '../../app/press.ts';
 import { saveAs } from '../../ui/download.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
-
-const MOST_BYTES = 2_000_000;
+import { readPartFile } from '../../ui/readPartFile.ts';
 
 /** The workshop's own parts in and out of files; a file comes in whole or not at all. */
 export function OwnPartFiles({ parts, may }: { parts: readonly OwnPart[]; may: boolean }) {
@@ -21,10 +20,8 @@ export function OwnPartFiles({ parts, may }: { parts: readonly OwnPart[]; may: b
     onError: (e) => setProblems(['Nothing was kept.', ...problemsIn(e)]),
   });
   const take = async (file: File) => {
-    if (file.size > MOST_BYTES)
-      return setProblems([`${file.name} has ${file.size} bytes; accepted: up to ${MOST_BYTES}`]);
     const known = new Map([...genericCatalogue.parts, ...kept].map((p) => [p.id, p]));
-    const found = readParts(await file.text(), known);
+    const found = await readPartFile(file, known);
     if (found.problems.length > 0)
       return setProblems([`${file.name} was refused; nothing was kept.`, ...found.problems.slice(0, 12)]);
     setProblems([]);

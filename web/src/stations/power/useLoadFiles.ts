@@ -4,13 +4,14 @@ import {
   loadsCsv,
   loadTable,
   type ReadLoads,
-  readLoadsCsv,
-  readLoadTable,
   readPastedLoads,
 } from '@ombrik/core/document/item/loadList';
 import { type ClipboardEvent, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { saveAs } from '../../ui/download.ts';
+import { bytesOf, reading } from '../../ui/reading.ts';
+
+const MOST_MB = 2;
 
 /** Loads in from files and the clipboard, as one edit or not at all; and out as a spreadsheet or CSV. */
 export function useLoadFiles() {
@@ -22,15 +23,10 @@ export function useLoadFiles() {
     if (read.rows.length > 0) add(read.rows, `Add ${read.rows.length} loads from ${from}`.slice(0, 120));
   };
   const upload = async (file: File) => {
-    if (!/\.xlsx$/i.test(file.name)) return take(readLoadsCsv(await file.text()), file.name);
     try {
-      const { readSheet } = await import('read-excel-file/browser');
-      const cells = await readSheet(file);
-      take(readLoadTable(cells.map((row) => row.map((c) => (c === null ? '' : String(c))))), file.name);
+      take(await reading('loads', file.name, await bytesOf(file, MOST_MB)), file.name);
     } catch (error) {
-      setProblems([
-        `${file.name} is not a spreadsheet that can be read: ${(error as Error).message}. Nothing was added.`,
-      ]);
+      setProblems([`${file.name} was refused; nothing was added: ${(error as Error).message}`]);
     }
   };
   const saveSheet = async () => {

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { readers } from './readers.ts';
+
+expose(readers);
