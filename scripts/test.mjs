@@ -19,6 +19,8 @@ ensureDebian([
   'postgresql',
   'chromium',
   'ngspice',
+  'systemd',
+  'openssl',
   'units',
   'glpk-utils',
   'poppler-utils',

@@ -19,6 +19,8 @@ const NEEDED = {
   postgresql: () => postgresPrograms() !== null,
   chromium: () => existsSync('/usr/bin/chromium'),
   ngspice: () => onPath('ngspice'),
+  systemd: () => onPath('systemd-analyze'),
+  openssl: () => onPath('openssl'),
   units: () => onPath('units'),
   'glpk-utils': () => onPath('glpsol'),
   'poppler-utils': () => onPath('pdftoppm'),

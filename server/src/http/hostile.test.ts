@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { RIGHTS } from '../people/rights.ts';
-import { type Hands, pressesOf, valueOf } from '../testing/presses.ts';
+import { type Hands, pressesOf, valueNow } from '../testing/presses.ts';
 import { type Client, testServer } from '../testing/testServer.ts';
 
 /** Every route, asked with what nobody meant: words and 4xx, never 500, and nothing half done (seeded; more with OMBRIK_FULL). */
@@ -30,8 +30,8 @@ const NASTY: unknown[] = [
     '=HYPERLINK("x")',
     '../../x',
   ],
-  ...['__proto__', 'constructor', '1e999', 'NaN', '%00', '{{7*7}}', '${7*7}'],
-  ...[0, -0, -1, 0.1, 1e15, 1e16, 9007199254740993, 1e308, -1e308, 5e-324, 2147483648, 4294967296],
+  ...['__proto__', 'constructor', '1e999', 'NaN', '%00', '{{7*7}}', '$' + '{7*7}'],
+  ...[0, -0, -1, 0.1, 1e15, 1e16, 9007199254740992, 1e308, -1e308, 5e-324, 2147483648, 4294967296],
   ...[null, true, false, [], {}, [[]], [null], deep(40), deep(4000), Array(3000).fill('x'), Array(300).fill({})],
   ...[
     { __proto__: { isAdmin: true } },
@@ -70,7 +70,7 @@ function good(status: number, json: { problems?: string[] } | null, what: string
 
 describe('hostile input', { timeout: 300_000 }, () => {
   it.each(Object.entries(PRESSES))('POST %s takes it or refuses it in words', async (route, press) => {
-    const body = await valueOf(press.body);
+    const body = await valueNow(press.body);
     const places = [[], ...placesIn(body)];
     const tries = fc.sample(
       fc.record({
@@ -80,7 +80,7 @@ describe('hostile input', { timeout: 300_000 }, () => {
       }),
       { seed: [...route].reduce((n, c) => n * 31 + c.charCodeAt(0), 7) | 0, numRuns: EACH },
     );
-    const path = await valueOf(press.path);
+    const path = await valueNow(press.path);
     for (const { at, how, value } of tries) {
       const wish = bent(body, at, how, value);
       const { status, json } = await mira.post(path, wish);
@@ -102,7 +102,7 @@ describe('hostile input', { timeout: 300_000 }, () => {
     ];
     for (const [route, { path }] of Object.entries(PRESSES).filter((_, n) => n % 4 === 0))
       for (const body of bodies) {
-        const { status, json } = await mira.post(await valueOf(path), body);
+        const { status, json } = await mira.post(await valueNow(path), body);
         good(status, json, `${route} ${body.slice(0, 20)}`);
       }
   });

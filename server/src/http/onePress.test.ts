@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Hands, pressesOf, valueOf } from '../testing/presses.ts';
+import { type Hands, pressesOf, valueNow } from '../testing/presses.ts';
 import { type Client, testServer } from '../testing/testServer.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
@@ -44,7 +44,7 @@ describe('every changing route takes one press once', () => {
     );
   });
   it.each(Object.entries(PRESSES))('%s: twenty hands with one key', async (route, { path, body, grows }) => {
-    const [at, wish] = [(await valueOf(path)) as string, await valueOf(body)];
+    const [at, wish] = [(await valueNow(path)) as string, await valueNow(body)];
     const before = grows ? await count(grows[0]) : 0;
     const newest = () => server.db('audit').orderBy('number', 'desc').first();
     const { number } = await newest();

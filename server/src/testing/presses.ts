@@ -436,5 +436,5 @@ export function pressesOf(known: Hands) {
   return { PRESSES, own, pile };
 }
 
-export const valueOf = async <T>(of: T | (() => Promise<T>)): Promise<T> =>
+export const valueNow = async <T>(of: T | (() => Promise<T>)): Promise<T> =>
   typeof of === 'function' ? await (of as () => Promise<T>)() : of;

@@ -8,7 +8,7 @@ const MOST_ROWS = 2000;
 const MOST_COLUMNS = 100;
 
 /** A spreadsheet that is not read, and why. */
-export class SheetProblem extends Error {
+class SheetProblem extends Error {
   override name = 'SheetProblem';
 }
 

@@ -96,8 +96,8 @@ function Chain() {
   if (!data) return <p className="dim text-sm">Following the chain …</p>;
   return data.broken === null ? (
     <p className="text-sm">
-      {data.count} entries, each bound to the one before it: none was changed or taken away. The chain ends in{' '}
-      <code className="text-xs">{data.end.slice(0, 16)}</code>.
+      {data.count === 1 ? '1 entry' : `${data.count} entries`}, each bound to the one before it: none was changed or
+      taken away. The chain ends in <code className="text-xs">{data.end.slice(0, 16)}</code>.
     </p>
   ) : (
     <p role="alert" className="font-bold text-error">
