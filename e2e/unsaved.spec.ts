@@ -57,21 +57,28 @@ test('what was not saved is offered after a reload, saved once, and leaving asks
   await context.close();
 });
 
-test('two people on one board: the one who is late is asked, and nothing of hers is lost', async ({ browser }) => {
+test('two people on one board: only where both changed the same is anybody asked, and nothing of hers is lost', async ({
+  browser,
+}) => {
   const [mira, edda] = await twoOnOrder(browser, 'Market cart');
   const place = (page: typeof mira) => page.getByLabel('Where the board goes');
   // Mira's line is gone while Edda works.
   await mira.context().setOffline(true);
   await mira.getByLabel('Customer').fill('The ferry stall');
   await mira.getByLabel('Customer').blur();
+  await place(mira).fill('Lower market');
+  await place(mira).blur();
   await expect(mira.getByRole('status').first()).toContainText('not saved');
   await place(edda).fill('Upper market');
   await place(edda).blur();
   await saved(edda);
   await mira.context().setOffline(false);
   const conflict = mira.getByRole('alert').filter({ hasText: 'Somebody changed this board' });
-  await expect(conflict).toContainText('1 of your changes');
-  await conflict.getByRole('button', { name: 'Apply mine on top' }).click();
+  const clash = conflict.getByRole('group', { name: 'brief: place' });
+  await expect(conflict.getByRole('group')).toHaveCount(1);
+  await expect(clash.getByRole('radio', { name: 'Mine: Lower market' })).not.toBeChecked();
+  await expect(clash.getByRole('radio', { name: 'Theirs: Upper market' })).toBeChecked();
+  await conflict.getByRole('button', { name: 'Take these' }).click();
   await saved(mira);
   await expect(place(mira)).toHaveValue('Upper market');
   await expect(mira.getByLabel('Customer')).toHaveValue('The ferry stall');

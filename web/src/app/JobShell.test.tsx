@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { act, cleanup, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { JobContext } from '../session/useJob.ts';
@@ -59,6 +59,34 @@ describe('one job', () => {
     await press('Apply mine on top');
     await press('Drop mine');
     expect([applyAgain.mock.calls.length, dropMine.mock.calls.length]).toEqual([1, 1]);
+  });
+  it('where both changed the same, both values are shown, and each place is chosen by itself', async () => {
+    show(<JobShell />, { at: '/jobs/jb/brief' });
+    await screen.findByText('the brief');
+    const settle = vi.fn();
+    const clash = (field: string, mine: unknown, theirs: unknown) => ({
+      mine: { in: 'brief' as const, id: null, field, before: 'x', after: mine },
+      theirs: { in: 'brief' as const, id: null, field, before: 'x', after: theirs },
+    });
+    await tell({
+      saveState: 'conflict',
+      clashes: [clash('place', 'Lower', 'Upper'), clash('ambientC', 30, 40)],
+      settle,
+    });
+    const place = within(screen.getByRole('group', { name: 'brief: place' }));
+    expect((place.getByRole('radio', { name: 'Theirs: Upper' }) as HTMLInputElement).checked).toBe(true);
+    await act(async () => void fireEvent.click(place.getByRole('radio', { name: 'Mine: Lower' })));
+    expect(screen.getByRole('group', { name: 'brief: ambient (°C)' })).toBeTruthy();
+    await press('Take these');
+    expect(settle).toHaveBeenCalledWith(['mine', 'theirs']);
+  });
+  it('what the server says when it cannot keep a change is on the screen', async () => {
+    show(<JobShell />, { at: '/jobs/jb/brief' });
+    await screen.findByText('the brief');
+    await tell({ saveState: 'offline', awayWords: 'the disk of the server is full; nothing was changed' });
+    expect(
+      screen.getByText(/not saved: the disk of the server is full; nothing was changed; trying again/),
+    ).toBeTruthy();
   });
   it('what a page that went away had not sent is offered by name, never sent by itself', async () => {
     show(<JobShell />, { at: '/jobs/jb/brief' });

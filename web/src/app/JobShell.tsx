@@ -12,6 +12,8 @@ import { Problems } from '../ui/Problems.tsx';
 import { RouteCard } from '../ui/RouteCard.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
+import { Asks } from './Asks.tsx';
+import { Conflict } from './Conflict.tsx';
 import { OnTheFloor } from './OnTheFloor.tsx';
 
 /** Each station comes when it is first opened. */
@@ -63,7 +65,9 @@ function JobHeader() {
             : 'font-semibold text-warning-content bg-warning px-2'
         }
       >
-        {SAVE_WORDS[job.saveState]}
+        {job.saveState === 'offline' && job.awayWords
+          ? `not saved: ${job.awayWords}; trying again`
+          : SAVE_WORDS[job.saveState]}
       </span>
       <button
         type="button"
@@ -84,38 +88,6 @@ function JobHeader() {
         <Redo2 size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Redo</span>
       </button>
     </Header>
-  );
-}
-
-/** Something only the person can decide, above the station. */
-function Asks({ children }: { children: ReactNode }) {
-  return (
-    <div
-      role="alert"
-      className="flex flex-wrap items-center gap-3 border-b border-warning p-3"
-      style={{ background: 'var(--warn-wash)' }}
-    >
-      {children}
-    </div>
-  );
-}
-
-function Conflict() {
-  const job = useJob();
-  if (job.saveState !== 'conflict') return null;
-  return (
-    <Asks>
-      <span className="flex-1">
-        Somebody changed this board while you worked. {job.pendingCount} of your changes are not saved yet; they are
-        kept here.
-      </span>
-      <button type="button" className="btn btn-primary btn-sm" onClick={job.applyAgain}>
-        Apply mine on top
-      </button>
-      <button type="button" className="btn btn-sm" onClick={job.dropMine}>
-        Drop mine
-      </button>
-    </Asks>
   );
 }
 

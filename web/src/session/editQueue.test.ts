@@ -223,20 +223,67 @@ describe('two people at once', () => {
     queue.takeOver({ revision: 1, board: start(), undo: null, redo: null });
     expect(queue.state.base.revision).toBe(2);
   });
-  it('a conflict halts all that waits until somebody says what counts', async () => {
+  it('what clashes with nothing goes on top of what the other did, and nobody is asked', async () => {
     const at = server();
     const { queue } = page(at);
     at.bySomebody(ambient(40));
     queue.edit('Mine', [{ kind: 'setBrief', field: 'customer', value: 'Orchard' }]);
     queue.edit('Mine too', [{ kind: 'setBrief', field: 'place', value: 'North' }]);
     await settled();
-    expect(queue.state.saveState).toBe('conflict');
-    expect(at.taken.map((t) => t.label)).toEqual(['other']);
-    await queue.resolve(true);
-    await settled();
     expect(queue.state.saveState).toBe('saved');
     expect(at.now().board.brief).toMatchObject({ ambientC: 40, customer: 'Orchard', place: 'North' });
     expect(at.taken.map((t) => t.label)).toEqual(['other', 'Mine', 'Mine too']);
+  });
+  it('a clash halts all that waits, says where, and takes what was chosen with all that clashes with nothing', async () => {
+    for (const [choice, value] of [
+      ['mine', 41],
+      ['theirs', 40],
+    ] as const) {
+      const at = server();
+      const { box, kept } = memory();
+      const { queue } = page(at, box);
+      at.bySomebody(ambient(40));
+      queue.edit('Mine', ambient(41));
+      queue.edit('Mine too', [{ kind: 'setBrief', field: 'place', value: 'North' }]);
+      await settled();
+      expect([queue.state.saveState, queue.state.clashes.length]).toEqual(['conflict', 1]);
+      expect(queue.state.clashes[0]).toMatchObject({ mine: { field: 'ambientC', after: 41 }, theirs: { after: 40 } });
+      expect([at.taken.length, kept.size]).toEqual([1, 2]);
+      await queue.settle([choice]);
+      await settled();
+      expect([queue.state.saveState, queue.state.clashes.length]).toEqual(['saved', 0]);
+      expect(at.now().board.brief).toMatchObject({ ambientC: value, place: 'North' });
+      expect(at.taken.map((t) => t.label)).toEqual(['other', 'Mine, Mine too']);
+      expect(kept.size).toBe(0);
+    }
+  });
+  it('who went on meanwhile makes another question of it: nothing is taken that was not asked about', async () => {
+    const at = server();
+    const { queue } = page(at);
+    at.bySomebody(ambient(40));
+    queue.edit('Mine', ambient(41));
+    await settled();
+    at.bySomebody(ambient(44));
+    await queue.settle(['mine']);
+    expect(queue.state.saveState).toBe('conflict');
+    expect(queue.state.clashes[0]!.theirs.after).toBe(44);
+    await queue.settle(['mine']);
+    await settled();
+    expect(at.now().board.brief.ambientC).toBe(41);
+  });
+  it('mine on top after all, and what the server says when it cannot keep a change', async () => {
+    const at = server();
+    const { queue } = page(at);
+    at.bySomebody(ambient(40));
+    queue.edit('Mine', ambient(41));
+    await settled();
+    await queue.resolve(true);
+    await settled();
+    expect(at.now().board.brief.ambientC).toBe(41);
+    at.troubles.push('server');
+    queue.edit('More', ambient(42));
+    await settled();
+    expect([queue.state.saveState, queue.state.awayWords]).toEqual(['offline', 'down']);
   });
   it('dropped, only what the other did stands, and nothing is kept', async () => {
     const at = server();

@@ -2,6 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Board } from '@ombrik/core/document/board';
 import { checkBoard } from '@ombrik/core/document/checkBoard';
 import { applyCommands, type Command } from '@ombrik/core/document/commands';
+import { type Clash, clashesOf, mergedCommands } from '@ombrik/core/document/difference/boardChanges';
 import { refusalOf } from './refusal.ts';
 
 /** One press: a change of the board, or a step back or forth. Its key is made once and kept over every try. */
@@ -47,6 +48,10 @@ export interface QueueState {
   waiting: readonly Press[];
   saveState: SaveState;
   problems: readonly string[];
+  /** Where what waits clashes with what somebody else did meanwhile; asked about, one by one. */
+  clashes: readonly Clash[];
+  /** What the server said when it could not keep a change; null where nothing was heard of it. */
+  awayWords: string | null;
   undoLabel: string | null;
   redoLabel: string | null;
   /** Changes a page that went away had not sent; empty once they are taken up or dropped. */
@@ -90,6 +95,8 @@ export class EditQueue {
       waiting: [],
       saveState: 'saved',
       problems: [],
+      clashes: [],
+      awayWords: null,
       undoLabel: loaded.undo,
       redoLabel: loaded.redo,
       left: [],
@@ -179,6 +186,7 @@ export class EditQueue {
     this.#set({
       base: { revision: loaded.revision, board: loaded.board },
       waiting: kept,
+      clashes: [],
       saveState: kept.length > 0 ? 'saving' : 'saved',
       undoLabel: loaded.undo,
       redoLabel: loaded.redo,
@@ -190,6 +198,36 @@ export class EditQueue {
           : [],
     });
     void this.#options.outbox.drop(lost.map((e) => e.key)).catch(() => {});
+    void this.#run();
+  }
+
+  /** After a clash: theirs with all of mine beside it, and in each place of a clash whose was chosen. */
+  async settle(chosen: readonly ('mine' | 'theirs')[]): Promise<void> {
+    const loaded = await this.#options.line.load().catch(() => null);
+    if (!loaded) return this.#set({ problems: ['the server is out of reach; choose again in a moment'] });
+    const { base, waiting } = this.#state;
+    const edits = waiting.filter((p): p is Edit => p.kind === 'edit');
+    const mine = shownOf(base.board, edits);
+    const clashes = clashesOf(base.board, mine, loaded.board);
+    // They went on meanwhile: what was chosen was another question.
+    if (JSON.stringify(clashes) !== JSON.stringify(this.#state.clashes)) return this.#set({ clashes });
+    const commands = mergedCommands(base.board, mine, loaded.board, chosen);
+    if (commands.length > 0 && applicable(loaded.board, [{ commands }]).length === 0)
+      return this.#set({ problems: ['these choices leave something pointing at what is gone; choose others'] });
+    const label = edits.map((e) => e.label).join(', ');
+    const merged: Edit = { kind: 'edit', key: this.#options.newKey(), label: label.slice(0, LABEL_LENGTH), commands };
+    const { outbox } = this.#options;
+    if (commands.length > 0) await outbox.keep(merged).catch(() => {});
+    void outbox.drop(edits.map((e) => e.key)).catch(() => {});
+    this.#set({
+      base: { revision: loaded.revision, board: loaded.board },
+      waiting: commands.length > 0 ? [merged] : [],
+      saveState: commands.length > 0 ? 'saving' : 'saved',
+      clashes: [],
+      problems: [],
+      undoLabel: loaded.undo,
+      redoLabel: loaded.redo,
+    });
     void this.#run();
   }
 
@@ -255,8 +293,8 @@ export class EditQueue {
       return 'taken';
     } catch (error) {
       const { status, problems } = refusalOf(error);
-      if (status === 409) return this.#halt();
-      if (status === null || status >= 500) return this.#broken();
+      if (status === 409) return this.#overtaken();
+      if (status === null || status >= 500) return this.#broken(status === null ? null : problems.join('; '));
       // This one can never be taken; those behind it may build on it, so only what still applies is kept.
       const kept = this.#state.waiting.slice(1);
       const good = applicable(
@@ -293,7 +331,7 @@ export class EditQueue {
       return 'taken';
     } catch (error) {
       const { status, problems } = refusalOf(error);
-      if (status === null || status >= 500) return this.#broken();
+      if (status === null || status >= 500) return this.#broken(status === null ? null : problems.join('; '));
       // Steps are wishes: where one cannot be, those behind it are not meant any more.
       this.#set({ waiting: this.#state.waiting.filter((p) => p.kind === 'edit'), problems });
       const loaded = await line.load().catch(() => null);
@@ -320,13 +358,32 @@ export class EditQueue {
     return this.#state.saveState === 'conflict';
   }
 
+  /** Somebody was quicker: what waits goes on top where nothing clashes and all of it still applies; else it is asked about. */
+  async #overtaken(): Promise<'taken' | 'broken' | 'halted'> {
+    const loaded = await this.#options.line.load().catch(() => null);
+    if (!loaded) return this.#broken(null);
+    const { base, waiting } = this.#state;
+    const edits = waiting.filter((p): p is Edit => p.kind === 'edit');
+    const clashes = clashesOf(base.board, shownOf(base.board, edits), loaded.board);
+    if (clashes.length > 0 || applicable(loaded.board, edits).length < edits.length) {
+      this.#set({ clashes });
+      return this.#halt();
+    }
+    this.#set({
+      base: { revision: loaded.revision, board: loaded.board },
+      undoLabel: loaded.undo,
+      redoLabel: loaded.redo,
+    });
+    return 'taken';
+  }
+
   #halt(): 'halted' {
     this.#set({ saveState: 'conflict', waiting: this.#state.waiting.filter((p) => p.kind === 'edit') });
     return 'halted';
   }
 
-  #broken(): 'broken' {
-    this.#set({ saveState: 'offline' });
+  #broken(awayWords: string | null): 'broken' {
+    this.#set({ saveState: 'offline', awayWords });
     return 'broken';
   }
 

@@ -2,6 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import type { Id } from '@ombrik/core/document/basics';
 import type { Board } from '@ombrik/core/document/board';
 import { applyCommands, type Command } from '@ombrik/core/document/commands';
+import type { Clash } from '@ombrik/core/document/difference/boardChanges';
 import type { Part } from '@ombrik/core/document/part/part';
 import { partIndex } from '@ombrik/core/document/references';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
@@ -38,6 +39,10 @@ export interface JobSession {
   workshop: Workshop;
   saveState: SaveState;
   pendingCount: number;
+  /** Where what waits clashes with what somebody else did. */
+  clashes: readonly Clash[];
+  /** What the server said when it could not keep a change. */
+  awayWords: string | null;
   problems: readonly string[];
   undoLabel: string | null;
   redoLabel: string | null;
@@ -62,6 +67,7 @@ export interface JobSession {
   redo(): void;
   applyAgain(): void;
   dropMine(): void;
+  settle(chosen: readonly ('mine' | 'theirs')[]): void;
   takeUpLeft(take: boolean): void;
   dismiss(): void;
   explain(address: string): Promise<Explanation | null>;
@@ -164,6 +170,8 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
       workshop,
       saveState: q.saveState,
       pendingCount: q.waiting.filter((p) => p.kind === 'edit').length,
+      clashes: q.clashes,
+      awayWords: q.awayWords,
       problems: told(q.problems, failure),
       undoLabel: q.undoLabel,
       redoLabel: q.redoLabel,
@@ -222,6 +230,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
     redo: () => queue.step('redo'),
     applyAgain: () => void queue.resolve(true),
     dropMine: () => void queue.resolve(false),
+    settle: (chosen) => void queue.settle(chosen),
     takeUpLeft: (take) => queue.takeUpLeft(take),
     dismiss: () => {
       failure = null;
