@@ -3,12 +3,14 @@ import { list, num, record, text } from '@ombrik/core/document/schemaKit';
 import { Hono } from 'hono';
 import type { Schema } from 'yup';
 import * as yup from 'yup';
-import { revisionIn } from '../http/asked.ts';
+import { countIn, revisionIn } from '../http/asked.ts';
 import { body } from '../http/body.ts';
 import type { AppEnv } from '../http/session.ts';
 import { refuse } from '../refusal.ts';
 import { type Changed, changeBoard, dossierText, stepBoard } from './boardService.ts';
 import { knownEdits } from './edits.ts';
+import { requireSheet } from './jobFile.ts';
+import { revisionsOf } from './revisions.ts';
 
 const anyCommands = () => list(yup.mixed().defined() as unknown as Schema<unknown>, { min: 1, max: 6000 });
 const revisionNumber = () => num({ min: 1, max: 1e9, integer: true });
@@ -44,6 +46,21 @@ export const boardRoutes = new Hono<AppEnv>()
       commands: commands as Command[],
     });
     return done.stale ? c.json(overtaken(done, wish.baseRevision), 409) : c.json({ revision: done.revision }, 200);
+  })
+  .get('/:id/revisions', async (c) => {
+    const asked = c.req.query();
+    const before = countIn(asked, 'before', 0, 1e9) || null;
+    const revisions = await revisionsOf(c.get('db'), c.req.param('id'), before, countIn(asked, 'limit', 100, 500));
+    return c.json({ revisions });
+  })
+  /** A board as it was, with what the workshop holds true now. */
+  .get('/:id/revisions/:revision', async (c) => {
+    const { board, workshop, revision, job } = await requireSheet(
+      c.get('db'),
+      c.req.param('id'),
+      revisionIn(c.req.param('revision')),
+    );
+    return c.json({ board, workshop, revision, jobNumber: job.number });
   })
   .get('/:id/edits/known', async (c) => {
     const keys = (c.req.query('keys') ?? '').split(',');

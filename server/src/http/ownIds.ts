@@ -27,6 +27,7 @@ export const NO_OWNER = [
   '/api/jobs/:id/:way{undo|redo}',
   '/api/jobs/:id/cables/:cableId',
   '/api/jobs/:id/ship/:number',
+  '/api/jobs/:id/revisions/:revision',
   '/api/jobs/:id/out/:name',
   '/api/papers/:name',
   '/api/audit/out/:name',

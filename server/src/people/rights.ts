@@ -29,6 +29,8 @@ export const RIGHTS: Readonly<Record<string, readonly Role[]>> = {
   'GET /api/jobs/:id/floor': ALL,
   'GET /api/jobs/:id/dossier': ALL,
   'POST /api/jobs/:id/edits': DRAWS,
+  'GET /api/jobs/:id/revisions': ALL,
+  'GET /api/jobs/:id/revisions/:revision': ALL,
   'GET /api/jobs/:id/edits/known': ALL,
   'POST /api/jobs/:id/:way{undo|redo}': DRAWS,
   'GET /api/jobs/:id/files': ALL,

@@ -26,6 +26,7 @@ const PeoplePage = lazy(() => import('../stations/people/PeoplePage.tsx').then((
 const AuditPage = lazy(() => import('../stations/people/AuditPage.tsx').then((m) => ({ default: m.AuditPage })));
 const OwnPage = lazy(() => import('../stations/people/OwnPage.tsx').then((m) => ({ default: m.OwnPage })));
 const ChangeHands = lazy(() => import('../stations/people/ChangeHands.tsx').then((m) => ({ default: m.ChangeHands })));
+const HistoryPage = lazy(() => import('../stations/history/HistoryPage.tsx').then((m) => ({ default: m.HistoryPage })));
 const JobShell = lazy(() => import('./JobShell.tsx').then((m) => ({ default: m.JobShell })));
 const opening = <p className="p-8 dim">Opening …</p>;
 
@@ -74,6 +75,7 @@ function Workshop() {
         <Route path="/c/*" element={<Scanned />} />
         <Route path="/s/*" element={<Scanned />} />
         <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
+        <Route path="/jobs/:jobId/history" element={<HistoryPage />} />
         <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
         <Route path="*" element={<Navigate to="/" replace />} />
       </Routes>

@@ -1,12 +1,12 @@
 import { differenceInCalendarDays, format, parseISO } from 'date-fns';
-import { NavLink } from 'react-router';
+import { Link, NavLink } from 'react-router';
 import { useFloor } from '../app/useFloor.ts';
 import { useJob } from '../session/useJob.ts';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from './stationMarks.ts';
 
 /** The card that travels with the job: its stations in order, each with its state and a count. */
 export function RouteCard() {
-  const { jobId, jobNumber, board, wantedOn } = useJob();
+  const { jobId, jobNumber, board, wantedOn, revision } = useJob();
   const { stations } = useFloor();
   const spare = wantedOn ? differenceInCalendarDays(parseISO(wantedOn), new Date()) : null;
   return (
@@ -27,6 +27,13 @@ export function RouteCard() {
         <br />
         {wantedOn ? `wanted ${format(parseISO(wantedOn), 'EEE d MMM')} · ${spare} days` : 'no date agreed'}
       </p>
+      <Link
+        to={`/jobs/${jobId}/history`}
+        className="hidden text-xs underline decoration-dotted underline-offset-4 lg:inline"
+        title="What became of it, revision by revision"
+      >
+        revision {revision}, history
+      </Link>
       <ol className="flex min-w-0 flex-1 overflow-x-auto lg:mt-2 lg:block">
         {stations.map((s) => (
           <li key={s.station} className="shrink-0 border-base-300 border-dashed lg:border-t">

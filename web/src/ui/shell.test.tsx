@@ -118,7 +118,8 @@ describe('the card that travels with the job', () => {
     serverThat({ '/api/jobs/jb/floor': { revision: 1, made: [], bench: [], stations: [] } });
     const job = await openJob();
     show(<RouteCard />, { job });
-    const links = within(screen.getByRole('navigation', { name: 'Route card' })).getAllByRole('link');
+    const [history, ...links] = within(screen.getByRole('navigation', { name: 'Route card' })).getAllByRole('link');
+    expect([history!.textContent, history!.getAttribute('href')]).toEqual(['revision 1, history', '/jobs/jb/history']);
     expect(links.map((l) => l.getAttribute('href'))).toEqual(
       ['brief', 'power', 'circuit', 'board', 'cables', 'build', 'test', 'ship'].map((s) => `/jobs/jb/${s}`),
     );

@@ -30,7 +30,14 @@ export function VoltageRows() {
               {
                 title: 'Trunk',
                 right: true,
-                cell: (r) => (r.tooThin > 0 ? 'none fits' : `${amps(r.trunkA)}, ${mm2(r.trunkMm2)}`),
+                cell: (r) =>
+                  r.tooThin > 0 ? (
+                    'none fits'
+                  ) : (
+                    <span className="whitespace-normal">
+                      {amps(r.trunkA)}, <span className="inline-block">{mm2(r.trunkMm2)}</span>
+                    </span>
+                  ),
               },
               { title: 'Copper', right: true, cell: (r) => kilograms(r.copperKg) },
               { title: 'Cost', right: true, cell: (r) => money(r.copperPrice, job.workshop.currency) },
