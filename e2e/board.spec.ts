@@ -86,7 +86,9 @@ test('a conductor is locked with a reason, judged, and let go by the finding’s
   await saved(page);
 });
 
-test('two people at one board: what the late one did goes on top by itself where nothing clashes', async ({ browser }) => {
+test('two people at one board: what the late one did goes on top by itself where nothing clashes', async ({
+  browser,
+}) => {
   const [one, two] = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
   await comeInAs(one, 'Mira Holt');
   await openJob(one, 'Larchfold hut board');

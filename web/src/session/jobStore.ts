@@ -170,8 +170,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
       workshop,
       saveState: q.saveState,
       pendingCount: q.waiting.filter((p) => p.kind === 'edit').length,
-      clashes: q.clashes,
-      awayWords: q.awayWords,
+      ...{ clashes: q.clashes, awayWords: q.awayWords },
       problems: told(q.problems, failure),
       undoLabel: q.undoLabel,
       redoLabel: q.redoLabel,
@@ -229,8 +228,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
     undo: () => queue.step('undo'),
     redo: () => queue.step('redo'),
     applyAgain: () => void queue.resolve(true),
-    dropMine: () => void queue.resolve(false),
-    settle: (chosen) => void queue.settle(chosen),
+    ...{ dropMine: () => void queue.resolve(false), settle: (chosen) => void queue.settle(chosen) },
     takeUpLeft: (take) => queue.takeUpLeft(take),
     dismiss: () => {
       failure = null;

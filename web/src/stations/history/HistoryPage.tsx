@@ -16,9 +16,9 @@ const fetchPage = (id: string, before: number) =>
       param: { id: string };
     }),
   );
-export type Revision = Awaited<ReturnType<typeof fetchPage>>['revisions'][number];
+type Revision = Awaited<ReturnType<typeof fetchPage>>['revisions'][number];
 
-export const useRevisions = (jobId: string) =>
+const useRevisions = (jobId: string) =>
   useInfiniteQuery({
     queryKey: ['job', jobId, 'revisions'],
     queryFn: ({ pageParam }) => fetchPage(jobId, pageParam),
