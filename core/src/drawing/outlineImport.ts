@@ -87,7 +87,12 @@ function bulgePoints(a: PointMm, b: PointMm, bulge: number): PointMm[] {
 
 const DXF_UNIT: Readonly<Record<number, FileUnit>> = { 1: 'inch', 4: 'mm', 5: 'cm', 6: 'm' };
 
-/** Reads lines, polylines, arcs and circles of a DXF. @throws DrawingProblem */
+/**
+ * Reads lines, polylines, arcs and circles of a DXF.
+ * @throws DrawingProblem
+ * @example
+ * readDxf('0\nEOF').contours; // []
+ */
 export function readDxf(text: string): DrawingFile {
   let parsed: ReturnType<typeof readDxfEntities>;
   try {
@@ -130,7 +135,12 @@ const lengthUnit = (text: unknown): FileUnit | null => {
 
 type XmlNode = Record<string, unknown> & { ':@'?: Record<string, string> };
 
-/** Reads paths, lines, rectangles, polygons and circles of an SVG. @throws DrawingProblem */
+/**
+ * Reads paths, lines, rectangles, polygons and circles of an SVG.
+ * @throws DrawingProblem
+ * @example
+ * readSvg('<svg width="9mm"></svg>').unit; // 'mm'
+ */
 export function readSvg(text: string): DrawingFile {
   let tree: XmlNode[];
   try {
@@ -268,6 +278,8 @@ const MAX_CORNERS = 200;
  * The outline and round holes of a drawing: the largest closed contour, and the circles inside it. Its top left corner
  * comes to 0, 0.
  * @throws DrawingProblem naming what is wrong: nothing closed, crossing itself, too large or too small
+ * @example
+ * outlineOf(readSvg('<svg><path d="M0 0h90v40h-90Z"/></svg>'), 'mm').outline.length; // 4
  */
 export function outlineOf(file: DrawingFile, unit: FileUnit): ImportedOutline {
   const factor = MM_PER_UNIT[unit];

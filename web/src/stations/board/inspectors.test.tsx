@@ -11,15 +11,7 @@ import { OwnLinkForm } from './OwnLinkForm.tsx';
 import { PanelInspector } from './PanelInspector.tsx';
 import { PartPalette } from './PartPalette.tsx';
 
-// Where there are no threads, files are read on the spot.
-vi.mock('../../ui/reading.ts', async () => {
-  const { readers } = await import('../../worker/readers.ts');
-  return {
-    reading: async (name: keyof typeof readers, ...args: never[]) =>
-      (readers[name] as (...a: never[]) => unknown)(...args),
-    bytesOf: async (file: File) => new Uint8Array(await file.arrayBuffer()),
-  };
-});
+vi.mock('../../ui/reading.ts', () => import('../../testing/readOnTheSpot.ts'));
 
 beforeEach(() => {
   serverThat({

@@ -12,6 +12,8 @@ import { JONAS, MIRA, openJob, serverThat, show } from '../../testing/screen.tsx
 import { LaterVersion } from '../board/LaterVersion.tsx';
 import { CataloguePage } from './CataloguePage.tsx';
 
+vi.mock('../../ui/reading.ts', () => import('../../testing/readOnTheSpot.ts'));
+
 const holder = genericCatalogue.parts.find((p) => p.id === 'holder-classT')!;
 const kept = (id: string, version: number, by: Partial<Part> = {}, more: Partial<OwnPart> = {}): OwnPart => ({
   id,
