@@ -84,7 +84,7 @@ test('an observatory order becomes loads, a system, a year and an offer', async 
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'bad.xlsx', mimeType: 'application/octet-stream', buffer: Buffer.from('no sheet') });
-  await expect(page.getByRole('alert')).toContainText('bad.xlsx is not a spreadsheet that can be read');
+  await expect(page.getByRole('alert')).toContainText('bad.xlsx was refused; nothing was added: it is no spreadsheet');
 
   // Sources, then systems side by side.
   await sheet(page, 'Sources');
