@@ -77,6 +77,13 @@ describe('the audit', () => {
     ]);
     expect((await mira.get('/api/audit?about=gossip')).status).toBe(422);
   });
+  it('an honest press with a long note of any letters is kept, not refused for it', async () => {
+    const note = `x${'💡'.repeat(90)}`;
+    const hours = { kind: 'design', hours: 1, workedOn: '2026-11-20', note };
+    expect((await mira.post(`/api/jobs/${job}/hours`, hours)).status).toBe(201);
+    const [entry] = await search('words=1 h of design');
+    expect((entry!.data as { sent: { note: string } }).sent.note).toBe(`x${'💡'.repeat(79)}…`);
+  });
   it('is an owner’s to read', async () => {
     expect((await ada.get('/api/audit')).status).toBe(403);
     expect((await ada.get('/api/audit/out/audit.csv')).status).toBe(403);
@@ -150,6 +157,12 @@ describe('what is kept of what was sent', () => {
       note: `${'a'.repeat(160)}…`,
     });
     expect(kept(Array.from({ length: 99 }, (_, n) => n))).toHaveLength(13);
+    // Cut through a letter of four bytes, or with one that is half, it could not be kept: the press would be refused.
+    const light = '💡'.repeat(120);
+    expect(kept({ note: `x${light}`, 'a\0b': '\0\ud83d' })).toEqual({
+      note: `x${'💡'.repeat(79)}…`,
+      ab: '',
+    });
     expect(JSON.stringify(kept({ a: { b: { c: { d: { e: { f: 1 } } } } } }))).toContain('…');
   });
 });

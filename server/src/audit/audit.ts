@@ -34,6 +34,15 @@ export interface NewEntry {
 
 const LONGEST = 400;
 
+/** No text of the database holds these: NUL, and half a letter of four bytes. */
+const NO_TEXT = /[\0\p{Cs}]/gu;
+
+/** A text as the database can hold it, cut between two letters and not through one. */
+function keepable(text: string, most: number): string {
+  const cut = text.length > most ? `${text.slice(0, most)}…` : text;
+  return cut.replace(NO_TEXT, '');
+}
+
 /**
  * Keeps who did what. Last in its transaction: entries of a workshop stand in one row, so who comes after waits until this
  * one is kept.
@@ -44,8 +53,8 @@ export async function addAudit(trx: Knex, { person, did, about, aboutId, says, d
     who: person?.name ?? '',
     did,
     about,
-    about_id: aboutId.slice(0, LONGEST),
-    says: says.replaceAll('\0', '').slice(0, LONGEST),
+    about_id: keepable(aboutId, LONGEST),
+    says: keepable(says, LONGEST),
     data: JSON.stringify(data),
     // What the database says in their place.
     ...{ number: 0, before: '', hash: '', at: trx.fn.now() },
@@ -58,8 +67,7 @@ const LONGEST_TEXT = 160;
 
 /** What was sent, without what is secret and without what is long: enough to see what was meant. */
 export function kept(value: unknown, depth = 0): unknown {
-  if (typeof value === 'string')
-    return value.length > LONGEST_TEXT ? `${value.slice(0, LONGEST_TEXT)}…` : value.replaceAll('\0', '');
+  if (typeof value === 'string') return keepable(value, LONGEST_TEXT);
   if (typeof value !== 'object' || value === null) return value;
   if (depth >= 5) return '…';
   if (Array.isArray(value)) {
@@ -68,7 +76,10 @@ export function kept(value: unknown, depth = 0): unknown {
   }
   const pairs = Object.entries(value).slice(0, 40);
   return Object.fromEntries(
-    pairs.map(([name, v]) => [name, SECRET.test(name) && name !== 'wantedOn' ? 'not kept' : kept(v, depth + 1)]),
+    pairs.map(([name, v]) => [
+      keepable(name, LONGEST_TEXT),
+      SECRET.test(name) && name !== 'wantedOn' ? 'not kept' : kept(v, depth + 1),
+    ]),
   );
 }
 
