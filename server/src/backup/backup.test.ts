@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openDatabase } from '../database/database.ts';
+import { openDatabase, openServing } from '../database/database.ts';
 import { type Client, freshDatabase, testServer } from '../testing/testServer.ts';
 import { backup, readBackup } from './backup.ts';
 import { exportWorkshop, importWorkshop } from './openExport.ts';
@@ -128,6 +128,22 @@ describe('a backup', { timeout: 240_000 }, () => {
     const made = readdirSync(folder).find((f) => f.startsWith('ombrik-'))!;
     await expect(restore(join(folder, made), server.url, PHRASE)).rejects.toThrow(/not empty|locked|not what it was/);
     await expect(into((url) => restore(folder, url))).rejects.toThrow(/holds no SHA256SUMS/);
+  });
+  it('goes into a database of a plain role, which serves from it at once', async () => {
+    const made = await backup(server.url, { to: folder, now: new Date('2026-12-03T10:00:00Z') });
+    const { url, drop } = await freshDatabase();
+    const admin = openDatabase(url);
+    const name = `plain_restore_${process.pid}`;
+    await admin.raw(`CREATE ROLE ${name} LOGIN PASSWORD 'plain' CREATEROLE`);
+    await admin.raw(`ALTER DATABASE ${new URL(url).pathname.slice(1)} OWNER TO ${name}`);
+    await admin.destroy();
+    const own = new URL(url);
+    [own.username, own.password] = [name, 'plain'];
+    expect((await restore(made, own.toString())).differs).toEqual([]);
+    const serving = openServing(own.toString());
+    expect((await serving.raw('SELECT current_user AS who')).rows[0].who).toBe('ombrik_app');
+    await serving.destroy();
+    await drop();
   });
   it('that cannot be finished leaves no folder that looks like one', async () => {
     const before = readdirSync(folder).length;

@@ -6,7 +6,7 @@ import type { Knex } from 'knex';
 import { auditChain } from '../audit/audit.ts';
 import { migrate, openDatabase } from '../database/database.ts';
 import { inWorkshop } from '../database/inWorkshop.ts';
-import { APP_ROLE } from '../database/ofWorkshops.ts';
+import { ensureAppRole } from '../database/ofWorkshops.ts';
 import { type Manifest, readBackup, stateOf } from './backup.ts';
 import { differences } from './fingerprints.ts';
 import { ended, postgresTool } from './postgresTool.ts';
@@ -36,8 +36,7 @@ export async function restore(folder: string, url: string, passphrase?: string):
   const owner = openDatabase(url, 2);
   try {
     await requireEmpty(owner);
-    await owner.raw(`DO $$ BEGIN CREATE ROLE ${APP_ROLE} NOLOGIN;
-      EXCEPTION WHEN duplicate_object OR unique_violation THEN NULL; END $$`);
+    await ensureAppRole(owner);
     const child = postgresTool('pg_restore', url, ['--no-owner', '--single-transaction', '--exit-on-error']);
     const done = ended(child, 'pg_restore');
     await Promise.all([

@@ -7,6 +7,18 @@ export const SETTING = 'ombrik.workshop';
 /** Tables that belong to no workshop: what the program itself keeps. */
 export const NOBODYS = ['knex_migrations', 'knex_migrations_lock', 'tries', 'workshops'];
 
+/** Makes the application's role where it is not, and lets who asks take it on. @param owner who owns the database */
+export async function ensureAppRole(owner: Knex): Promise<void> {
+  await owner.raw(`
+    DO $$ BEGIN
+      CREATE ROLE ${APP_ROLE} NOLOGIN;
+    EXCEPTION WHEN duplicate_object OR unique_violation THEN NULL;
+    END $$;
+    DO $$ BEGIN
+      IF NOT pg_has_role(current_user, '${APP_ROLE}', 'MEMBER') THEN GRANT ${APP_ROLE} TO CURRENT_USER; END IF;
+    END $$;`);
+}
+
 interface Key {
   name: string;
   table: string;

@@ -4,6 +4,7 @@ import {
   addKey,
   belongsToWorkshops,
   dropKey,
+  ensureAppRole,
   keysOf,
   OWN_WORKSHOP,
   SETTING,
@@ -32,14 +33,8 @@ const definer = (name: string, argument: string, sql: string): string => `
  * no row of another. Numbers of jobs, piles and purchases count by workshop.
  */
 export async function up(knex: Knex): Promise<void> {
+  await ensureAppRole(knex);
   await knex.raw(`
-    DO $$ BEGIN
-      CREATE ROLE ${APP_ROLE} NOLOGIN;
-    EXCEPTION WHEN duplicate_object OR unique_violation THEN NULL;
-    END $$;
-    DO $$ BEGIN
-      IF NOT pg_has_role(current_user, '${APP_ROLE}', 'MEMBER') THEN GRANT ${APP_ROLE} TO CURRENT_USER; END IF;
-    END $$;
     GRANT USAGE ON SCHEMA public TO ${APP_ROLE};
     ALTER TABLE workshop RENAME TO workshops;
     ALTER TABLE workshops DROP CONSTRAINT one_workshop;
