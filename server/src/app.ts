@@ -110,15 +110,12 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
   app.onError((error, c) => {
     // What the framework itself refuses, such as a body that is no JSON.
     if (error instanceof HTTPException) return error.res ?? c.json({ problems: [error.message] }, error.status);
-    if (error instanceof Refusal) {
-      if (error.status === 503) c.header('Retry-After', AGAIN_S);
-      return c.json({ problems: error.problems }, error.status);
-    }
-    const known = refusalOfDatabase(error);
-    if (known) {
-      log.warn({ err: error, path: c.req.path }, known.says);
-      if (known.status === 503) c.header('Retry-After', AGAIN_S);
-      return c.json({ problems: [known.says] }, known.status);
+    const known = error instanceof Refusal ? null : refusalOfDatabase(error);
+    if (known) log.warn({ err: error, path: c.req.path }, known.says);
+    const refusal = error instanceof Refusal ? error : known && new Refusal(known.status, [known.says]);
+    if (refusal) {
+      if (refusal.status === 503) c.header('Retry-After', AGAIN_S);
+      return c.json({ problems: refusal.problems }, refusal.status);
     }
     const id = c.get('requestId');
     log.error({ err: error, path: c.req.path, id }, 'request failed');

@@ -1,4 +1,4 @@
-export type RefusalStatus = 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 429 | 502 | 503;
+export type RefusalStatus = 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 422 | 429 | 502 | 503 | 507;
 
 /** What was asked cannot be done, in words for the person who asked: each says what is wrong and what is accepted. */
 export class Refusal extends Error {

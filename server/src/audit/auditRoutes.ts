@@ -1,6 +1,6 @@
 import { csvOf } from '@ombrik/core/engine/csv';
 import { Hono } from 'hono';
-import { countIn } from '../http/asked.ts';
+import { beforeIn, countIn } from '../http/asked.ts';
 import type { AppEnv } from '../http/session.ts';
 import { refuse } from '../refusal.ts';
 import { type AuditEntry, type AuditQuestion, auditChain, auditOf, type ProvableEntry } from './audit.ts';
@@ -14,11 +14,10 @@ function questionIn(asked: Record<string, string>): AuditQuestion {
   const { about = '', words = '' } = asked;
   if (about !== '' && !ABOUT.includes(about as About))
     refuse(422, `about is "${about}"; accepted: ${ABOUT.join(', ')}`);
-  const before = countIn(asked, 'before', 0, 1e9);
   return {
     words: words.slice(0, 200),
     about: about === '' ? null : (about as About),
-    before: before || null,
+    before: beforeIn(asked),
     limit: countIn(asked, 'limit', PAGE, PIECE),
   };
 }

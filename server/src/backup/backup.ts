@@ -1,15 +1,15 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
-import { openDatabase } from '../database/database.ts';
 import { workshopTables } from '../database/ofWorkshops.ts';
 import { fingerprintsOf, type JobFingerprint } from './fingerprints.ts';
 import { ended, postgresTool } from './postgresTool.ts';
 import { locking, macOf } from './sealing.ts';
+import { wholeFolder } from './wholeFolder.ts';
 
 export const MANIFEST = 'manifest.json';
 export const SUMS = 'SHA256SUMS';
@@ -66,35 +66,21 @@ export interface BackupWish {
 export async function backup(url: string, { to, passphrase, now = new Date() }: BackupWish): Promise<string> {
   const name = `ombrik-${now.toISOString().slice(0, 19).replaceAll(':', '-')}`;
   const [part, folder] = [join(to, `.${name}.part`), join(to, name)];
-  await mkdir(part, { recursive: true, mode: 0o700 });
-  const owner = openDatabase(url, 2);
-  try {
-    await owner.transaction(
-      async (trx) => {
-        const { rows } = await trx.raw('SELECT pg_export_snapshot() AS snapshot');
-        const file = passphrase ? `${DUMP}.enc` : DUMP;
-        const mac = await dumpInto(url, rows[0].snapshot, join(part, file), passphrase);
-        const state = await stateOf(trx);
-        const manifest: Manifest = {
-          ...{ format: 1, madeAt: now.toISOString(), core: VERSIONS.core },
-          ...state,
-          dump: { file, mac },
-        };
-        await writeFile(join(part, MANIFEST), `${JSON.stringify(manifest, null, 1)}\n`, { mode: 0o600 });
-        const lines = [];
-        for (const own of [file, MANIFEST]) lines.push(`${await sha256Of(join(part, own))}  ${own}\n`);
-        await writeFile(join(part, SUMS), lines.join(''));
-      },
-      { isolationLevel: 'repeatable read', readOnly: true },
-    );
-    await rename(part, folder);
-    return folder;
-  } catch (error) {
-    await rm(part, { recursive: true, force: true });
-    throw error;
-  } finally {
-    await owner.destroy();
-  }
+  return wholeFolder(url, part, folder, async (trx) => {
+    const { rows } = await trx.raw('SELECT pg_export_snapshot() AS snapshot');
+    const file = passphrase ? `${DUMP}.enc` : DUMP;
+    const mac = await dumpInto(url, rows[0].snapshot, join(part, file), passphrase);
+    const state = await stateOf(trx);
+    const manifest: Manifest = {
+      ...{ format: 1, madeAt: now.toISOString(), core: VERSIONS.core },
+      ...state,
+      dump: { file, mac },
+    };
+    await writeFile(join(part, MANIFEST), `${JSON.stringify(manifest, null, 1)}\n`, { mode: 0o600 });
+    const lines = [];
+    for (const own of [file, MANIFEST]) lines.push(`${await sha256Of(join(part, own))}  ${own}\n`);
+    await writeFile(join(part, SUMS), lines.join(''));
+  });
 }
 
 async function dumpInto(url: string, snapshot: string, file: string, passphrase?: string): Promise<string | null> {

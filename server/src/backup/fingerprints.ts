@@ -31,8 +31,8 @@ export async function fingerprintsOf(owner: Knex, only?: string): Promise<JobFin
       .orderBy('number')
       .select('id', 'number', 'revision');
     for (const { id: jobId, number, revision } of jobs) {
-      const { board } = await requireSheet(db, jobId);
       const file = await jobFile(db, jobId).catch(() => null);
+      const { board } = file ?? (await requireSheet(db, jobId));
       found.push({
         ...{ workshopId, jobId, number, revision },
         ...{ board: contentHash(board), dossier: file?.dossierFingerprint ?? null },

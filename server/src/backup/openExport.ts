@@ -1,4 +1,4 @@
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
@@ -7,6 +7,7 @@ import { migrate, openDatabase } from '../database/database.ts';
 import { inWorkshop } from '../database/inWorkshop.ts';
 import { keysOf, workshopTables } from '../database/ofWorkshops.ts';
 import { differences, fingerprintsOf, type JobFingerprint } from './fingerprints.ts';
+import { wholeFolder } from './wholeFolder.ts';
 
 /** What opens a door, or is worked out anew: it stays where it is. */
 const STAYS = ['sessions', 'devices', 'invitations', 'presses', 'job_summaries'];
@@ -54,41 +55,27 @@ const safe = (text: string): string => text.replaceAll(/[^\w .-]+/g, '_').slice(
  * @returns the folder
  */
 export async function exportWorkshop(url: string, to: string, only?: string, now = new Date()): Promise<string> {
-  const owner = openDatabase(url, 2);
   const part = `${to}.part`;
-  try {
-    await mkdir(part, { recursive: true, mode: 0o700 });
-    for (const folder of ['tables', 'files', 'boards']) await mkdir(join(part, folder), { recursive: true });
-    await owner.transaction(
-      async (trx) => {
-        const shops = await trx('workshops').modify((q) => only && q.where({ id: only }));
-        if (shops.length !== 1)
-          throw new Error(
-            `${only ?? 'no workshop was named'}; accepted: one of ${(await trx('workshops')).map((w) => `${w.id} ("${w.name}")`).join(', ')}`,
-          );
-        const { id, name, is_demo, values } = shops[0];
-        const tables = await inOrder(trx);
-        for (const table of tables) await writeTable(trx, table, id, part);
-        await writeBoards(trx, id, part);
-        const about: About = {
-          ...{ format: 1, workshop: { id, name, is_demo, values }, core: VERSIONS.core },
-          migration: (await trx('knex_migrations').orderBy('id', 'desc').first('name')).name,
-          tables,
-          jobs: await fingerprintsOf(trx, id),
-        };
-        await writeFile(join(part, 'workshop.json'), `${JSON.stringify(about, null, 1)}\n`);
-        await writeFile(join(part, 'README.txt'), README(name, now));
-      },
-      { isolationLevel: 'repeatable read', readOnly: true },
-    );
-    await rename(part, to);
-    return to;
-  } catch (error) {
-    await rm(part, { recursive: true, force: true });
-    throw error;
-  } finally {
-    await owner.destroy();
-  }
+  return wholeFolder(url, part, to, async (trx) => {
+    for (const folder of ['tables', 'files', 'boards']) await mkdir(join(part, folder));
+    const shops = await trx('workshops').modify((q) => only && q.where({ id: only }));
+    if (shops.length !== 1)
+      throw new Error(
+        `${only ?? 'no workshop was named'}; accepted: one of ${(await trx('workshops')).map((w) => `${w.id} ("${w.name}")`).join(', ')}`,
+      );
+    const { id, name, is_demo, values } = shops[0];
+    const tables = await inOrder(trx);
+    for (const table of tables) await writeTable(trx, table, id, part);
+    await writeBoards(trx, id, part);
+    const about: About = {
+      ...{ format: 1, workshop: { id, name, is_demo, values }, core: VERSIONS.core },
+      migration: (await trx('knex_migrations').orderBy('id', 'desc').first('name')).name,
+      tables,
+      jobs: await fingerprintsOf(trx, id),
+    };
+    await writeFile(join(part, 'workshop.json'), `${JSON.stringify(about, null, 1)}\n`);
+    await writeFile(join(part, 'README.txt'), README(name, now));
+  });
 }
 
 /** Columns of a table that hold bytes. */

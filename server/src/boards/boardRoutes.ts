@@ -3,7 +3,7 @@ import { list, num, record, text } from '@ombrik/core/document/schemaKit';
 import { Hono } from 'hono';
 import type { Schema } from 'yup';
 import * as yup from 'yup';
-import { countIn, revisionIn } from '../http/asked.ts';
+import { beforeIn, countIn, revisionIn } from '../http/asked.ts';
 import { body } from '../http/body.ts';
 import type { AppEnv } from '../http/session.ts';
 import { refuse } from '../refusal.ts';
@@ -49,8 +49,8 @@ export const boardRoutes = new Hono<AppEnv>()
   })
   .get('/:id/revisions', async (c) => {
     const asked = c.req.query();
-    const before = countIn(asked, 'before', 0, 1e9) || null;
-    const revisions = await revisionsOf(c.get('db'), c.req.param('id'), before, countIn(asked, 'limit', 100, 500));
+    const limit = countIn(asked, 'limit', 100, 500);
+    const revisions = await revisionsOf(c.get('db'), c.req.param('id'), beforeIn(asked), limit);
     return c.json({ revisions });
   })
   /** A board as it was, with what the workshop holds true now. */

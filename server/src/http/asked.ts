@@ -13,6 +13,9 @@ export function unitIn(asked: string | undefined): number {
   return Number(asked ?? 1);
 }
 
+/** Where a page of a list begins: what comes before this number; null begins with the newest. @throws Refusal */
+export const beforeIn = (asked: Record<string, string>): number | null => countIn(asked, 'before', 0, 1e9) || null;
+
 /** A whole number asked for in the address. @throws Refusal */
 export function countIn(asked: Record<string, string>, name: string, usual: number, most: number): number {
   const text = asked[name] ?? String(usual);

@@ -3,21 +3,14 @@ import { LRUCache } from 'lru-cache';
 import { addAudit, kept } from '../audit/audit.ts';
 import { AUDITED, type Pressed, READ } from '../audit/audited.ts';
 import { tellsMoney } from '../papers/registry.ts';
-import { partsOf, routeOf } from './route.ts';
+import { partsOf } from './route.ts';
 import type { AppEnv } from './session.ts';
 
-async function jsonOf(of: Request | Response): Promise<unknown> {
-  if (!of.headers.get('content-type')?.includes('json')) return {};
-  return of
-    .clone()
-    .json()
-    .catch(() => ({}));
-}
-/** A route that reads no body takes any: what is no JSON said nothing. */
-function sentIn(bytes: Buffer): object {
+/** What a text says in JSON; what is none says nothing: a route that reads no body takes any. */
+function objectIn(text: string): object {
   try {
-    const sent: unknown = JSON.parse(bytes.toString());
-    return typeof sent === 'object' && sent !== null ? sent : {};
+    const value: unknown = JSON.parse(text);
+    return typeof value === 'object' && value !== null ? value : {};
   } catch {
     return {};
   }
@@ -25,16 +18,19 @@ function sentIn(bytes: Buffer): object {
 const partsByName = (c: Context<AppEnv>, path: string): Record<string, string> =>
   Object.fromEntries(partsOf(c, path).map((p) => [p.name, p.value]));
 
-/** Keeps what a press did, in the press's own transaction: it is done and kept, or neither. */
-export async function auditPress(c: Context<AppEnv>, bytes: Buffer): Promise<void> {
-  const route = routeOf(c);
+/**
+ * Keeps what a press did, in the press's own transaction: it is done and kept, or neither.
+ * @param bytes its body; of a form nothing is read
+ * @param answer what it was answered
+ */
+export async function auditPress(c: Context<AppEnv>, bytes: Buffer, answer: string): Promise<void> {
+  const route = c.get('route');
   if (!route) return;
   const did = `${route.method} ${route.path}`;
   const audited = AUDITED[did];
   if (!audited) throw new Error(`${did} has no words for the audit`);
-  const sent = c.req.header('content-type')?.includes('json') ? sentIn(bytes) : {};
-  const said = await jsonOf(c.res);
-  const pressed: Pressed = { parts: partsByName(c, route.path), sent, said };
+  const sent = c.req.header('content-type')?.includes('json') ? objectIn(bytes.toString()) : {};
+  const pressed: Pressed = { parts: partsByName(c, route.path), sent, said: objectIn(answer) };
   await addAudit(c.get('db'), {
     person: c.get('person'),
     did,
@@ -53,7 +49,7 @@ export function auditReads(): MiddlewareHandler<AppEnv> {
   const lately = new LRUCache<string, true>({ max: 5000, ttl: AGAIN_MS });
   return async (c, next) => {
     await next();
-    const route = routeOf(c);
+    const route = c.get('route');
     const did = `${route?.method} ${route?.path}`;
     const read = READ[did];
     if (!route || !read || c.res.status !== 200) return;

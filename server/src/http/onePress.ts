@@ -48,8 +48,9 @@ export const onePress: MiddlewareHandler<AppEnv> = async (c, next) => {
       c.set('db', trx);
       await next();
       if (c.error || c.res.status >= 400) throw new Undo();
-      const kept = c.get('toldOnce') ? TOLD_ONCE : { status: c.res.status, answer: await c.res.clone().text() };
-      await auditPress(c, bytes);
+      const answer = await c.res.clone().text();
+      const kept = c.get('toldOnce') ? TOLD_ONCE : { status: c.res.status, answer };
+      await auditPress(c, bytes, answer);
       await trx('presses').insert({ key, person_id: personId, fingerprint, ...kept });
       await tellChange(trx, c.req.path);
     });

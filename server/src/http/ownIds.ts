@@ -1,6 +1,6 @@
 import type { MiddlewareHandler } from 'hono';
 import { refuse } from '../refusal.ts';
-import { partsOf, routeOf } from './route.ts';
+import { partsOf } from './route.ts';
 import type { AppEnv } from './session.ts';
 
 type Owned = readonly [of: string, table: string, column: string];
@@ -37,7 +37,7 @@ export const NO_OWNER = [
 
 /** What is another workshop's is not there, on whatever route it is asked for: before the route reads a word. */
 export const ownIds: MiddlewareHandler<AppEnv> = async (c, next) => {
-  const route = routeOf(c);
+  const route = c.get('route');
   const rows = (route ? partsOf(c, route.path) : []).flatMap(({ upTo, value }) => {
     const owned = OWNED[upTo];
     return owned ? [{ owned, id: value }] : [];

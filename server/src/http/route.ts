@@ -1,8 +1,13 @@
 import type { Context } from 'hono';
 import { matchedRoutes } from 'hono/route';
 
-/** The route of the application that will answer; undefined where none does. */
-export function routeOf(c: Context): { method: string; path: string } | undefined {
+export interface Route {
+  method: string;
+  path: string;
+}
+
+/** The route of the application that will answer; undefined where none does. Asked once, by the door: see `withRight`. */
+export function routeOf(c: Context): Route | undefined {
   const method = c.req.method === 'HEAD' ? 'GET' : c.req.method;
   return (
     matchedRoutes(c)

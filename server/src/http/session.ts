@@ -8,7 +8,7 @@ import { mayAsk, RIGHTS, rolesInWords } from '../people/rights.ts';
 import { type Session, whoseSession } from '../people/sessions.ts';
 import { refuse } from '../refusal.ts';
 import { type Door, isSecure } from './door.ts';
-import { routeOf } from './route.ts';
+import { type Route, routeOf } from './route.ts';
 
 export type AppEnv = {
   Variables: {
@@ -20,6 +20,8 @@ export type AppEnv = {
     person: Person;
     session: Session;
     requestId: string;
+    /** What will answer; null where nothing does, which is said further on. */
+    route: Route | null;
     door: Door;
     /** Set by a route whose answer is told once and kept nowhere. */
     toldOnce?: boolean;
@@ -60,7 +62,8 @@ export const signedIn: MiddlewareHandler<AppEnv> = async (c, next) => {
 
 /** The one place where the table of rights is asked: every route behind the door, also one that forgot to be in it. */
 export const withRight: MiddlewareHandler<AppEnv> = async (c, next) => {
-  const route = routeOf(c);
+  const route = routeOf(c) ?? null;
+  c.set('route', route);
   // Nothing answers there; that is said further on.
   if (!route) return next();
   const name = `${route.method} ${route.path}`;

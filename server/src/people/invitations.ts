@@ -4,7 +4,7 @@ import { tellChange } from '../live/changes.ts';
 import { refuse } from '../refusal.ts';
 import type { Doorstep } from './doorstep.ts';
 import { requireStrong } from './passwords.ts';
-import { addPerson, setPassword } from './people.ts';
+import { addPerson, type Person, setPassword } from './people.ts';
 import { inOrderOfRoles, type Role } from './roles.ts';
 import { newToken, tokenHash } from './sessions.ts';
 import { workshopOfInvitation } from './whichWorkshop.ts';
@@ -84,13 +84,13 @@ export async function whoseInvitation(
   return row ? { db: own, invitation: shown(row) } : refuse(404, NO_LONGER);
 }
 
-/** Comes in by a link, once. @returns the id of the person @throws Refusal */
+/** Comes in by a link, once. @returns who came in @throws Refusal */
 export async function comeInBy(
   db: Knex,
   token: string,
   said: { name: string; email: string; password: string },
   workshopName: string,
-): Promise<string> {
+): Promise<Pick<Person, 'id' | 'name'>> {
   return db.transaction(async (trx) => {
     const row = await open(trx)
       .where({ token_hash: tokenHash(token) })
@@ -98,18 +98,19 @@ export async function comeInBy(
       .first();
     if (!row) return refuse(404, NO_LONGER);
     const { personId, roles } = shown(row);
-    let id = personId;
-    if (id === null) {
+    let person: Pick<Person, 'id' | 'name'>;
+    if (personId === null) {
       requireStrong(said.password, [said.name, said.email, workshopName]);
-      ({ id } = await addPerson(trx, { ...said, roles }));
+      person = await addPerson(trx, { ...said, roles });
     } else {
-      const person = await trx('people').where({ id }).whereNull('ended_at').first();
-      if (!person) return refuse(404, NO_LONGER);
-      requireStrong(said.password, [person.name, person.email, workshopName]);
-      await setPassword(trx, id, said.password, null);
+      const known = await trx('people').where({ id: personId }).whereNull('ended_at').first();
+      if (!known) return refuse(404, NO_LONGER);
+      requireStrong(said.password, [known.name, known.email, workshopName]);
+      await setPassword(trx, personId, said.password, null);
+      person = known;
     }
     await trx('invitations').where({ id: row.id }).update({ used_at: new Date() });
     await tellChange(trx, '/api/people');
-    return id;
+    return { id: person.id, name: person.name };
   });
 }

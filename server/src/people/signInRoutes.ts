@@ -155,9 +155,8 @@ export const signInRoutes = new Hono<AppEnv>()
     const token = c.req.param('token');
     const { db } = await whoseInvitation(c.get('doorstep'), token);
     const workshop = await readWorkshop(db);
-    const id = await comeInBy(db, token, c.req.valid('json'), workshop?.name ?? '');
-    await comeIn(c, db, { id });
-    const [person] = (await listPeople(db)).filter((p) => p.id === id);
-    await auditDoor(db, person ?? null, 'come-in', 'came in by a link', { address: addressOf(c, c.get('door')) });
+    const person = await comeInBy(db, token, c.req.valid('json'), workshop?.name ?? '');
+    await comeIn(c, db, person);
+    await auditDoor(db, person, 'come-in', 'came in by a link', { address: addressOf(c, c.get('door')) });
     return c.json({ ok: true });
   });
