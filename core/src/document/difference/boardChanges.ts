@@ -1,6 +1,7 @@
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
 import { applyCommands, COLLECTIONS, type CollectionName, type Command } from '../commands.ts';
+import { sameContent } from '../fingerprint.ts';
 import { replaceBoard } from '../replaceBoard.ts';
 
 /** What holds a change: a collection of the board, or one of its single values. */
@@ -22,12 +23,11 @@ const singles = Object.keys(SINGLES) as Single[];
 
 type Thing = { id: Id } & Record<string, unknown>;
 const thingsOf = (board: Board, collection: CollectionName): Thing[] => board[collection] as unknown as Thing[];
-const differ = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
 
 function fieldsOf(holder: ChangedIn, id: Id | null, from: object, to: object): BoardChange[] {
   const [before, after] = [from as Record<string, unknown>, to as Record<string, unknown>];
   return [...new Set([...Object.keys(before), ...Object.keys(after)])]
-    .filter((field) => field !== 'id' && differ(before[field], after[field]))
+    .filter((field) => field !== 'id' && !sameContent(before[field], after[field]))
     .map((field) => ({ in: holder, id, field, before: before[field], after: after[field] }));
 }
 
@@ -54,16 +54,26 @@ export function boardChanges(from: Board, to: Board): BoardChange[] {
 }
 
 /**
+ * The command that sets a field as a change has it.
+ * @example
+ * fieldCommand({ in: 'brief', id: null, field: 'notes', before: '', after: 'x' }); // { kind: 'setBrief', field: 'notes', value: 'x' }
+ */
+export const fieldCommand = ({ in: holder, id, field, after }: BoardChange): Command =>
+  (id === null
+    ? { kind: SINGLES[holder as Single], field, value: after }
+    : { kind: 'set', collection: holder, id, field, value: after }) as Command;
+
+/**
  * Commands that make these changes on a board: what goes first, then what comes, then fields.
  * @example
  * changeCommands([{ in: 'brief', id: null, field: 'notes', before: '', after: 'x' }], board); // [{ kind: 'setBrief', field: 'notes', value: 'x' }]
  */
 export function changeCommands(changes: readonly BoardChange[], to: Board): Command[] {
   const gone = changes.filter((c) => c.field === null && c.after === null).reverse();
-  const placeOf = (c: BoardChange): number => thingsOf(to, c.in as CollectionName).findIndex((t) => t.id === c.id);
+  const indexOf = (c: BoardChange): number => thingsOf(to, c.in as CollectionName).findIndex((t) => t.id === c.id);
   const come = changes
     .filter((c) => c.field === null && c.after !== null)
-    .map((c) => ({ ...c, at: placeOf(c) }))
+    .map((c) => ({ ...c, at: indexOf(c) }))
     .sort(
       (a, b) =>
         COLLECTIONS.indexOf(a.in as CollectionName) - COLLECTIONS.indexOf(b.in as CollectionName) || a.at - b.at,
@@ -72,11 +82,7 @@ export function changeCommands(changes: readonly BoardChange[], to: Board): Comm
   return [
     ...gone.map((c): Command => ({ kind: 'remove', collection: c.in as CollectionName, id: c.id! })),
     ...come.map((c) => ({ kind: 'add', collection: c.in, value: c.after, index: c.at < 0 ? null : c.at }) as Command),
-    ...set.map((c) =>
-      c.id === null
-        ? ({ kind: SINGLES[c.in as Single], field: c.field, value: c.after } as Command)
-        : ({ kind: 'set', collection: c.in, id: c.id, field: c.field, value: c.after } as Command),
-    ),
+    ...set.map(fieldCommand),
   ];
 }
 
@@ -88,9 +94,8 @@ export function changeCommands(changes: readonly BoardChange[], to: Board): Comm
  */
 export function commandsBetween(from: Board, to: Board): Command[] {
   const commands = changeCommands(boardChanges(from, to), to);
-  return differ(applyCommands(from, commands).board, { ...to, formatVersion: from.formatVersion })
-    ? replaceBoard(from, to)
-    : commands;
+  const made = applyCommands(from, commands).board;
+  return sameContent(made, { ...to, formatVersion: from.formatVersion }) ? commands : replaceBoard(from, to);
 }
 
 /** What two people changed in the same place, each in a way of their own. */
@@ -100,6 +105,7 @@ export interface Clash {
 }
 
 const placeOf = (c: BoardChange): string => `${c.in}/${c.id ?? ''}`;
+const fieldPlace = (c: BoardChange): string => `${placeOf(c)}/${c.field ?? ''}`;
 const isWhole = (c: BoardChange): boolean => c.field === null;
 
 /**
@@ -118,7 +124,7 @@ export function clashesOf(base: Board, mine: Board, theirs: Board): Clash[] {
       if (!isWhole(m) && !isWhole(t) && m.field !== t.field) continue;
       const whole = isWhole(m) || isWhole(t);
       const clash = whole ? { mine: wholeOf(m, mine), theirs: wholeOf(t, theirs) } : { mine: m, theirs: t };
-      if (differ(clash.mine.after, clash.theirs.after)) found.set(`${placeOf(m)}/${whole ? '' : m.field}`, clash);
+      if (!sameContent(clash.mine.after, clash.theirs.after)) found.set(fieldPlace(clash.mine), clash);
     }
   return [...found.values()];
 }
@@ -126,8 +132,7 @@ export function clashesOf(base: Board, mine: Board, theirs: Board): Clash[] {
 /** A change of a field as a change of the whole thing it is of: as that board has it now. */
 function wholeOf(c: BoardChange, board: Board): BoardChange {
   if (isWhole(c) || c.id === null) return c;
-  const now = thingsOf(board, c.in as CollectionName).find((t) => t.id === c.id) ?? null;
-  return { ...c, field: null, before: null, after: now };
+  return { ...c, field: null, before: null, after: thingThere(board, c) };
 }
 
 /**
@@ -143,25 +148,21 @@ export function mergedCommands(
   chosen: readonly ('mine' | 'theirs')[],
 ): Command[] {
   const clashes = clashesOf(base, mine, theirs);
-  const clashing = new Map(
-    clashes.flatMap((c, n) => [
-      [`${placeOf(c.mine)}/${c.mine.field ?? ''}`, { ...c, choice: chosen[n] ?? 'theirs' }] as const,
-    ]),
-  );
-  const clashOf = (c: BoardChange) => clashing.get(`${placeOf(c)}/`) ?? clashing.get(`${placeOf(c)}/${c.field ?? ''}`);
-  const plain = boardChanges(base, mine).filter((c) => !clashOf(c));
+  const clashing = new Set(clashes.map((c) => fieldPlace(c.mine)));
+  const isAsked = (c: BoardChange): boolean => clashing.has(`${placeOf(c)}/`) || clashing.has(fieldPlace(c));
+  const plain = boardChanges(base, mine).filter((c) => !isAsked(c));
   const taken = clashes.flatMap((c, n): BoardChange[] => {
     if (chosen[n] !== 'mine') return [];
     const there = thingThere(theirs, c.mine);
     // What is there in another way is taken out and put in as mine.
-    return c.mine.field === null && there !== null && c.mine.after !== null
+    return isWhole(c.mine) && there !== null && c.mine.after !== null
       ? [
           { ...c.mine, before: there, after: null },
           { ...c.mine, before: null },
         ]
       : [{ ...c.mine, before: there }];
   });
-  const already = (c: BoardChange): boolean => c.field === null && !differ(thingThere(theirs, c), c.after);
+  const already = (c: BoardChange): boolean => isWhole(c) && sameContent(thingThere(theirs, c), c.after);
   return changeCommands(
     [...plain, ...taken].filter((c) => !already(c)),
     mine,

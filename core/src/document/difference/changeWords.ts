@@ -1,6 +1,7 @@
 import type { Board } from '../board.ts';
-import { COLLECTIONS, type CollectionName } from '../commands.ts';
-import type { BoardChange, ChangedIn } from './boardChanges.ts';
+import type { CollectionName } from '../commands.ts';
+import type { BoardChange } from './boardChanges.ts';
+import { thingName } from './thingNames.ts';
 
 /** A change for a person: what it is about, how it was and how it is. */
 export interface ChangeWords {
@@ -9,21 +10,6 @@ export interface ChangeWords {
   after: string;
 }
 
-const KIND: Readonly<Record<ChangedIn, string>> = {
-  brief: 'brief',
-  power: 'power',
-  settings: 'settings',
-  panels: 'panel',
-  customParts: 'own part',
-  customLinks: 'own fuse',
-  items: '',
-  connections: 'wire',
-  cables: 'cable',
-  survey: 'found circuit',
-  extras: 'extra',
-  control: 'rule',
-  accepted: 'let stand',
-};
 const UNITS: Readonly<Record<string, string>> = {
   Mm: 'mm',
   Mm2: 'mm²',
@@ -62,24 +48,18 @@ function valueWords(value: unknown): string {
 }
 
 type Thing = { id: string; designation?: string; name?: string; text?: string; circuit?: string };
-function nameOf(thing: Thing): string {
-  const { designation = '', name = '', text = '', circuit = '' } = thing;
-  return [designation, name || text || circuit].filter(Boolean).join(' ') || thing.id;
-}
 
-/** What a thing is called, on the first of these boards that has it. */
-function thingName(change: BoardChange, boards: readonly Board[]): string {
-  if (change.id === null) return KIND[change.in];
+/** What a change is of, on the first of these boards that has it; what has neither mark nor name by what it says. */
+function nameOf(change: BoardChange, boards: readonly Board[]): string {
+  const { id, field } = change;
+  if (id === null) return change.in;
+  const collection = change.in as CollectionName;
   const whole = (change.after ?? change.before) as Thing | null;
-  const found =
-    change.field === null
-      ? whole
-      : boards
-          .flatMap((b) =>
-            COLLECTIONS.includes(change.in as CollectionName) ? (b[change.in as CollectionName] as Thing[]) : [],
-          )
-          .find((t) => t.id === change.id);
-  return [KIND[change.in], found ? nameOf(found).slice(0, 60) : change.id].filter(Boolean).join(' ');
+  const things = boards.flatMap((b) => b[collection] as unknown as Thing[]);
+  const thing = (field === null ? whole : things.find((t) => t.id === id)) ?? { id };
+  const name = thingName(collection, thing);
+  const more = thing.designation || thing.name ? '' : (thing.text ?? thing.circuit ?? id);
+  return `${name} ${more}`.trim().slice(0, LONGEST);
 }
 
 const isPlain = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v);
@@ -90,7 +70,7 @@ const isPlain = (v: unknown): v is Record<string, unknown> => typeof v === 'obje
  * changeWords({ in: 'brief', id: null, field: 'ambientC', before: 20, after: 30 }, [board]); // { what: 'brief: ambient (°C)', before: '20', after: '30' }
  */
 export function changeWords(change: BoardChange, boards: readonly Board[]): ChangeWords {
-  const name = thingName(change, boards);
+  const name = nameOf(change, boards);
   const { field, before, after } = change;
   if (field === null)
     return {

@@ -128,20 +128,21 @@ function RevisionRow({ of: { revision, label, personName, at }, isBefore, isAfte
           {personName} · {new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
         </span>
       </span>
-      <input
-        type="radio"
-        className="radio radio-xs"
-        aria-label={`Revision ${revision} is before`}
-        checked={isBefore}
-        onChange={onBefore}
-      />
-      <input
-        type="radio"
-        className="radio radio-xs"
-        aria-label={`Revision ${revision} is after`}
-        checked={isAfter}
-        onChange={onAfter}
-      />
+      {(
+        [
+          ['before', isBefore, onBefore],
+          ['after', isAfter, onAfter],
+        ] as const
+      ).map(([side, checked, onChange]) => (
+        <input
+          key={side}
+          type="radio"
+          className="radio radio-xs"
+          aria-label={`Revision ${revision} is ${side}`}
+          checked={checked}
+          onChange={onChange}
+        />
+      ))}
     </li>
   );
 }
