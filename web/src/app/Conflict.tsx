@@ -70,7 +70,7 @@ function Place({ clash, choice, onChoose }: { clash: Clash; choice: Choice; onCh
   return (
     <li>
       <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
-        <legend className="float-left mr-4 font-semibold">{mine.what}</legend>
+        <legend className="label-face float-left mr-4">{mine.what}</legend>
         {sides.map(([of, title, value]) => (
           <label key={of} className="flex min-h-[28px] items-center gap-1.5">
             <input

@@ -40,6 +40,8 @@ const typing = (e: KeyboardEvent) =>
 function JobHeader() {
   const job = useJob();
   const { undo, redo } = job;
+  // Why it cannot be kept stands below where the server has said so.
+  const saved = job.saveState === 'offline' && job.awayWords ? 'not saved, trying again' : SAVE_WORDS[job.saveState];
   useEffect(() => {
     const keys = (e: KeyboardEvent) => {
       if (!(e.ctrlKey || e.metaKey) || typing(e)) return;
@@ -59,15 +61,10 @@ function JobHeader() {
       <span className="flex-1" />
       <span
         role="status"
-        className={
-          job.saveState === 'saved' || job.saveState === 'saving'
-            ? ''
-            : 'font-semibold text-warning-content bg-warning px-2'
-        }
+        title={saved}
+        className={`max-w-44 shrink-0 truncate xl:max-w-none ${job.saveState === 'saved' || job.saveState === 'saving' ? '' : 'label-face bg-warning px-2 text-warning-content'}`}
       >
-        {job.saveState === 'offline' && job.awayWords
-          ? `not saved: ${job.awayWords}; trying again`
-          : SAVE_WORDS[job.saveState]}
+        {saved}
       </span>
       <button
         type="button"
@@ -76,7 +73,7 @@ function JobHeader() {
         title={job.undoLabel ? `Undo: ${job.undoLabel} (Ctrl Z)` : 'Nothing of yours to undo'}
         onClick={undo}
       >
-        <Undo2 size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Undo</span>
+        <Undo2 size={15} aria-hidden /> <span className="sr-only xl:not-sr-only">Undo</span>
       </button>
       <button
         type="button"
@@ -85,10 +82,16 @@ function JobHeader() {
         title={job.redoLabel ? `Redo: ${job.redoLabel} (Ctrl Y)` : 'Nothing to redo'}
         onClick={redo}
       >
-        <Redo2 size={15} aria-hidden /> <span className="sr-only sm:not-sr-only">Redo</span>
+        <Redo2 size={15} aria-hidden /> <span className="sr-only xl:not-sr-only">Redo</span>
       </button>
     </Header>
   );
+}
+
+/** The server's own words for why it cannot keep a change: too long for the bar on top. */
+function Away() {
+  const { saveState, awayWords } = useJob();
+  return saveState === 'offline' && awayWords ? <Asks>not saved: {awayWords}; trying again</Asks> : null;
 }
 
 /** Changes a page that went away had not sent: offered, never sent by themselves. */
@@ -128,6 +131,7 @@ function StationFrame({ station }: { station: StationName }) {
   return (
     <div className="flex h-full flex-col">
       <JobHeader />
+      <Away />
       <Conflict />
       <LeftBehind />
       <OnTheFloor />
