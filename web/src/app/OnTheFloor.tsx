@@ -38,10 +38,10 @@ export function OnTheFloor() {
 }
 
 function AskFirst({ asked }: { asked: Asked }) {
-  const { dossier, answerAsked } = useJob();
-  const known = dossier !== asked.before;
-  const touched = touches(asked.before, dossier);
-  const nothing = known && touchesNothing(touched);
+  const { dossier, dossierOf, shown, answerAsked } = useJob();
+  // Only two boards that have both been worked out can be told apart: with the change, and without.
+  const touched = asked.before && dossierOf === shown ? touches(asked.before, dossier) : null;
+  const nothing = touched !== null && touchesNothing(touched);
   useEffect(() => {
     if (nothing) answerAsked('make, nothing touched');
   }, [nothing, answerAsked]);
@@ -50,9 +50,9 @@ function AskFirst({ asked }: { asked: Asked }) {
     <div role="alert" className="border-b border-warning p-3" style={{ background: 'var(--warn-wash)' }}>
       <p>
         <b>This board is on the floor.</b> “{asked.label}”{' '}
-        {known ? 'would touch:' : 'is being looked at: what would it touch …'}
+        {touched ? 'would touch:' : 'is being looked at: what would it touch …'}
       </p>
-      {known && (
+      {touched && (
         <ul className="list-disc pl-5 text-[13px]">
           <CablesTouched touched={touched} />
           <Suspense>
@@ -77,7 +77,12 @@ function AskFirst({ asked }: { asked: Asked }) {
         </ul>
       )}
       <div className="mt-2 flex gap-2">
-        <button type="button" className="btn btn-primary btn-sm" disabled={!known} onClick={() => answerAsked('make')}>
+        <button
+          type="button"
+          className="btn btn-primary btn-sm"
+          disabled={!touched}
+          onClick={() => answerAsked('make')}
+        >
           Make the change
         </button>
         <button type="button" className="btn btn-sm" onClick={() => answerAsked('leave')}>

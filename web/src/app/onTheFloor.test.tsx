@@ -3,7 +3,7 @@ import { demoBoard } from '@ombrik/demo/demoBoards';
 import { act, cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { press } from '../testing/hands.ts';
-import { openJob, serverThat, show } from '../testing/screen.tsx';
+import { atLeisure, onTheSpot, openJob, serverThat, show } from '../testing/screen.tsx';
 import { OnTheFloor } from './OnTheFloor.tsx';
 
 afterEach(() => {
@@ -12,8 +12,8 @@ afterEach(() => {
 });
 
 /** The hut at revision 1, on the floor, its first cable made. */
-async function open() {
-  const job = await openJob(demoBoard('hut'));
+async function open(deriver = onTheSpot()) {
+  const job = await openJob(demoBoard('hut'), deriver);
   const { dossier } = job.now();
   const made = dossier.cables.find((c) => c.designation === 'W12')!;
   serverThat({
@@ -79,6 +79,34 @@ describe('a board that is on the floor', () => {
     await take('-F4');
     expect(await screen.findByText(/would touch/)).toBeTruthy();
     expect(job.sent).toHaveLength(1);
+  });
+  it('a change made while the one before is still being worked out is asked about, never made for having been early', async () => {
+    const { job, note, take } = await open(atLeisure(300));
+    await note('back in spring');
+    await waitFor(() => expect(job.sent).toEqual(['Brief: notes']));
+    // The board with the note in it has not been worked out yet.
+    expect(job.now().dossierOf).not.toBe(job.now().board);
+    await take('-F4');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/would touch:.*Cables: W12/s));
+    expect(job.sent).toEqual(['Brief: notes']);
+    // Left, and something harmless at once: what was left has no part in what that touches.
+    await press('Leave it as it is');
+    await note('back in May');
+    await waitFor(() => expect(job.sent).toEqual(['Brief: notes', 'Brief: notes']));
+    expect(job.now().board.brief.notes).toBe('back in May');
+  });
+  it('what was shown under the hand before it was let go is no part of what the board is without it', async () => {
+    const { job, take } = await open(atLeisure(100));
+    const item = job.now().board.items.find((i) => i.designation === '-F4')!;
+    if (item.place.kind !== 'panel') throw new Error('-F4 is off the board');
+    const value = { ...item.place, yMm: item.place.yMm + 40 };
+    await act(async () =>
+      job.now().preview([{ kind: 'set', collection: 'items', id: item.id, field: 'place', value }]),
+    );
+    await waitFor(() => expect(job.now().dossierOf).toBe(job.now().shown));
+    await take('-F4');
+    await screen.findByText(/would touch/);
+    expect(job.sent).toEqual([]);
   });
   it('released anew it is asked again; withdrawn, nothing is', async () => {
     const { job, take } = await open();

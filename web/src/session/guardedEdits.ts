@@ -4,8 +4,8 @@ import type { Dossier } from '@ombrik/core/dossier';
 export interface Asked {
   label: string;
   commands: Command[];
-  /** What the floor works to. */
-  before: Dossier;
+  /** What the board is without it; null until that has been worked out. */
+  before: Dossier | null;
 }
 
 /** Which revision is on the floor, and whether edits are asked about first. */
@@ -24,32 +24,40 @@ export class ReleaseGuard {
 
 interface Hands {
   guard: ReleaseGuard;
-  now: () => { asked: Asked | null; dossier: Dossier };
+  asked: () => Asked | null;
+  /** What has been worked out of the board as it is made; null while it is still being worked out. */
+  made: () => Dossier | null;
   setAsked: (asked: Asked | null) => void;
-  /** Shows commands without making them. */
-  show: (commands: Command[]) => void;
+  /** Shows commands without making them; null ends it. */
+  show: (commands: Command[] | null) => void;
   /** Ends what is shown and makes the edit. @returns whether it was made */
   make: (label: string, commands: Command[]) => boolean;
-  /** Ends what is shown. */
-  leave: () => void;
 }
 
 /** Edits of a board that may be on the floor: then each is shown, and made only when somebody has read what it touches. */
-export const guardedEdits = ({ guard, now, setAsked, show, make, leave }: Hands) => ({
+export const guardedEdits = ({ guard, asked, made, setAsked, show, make }: Hands) => ({
   edit: (label: string, commands: Command[]): boolean => {
     if (!guard.asks || commands.length === 0) return make(label, commands);
-    const { asked, dossier } = now();
-    setAsked({ label, commands, before: asked?.before ?? dossier });
-    show(commands);
+    const before = asked()?.before ?? made();
+    setAsked({ label, commands, before });
+    // Until it is known what the board is without the change, nobody can say what the change touches.
+    show(before ? commands : null);
     return false;
   },
+  /** The board as it is made has been worked out: what waited for it is shown. */
+  madeKnown: (before: Dossier): void => {
+    const own = asked();
+    if (!own || own.before) return;
+    setAsked({ ...own, before });
+    show(own.commands);
+  },
   answerAsked: (answer: 'make' | 'make, nothing touched' | 'leave'): void => {
-    const own = now().asked;
+    const own = asked();
     if (!own) return;
     setAsked(null);
     // Once somebody has said yes, the board is being changed: it is asked again when it is released anew.
     if (answer === 'make') guard.asks = false;
-    if (answer === 'leave') leave();
+    if (answer === 'leave') show(null);
     else make(own.label, own.commands);
   },
 });

@@ -32,6 +32,8 @@ export interface JobSession {
   shown: Board;
   /** Of the board as shown; the server's own where the two differ. */
   dossier: Dossier;
+  /** The board it was worked out of: that shown last, which may be another one by now. */
+  dossierOf: Board;
   /** Findings of the board as made: what a preview would change does not move under the hand. */
   findings: readonly Finding[];
   parts: Map<Id, Part>;
@@ -126,6 +128,8 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
   let { workshop } = meta;
   let previewed: Command[] | null = null;
   let derived: Derived | null = null;
+  /** What was worked out last of a board as it is made, without what is shown only. */
+  let made: { board: Board; dossier: Dossier } | null = null;
   let occupied = false;
   const guard = new ReleaseGuard();
   let waiting: (() => void) | null = null;
@@ -150,33 +154,15 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
       sync();
     }
     const { board, dossier } = next;
-    const made = board === queue.state.board || store.getState().findings === NONE;
-    store.setState({ dossier, ...(made ? { findings: dossier.findings } : {}) });
+    const asMade = board === queue.state.board;
+    if (asMade) made = { board, dossier };
+    const tells = asMade || store.getState().findings === NONE;
+    store.setState({ dossier, dossierOf: board, ...(tells ? { findings: dossier.findings } : {}) });
+    if (asMade) guarded.madeKnown(dossier);
     onDerived();
   };
-  const indexed = lastOf((customParts: Board['customParts']) => partIndex({ customParts }, genericCatalogue));
-  const told = lastOf((problems: readonly string[], own: string | null) => (own ? [...problems, own] : problems));
-  const rules = lastOf((board: Board, of: Workshop) => profileOf(board, of));
-
-  const fromQueue = () => {
-    const q = queue.state;
-    const shown = previewed ? ended(q.board, previewed) : q.board;
-    return {
-      revision: q.base.revision,
-      board: q.board,
-      shown,
-      parts: indexed(shown.customParts),
-      profile: rules(shown, workshop),
-      workshop,
-      saveState: q.saveState,
-      pendingCount: q.waiting.filter((p) => p.kind === 'edit').length,
-      ...{ clashes: q.clashes, awayWords: q.awayWords },
-      problems: told(q.problems, failure),
-      undoLabel: q.undoLabel,
-      redoLabel: q.redoLabel,
-      left: q.left,
-    };
-  };
+  const seen = queueReader(queue);
+  const fromQueue = () => seen(previewed, workshop, failure);
   let wished: { board: Board; workshop: Workshop } | null = null;
   const sync = () => {
     const next = fromQueue();
@@ -190,54 +176,60 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
     previewed = commands;
     sync();
   };
-  const store = createStore<JobSession>()((set, get) => ({
-    ...fromQueue(),
-    jobId,
-    jobNumber: meta.number,
-    wantedOn: meta.wantedOn,
-    // Nobody reads it before the board has been worked out once: see the provider.
-    dossier: null as unknown as Dossier,
-    findings: NONE,
-    selection: null,
-    select: (selection) => set({ selection }),
-    lit: null,
-    light: (lit) => set({ lit }),
-    asked: null,
-    ...guardedEdits({
-      ...{ guard, now: get, setAsked: (asked) => set({ asked }) },
-      show: preview,
-      leave: () => preview(null),
-      make: (label, commands) => {
-        const was = previewed;
-        previewed = null;
-        const made = queue.edit(label, commands);
-        if (!made && was) sync();
-        return made;
+  const guarded = guardedEdits({
+    guard,
+    asked: () => store.getState().asked,
+    made: () => (made?.board === queue.state.board ? made.dossier : null),
+    setAsked: (asked) => store.setState({ asked }),
+    show: preview,
+    make: (label, commands) => {
+      const was = previewed;
+      previewed = null;
+      const done = queue.edit(label, commands);
+      if (!done && was) sync();
+      return done;
+    },
+  });
+  const store = createStore<JobSession>()(
+    (set, get): JobSession => ({
+      ...fromQueue(),
+      jobId,
+      jobNumber: meta.number,
+      wantedOn: meta.wantedOn,
+      // Nobody reads it before the board has been worked out once: see the provider.
+      dossier: null as unknown as Dossier,
+      dossierOf: queue.state.board,
+      findings: NONE,
+      selection: null,
+      select: (selection) => set({ selection }),
+      lit: null,
+      light: (lit) => set({ lit }),
+      asked: null,
+      ...{ edit: guarded.edit, answerAsked: guarded.answerAsked },
+      // What is asked about stays shown until it is answered.
+      preview: (commands) => {
+        if (!get().asked) preview(commands);
       },
+      occupy: (now) => {
+        occupied = now;
+        if (now) return;
+        waiting?.();
+        waiting = null;
+      },
+      undo: () => queue.step('undo'),
+      redo: () => queue.step('redo'),
+      applyAgain: () => void queue.resolve(true),
+      ...{ dropMine: () => void queue.resolve(false), settle: (chosen) => void queue.settle(chosen) },
+      takeUpLeft: (take) => queue.takeUpLeft(take),
+      dismiss: () => {
+        failure = null;
+        queue.dismiss();
+        sync();
+      },
+      about: (kind) => deriver.about(kind),
+      explain: async (address) => derived && deriver.explain(derived.board, workshop, derived.dossier, address, past()),
     }),
-    // What is asked about stays shown until it is answered.
-    preview: (commands) => {
-      if (!get().asked) preview(commands);
-    },
-    occupy: (now) => {
-      occupied = now;
-      if (now) return;
-      waiting?.();
-      waiting = null;
-    },
-    undo: () => queue.step('undo'),
-    redo: () => queue.step('redo'),
-    applyAgain: () => void queue.resolve(true),
-    ...{ dropMine: () => void queue.resolve(false), settle: (chosen) => void queue.settle(chosen) },
-    takeUpLeft: (take) => queue.takeUpLeft(take),
-    dismiss: () => {
-      failure = null;
-      queue.dismiss();
-      sync();
-    },
-    about: (kind) => deriver.about(kind),
-    explain: async (address) => derived && deriver.explain(derived.board, workshop, derived.dossier, address, past()),
-  }));
+  );
   const unsubscribe = queue.subscribe(sync);
   sync();
 
@@ -248,6 +240,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
       if (of !== derived) return;
       const counts = dossier ?? of.dossier;
       if (store.getState().dossier === counts) return;
+      if (made?.board === of.board) made = { board: of.board, dossier: counts };
       store.setState({ dossier: counts, findings: counts.findings });
     },
     takeOver(loaded, { number, wantedOn, workshop: newer }) {
@@ -270,6 +263,34 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
 }
 
 const NONE: readonly Finding[] = [];
+
+/** What the store takes from the queue of edits; what did not change stays the same object. */
+function queueReader(queue: EditQueue) {
+  const ending = lastOf(ended);
+  const indexed = lastOf((customParts: Board['customParts']) => partIndex({ customParts }, genericCatalogue));
+  const told = lastOf((problems: readonly string[], own: string | null) => (own ? [...problems, own] : problems));
+  const rules = lastOf((board: Board, of: Workshop) => profileOf(board, of));
+  return (previewed: Command[] | null, workshop: Workshop, failure: string | null) => {
+    const q = queue.state;
+    const shown = previewed ? ending(q.board, previewed) : q.board;
+    return {
+      revision: q.base.revision,
+      board: q.board,
+      shown,
+      parts: indexed(shown.customParts),
+      profile: rules(shown, workshop),
+      workshop,
+      saveState: q.saveState,
+      pendingCount: q.waiting.filter((p) => p.kind === 'edit').length,
+      clashes: q.clashes,
+      awayWords: q.awayWords,
+      problems: told(q.problems, failure),
+      undoLabel: q.undoLabel,
+      redoLabel: q.redoLabel,
+      left: q.left,
+    };
+  };
+}
 
 /** Remembers the last answer: what is asked again for the same gives the same object. */
 function lastOf<A extends unknown[], R>(work: (...asked: A) => R): (...asked: A) => R {

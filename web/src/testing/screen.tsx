@@ -41,8 +41,20 @@ export function onTheSpot(): Derives {
   };
 }
 
+/** A deriver that takes its time, as a large board on a slow machine does. */
+export function atLeisure(ms: number): Derives {
+  const spot = onTheSpot();
+  return {
+    ...spot,
+    derive: async (board, workshop) => {
+      await new Promise((go) => setTimeout(go, ms));
+      return spot.derive(board, workshop);
+    },
+  };
+}
+
 /** A job whose server says yes to everything. */
-export async function openJob(board: Board = marketCartBoard()) {
+export async function openJob(board: Board = marketCartBoard(), deriver: Derives = onTheSpot()) {
   let revision = 1;
   const sent: string[] = [];
   let key = 0;
@@ -63,8 +75,8 @@ export async function openJob(board: Board = marketCartBoard()) {
     },
   );
   const meta = { number: 401, wantedOn: null, workshop: defaultWorkshop };
-  const own = createJobStore({ jobId: 'jb', meta, queue, deriver: onTheSpot(), past: () => ({}) });
-  await settled();
+  const own = createJobStore({ jobId: 'jb', meta, queue, deriver, past: () => ({}) });
+  while (!own.derived()) await settled();
   return { ...own, sent, now: () => own.store.getState() };
 }
 export type OpenJob = Awaited<ReturnType<typeof openJob>>;

@@ -74,7 +74,8 @@ export function WhyDrawer() {
   const { address, ask } = use(WhyContext);
   const job = useJob();
   const [found, setFound] = useState<{ address: string; explanation: Explanation | null } | null>(null);
-  const { explain, shown } = job;
+  const { explain, dossier } = job;
+  // Asked anew with each dossier: what is shown of the board changes before it has been worked out.
   useEffect(() => {
     if (!address) return;
     let current = true;
@@ -82,7 +83,7 @@ export function WhyDrawer() {
     return () => {
       current = false;
     };
-  }, [address, shown]);
+  }, [address, explain, dossier]);
   useEffect(() => {
     const close = (e: KeyboardEvent) => e.key === 'Escape' && ask(null);
     window.addEventListener('keydown', close);

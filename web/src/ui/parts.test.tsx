@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { MIRA, openJob, serverThat, show } from '../testing/screen.tsx';
+import { atLeisure, MIRA, openJob, serverThat, show } from '../testing/screen.tsx';
 import { Askable } from './Askable.tsx';
 import { amps, kilowattHours, mm2, quantity, seconds, watts } from './format.ts';
 import { LockChoice } from './LockChoice.tsx';
@@ -130,6 +130,24 @@ describe('why a number is what it is', () => {
     expect(drawer.querySelectorAll('h4').length).toBeGreaterThan(1);
     await act(async () => void fireEvent.keyDown(window, { key: 'Escape' }));
     expect(screen.queryByRole('complementary', { name: 'Why this number' })).toBeNull();
+  });
+  it('follows the board while it stands open, once the board has been worked out', async () => {
+    const job = await openJob(undefined, atLeisure(50));
+    const { cableId, conductor } = job.now().dossier.sizing.cables[0]!;
+    show(
+      <>
+        <Askable address={`cable/${cableId}/ampacityA/${conductor.value}`}>16</Askable>
+        <WhyDrawer />
+      </>,
+      { job },
+    );
+    await act(async () => void fireEvent.click(screen.getByTitle('Why this number?')));
+    const drawer = await screen.findByRole('complementary', { name: 'Why this number' });
+    const value = () => drawer.querySelector('h4 .num')?.textContent;
+    await waitFor(() => expect(value()).toMatch(/A$/));
+    const before = value();
+    await act(async () => void job.now().edit('Hot', [{ kind: 'setBrief', field: 'ambientC', value: 55 }]));
+    await waitFor(() => expect(value()).not.toBe(before));
   });
   it('what somebody typed has no formula, and says so', async () => {
     const job = await openJob();
