@@ -41,6 +41,14 @@ test('two servers on one database: one person offline in between, one server kil
     await type(mira, 'Customer', `The summit club ${now}`);
     await expect(field(edda, 'Customer')).toHaveValue(`The summit club ${now}`);
 
+    // Each is seen where she is, and followed.
+    const brief = (page: Page) => page.getByRole('link', { name: /Brief/ });
+    await expect(brief(mira)).toContainText('Edda Lorne is here');
+    await expect(brief(edda)).toContainText('Mira Holt is here');
+    await goTo(mira, 'Circuit');
+    await expect(edda.getByRole('link', { name: /Circuit/ })).toContainText('Mira Holt is here');
+    await goTo(mira, 'Brief');
+
     // Offline, one goes on, and so does the other; back, both have everything.
     await edda.context().setOffline(true);
     await type(edda, 'What is behind it', `a warm pipe ${now}`);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Refusal, refuse } from '../refusal.ts';
-import { countIn, revisionIn } from './asked.ts';
+import { countIn, placeIn, revisionIn } from './asked.ts';
 
 const refused = (work: () => unknown): [number, string] => {
   try {
@@ -35,5 +35,10 @@ describe('a refusal', () => {
       409,
       'reserved for job 402; take another',
     ]);
+  });
+  it('a place is a job and a station, or the workshop as a whole', () => {
+    expect([placeIn(undefined), placeIn(''), placeIn('jb_1/history')]).toEqual(['', '', 'jb_1/history']);
+    for (const text of ['jb_1', 'jb_1/', '/board', 'jb_1/board/x', 'jb 1/board', `${'j'.repeat(65)}/board`])
+      expect(refused(() => placeIn(text))).toEqual([422, expect.stringContaining(`at is "${text}"`)]);
   });
 });

@@ -1,3 +1,4 @@
+import { STATIONS } from '@ombrik/core/stations';
 import { refuse } from '../refusal.ts';
 
 /** A revision asked for in the address; undefined asks for the newest. @throws Refusal */
@@ -22,4 +23,14 @@ export function countIn(asked: Record<string, string>, name: string, usual: numb
   const value = /^\d{1,9}$/.test(text) ? Number(text) : -1;
   if (value < 0 || value > most) refuse(422, `${name} is "${text}"; accepted: a whole number from 0 to ${most}`);
   return value;
+}
+
+const PLACES = [...STATIONS, 'history'];
+const PLACE = new RegExp(`^[\\w-]{1,64}/(${PLACES.join('|')})$`);
+
+/** Where somebody looks: a job and what of it; empty for the workshop as a whole. @throws Refusal */
+export function placeIn(asked = ''): string {
+  if (asked !== '' && !PLACE.test(asked))
+    refuse(422, `at is "${asked}"; accepted: a job and one of ${PLACES.join(', ')}, such as jb_1/board`);
+  return asked;
 }

@@ -60,6 +60,17 @@ export const signedIn: MiddlewareHandler<AppEnv> = async (c, next) => {
   await next();
 };
 
+/** Whether who was let through would still be, as the same person. A database that is away ends nobody's session. */
+export async function sessionStands(c: Context<AppEnv>): Promise<boolean> {
+  const token = sessionToken(c);
+  if (!token) return false;
+  try {
+    return (await whoseSession(c.get('doorstep'), token))?.person.id === c.get('person').id;
+  } catch {
+    return true;
+  }
+}
+
 /** The one place where the table of rights is asked: every route behind the door, also one that forgot to be in it. */
 export const withRight: MiddlewareHandler<AppEnv> = async (c, next) => {
   const route = routeOf(c) ?? null;

@@ -1,35 +1,22 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import pino from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../app.ts';
-import { startPracticeBench } from '../practice/underProbes.ts';
 import { testServer } from '../testing/testServer.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
 let folder: string;
 let app: ReturnType<typeof createApp>;
-let bench: Awaited<ReturnType<typeof startPracticeBench>>;
 beforeAll(async () => {
   server = await testServer();
   folder = mkdtempSync(join(tmpdir(), 'ombrik-web-'));
   mkdirSync(join(folder, 'assets'));
   writeFileSync(join(folder, 'index.html'), '<!doctype html><title>Ombrik</title>');
   writeFileSync(join(folder, 'assets/index-abc.js'), `console.log("${'board '.repeat(2000)}")`);
-  bench = await startPracticeBench();
-  const changes = { listen: () => () => {}, progress: async () => {}, close: async () => {} };
-  app = createApp({
-    db: server.db,
-    ground: server.db,
-    log: pino({ level: 'silent' }),
-    changes,
-    bench,
-    webFolder: folder,
-  });
+  app = createApp({ ...server.parts, webFolder: folder });
 });
 afterAll(async () => {
-  bench.close();
   rmSync(folder, { recursive: true });
   await server.close();
 });

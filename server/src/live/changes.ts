@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import pg from 'pg';
 import type { Logger } from 'pino';
 import { OWN_WORKSHOP } from '../database/ofWorkshops.ts';
+import { PRESENCE_BEAT_MS, Presence } from './presence.ts';
 
 /** How far something long has come. */
 export interface Progress {
@@ -18,6 +19,8 @@ export interface Changes {
   listen(workshopId: string, told: (message: string) => void): () => void;
   /** Tells at once how far something is: on this line, for what a press does is told with its transaction only. */
   progress(workshopId: string, progress: Progress): Promise<void>;
+  /** Who looks at what. */
+  presence: Presence;
   close(): Promise<void>;
 }
 
@@ -31,6 +34,8 @@ export const tellChange = (trx: Knex, address: string): Promise<unknown> =>
   trx.raw(`SELECT pg_notify(?, concat(${OWN_WORKSHOP}, ' ', ?::text))`, [CHANNEL, address.slice(0, LONGEST)]);
 
 const PROGRESS = '%';
+/** A word of one server to the others of who is there. */
+const PRESENCE = '@';
 
 /** What a browser is told of a message: that something changed, or how far something is. */
 export const asEvent = (message: string): { event: 'changed' | 'progress'; data: string } =>
@@ -44,15 +49,32 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
   const tellAll = (message: string) => {
     for (const { told } of listeners) told(message);
   };
-  /** What comes over the line says first whose it is. */
-  const tell = (payload: string) => {
-    const at = payload.indexOf(' ');
-    for (const { workshopId, told } of listeners) if (payload.slice(0, at) === workshopId) told(payload.slice(at + 1));
+  const tellWorkshop = (id: string, message: string) => {
+    for (const { workshopId, told } of listeners) if (workshopId === id) told(message);
   };
   let closed = false;
   let client: pg.Client | null = null;
+  /** One after the other, as the line takes them; nobody waits for one that broke: what is done goes on. */
+  let said: Promise<unknown> = Promise.resolve();
+  const say = async (workshopId: string, message: string) => {
+    const tell = () => client?.query('SELECT pg_notify($1, $2)', [CHANNEL, `${workshopId} ${message}`]);
+    said = said.then(tell).catch(() => {});
+    await said;
+  };
+  const presence = new Presence({
+    say: (workshopId, word) => void say(workshopId, PRESENCE + word),
+    onChanged: (workshopId) => tellWorkshop(workshopId, WHO_IS_THERE),
+  });
+  const beats = setInterval(() => presence.beat(), PRESENCE_BEAT_MS).unref();
+  /** What comes over the line says first whose it is. */
+  const tell = (payload: string) => {
+    const at = payload.indexOf(' ');
+    const [id, message] = [payload.slice(0, at), payload.slice(at + 1)];
+    if (message.startsWith(PRESENCE)) presence.heard(id, message.slice(PRESENCE.length));
+    else tellWorkshop(id, message);
+  };
   const connect = async (): Promise<void> => {
-    const own = new pg.Client({ connectionString: url });
+    const own = new pg.Client({ connectionString: url, application_name: 'ombrik changes' });
     const lost = (error?: Error) => {
       if (closed || client !== own) return;
       client = null;
@@ -70,7 +92,10 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
   const again = () => {
     if (closed) return;
     connect().then(
-      () => tellAll(ANYTHING),
+      () => {
+        tellAll(ANYTHING);
+        for (const id of new Set([...listeners].map((l) => l.workshopId))) presence.ask(id);
+      },
       () => setTimeout(again, AGAIN_MS).unref(),
     );
   };
@@ -78,17 +103,17 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
   return {
     listen(workshopId, told) {
       const own = { workshopId, told };
+      // The first of a workshop here: the other servers may know of somebody already.
+      if (![...listeners].some((l) => l.workshopId === workshopId)) presence.ask(workshopId);
       listeners.add(own);
       return () => listeners.delete(own);
     },
-    async progress(workshopId, progress) {
-      // Nobody waits for a line that broke: what is done goes on.
-      await client
-        ?.query('SELECT pg_notify($1, $2)', [CHANNEL, `${workshopId} ${PROGRESS}${JSON.stringify(progress)}`])
-        .catch(() => {});
-    },
+    progress: (workshopId, progress) => say(workshopId, PROGRESS + JSON.stringify(progress)),
+    presence,
     async close() {
       closed = true;
+      clearInterval(beats);
+      presence.close();
       tellAll(ENDED);
       await client?.end();
     },
@@ -97,5 +122,7 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
 
 /** Nobody knows what was missed. */
 export const ANYTHING = '*';
+/** Who is there is otherwise than before. */
+export const WHO_IS_THERE = '?';
 /** The server goes: nothing more is told. */
 export const ENDED = '';

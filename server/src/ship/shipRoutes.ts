@@ -20,7 +20,7 @@ const noteBody = record({
 });
 
 /** A job on its way out: what is open, one press, and its sealed record. */
-export const shipRoutes = (changes: Changes) =>
+export const shipRoutes = (changes: Pick<Changes, 'progress'>) =>
   new Hono<AppEnv>()
     .get('/:id/ship', async (c) => c.json(await shipState(c.get('db'), c.req.param('id'))))
     .post('/:id/ship', body(shipBody), async (c) => {

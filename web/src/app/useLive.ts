@@ -1,6 +1,10 @@
+import { STATIONS } from '@ombrik/core/stations';
 import { type QueryClient, skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
+import { useLocation } from 'react-router';
 import { concerns } from './concerns.ts';
+import { LiveLine } from './liveLine.ts';
+import { useMe } from './useMe.ts';
 
 /** How far something long has come. */
 export interface Progress {
@@ -10,56 +14,77 @@ export interface Progress {
 }
 const progressKey = (address: string) => ['progress', address] as const;
 
-/** How far what was begun at an address has come, as the line tells; null where it has told nothing. */
-export const useProgress = (address: string): Progress | null =>
-  useQuery<Progress | null>({
-    queryKey: progressKey(address),
-    queryFn: skipToken,
-    initialData: null,
-    staleTime: Infinity,
-  }).data ?? null;
+/** What only the line tells; it is never fetched. */
+function useTold<T>(queryKey: readonly unknown[]): T | null {
+  return useQuery<T | null>({ queryKey, queryFn: skipToken, initialData: null, staleTime: Infinity }).data ?? null;
+}
 
-/**
- * Keeps what is shown up to date with what anybody changes, on whichever server. A page in the background lets go of its
- * line, for a browser has few of them, and fetches anew when it is looked at again.
- */
+/** How far what was begun at an address has come, as the line tells; null where it has told nothing. */
+export const useProgress = (address: string): Progress | null => useTold<Progress>(progressKey(address));
+
+/** Somebody of the workshop who has a page open. */
+export interface Present {
+  personId: string;
+  name: string;
+  /** Job and station, as `jb_1/board`; empty where it is the workshop as a whole. */
+  at: string;
+}
+const PRESENT = ['present'] as const;
+const NOBODY: readonly Present[] = [];
+
+/** Who else looks at this workshop now. */
+export function usePresent(): readonly Present[] {
+  const all = useTold<readonly Present[]>(PRESENT) ?? NOBODY;
+  const own = useMe().data?.person?.id;
+  return useMemo(() => all.filter((p) => p.personId !== own), [all, own]);
+}
+
+/** Who walks through stations is told of where they stop. */
+const STOPS_MS = 600;
+const PLACES: readonly string[] = [...STATIONS, 'history'];
+
+/** Where in the workshop an address is: a job and its station, or empty. */
+export function placeOf(path: string): string {
+  const [, area, jobId, place] = path.split('/');
+  return area === 'jobs' && jobId && place && PLACES.includes(place) ? `${jobId}/${place}` : '';
+}
+
+/** Keeps what is shown up to date with what anybody changes, on whichever server, and tells the others where one looks. */
 export function useLive(): void {
   const client = useQueryClient();
+  const personId = useMe().data?.person?.id;
+  const at = placeOf(useLocation().pathname);
+  const first = useRef(at);
+  const line = useRef<LiveLine | null>(null);
+  // A device that changes hands gets a line of its new owner.
   useEffect(() => {
-    let source: EventSource | null = null;
-    // Nobody knows what was missed while there was no line.
-    let missed = false;
-    const open = () => {
-      source = new EventSource('/api/live');
-      source.addEventListener('changed', (e) => staleBy(client, (e as MessageEvent<string>).data));
-      source.addEventListener('progress', (e) => {
-        const { address, ...progress } = JSON.parse((e as MessageEvent<string>).data);
-        client.setQueryData(progressKey(address), progress);
-      });
-      source.addEventListener('error', () => {
-        missed = true;
-      });
-      source.addEventListener('ready', () => {
-        if (missed) staleBy(client, '*');
-        missed = false;
-      });
-    };
-    const close = () => {
-      source?.close();
-      source = null;
-      missed = true;
-    };
-    const look = () => {
-      if (document.hidden) close();
-      else if (!source) open();
-    };
+    if (!personId) return;
+    const own = new LiveLine(
+      {
+        changed: (address) => staleBy(client, address),
+        progress: (data) => {
+          const { address, ...progress } = JSON.parse(data);
+          client.setQueryData(progressKey(address), progress);
+        },
+        present: (data) => client.setQueryData(PRESENT, JSON.parse(data)),
+      },
+      first.current,
+    );
+    line.current = own;
+    const look = () => (document.hidden ? own.close() : own.open());
     look();
     document.addEventListener('visibilitychange', look);
     return () => {
       document.removeEventListener('visibilitychange', look);
-      close();
+      own.close();
+      line.current = null;
     };
-  }, [client]);
+  }, [client, personId]);
+  useEffect(() => {
+    first.current = at;
+    const stops = setTimeout(() => line.current?.moveTo(at), STOPS_MS);
+    return () => clearTimeout(stops);
+  }, [at]);
 }
 
 const staleBy = (client: QueryClient, address: string): void =>

@@ -1,13 +1,17 @@
 import { differenceInCalendarDays, format, parseISO } from 'date-fns';
 import { Link, NavLink } from 'react-router';
 import { useFloor } from '../app/useFloor.ts';
+import { usePresent } from '../app/useLive.ts';
 import { useJob } from '../session/useJob.ts';
+import { Here } from './Here.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from './stationMarks.ts';
 
 /** The card that travels with the job: its stations in order, each with its state and a count. */
 export function RouteCard() {
   const { jobId, jobNumber, board, wantedOn, revision } = useJob();
   const { stations } = useFloor();
+  const present = usePresent();
+  const here = (place: string) => present.filter((p) => p.at === `${jobId}/${place}`);
   const spare = wantedOn ? differenceInCalendarDays(parseISO(wantedOn), new Date()) : null;
   return (
     <nav
@@ -33,20 +37,26 @@ export function RouteCard() {
         title="What became of it, revision by revision"
       >
         revision {revision}, history
-      </Link>
+      </Link>{' '}
+      <span className="hidden text-xs lg:inline">
+        <Here people={here('history')} />
+      </span>
       <ol className="flex min-w-0 flex-1 overflow-x-auto lg:mt-2 lg:block">
         {stations.map((s) => (
           <li key={s.station} className="shrink-0 border-base-300 border-dashed lg:border-t">
             <NavLink
               to={`/jobs/${jobId}/${s.station}`}
               className={({ isActive }) =>
-                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : 'hover:bg-base-200'}`
+                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : 'hover:bg-base-200'}`
               }
             >
               <span aria-hidden className="text-[13px]">
                 {STATE_MARK[s.state]}
               </span>
               <span>{STATION_TITLE[s.station]}</span>
+              <span className="px-0.5">
+                <Here people={here(s.station)} most={2} />
+              </span>
               <span className="num text-xs">
                 <span className="sr-only">{STATE_WORDS[s.state]} </span>
                 {s.count > 0 ? s.count : ''}

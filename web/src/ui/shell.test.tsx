@@ -1,6 +1,7 @@
 // @vitest-environment happy-dom
 
 import { marketCartBoard } from '@ombrik/demo/marketCart';
+import { QueryClient } from '@tanstack/react-query';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { useUnit } from '../app/useUnit.ts';
@@ -126,6 +127,27 @@ describe('the card that travels with the job', () => {
     for (const link of links) expect(link.querySelector('.sr-only')!.textContent!.trim().length).toBeGreaterThan(2);
     const cables = job.now().dossier.cables.length;
     expect(links[4]!.textContent).toContain(String(cables));
+  });
+  it('says who else is where, by their initials, and several in few', async () => {
+    serverThat({ '/api/jobs/jb/floor': { revision: 1, made: [], bench: [], stations: [] } });
+    const job = await openJob();
+    const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+    const at = (name: string, place: string) => ({ personId: name, name, at: place });
+    client.setQueryData(
+      ['present'],
+      [
+        at('Jonas Wick', 'jb/build'),
+        at('Jonas Wick', 'other/board'),
+        at('Ada', 'jb/cables'),
+        at('Piet van Berg', 'jb/cables'),
+        at('Edda Lund', 'jb/cables'),
+      ],
+    );
+    show(<RouteCard />, { job, client });
+    const link = (name: string) => screen.getByRole('link', { name: new RegExp(name) }).textContent;
+    expect(link('Build')).toMatch(/Jonas Wick is hereJW/);
+    expect(link('Cables')).toMatch(/Ada, Piet van Berg, Edda Lund are hereA\+2/);
+    expect(link('Board')).not.toContain('here');
   });
 });
 

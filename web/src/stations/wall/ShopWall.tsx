@@ -5,8 +5,10 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
+import { usePresent } from '../../app/useLive.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Header } from '../../ui/Header.tsx';
+import { Here } from '../../ui/Here.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
 
@@ -26,6 +28,7 @@ const along = (date: Date, today: Date) =>
   Math.min(1, Math.max(0, (differenceInCalendarDays(date, today) + PAST_DAYS) / (AXIS_DAYS + PAST_DAYS)));
 
 function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => void }) {
+  const here = usePresent().filter((p) => p.at.startsWith(`${job.id}/`));
   const wanted = job.wantedOn ? parseISO(job.wantedOn) : null;
   const late = wanted !== null && wanted < today;
   const begin = along(parseISO(job.createdAt), today);
@@ -53,7 +56,10 @@ function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => vo
           <span className="num dim mr-1 text-sm">{job.number}</span> {job.jobName}
         </Link>
         <p className="dim truncate text-xs">
-          {job.customer || 'no customer yet'} · {job.systemVoltageV} V
+          {job.customer || 'no customer yet'} · {job.systemVoltageV} V{' '}
+          <span className="ml-1">
+            <Here people={here} />
+          </span>
         </p>
       </div>
       <Link
