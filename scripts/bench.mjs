@@ -9,7 +9,10 @@ import { ensureDebian } from './lib/debian.mjs';
 import { installPackages } from './lib/installPackages.mjs';
 import { runServer } from './lib/runServer.mjs';
 
-/** npm run bench: timings as ratios against a reference in the same run. --application: only those of browser and server. */
+/**
+ * npm run bench: timings as ratios against a reference in the same run. --application: only those of browser and server.
+ * -- load: a hundred people on two thousand boards.
+ */
 checkNode();
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 installPackages(root);
@@ -76,5 +79,26 @@ async function application() {
     rmSync(scratch, { recursive: true, force: true });
   }
 }
+
+/** A shop of people on one process, then the same questions before 1, 2 and 4 processes. */
+async function load() {
+  ensureDebian(['postgresql']);
+  const scratch = mkdtempSync(join(tmpdir(), 'ombrik-bench-'));
+  chmodSync(scratch, 0o755);
+  const cluster = await startCluster(join(scratch, 'cluster'), { throwaway: true });
+  const { child, port } = await runServer(root, { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1' });
+  try {
+    return spawnSync('node', ['--import', 'tsx', 'bench/src/load/main.ts'], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { OMBRIK_KEEP: '1', ...process.env, OMBRIK_URL: `http://127.0.0.1:${port}`, OMBRIK_PID: String(child.pid) },
+    }).status;
+  } finally {
+    child.kill('SIGKILL');
+    cluster.stop();
+    rmSync(scratch, { recursive: true, force: true });
+  }
+}
+if (process.argv.includes('load')) process.exit((await load()) ?? 1);
 const only = process.argv.includes('--application');
 process.exit((only ? 0 : await core()) || ((await application()) ?? 1));

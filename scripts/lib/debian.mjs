@@ -21,6 +21,7 @@ const NEEDED = {
   ngspice: () => onPath('ngspice'),
   systemd: () => onPath('systemd-analyze'),
   openssl: () => onPath('openssl'),
+  'nginx-light': () => existsSync('/usr/sbin/nginx') || onPath('nginx'),
   units: () => onPath('units'),
   'glpk-utils': () => onPath('glpsol'),
   'poppler-utils': () => onPath('pdftoppm'),

@@ -7,8 +7,10 @@ import { alone, migrate, openDatabase, openGround, openServing } from './databas
 import { seedDemo } from './demo/seedDemo.ts';
 import { namesIn, ownNames } from './http/door.ts';
 import { openChanges } from './live/changes.ts';
-import { forgetEveryDay, forgetWhatIsOver } from './people/forgetting.ts';
+import { forgetWhatIsOver } from './people/forgetting.ts';
 import { startPracticeBench } from './practice/underProbes.ts';
+import { openQueue } from './queue/queue.ts';
+import { WORKS } from './queue/works.ts';
 import { startWork } from './work/pools.ts';
 import { numberIn, requireDatabaseUrl, whyNotStarted } from './wrongStart.ts';
 
@@ -62,6 +64,11 @@ startWork();
 const bench = await startPracticeBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const changes = await openChanges(url, log).catch(unstarted);
+const forget = async () => {
+  const owner = openDatabase(url, 1);
+  await forgetWhatIsOver(owner).finally(() => owner.destroy());
+};
+const queue = await openQueue({ url, serving: db, log, works: WORKS, daily: forget }).catch(unstarted);
 const app = createApp({
   db,
   ground,
@@ -78,7 +85,6 @@ const server = serve({ fetch: app.fetch, port, hostname: host }, (info) => {
   process.send?.({ ready: true, port: info.port });
 });
 server.on('error', unstarted);
-const forgetting = forgetEveryDay(url, log);
 
 /** What runs is finished; nothing new is taken. */
 const FINISH_MS = 10_000;
@@ -87,10 +93,10 @@ const stop = () => {
   if (stopping) return;
   stopping = true;
   bench.close();
-  forgetting.stop();
   // Lines that tell of changes never end by themselves.
   void changes.close();
-  server.close(() => void Promise.all([db.destroy(), ground.destroy()]).then(() => process.exit(0)));
+  const idle = queue.stop();
+  server.close(() => void idle.then(() => Promise.all([db.destroy(), ground.destroy()])).then(() => process.exit(0)));
   if ('closeIdleConnections' in server) server.closeIdleConnections();
   setTimeout(() => process.exit(0), FINISH_MS).unref();
 };

@@ -10,7 +10,7 @@ import { differences, fingerprintsOf, type JobFingerprint } from './fingerprints
 import { wholeFolder } from './wholeFolder.ts';
 
 /** What opens a door, or is worked out anew: it stays where it is. */
-const STAYS = ['sessions', 'devices', 'invitations', 'presses', 'job_summaries'];
+const STAYS = ['sessions', 'devices', 'invitations', 'presses', 'job_summaries', 'queue_done'];
 const AT_ONCE = 100;
 
 interface About {

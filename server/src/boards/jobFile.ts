@@ -19,8 +19,11 @@ async function jobSheet(db: Knex, jobId: string, revision?: number): Promise<Job
 }
 
 type Derived = Pick<JobFile, 'dossier' | 'dossierFingerprint'>;
-/** Promises, so that ten who ask at once wait for one derivation. */
-const cache = new LRUCache<string, Promise<Derived>>({ max: 60 });
+/**
+ * Promises, so that ten who ask at once wait for one derivation. As many as a large shop works on in a day; what the floor
+ * goes by of a large board is some 200 kB.
+ */
+const cache = new LRUCache<string, Promise<Derived>>({ max: 400 });
 
 async function withDossier(sheet: JobSheet): Promise<JobFile> {
   const key = sheetKey(sheet);

@@ -136,7 +136,7 @@ describe('the build of a job', () => {
     const after = await build();
     expect(after.note).toMatchObject({ fromRevision: 1, toRevision: revision + 1, personName: 'Mira Holt' });
     expect(after.note.redo.map((s: { id: string }) => s.id)).toContain(mount.id);
-    const stations = (await mira.get(`/api/jobs/${job}`)).json.stations;
+    const stations = (await mira.get(`/api/jobs/${job}/floor`)).json.stations;
     expect(stations.find((s: { station: string }) => s.station === 'build').state).toBe('findings');
     await say(jonas, [
       word({ ...mount, id: `note/${revision + 1}` }, { kind: 'noteTaken' }, { revision: revision + 1 }),

@@ -8,7 +8,8 @@ import { body } from '../http/body.ts';
 import { dateText } from '../http/dateText.ts';
 import type { AppEnv } from '../http/session.ts';
 import { copyJob, importJob, openJob, putAway, release, releaseHistory, takeIn, want, withdraw } from './jobService.ts';
-import { floorOf, wallOf } from './summaries.ts';
+import { floorOf } from './summaries.ts';
+import { wallOf } from './wall.ts';
 
 const wantedDate = () => orNull(dateText());
 const newJob = record({

@@ -12,7 +12,6 @@ import { quickWork } from '../work/pools.ts';
 import type { JobRow } from './jobRow.ts';
 import { createJob, findJob, setArchived, setWantedOn } from './jobs.ts';
 import { addRelease, type Release, releaseOf, releasesOf } from './releases.ts';
-import { floorOf } from './summaries.ts';
 
 type Brief = Parameters<typeof boardFromTemplate>[1];
 
@@ -56,21 +55,15 @@ export async function want(db: Knex, jobId: string, wantedOn: string | null): Pr
   await setWantedOn(db, jobId, wantedOn);
 }
 
-/** What a browser opens a job with. */
+/** What a browser opens a job with. It works the board out itself, so nobody waits for that here. */
 export async function openJob(db: Knex, personId: string, jobId: string) {
-  const file = await requireFile(db, jobId);
+  const { job, revision, board, workshop } = await requireSheet(db, jobId);
   const { undo, redo } = await undoState(db, jobId, personId);
-  const { stations } = await floorOf(db, file);
   return {
-    job: file.job,
-    revision: file.revision,
+    ...{ job, revision, board, workshop },
     released: await releaseOf(db, jobId),
-    board: file.board,
-    workshop: file.workshop,
-    dossierFingerprint: file.dossierFingerprint,
     undo: undo && { label: undo.label },
     redo: redo && { label: redo.label },
-    stations,
   };
 }
 

@@ -7,10 +7,14 @@ let mira: Client;
 beforeAll(async () => {
   server = await testServer();
   mira = await server.as('pe_designer');
+  await caughtUp();
 });
 afterAll(() => server.close());
 
 const wall = async (asked = '') => (await mira.get(`/api/jobs${asked}`)).json;
+const caughtUp = async () => {
+  while ((await wall('?limit=5000')).behind > 0);
+};
 const rowOf = async (name: string) => (await wall()).jobs.find((j: { jobName: string }) => j.jobName === name);
 const kept = (id: string) => server.db('job_summaries').where({ job_id: id }).first();
 const cart = 'Market cart box';
@@ -50,7 +54,7 @@ describe('the wall', () => {
       packPrice: 90,
       leadDays: 3,
     });
-    await wall();
+    await caughtUp();
     expect((await kept(id)).made_of).not.toBe(third);
     await mira.post(
       `/api/jobs/${id}/edits`,
@@ -82,9 +86,6 @@ describe('the wall', () => {
   it('when everything has changed at once, some rows come late and say so', async () => {
     const { id } = await rowOf(cart);
     for (let n = 0; n < 45; n++) await mira.post(`/api/jobs/${id}/duplicate`, {});
-    const caughtUp = async () => {
-      while ((await wall('?limit=5000')).behind > 0);
-    };
     await caughtUp();
     await server.db('job_summaries').update({ made_of: 'long ago' });
     const first = await wall('?limit=5000');

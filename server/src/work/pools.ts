@@ -37,7 +37,8 @@ function threads(maxThreads: number, niceness: number): Threads {
 /** Deriving and printing on some threads, edits on one of their own: a long paper holds no edit up. */
 let long: Threads | null = null;
 let quick: Threads | null = null;
-const longThreads = () => (long ??= threads(Math.max(1, availableParallelism() - 1), 10));
+/** Two at least: what is quickly derived does not wait for the end of a large board. */
+const longThreads = () => (long ??= threads(Math.max(2, availableParallelism() - 1), 10));
 const quickThreads = () => (quick ??= threads(1, 5));
 
 /** Starts the threads, so that the first who asks does not wait for them. */

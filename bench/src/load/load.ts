@@ -1,0 +1,120 @@
+import { readFileSync } from 'node:fs';
+import { setTimeout as sleep } from 'node:timers/promises';
+import { comeIn } from '../application/client.ts';
+import { boardOfParts } from '../application/manyParts.ts';
+import { takeOrders } from './orders.ts';
+import { type Deed, emptyShop, work } from './shop.ts';
+
+const ORDERS = Number(process.env.OMBRIK_ORDERS ?? 2000);
+const PEOPLE = 100;
+/** A person does something so often on average. */
+const THINK_MS = Number(process.env.OMBRIK_THINK_MS ?? 8000);
+
+export const share = (values: readonly number[], of: number): number => {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * of))] ?? Number.NaN;
+};
+const ms = (x: number) => `${x.toFixed(0)} ms`;
+
+/** What the server process holds in memory now, MB (Linux, VmRSS). */
+const residentMb = (pid: number): number => {
+  const line = /VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
+  return Number(line?.[1] ?? Number.NaN) / 1024;
+};
+/** Processor time of a process and its threads since it began, s. */
+export const processorS = (pid: number): number => {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
+  return (Number(fields[11]) + Number(fields[12])) / 100;
+};
+
+/** Slope of a line through points of equal distance, as a share of their mean over the whole time. */
+export function drift(values: readonly number[]): number {
+  const n = values.length;
+  const meanX = (n - 1) / 2;
+  const mean = values.reduce((a, b) => a + b, 0) / n;
+  const top = values.reduce((sum, y, x) => sum + (x - meanX) * (y - mean), 0);
+  const bottom = values.reduce((sum, _, x) => sum + (x - meanX) ** 2, 0);
+  return ((top / bottom) * (n - 1)) / mean;
+}
+
+/** @returns lines of tables, with every goal beside what was measured */
+export async function loadTable(url: string, pid: number, seconds: number): Promise<string[]> {
+  const mira = await comeIn(url, 'pe_designer');
+  const took = performance.now();
+  const ids = await takeOrders(mira, ORDERS);
+  const said = (what: string) => console.log(`${what} after ${ms(performance.now() - took)}`);
+  said(`${ORDERS} orders taken in`);
+  // Rows of the wall are made beside the work; who measures waits for them.
+  for (let behind = 1; behind > 0; ) ({ behind } = await (await mira.get('/api/jobs?limit=50')).json());
+  said('rows of the wall made');
+  const people = await Promise.all(Array.from({ length: PEOPLE }, async () => comeIn(url, 'pe_designer')));
+  const jobs = people.map((_, n) => ids[Math.floor((n * ids.length) / PEOPLE)]!);
+
+  // Each question by itself first: one person, nobody else.
+  const alone = emptyShop();
+  const quiet = performance.now() + Number(process.env.OMBRIK_ALONE_S ?? 30) * 1000;
+  for (let n = 0; n < 4; n++)
+    await work(url, people[n]!, jobs[n]!, {
+      shop: alone,
+      seed: n,
+      thinkMs: 20,
+      until: n === 3 ? quiet : performance.now() + 4000,
+    });
+
+  // Then the shop, with a heavy board worked out again and again beside it.
+  const { job: heavy } = await mira.post('/api/jobs/import', boardOfParts(390));
+  const shop = emptyShop();
+  const until = performance.now() + seconds * 1000;
+  const held: number[] = [];
+  const memory: number[] = [];
+  const cpu = processorS(pid);
+  const watch = async () => {
+    await (await mira.get('/api/health')).json();
+    while (performance.now() < until) {
+      await sleep(Math.min(5000, until - performance.now()));
+      held.push((await (await mira.get('/api/health')).json()).longestWaitMs);
+      memory.push(residentMb(pid));
+    }
+  };
+  const burden = async () => {
+    let { revision } = await (await mira.get(`/api/jobs/${heavy.id}`)).json();
+    while (performance.now() < until) {
+      ({ revision } = await mira.post(`/api/jobs/${heavy.id}/edits`, {
+        editId: `heavy-${process.pid}-${revision}`,
+        baseRevision: revision,
+        label: 'warmer',
+        commands: [{ kind: 'setBrief', field: 'ambientC', value: 20 + (revision % 20) }],
+      }));
+      await (await mira.get(`/api/jobs/${heavy.id}/dossier`)).arrayBuffer();
+      await sleep(20_000);
+    }
+  };
+  await Promise.all([
+    watch(),
+    burden(),
+    ...people.map((person, n) => work(url, person, jobs[n]!, { shop, seed: n + 1000, thinkMs: THINK_MS, until })),
+  ]);
+  const used = processorS(pid) - cpu;
+
+  const row = (deed: Deed, goal: string) => {
+    const [own, all] = [alone.took[deed], shop.took[deed]];
+    const ratio = share(all, 0.95) / share(own, 0.95);
+    return `| ${deed} | ${own.length} | ${ms(share(own, 0.5))} | ${ms(share(own, 0.95))} | ${all.length} | ${ms(share(all, 0.5))} | ${ms(share(all, 0.95))} | ${ratio.toFixed(1)} × | ${goal} |`;
+  };
+  const settled = memory.slice(Math.floor(memory.length / 5));
+  const errors = [...new Set(shop.errors)];
+  const deeds = Object.values(shop.took).reduce((sum, all) => sum + all.length, 0);
+  return [
+    '| | alone | median | 95 of 100 | in the shop | median | 95 of 100 | against alone | goal |',
+    '| --- | --- | --- | --- | --- | --- | --- | --- | --- |',
+    row('state', '≤ 3 ×'),
+    row('edit', '95 of 100 ≤ 300 ms'),
+    row('floor', '—'),
+    row('wall', '—'),
+    '',
+    `${deeds} deeds by ${PEOPLE} people on ${ORDERS} boards, ${(deeds / seconds).toFixed(1)} a second; errors: ${shop.errors.length}${errors.length > 0 ? ` (${errors.slice(0, 5).join(' · ')})` : ''}.`,
+    `The event loop's longest wait in any 5 s, with a board of 390 parts worked out anew beside: median ${ms(share(held, 0.5))}, longest ${ms(Math.max(...held))} (goal ≤ 50 ms).`,
+    `Memory of the process: ${settled[0]?.toFixed(0)} MB after a fifth of the time, ${settled.at(-1)?.toFixed(0)} MB at the end; drift of a straight line through it ${(drift(settled) * 100).toFixed(1)} % (goal: flat).`,
+    `Processor time of the server: ${((used / seconds) * 100).toFixed(0)} % of one core, ${((used / deeds) * 1000).toFixed(1)} ms a deed.`,
+  ];
+}
