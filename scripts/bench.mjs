@@ -7,6 +7,7 @@ import { checkNode } from './lib/checkNode.mjs';
 import { startCluster } from './lib/cluster.mjs';
 import { ensureDebian } from './lib/debian.mjs';
 import { installPackages } from './lib/installPackages.mjs';
+import { startNginx } from './lib/nginx.mjs';
 import { runServer } from './lib/runServer.mjs';
 
 /**
@@ -80,21 +81,34 @@ async function application() {
   }
 }
 
-/** A shop of people on one process, then the same questions before 1, 2 and 4 processes. */
+/** A shop of people on one process, and what 1, 2 and 4 processes answer behind one proxy. */
 async function load() {
-  ensureDebian(['postgresql']);
+  ensureDebian(['postgresql', 'nginx-light']);
   const scratch = mkdtempSync(join(tmpdir(), 'ombrik-bench-'));
   chmodSync(scratch, 0o755);
   const cluster = await startCluster(join(scratch, 'cluster'), { throwaway: true });
-  const { child, port } = await runServer(root, { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1' });
+  const env = { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1', PROXIES: '1' };
+  const servers = [];
+  const proxies = [];
   try {
+    for (let n = 0; n < 4; n++) servers.push(await runServer(root, env));
+    for (const count of [1, 2, 4]) {
+      const ports = servers.slice(0, count).map((s) => s.port);
+      proxies.push({ count, ...(await startNginx(root, join(scratch, `nginx-${count}`), ports)) });
+    }
+    const sets = proxies.map(({ url, count }) => ({ url, pids: servers.slice(0, count).map((s) => s.child.pid) }));
+    const [{ child, port }] = servers;
     return spawnSync('node', ['--import', 'tsx', 'bench/src/load/main.ts'], {
       cwd: root,
       stdio: 'inherit',
-      env: { OMBRIK_KEEP: '1', ...process.env, OMBRIK_URL: `http://127.0.0.1:${port}`, OMBRIK_PID: String(child.pid) },
+      env: {
+        ...{ OMBRIK_KEEP: '1', ...process.env, OMBRIK_SETS: JSON.stringify(sets) },
+        ...{ OMBRIK_URL: `http://127.0.0.1:${port}`, OMBRIK_PID: String(child.pid) },
+      },
     }).status;
   } finally {
-    child.kill('SIGKILL');
+    for (const proxy of proxies) await proxy.stop();
+    for (const { child } of servers) child.kill('SIGKILL');
     cluster.stop();
     rmSync(scratch, { recursive: true, force: true });
   }

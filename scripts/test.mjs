@@ -21,6 +21,7 @@ ensureDebian([
   'ngspice',
   'systemd',
   'openssl',
+  'nginx-light',
   'units',
   'glpk-utils',
   'poppler-utils',

@@ -2,20 +2,35 @@ import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { loadTable } from './load.ts';
+import { type Behind, throughputTable } from './throughput.ts';
 
-/** A shop of a hundred people on two thousand boards, on one process; prints and keeps docs/benchmarks-load.md. */
-const { OMBRIK_URL: url, OMBRIK_PID: pid, OMBRIK_SECONDS: seconds = '600' } = process.env;
-if (!url || !pid)
-  throw new Error('OMBRIK_URL and OMBRIK_PID are missing; "npm run bench -- load" starts a server and says them.');
-const lines = await loadTable(url, Number(pid), Number(seconds));
-for (const line of lines) console.log(line);
+/** A shop of a hundred people on two thousand boards, on one process; then several processes; keeps docs/benchmarks-load.md. */
+const { OMBRIK_URL: url, OMBRIK_PID: pid, OMBRIK_SETS: sets, OMBRIK_SECONDS: seconds = '600' } = process.env;
+if (!url || !pid || !sets)
+  throw new Error('OMBRIK_URL, OMBRIK_PID and OMBRIK_SETS are missing; "npm run bench -- load" says them.');
+const told = (lines: readonly string[]) => {
+  for (const line of lines) console.log(line);
+  return lines.join('\n');
+};
+const throughput = told(await throughputTable(JSON.parse(sets) as Behind[]));
+const load = told(await loadTable(url, Number(pid), Number(seconds)));
 if (process.env.OMBRIK_KEEP === '1')
   writeFileSync(
     fileURLToPath(new URL('../../../docs/benchmarks-load.md', import.meta.url)),
-    `# A hundred people on two thousand boards
+    `# Benchmarks of load
 
-Command: \`npm run bench -- load\`. One run of ${seconds} s on ${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown processor'}, Node ${process.versions.node}; one server process, the database and all the people on the same machine.
+Command: \`npm run bench -- load\`. One run on ${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown processor'}, Node ${process.versions.node}; servers, proxy, database and all the people share this one machine.
 
-${lines.join('\n')}
+## A hundred people on two thousand boards, one process
+
+${seconds} s. Each person has a page open with its line and does something every 8 s on average; every edit is followed by the dossier their page asks for. Alone is one person after another with nobody else there.
+
+${load}
+
+## Several processes behind the proxy
+
+24 hands that ask again as soon as they are answered, one in five times an edit, each at a board of 20 parts. The database, the proxy and the hands need cores as well, so on a machine of few cores the last column says more than the second: as long as it stays, each further core brings as much as the one before.
+
+${throughput}
 `,
   );

@@ -8,9 +8,9 @@ import type { JobSummary } from './jobSummary.ts';
 import { isGivenUp, remakeRow } from './summaries.ts';
 
 /** So many rows are made anew while somebody waits, and more while it is quickly done; the others come from the queue. */
-const AT_LEAST = 3;
+const AT_LEAST = 2;
 const AT_MOST = 12;
-const QUICKLY_MS = 500;
+const QUICKLY_MS = 400;
 /** So many are looked through for those that are given up for a while. */
 const MOST_LATE = 200;
 /** So many the queue makes in one go. */
