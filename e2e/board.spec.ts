@@ -94,7 +94,7 @@ test('two people at one board: what the late one did goes on top by itself where
   await openJob(one, 'Larchfold hut board');
   await goTo(one, 'Brief');
   // Edda hears nothing of what others do: she is late.
-  await two.route('**/api/live', (route) => route.abort());
+  await two.route('**/api/live*', (route) => route.abort());
   await comeInAs(two, 'Edda Lorne');
   await openJob(two, 'Larchfold hut board');
   await goTo(two, 'Brief');

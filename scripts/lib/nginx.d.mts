@@ -1,4 +1,3 @@
-export function proxyConfiguration(root: string, port: number, serverPorts: readonly number[]): string;
 export function startNginx(
   root: string,
   folder: string,

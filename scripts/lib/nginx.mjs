@@ -17,7 +17,7 @@ const answers = (port) =>
  * The configuration of `deploy/` as it is, but for its names: without TLS, on a port of loopback, before these servers.
  * Whoever changes that file changes what is tried here.
  */
-export function proxyConfiguration(root, port, serverPorts) {
+function proxyConfiguration(root, port, serverPorts) {
   const shipped = readFileSync(join(root, 'deploy/nginx.conf'), 'utf8');
   const servers = serverPorts.map((p) => `    server 127.0.0.1:${p} max_fails=2 fail_timeout=5s;`).join('\n');
   return shipped

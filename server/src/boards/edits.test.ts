@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createJob } from '../jobs/jobs.ts';
 import { ambient, testServer } from '../testing/testServer.ts';
 import { changeBoard, stepBoard } from './boardService.ts';
-import { appendEdit, boardAt, type EditRequest } from './edits.ts';
+import { appendEdit, appendStep, boardAt, type EditRequest, undoState } from './edits.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
 const MIRA = 'pe_designer';
@@ -58,6 +58,63 @@ describe('boards by their revisions', () => {
     expect(await boardAt(server.db, 'jb_none', 1)).toBeNull();
     const kept = await server.db('snapshots').where({ job_id: id }).orderBy('revision').select('revision');
     expect(kept.map((s) => s.revision)).toEqual([1, 20, 40]);
+  });
+});
+
+describe('what can be taken back and done again', () => {
+  /** Two stacks of labels, as anybody would keep them by hand. */
+  function byHand() {
+    const done: string[] = [];
+    const undone: string[] = [];
+    return {
+      edit: (label: string) => {
+        done.push(label);
+        undone.length = 0;
+      },
+      undo: () => undone.push(done.pop()!),
+      redo: () => done.push(undone.pop()!),
+      tops: () => [done.at(-1) ?? null, undone.at(-1) ?? null],
+    };
+  }
+  it.each([1, 2, 3])('is what two stacks would say, whoever else edits in between (seed %i)', async (seed) => {
+    const id = await newJob();
+    const hand = byHand();
+    let chance = seed;
+    let revision = 1;
+    for (let n = 0; n < 60; n++) {
+      chance = (chance * 48_271) % 2_147_483_647;
+      const [canUndo, canRedo] = hand.tops();
+      const pick = chance % 10;
+      if (pick < 2) {
+        await appendEdit(server.db, id, 'pe_assembler', edit(`other-${n}`, revision, 20 + (n % 30)));
+      } else if (pick < 5 && canUndo) {
+        const done = await appendStep(server.db, id, MIRA, {
+          editId: `undo-${n}`,
+          baseRevision: revision,
+          way: 'undo',
+        });
+        if (done.kind !== 'accepted') continue;
+        hand.undo();
+      } else if (pick < 7 && canRedo) {
+        const done = await appendStep(server.db, id, MIRA, {
+          editId: `redo-${n}`,
+          baseRevision: revision,
+          way: 'redo',
+        });
+        if (done.kind !== 'accepted') continue;
+        hand.redo();
+      } else {
+        const own = {
+          ...edit(`own-${n}`, revision, 20 + (n % 30)),
+          label: n % 7 === 0 ? `Undo: by name ${n}` : `step ${n}`,
+        };
+        await appendEdit(server.db, id, MIRA, own);
+        hand.edit(own.label);
+      }
+      revision++;
+      const { undo, redo } = await undoState(server.db, id, MIRA);
+      expect([undo?.label ?? null, redo?.label ?? null], `after ${n}`).toEqual(hand.tops());
+    }
   });
 });
 

@@ -213,30 +213,45 @@ export interface Step {
   commands: Command[];
 }
 
-/** What this person can undo and redo on a job: their own edits, newest first. */
+interface StepRow {
+  revision: number;
+  way: EditWay;
+  label: string;
+  inverse: Command[];
+}
+/** A step back or forth is called by what it took back: see `appendStep`. */
+const stepOf = (row: StepRow | undefined): Step | null => {
+  if (!row) return null;
+  const label = row.way === 'edit' ? row.label : row.label.replace(/^(Undo|Redo): /, '');
+  return { revision: row.revision, label, commands: row.inverse };
+};
+
+/**
+ * What this person can undo and redo on a job: the newest of their own steps that was not taken back, and the newest taken
+ * back since their last edit that was not done again. However long a job is worked on, few rows are read.
+ */
 export async function undoState(
   db: Knex,
   jobId: string,
   personId: string,
 ): Promise<{ undo: Step | null; redo: Step | null }> {
-  const rows = await db('edits')
-    .where({ job_id: jobId, person_id: personId })
-    .whereNot('way', 'create')
-    .orderBy('revision');
-  const done: Step[] = [];
-  const undone: Step[] = [];
-  for (const row of rows) {
-    const step: Step = { revision: row.revision, label: row.label, commands: row.inverse };
-    if (row.way === 'undo') {
-      const taken = done.pop();
-      undone.push({ revision: row.revision, label: taken?.label ?? row.label, commands: row.inverse });
-    } else if (row.way === 'redo') {
-      const again = undone.pop();
-      done.push({ ...step, label: again?.label ?? row.label });
-    } else {
-      done.push(step);
-      undone.length = 0;
-    }
-  }
-  return { undo: done.at(-1) ?? null, redo: undone.at(-1) ?? null };
+  const own = () => db('edits as e').where({ 'e.job_id': jobId, 'e.person_id': personId });
+  const notAnsweredBy = (way: EditWay) => (q: Knex.QueryBuilder) =>
+    void q.whereNotExists(
+      db('edits as later')
+        .where({ 'later.job_id': jobId, 'later.person_id': personId, 'later.way': way })
+        .whereRaw('later.revision > e.revision AND later.refers_to = e.revision')
+        .select(db.raw('1')),
+    );
+  const newest = (q: Knex.QueryBuilder): Promise<StepRow | undefined> =>
+    q.orderBy('e.revision', 'desc').first('e.revision', 'e.way', 'e.label', 'e.inverse');
+  const undo = await newest(own().whereIn('e.way', ['edit', 'redo']).modify(notAnsweredBy('undo')));
+  const lastEdit = own().where('e.way', 'edit').max('e.revision');
+  const redo = await newest(
+    own()
+      .where('e.way', 'undo')
+      .where('e.revision', '>', db.raw('coalesce((?), 0)', [lastEdit]))
+      .modify(notAnsweredBy('redo')),
+  );
+  return { undo: stepOf(undo), redo: stepOf(redo) };
 }

@@ -108,6 +108,17 @@ describe('a board that is on the floor', () => {
     await screen.findByText(/would touch/);
     expect(job.sent).toEqual([]);
   });
+  it('a field that is left for the answer, and so says the same again, takes the answer from nobody’s hand', async () => {
+    const { job, take } = await open(atLeisure(50));
+    await take('-F4');
+    await screen.findByText(/would touch/);
+    const shown = job.now().shown;
+    await take('-F4');
+    expect(job.now().shown).toBe(shown);
+    expect((screen.getByText('Make the change') as HTMLButtonElement).disabled).toBe(false);
+    await press('Make the change');
+    await waitFor(() => expect(job.sent).toEqual(['Move -F4']));
+  });
   it('released anew it is asked again; withdrawn, nothing is', async () => {
     const { job, take } = await open();
     await take('-F4');

@@ -34,11 +34,16 @@ interface Hands {
   make: (label: string, commands: Command[]) => boolean;
 }
 
+const same = (a: Command[], b: Command[]): boolean => JSON.stringify(a) === JSON.stringify(b);
+
 /** Edits of a board that may be on the floor: then each is shown, and made only when somebody has read what it touches. */
 export const guardedEdits = ({ guard, asked, made, setAsked, show, make }: Hands) => ({
   edit: (label: string, commands: Command[]): boolean => {
     if (!guard.asks || commands.length === 0) return make(label, commands);
-    const before = asked()?.before ?? made();
+    const own = asked();
+    // A field that is left for the answer says the same again: the question stays as it is under the hand.
+    if (own && own.label === label && same(own.commands, commands)) return false;
+    const before = own?.before ?? made();
     setAsked({ label, commands, before });
     // Until it is known what the board is without the change, nobody can say what the change touches.
     show(before ? commands : null);
