@@ -10,7 +10,7 @@ const PEOPLE = 100;
 /** A person does something so often on average. */
 const THINK_MS = Number(process.env.OMBRIK_THINK_MS ?? 8000);
 
-export const share = (values: readonly number[], of: number): number => {
+const share = (values: readonly number[], of: number): number => {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * of))] ?? Number.NaN;
 };
@@ -28,7 +28,7 @@ export const processorS = (pid: number): number => {
 };
 
 /** Slope of a line through points of equal distance, as a share of their mean over the whole time. */
-export function drift(values: readonly number[]): number {
+function drift(values: readonly number[]): number {
   const n = values.length;
   const meanX = (n - 1) / 2;
   const mean = values.reduce((a, b) => a + b, 0) / n;

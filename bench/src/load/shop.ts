@@ -9,7 +9,7 @@ const DEEDS = [
   ['wall', 0.15],
 ] as const;
 export type Deed = (typeof DEEDS)[number][0];
-export type Took = Record<Deed, number[]>;
+type Took = Record<Deed, number[]>;
 
 /** A seeded source of chance, so that every run asks the same. */
 export function chance(seed: number): () => number {
