@@ -103,7 +103,7 @@ async function load() {
       stdio: 'inherit',
       env: {
         ...{ OMBRIK_KEEP: '1', ...process.env, OMBRIK_SETS: JSON.stringify(sets) },
-        ...{ OMBRIK_URL: `http://127.0.0.1:${port}`, OMBRIK_PID: String(child.pid) },
+        ...{ OMBRIK_URL: `http://127.0.0.1:${port}`, OMBRIK_PIDS: `${child.pid} ${cluster.pid()}` },
       },
     }).status;
   } finally {

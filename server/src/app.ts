@@ -128,7 +128,7 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
   });
   const door = app.route('/api', signInRoutes).route('/api/calendar', feedRoutes);
   // One door for everything else: who comes in, and that each press does what it does once.
-  door.use('/api/*', signedIn, withRight, auditReads(), onePress, ownIds);
+  door.use('/api/*', signedIn, withRight, auditReads(log), onePress, ownIds);
   const routes = door
     .route('/api/jobs', jobRoutes)
     .route('/api/jobs', boardRoutes)

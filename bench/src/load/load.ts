@@ -1,8 +1,9 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { comeIn } from '../application/client.ts';
 import { boardOfParts } from '../application/manyParts.ts';
 import { takeOrders } from './orders.ts';
+import type { Cost } from './projection.ts';
 import { type Deed, emptyShop, work } from './shop.ts';
 
 const ORDERS = Number(process.env.OMBRIK_ORDERS ?? 2000);
@@ -37,8 +38,27 @@ function drift(values: readonly number[]): number {
   return ((top / bottom) * (n - 1)) / mean;
 }
 
-/** @returns lines of tables, with every goal beside what was measured */
-export async function loadTable(url: string, pid: number, seconds: number): Promise<string[]> {
+/** Processor time of a process and all it has started that still runs, s. */
+const familyS = (pid: number): number =>
+  readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .reduce((sum, name) => {
+      try {
+        const own = Number(name);
+        const parent = Number(readFileSync(`/proc/${name}/stat`, 'utf8').split(') ')[1]!.split(' ')[1]);
+        return own === pid || parent === pid ? sum + processorS(own) : sum;
+      } catch {
+        // It ended while it was looked at.
+        return sum;
+      }
+    }, 0);
+
+/** @returns lines of tables, with every goal beside what was measured, and what one deed costs */
+export async function loadTable(
+  url: string,
+  { pid, databasePid }: { pid: number; databasePid: number },
+  seconds: number,
+): Promise<{ lines: string[]; cost: Cost }> {
   const mira = await comeIn(url, 'pe_designer');
   const took = performance.now();
   const ids = await takeOrders(mira, ORDERS);
@@ -68,6 +88,7 @@ export async function loadTable(url: string, pid: number, seconds: number): Prom
   const held: number[] = [];
   const memory: number[] = [];
   const cpu = processorS(pid);
+  const databaseCpu = familyS(databasePid);
   const watch = async () => {
     await (await mira.get('/api/health')).json();
     while (performance.now() < until) {
@@ -95,6 +116,7 @@ export async function loadTable(url: string, pid: number, seconds: number): Prom
     ...people.map((person, n) => work(url, person, jobs[n]!, { shop, seed: n + 1000, thinkMs: THINK_MS, until })),
   ]);
   const used = processorS(pid) - cpu;
+  const databaseUsed = familyS(databasePid) - databaseCpu;
 
   const row = (deed: Deed, goal: string) => {
     const [own, all] = [alone.took[deed], shop.took[deed]];
@@ -104,7 +126,8 @@ export async function loadTable(url: string, pid: number, seconds: number): Prom
   const settled = memory.slice(Math.floor(memory.length / 5));
   const errors = [...new Set(shop.errors)];
   const deeds = Object.values(shop.took).reduce((sum, all) => sum + all.length, 0);
-  return [
+  const cost = { serverMs: (used / deeds) * 1000, databaseMs: (databaseUsed / deeds) * 1000 };
+  const lines = [
     '| | alone | median | 95 of 100 | in the shop | median | 95 of 100 | against alone | goal |',
     '| --- | --- | --- | --- | --- | --- | --- | --- | --- |',
     row('state', '≤ 3 ×'),
@@ -115,6 +138,7 @@ export async function loadTable(url: string, pid: number, seconds: number): Prom
     `${deeds} deeds by ${PEOPLE} people on ${ORDERS} boards, ${(deeds / seconds).toFixed(1)} a second; errors: ${shop.errors.length}${errors.length > 0 ? ` (${errors.slice(0, 5).join(' · ')})` : ''}.`,
     `The event loop's longest wait in any 5 s, with a board of 390 parts worked out anew beside: median ${ms(share(held, 0.5))}, longest ${ms(Math.max(...held))} (goal ≤ 50 ms).`,
     `Memory of the process: ${settled[0]?.toFixed(0)} MB after a fifth of the time, ${settled.at(-1)?.toFixed(0)} MB at the end; drift of a straight line through it ${(drift(settled) * 100).toFixed(1)} % (goal: flat).`,
-    `Processor time of the server: ${((used / seconds) * 100).toFixed(0)} % of one core, ${((used / deeds) * 1000).toFixed(1)} ms a deed.`,
+    `Processor time: server ${((used / seconds) * 100).toFixed(0)} % of one core, ${cost.serverMs.toFixed(1)} ms a deed; database ${((databaseUsed / seconds) * 100).toFixed(0)} %, ${cost.databaseMs.toFixed(1)} ms a deed.`,
   ];
+  return { lines, cost };
 }

@@ -111,6 +111,22 @@ describe('a database that goes and comes', { timeout: 240_000 }, () => {
     expect([full.status, full.json.problems[0]]).toEqual([507, 'the disk of the server is full; nothing was changed']);
     expect((await mira.get(`/api/jobs/${cart}`)).json.job.wantedOn).not.toBe('2027-09-09');
     expect((await mira.get('/api/stock')).status).toBe(200);
+    // What is kept beside a look is left, and the look goes on; once there is room it is kept.
+    const looked = async () => (await server.db('audit').where({ did: 'GET /api/buying' }).count())[0]!.count;
+    const before = await looked();
+    await server.db.raw('CREATE TRIGGER audit_full BEFORE INSERT ON audit EXECUTE FUNCTION disk_full()');
+    await server.db.raw(
+      'CREATE TRIGGER rows_full BEFORE INSERT OR UPDATE ON job_summaries EXECUTE FUNCTION disk_full()',
+    );
+    await server.db.raw(
+      "ALTER TABLE job_summaries DISABLE TRIGGER rows_full; UPDATE job_summaries SET made_of = 'long ago'; ALTER TABLE job_summaries ENABLE TRIGGER rows_full",
+    );
+    expect((await mira.get('/api/buying')).status).toBe(200);
+    expect((await mira.get('/api/jobs')).status).toBe(200);
+    await server.db.raw('DROP TRIGGER audit_full ON audit; DROP TRIGGER rows_full ON job_summaries');
+    expect(await looked()).toBe(before);
+    expect((await mira.get('/api/buying')).status).toBe(200);
+    expect(Number(await looked())).toBe(Number(before) + 1);
     await server.db.raw('DROP TRIGGER disk_full ON presses; DROP FUNCTION disk_full()');
     expect((await mira.post(`/api/jobs/${cart}/wanted`, { wantedOn: '2027-09-09' })).status).toBe(200);
   });

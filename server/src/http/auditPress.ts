@@ -1,7 +1,9 @@
 import type { Context, MiddlewareHandler } from 'hono';
 import { LRUCache } from 'lru-cache';
+import type { Logger } from 'pino';
 import { addAudit, kept } from '../audit/audit.ts';
 import { AUDITED, type Pressed, READ } from '../audit/audited.ts';
+import { isDiskFull } from '../database/diskFull.ts';
 import { tellsMoney } from '../papers/registry.ts';
 import { partsOf } from './route.ts';
 import type { AppEnv } from './session.ts';
@@ -44,8 +46,11 @@ export async function auditPress(c: Context<AppEnv>, bytes: Buffer, answer: stri
 /** A screen asks for the same again and again while it is open: who reads is kept once in so long. */
 const AGAIN_MS = 10 * 60_000;
 
-/** Keeps who read what few may read. */
-export function auditReads(): MiddlewareHandler<AppEnv> {
+/**
+ * Keeps who read what few may read. While the disk of the database is full, reading goes on, and what would have been kept
+ * stands in the server's log instead.
+ */
+export function auditReads(log: Logger): MiddlewareHandler<AppEnv> {
   const lately = new LRUCache<string, true>({ max: 5000, ttl: AGAIN_MS });
   return async (c, next) => {
     await next();
@@ -59,14 +64,16 @@ export function auditReads(): MiddlewareHandler<AppEnv> {
     const who = c.get('person');
     const key = `${c.get('session').id} ${who.id} ${c.req.path}`;
     if (lately.has(key)) return;
+    const said = { did, about: read.about, aboutId: read.id(pressed), says: read.says(pressed) };
+    const data = { parts: pressed.parts, sent: kept(c.req.query()) };
     lately.set(key, true);
-    await addAudit(c.get('db'), {
-      person: who,
-      did,
-      about: read.about,
-      aboutId: read.id(pressed),
-      says: read.says(pressed),
-      data: { parts: pressed.parts, sent: kept(c.req.query()) },
-    });
+    try {
+      await addAudit(c.get('db'), { person: who, ...said, data });
+    } catch (error) {
+      // Not kept yet: the next look tries again.
+      lately.delete(key);
+      if (!isDiskFull(error)) throw error;
+      log.warn({ ...said, personId: who.id, workshopId: c.get('workshopId') }, 'read, and not kept: the disk is full');
+    }
   };
 }

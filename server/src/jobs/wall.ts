@@ -1,6 +1,7 @@
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { VERSIONS } from '@ombrik/core/versions';
 import type { Knex } from 'knex';
+import { unlessFull } from '../database/diskFull.ts';
 import { addToQueue } from '../queue/addToQueue.ts';
 import { readWorkshop } from '../workshop/workshopStore.ts';
 import { type JobRow, jobRow } from './jobRow.ts';
@@ -98,10 +99,10 @@ export async function wallOf(db: Knex, question: WallQuestion): Promise<Wall> {
     const began = performance.now();
     for (const [n, { id, now_of }] of looked.late.slice(0, AT_MOST).entries()) {
       if (n >= AT_LEAST && performance.now() - began > QUICKLY_MS) break;
-      await remakeRow(db, id, now_of);
+      await unlessFull(() => remakeRow(db, id, now_of));
     }
     looked = await look(db, question);
-    if (looked.late.length > 0) await addToQueue(db, 'wallRows', {}, 'wallRows');
+    if (looked.late.length > 0) await unlessFull(() => addToQueue(db, 'wallRows', {}, 'wallRows'));
   }
   return { jobs: await onPage(db, looked.page), count: looked.count, behind: looked.behind };
 }

@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
+import { unlessFull } from '../database/diskFull.ts';
 import type { Doorstep } from './doorstep.ts';
 import { type Person, shownPerson } from './people.ts';
 import { sessionOf } from './whichWorkshop.ts';
@@ -62,7 +63,7 @@ export async function whoseSession(
   if (!row) return null;
   const own = of(row.workshop_id);
   if (Date.now() - row.seen_at.getTime() > SEEN_EVERY_MIN * 60_000)
-    await own('sessions').where({ id: row.session_id }).update({ seen_at: new Date() });
+    await unlessFull(() => own('sessions').where({ id: row.session_id }).update({ seen_at: new Date() }));
   const person = shownPerson({ ...row, id: row.person_id });
   const roles = row.via === 'pin' ? person.roles.filter((r) => r !== 'owner') : person.roles;
   return {

@@ -12,8 +12,8 @@ afterEach(() => {
 });
 
 /** The hut at revision 1, on the floor, its first cable made. */
-async function open(deriver = onTheSpot()) {
-  const job = await openJob(demoBoard('hut'), deriver);
+async function open(deriver = onTheSpot(), looksOnly: string | null = null) {
+  const job = await openJob(demoBoard('hut'), deriver, looksOnly);
   const { dossier } = job.now();
   const made = dossier.cables.find((c) => c.designation === 'W12')!;
   serverThat({
@@ -118,6 +118,13 @@ describe('a board that is on the floor', () => {
     expect((screen.getByText('Make the change') as HTMLButtonElement).disabled).toBe(false);
     await press('Make the change');
     await waitFor(() => expect(job.sent).toEqual(['Move -F4']));
+  });
+  it('who may not change boards is told so at once, and asked nothing', async () => {
+    const { job, take } = await open(undefined, 'only a designer changes a board');
+    await take('-F4');
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect([job.now().problems, job.sent]).toEqual([['only a designer changes a board'], []]);
+    expect(job.now().shown).toBe(job.now().board);
   });
   it('released anew it is asked again; withdrawn, nothing is', async () => {
     const { job, take } = await open();

@@ -347,6 +347,11 @@ export class EditQueue {
     }
   }
 
+  /** Whether this person may change the board at all. */
+  get changes(): boolean {
+    return this.#options.looksOnly === null;
+  }
+
   /** Says so where they may not. */
   #mayChange(): boolean {
     const { looksOnly } = this.#options;

@@ -24,6 +24,8 @@ export class ReleaseGuard {
 
 interface Hands {
   guard: ReleaseGuard;
+  /** Whether this person may change the board: who may not is told so, and asked nothing. */
+  may: boolean;
   asked: () => Asked | null;
   /** What has been worked out of the board as it is made; null while it is still being worked out. */
   made: () => Dossier | null;
@@ -37,9 +39,9 @@ interface Hands {
 const same = (a: Command[], b: Command[]): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Edits of a board that may be on the floor: then each is shown, and made only when somebody has read what it touches. */
-export const guardedEdits = ({ guard, asked, made, setAsked, show, make }: Hands) => ({
+export const guardedEdits = ({ guard, may, asked, made, setAsked, show, make }: Hands) => ({
   edit: (label: string, commands: Command[]): boolean => {
-    if (!guard.asks || commands.length === 0) return make(label, commands);
+    if (!may || !guard.asks || commands.length === 0) return make(label, commands);
     const own = asked();
     // A field that is left for the answer says the same again: the question stays as it is under the hand.
     if (own && own.label === label && same(own.commands, commands)) return false;

@@ -178,6 +178,7 @@ export function createJobStore({ jobId, meta, queue, deriver, past, onDerived = 
   };
   const guarded = guardedEdits({
     guard,
+    may: queue.changes,
     asked: () => store.getState().asked,
     made: () => (made?.board === queue.state.board ? made.dossier : null),
     setAsked: (asked) => store.setState({ asked }),

@@ -54,7 +54,11 @@ export function atLeisure(ms: number): Derives {
 }
 
 /** A job whose server says yes to everything. */
-export async function openJob(board: Board = marketCartBoard(), deriver: Derives = onTheSpot()) {
+export async function openJob(
+  board: Board = marketCartBoard(),
+  deriver: Derives = onTheSpot(),
+  looksOnly: string | null = null,
+) {
   let revision = 1;
   const sent: string[] = [];
   let key = 0;
@@ -72,6 +76,7 @@ export async function openJob(board: Board = marketCartBoard(), deriver: Derives
       },
       outbox: { left: async () => [], keep: async () => {}, drop: async () => {} },
       newKey: () => `k${key++}`,
+      looksOnly,
     },
   );
   const meta = { number: 401, wantedOn: null, workshop: defaultWorkshop };

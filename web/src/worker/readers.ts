@@ -1,4 +1,6 @@
+import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { type ReadParts, readParts } from '@ombrik/core/devices/partFile';
+import { type Checked, checkBoard } from '@ombrik/core/document/checkBoard';
 import { type ReadLoads, readLoadsCsv, readLoadTable } from '@ombrik/core/document/item/loadList';
 import type { Part } from '@ombrik/core/document/part/part';
 import {
@@ -25,6 +27,8 @@ export const readers = {
     return /\.svg$/i.test(name) || text.trimStart().startsWith('<') ? readSvg(text) : readDxf(text);
   },
   outline: (drawing: DrawingFile, unit: FileUnit): ImportedOutline => outlineOf(drawing, unit),
+  /** A board document, or what is wrong with it. @throws SyntaxError where it is no JSON */
+  board: (bytes: Uint8Array): Checked => checkBoard(JSON.parse(textOf(bytes)), genericCatalogue),
   /** Parts, JSON or CSV. */
   parts: (bytes: Uint8Array, known: ReadonlyMap<string, Part>): ReadParts => readParts(textOf(bytes), known),
 };

@@ -6,6 +6,7 @@ import { openJob, serverThat, show } from '../../testing/screen.tsx';
 import { chosenOf, paperAddress } from './paperAddress.ts';
 import { ShipStation } from './ShipStation.tsx';
 
+vi.mock('../../ui/reading.ts', () => import('../../testing/readOnTheSpot.ts'));
 // Drawing a PDF needs a real browser: the walks do that.
 vi.mock('./PaperView.tsx', () => ({ PaperView: ({ src }: { src: string }) => <p data-testid="paper">{src}</p> }));
 afterEach(() => {
@@ -76,7 +77,7 @@ describe('papers at Ship', () => {
       Object.defineProperty(input, 'files', { value: [new File([text], 'board.json')], configurable: true });
       await act(async () => void fireEvent.change(input));
     };
-    await upload('{"formatVersion":1}');
+    await upload('{"formatVersion":999}');
     expect((await screen.findByRole('alert')).textContent).toMatch(/board\.json was refused; nothing was changed/);
     await upload('{');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/is not JSON/));

@@ -10,12 +10,15 @@ import { FileButton } from '../../ui/FileButton.tsx';
 import { Header } from '../../ui/Header.tsx';
 import { Here } from '../../ui/Here.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { bytesOf } from '../../ui/reading.ts';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
 
 const fetchJobs = (archived: boolean, words: string) =>
   answer(api.jobs.$get({ query: { archived: archived ? 'yes' : 'no', words } } as never));
 type Job = Awaited<ReturnType<typeof fetchJobs>>['jobs'][number];
 
+/** What the server takes of a board. */
+const MOST_MB = 4;
 const AXIS_DAYS = 56;
 const PAST_DAYS = 7;
 /** Width of the sign of one station. */
@@ -208,7 +211,8 @@ export function ShopWall() {
   });
   const upload = async (file: File) => {
     try {
-      const { job } = await take.mutateAsync(JSON.parse(await file.text()));
+      const text = new TextDecoder().decode(await bytesOf(file, MOST_MB));
+      const { job } = await take.mutateAsync(JSON.parse(text));
       navigate(`/jobs/${job.id}/brief`);
     } catch (error) {
       setProblems(
