@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { zipSync } from 'fflate';
 import { comeInAs, goTo, openJob, saved, sheet, type } from './hands.ts';
 
 const PNG = Buffer.from(
@@ -85,6 +86,26 @@ test('an observatory order becomes loads, a system, a year and an offer', async 
     .locator('input[type=file]')
     .setInputFiles({ name: 'bad.xlsx', mimeType: 'application/octet-stream', buffer: Buffer.from('no sheet') });
   await expect(page.getByRole('alert')).toContainText('bad.xlsx was refused; nothing was added: it is no spreadsheet');
+
+  // A list that swells to 300 MB is refused, and the page answers the hand all the while.
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await page.evaluate(() => {
+    const seen = { last: performance.now(), longestMs: 0 };
+    Object.assign(window, { seen });
+    setInterval(() => {
+      seen.longestMs = Math.max(seen.longestMs, performance.now() - seen.last);
+      seen.last = performance.now();
+    }, 20);
+  });
+  const swells = Buffer.from(zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(300 * 1024 * 1024) }));
+  expect(swells.length).toBeLessThan(400_000);
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'swells.xlsx', mimeType: 'application/octet-stream', buffer: swells });
+  await expect(page.getByRole('alert')).toContainText('swells.xlsx was refused; nothing was added: it unfolds to more');
+  const heldUpMs = await page.evaluate(() => (window as unknown as { seen: { longestMs: number } }).seen.longestMs);
+  // Read on the page itself it stood still for minutes; a slow machine stands still for a moment.
+  expect(heldUpMs).toBeLessThan(10_000);
 
   // Sources, then systems side by side.
   await sheet(page, 'Sources');

@@ -41,6 +41,8 @@ export function whyNotStarted(error: unknown, url: string, at: { host: string; p
     return 'only an administrator of the database can make the role ombrik_app; see docs/running.md, 2.';
   if (/following files are missing/.test(message))
     return 'this database was brought up by a newer Ombrik; start that one, or restore the backup of before';
+  if (code === '25006')
+    return `the database at ${nameOf(url)} only reads: it is still being recovered, or follows another; wait, or correct DATABASE_URL`;
   if (code === '53100') return 'the disk of the database is full; make room and start again';
   return null;
 }

@@ -79,10 +79,13 @@ describe('back to a moment', { timeout: 240_000 }, () => {
       ].join('\n'),
     );
     const back = await startCluster(base);
-    const again = await testServer({ url: back.url });
+    const looks = openDatabase(back.url, 1);
+    // It reads before it writes: whoever serves waits until it is through.
     await expect
-      .poll(async () => (await again.owner.raw('SELECT pg_is_in_recovery() AS on')).rows[0].on, { timeout: 30_000 })
+      .poll(async () => (await looks.raw('SELECT pg_is_in_recovery() AS on')).rows[0].on, { timeout: 60_000 })
       .toBe(false);
+    await looks.destroy();
+    const again = await testServer({ url: back.url });
     const her = await again.as('pe_designer');
     expect((await her.get(`/api/jobs/${cart}`)).json.job.wantedOn).toBe('2027-05-05');
     expect((await again.db('jobs').where({ id: hut }).first()).archived_at).toBeNull();
