@@ -23,7 +23,7 @@ const MINUTE_MS = 60_000;
  * One busy minute of many workshops, deed by deed: each deed goes to the process that is free first.
  * @returns cores wanted, and how long a deed waits for a core, ms
  */
-export function project(workshops: number, { serverMs, databaseMs }: Cost, seed = 1) {
+function project(workshops: number, { serverMs, databaseMs }: Cost, seed = 1) {
   const { people, atWork, thinkMs, busy } = PROJECTED;
   const all = workshops * (people.reduce((a, b) => a + b, 0) / people.length);
   const perMs = (all * atWork) / thinkMs;
