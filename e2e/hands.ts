@@ -1,7 +1,5 @@
 import { expect, type Page } from '@playwright/test';
 
-const YES_OR_NO = [() => true, () => false] as const;
-
 /** What a person does again and again. */
 export async function comeInAs(page: Page, name: string, { mindsFloor = true } = {}): Promise<void> {
   // Boards on the floor ask before they are changed: who works on one has read it.
@@ -15,7 +13,11 @@ export async function comeInAs(page: Page, name: string, { mindsFloor = true } =
         if (await button.isEnabled({ timeout: 1000 }).catch(() => false)) {
           await button.click({ timeout: 3000 }).catch(() => {});
           // A question that was put anew under the press is still there.
-          if (await button.waitFor({ state: 'hidden', timeout: 2000 }).then(...YES_OR_NO)) return;
+          const gone = await button.waitFor({ state: 'hidden', timeout: 2000 }).then(
+            () => true,
+            () => false,
+          );
+          if (gone) return;
         }
         await page.waitForTimeout(100);
       }

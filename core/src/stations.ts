@@ -16,6 +16,9 @@ export const STATIONS: readonly StationName[] = [
   'ship',
 ];
 
+/** Where in a job somebody can look, as its address says: a station, or what became of it. */
+export const PLACES: readonly string[] = [...STATIONS, 'history'];
+
 /** ○ not ready, ◐ in work, ▲ open findings, ● done. */
 export type StationState = 'notReady' | 'inWork' | 'findings' | 'done';
 

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, statfsSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -34,14 +35,7 @@ describe.runIf(mounted)('a disk with no room left', { timeout: 240_000 }, () => 
     writeFileSync(filler, Buffer.alloc(bavail * bsize));
   };
   /** Of no pattern, so that nothing of it is saved by packing. */
-  const picture = () => {
-    const bytes = Buffer.alloc(6 * 1024 * 1024);
-    for (let n = 0, x = 7; n < bytes.length; n++) {
-      x = (x * 48_271) % 2_147_483_647;
-      bytes[n] = x & 255;
-    }
-    return Buffer.concat([Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex'), bytes]);
-  };
+  const picture = Buffer.concat([Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex'), randomBytes(6 * 1024 * 1024)]);
   beforeAll(async () => {
     cluster = await startCluster(join(disk, 'cluster'));
     server = await testServer({ url: cluster.url });
@@ -60,7 +54,7 @@ describe.runIf(mounted)('a disk with no room left', { timeout: 240_000 }, () => 
 
   it('what needs room is refused with 507 and nothing of it is kept; looking goes on, also at what is audited', async () => {
     fill();
-    const full = await mira.upload(`/api/jobs/${job}/files`, 'shed.png', picture(), 'full-disk-press');
+    const full = await mira.upload(`/api/jobs/${job}/files`, 'shed.png', picture, 'full-disk-press');
     expect([full.status, full.json.problems]).toEqual([507, ['the disk of the server is full; nothing was changed']]);
     expect(await kept()).toEqual([]);
     for (const path of [
@@ -75,7 +69,7 @@ describe.runIf(mounted)('a disk with no room left', { timeout: 240_000 }, () => 
   });
   it('with room again the same press does it, once', async () => {
     rmSync(filler);
-    const send = () => mira.upload(`/api/jobs/${job}/files`, 'shed.png', picture(), 'full-disk-press');
+    const send = () => mira.upload(`/api/jobs/${job}/files`, 'shed.png', picture, 'full-disk-press');
     expect([(await send()).status, (await send()).status]).toEqual([201, 201]);
     expect(await kept()).toEqual(['shed.png']);
     expect((await mira.get('/api/audit/chain')).json.broken).toBeNull();

@@ -5,7 +5,9 @@ import type { Knex } from 'knex';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startNginx } from '../../../scripts/lib/nginx.mjs';
 import { openDatabase } from '../database/database.ts';
-import { caller, portsOf, type Running, root, startServer } from '../testing/serverProcess.ts';
+import { LOCKS } from '../database/locks.ts';
+import { HOLDER } from '../queue/living.ts';
+import { caller, type Running, root, startServer } from '../testing/serverProcess.ts';
 import { editOf, freshDatabase } from '../testing/testServer.ts';
 
 /** Three server processes on one database, behind the proxy of `deploy/`. */
@@ -99,11 +101,11 @@ describe('several processes behind one proxy, on one database', { timeout: 240_0
     // Whose it is: the server that is connected as that worker’s holder; all but one are left alive.
     const [worker] = await inHand();
     const { rows } = await owner.raw(
-      `SELECT a.client_port AS port FROM pg_locks l JOIN pg_stat_activity a ON a.pid = l.pid
-       WHERE l.locktype = 'advisory' AND l.classid = 722103 AND l.objid = (hashtext(?)::bigint & 4294967295)::oid`,
+      `SELECT a.application_name AS name FROM pg_locks l JOIN pg_stat_activity a ON a.pid = l.pid
+       WHERE l.locktype = 'advisory' AND l.classid = ${LOCKS.lives} AND l.objid = (hashtext(?)::bigint & 4294967295)::oid`,
       [worker!],
     );
-    const its = servers.find((s) => portsOf(s.child.pid!).includes(rows[0].port))!;
+    const its = servers.find((s) => rows[0].name === `${HOLDER}${s.child.pid}`)!;
     await its.kill();
     expect(await inHand()).toContain(worker);
     for (let n = 0; n < 40; n++) expect((await mira(`/api/jobs/${id}`)).status).toBe(200);

@@ -1,3 +1,4 @@
+import { seededRandom } from '@ombrik/core/solvers/random';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createJob } from '../jobs/jobs.ts';
@@ -79,30 +80,18 @@ describe('what can be taken back and done again', () => {
   it.each([1, 2, 3])('is what two stacks would say, whoever else edits in between (seed %i)', async (seed) => {
     const id = await newJob();
     const hand = byHand();
-    let chance = seed;
+    const random = seededRandom(seed);
     let revision = 1;
     for (let n = 0; n < 60; n++) {
-      chance = (chance * 48_271) % 2_147_483_647;
       const [canUndo, canRedo] = hand.tops();
-      const pick = chance % 10;
+      const pick = Math.floor(random.next() * 10);
+      const way = pick < 5 && canUndo ? 'undo' : pick < 7 && canRedo ? 'redo' : null;
       if (pick < 2) {
         await appendEdit(server.db, id, 'pe_assembler', edit(`other-${n}`, revision, 20 + (n % 30)));
-      } else if (pick < 5 && canUndo) {
-        const done = await appendStep(server.db, id, MIRA, {
-          editId: `undo-${n}`,
-          baseRevision: revision,
-          way: 'undo',
-        });
+      } else if (way) {
+        const done = await appendStep(server.db, id, MIRA, { editId: `${way}-${n}`, baseRevision: revision, way });
         if (done.kind !== 'accepted') continue;
-        hand.undo();
-      } else if (pick < 7 && canRedo) {
-        const done = await appendStep(server.db, id, MIRA, {
-          editId: `redo-${n}`,
-          baseRevision: revision,
-          way: 'redo',
-        });
-        if (done.kind !== 'accepted') continue;
-        hand.redo();
+        hand[way]();
       } else {
         const own = {
           ...edit(`own-${n}`, revision, 20 + (n % 30)),

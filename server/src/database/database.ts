@@ -1,6 +1,7 @@
 import createKnex, { type Knex } from 'knex';
 import pg from 'pg';
 import { installQueue } from '../queue/installQueue.ts';
+import { LOCKS } from './locks.ts';
 import * as first from './migrations/001_first.ts';
 import * as briefAndPower from './migrations/002_brief_and_power.ts';
 import * as storeAndBuying from './migrations/003_store_and_buying.ts';
@@ -91,7 +92,7 @@ export const openGround = (url: string): Knex => openServing(url, 3);
  * @param steps how many of them; fewer than there are put the tables back to an older program's
  */
 export async function migrate(db: Knex, steps = MIGRATIONS.length): Promise<void> {
-  await withLock(db, MIGRATING, async () => {
+  await withLock(db, LOCKS.migrating, async () => {
     await db.migrate.forceFreeMigrationsLock({ migrationSource });
     if (steps === MIGRATIONS.length) {
       // Spelled out: the password is hidden from whoever copies the whole.
@@ -106,12 +107,8 @@ export async function migrate(db: Knex, steps = MIGRATIONS.length): Promise<void
   });
 }
 
-/** Numbers of the project's own that no other lock of it has. */
-const STARTING = 722_101;
-const MIGRATING = 722_102;
-
 /** One server at a time does what a start has to do; the others wait for it. */
-export const alone = (db: Knex, work: () => Promise<void>): Promise<void> => withLock(db, STARTING, work);
+export const alone = (db: Knex, work: () => Promise<void>): Promise<void> => withLock(db, LOCKS.starting, work);
 
 async function withLock(db: Knex, lock: number, work: () => Promise<void>): Promise<void> {
   await db.transaction(async (trx) => {

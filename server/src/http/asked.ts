@@ -1,4 +1,4 @@
-import { STATIONS } from '@ombrik/core/stations';
+import { PLACES } from '@ombrik/core/stations';
 import { refuse } from '../refusal.ts';
 
 /** A revision asked for in the address; undefined asks for the newest. @throws Refusal */
@@ -25,7 +25,6 @@ export function countIn(asked: Record<string, string>, name: string, usual: numb
   return value;
 }
 
-const PLACES = [...STATIONS, 'history'];
 const PLACE = new RegExp(`^[\\w-]{1,64}/(${PLACES.join('|')})$`);
 
 /** Where somebody looks: a job and what of it; empty for the workshop as a whole. @throws Refusal */

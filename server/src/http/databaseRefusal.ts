@@ -1,3 +1,5 @@
+import { isDiskFull } from '../database/diskFull.ts';
+
 /** What the database says when it cannot keep a value, or cannot be reached, in words for the person who asked. */
 interface DatabaseRefusal {
   status: 404 | 422 | 503 | 507;
@@ -23,7 +25,6 @@ const BY_CODE: Readonly<Record<string, DatabaseRefusal>> = {
   '22P05': CANNOT_KEEP,
   '22P02': CANNOT_KEEP,
   '54000': CANNOT_KEEP,
-  '53100': FULL,
   '53300': AWAY,
   '57P01': AWAY,
   '57P02': AWAY,
@@ -35,13 +36,13 @@ const BY_CODE: Readonly<Record<string, DatabaseRefusal>> = {
   ECONNREFUSED: AWAY,
   ETIMEDOUT: AWAY,
   EHOSTUNREACH: AWAY,
-  ENOSPC: FULL,
   ECONNRESET: AWAY,
   EPIPE: AWAY,
 };
 
 /** Null for what is nobody's fault but the program's. */
 export function refusalOfDatabase(error: unknown): DatabaseRefusal | null {
+  if (isDiskFull(error)) return FULL;
   const { code, name, message = '' } = error as { code?: string; name?: string; message?: string };
   if (code !== undefined && Object.hasOwn(BY_CODE, code)) return BY_CODE[code]!;
   // No connection came free in time; or the one in use was cut off under way.

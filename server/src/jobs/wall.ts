@@ -55,9 +55,14 @@ interface Looked {
   page: string[];
 }
 
-/** One look over all jobs, in the database: how many fit, which are late, and who stands on the page. */
-async function look(db: Knex, { archived, words, offset, limit }: WallQuestion): Promise<Looked> {
+/** What every row goes by besides its job: the workshop's version and the core's. */
+async function rulesNow(db: Knex): Promise<string> {
   const workshop = (await readWorkshop(db))?.values ?? defaultWorkshop;
+  return `${workshop.version} ${VERSIONS.core}`;
+}
+
+/** One look over all jobs, in the database: how many fit, which are late, and who stands on the page. */
+async function look(db: Knex, rules: string, { archived, words, offset, limit }: WallQuestion): Promise<Looked> {
   const asked = words.toLowerCase().split(/\s+/).filter(Boolean);
   const text = "lower(concat(number, ' ', name, ' ', customer))";
   const fits = ['name IS NOT NULL', ...asked.map(() => `position(? IN ${text}) > 0`)].join(' AND ');
@@ -82,7 +87,7 @@ async function look(db: Knex, { archived, words, offset, limit }: WallQuestion):
        (SELECT count(*)::int FROM r WHERE ${late}) AS behind,
        ARRAY(SELECT json_build_object('id', id, 'now_of', now_of) FROM r WHERE ${late} ${order} LIMIT ?) AS late,
        ARRAY(SELECT id FROM r WHERE ${fits} ${order} LIMIT ? OFFSET ?) AS page`,
-    [`${workshop.version} ${VERSIONS.core}`, ...asked, MOST_LATE, ...asked, limit, offset],
+    [rules, ...asked, MOST_LATE, ...asked, limit, offset],
   );
   const { late: all, ...found } = rows[0] as Looked;
   const left = all.filter((job) => !isGivenUp(job.id, job.now_of));
@@ -94,14 +99,15 @@ async function look(db: Knex, { archived, words, offset, limit }: WallQuestion):
  * made anew on the way; of many, they come from the queue, and until then the wall shows how they were.
  */
 export async function wallOf(db: Knex, question: WallQuestion): Promise<Wall> {
-  let looked = await look(db, question);
+  const rules = await rulesNow(db);
+  let looked = await look(db, rules, question);
   if (looked.late.length > 0) {
     const began = performance.now();
     for (const [n, { id, now_of }] of looked.late.slice(0, AT_MOST).entries()) {
       if (n >= AT_LEAST && performance.now() - began > QUICKLY_MS) break;
       await unlessFull(() => remakeRow(db, id, now_of));
     }
-    looked = await look(db, question);
+    looked = await look(db, rules, question);
     if (looked.late.length > 0) await unlessFull(() => addToQueue(db, 'wallRows', {}, 'wallRows'));
   }
   return { jobs: await onPage(db, looked.page), count: looked.count, behind: looked.behind };
@@ -109,7 +115,7 @@ export async function wallOf(db: Knex, question: WallQuestion): Promise<Wall> {
 
 /** Some rows that are behind, made anew. @returns how many are still behind */
 export async function catchUp(db: Knex): Promise<number> {
-  const { late, behind } = await look(db, { archived: true, words: '', offset: 0, limit: 0 });
+  const { late, behind } = await look(db, await rulesNow(db), { archived: true, words: '', offset: 0, limit: 0 });
   const now = late.slice(0, ROWS_AT_ONCE);
   for (const { id, now_of } of now) await remakeRow(db, id, now_of);
   return behind - now.length;

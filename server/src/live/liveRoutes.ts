@@ -24,10 +24,10 @@ export const liveRoutes = (changes: Changes, beatMs = BEAT_MS) =>
         if (message !== WHO_IS_THERE || !waiting.includes(message)) waiting.push(message);
         wake();
       });
-      const go = changes.presence.come(workshopId, nanoid(), { personId, name, at });
+      const leave = changes.presence.come(workshopId, nanoid(), { personId, name, at });
       const end = () => {
         unlisten();
-        go();
+        leave();
         wake();
       };
       stream.onAbort(end);

@@ -1,8 +1,9 @@
 import pg from 'pg';
 import type { Logger } from 'pino';
+import { LOCKS } from '../database/locks.ts';
 
-/** A number of the project's own that no other lock of it has. */
-const LIVES = 722_103;
+/** What the connection that holds the locks is called, before the process it is of. */
+export const HOLDER = 'ombrik queue, living, ';
 const LOOK_EVERY_MS = 5000;
 /** A worker that has just begun may not have said yet that it lives. */
 const JUST_BEGUN = '10 seconds';
@@ -21,10 +22,10 @@ export async function openLiving(url: string, log: Logger): Promise<Living> {
   const own = new Set<string>();
   let client: pg.Client | null = null;
   let closed = false;
-  const hold = (on: pg.Client, id: string) => on.query('SELECT pg_advisory_lock($1, hashtext($2))', [LIVES, id]);
+  const hold = (on: pg.Client, id: string) => on.query('SELECT pg_advisory_lock($1, hashtext($2))', [LOCKS.lives, id]);
   const connected = async (): Promise<pg.Client> => {
     if (client) return client;
-    const made = new pg.Client({ connectionString: url, application_name: 'ombrik queue, living' });
+    const made = new pg.Client({ connectionString: url, application_name: `${HOLDER}${process.pid}` });
     made.on('error', () => {
       if (client === made) client = null;
     });
@@ -41,10 +42,10 @@ export async function openLiving(url: string, log: Logger): Promise<Living> {
     );
     for (const { id } of rows as { id: string }[]) {
       if (own.has(id)) continue;
-      const { rows: got } = await on.query('SELECT pg_try_advisory_lock($1, hashtext($2)) AS dead', [LIVES, id]);
+      const { rows: got } = await on.query('SELECT pg_try_advisory_lock($1, hashtext($2)) AS dead', [LOCKS.lives, id]);
       if (!got[0].dead) continue;
       await on.query('SELECT graphile_worker.force_unlock_workers($1)', [[id]]);
-      await on.query('SELECT pg_advisory_unlock($1, hashtext($2))', [LIVES, id]);
+      await on.query('SELECT pg_advisory_unlock($1, hashtext($2))', [LOCKS.lives, id]);
       log.warn({ worker: id }, 'a worker of the queue died; what it had in hand is done again');
     }
   };

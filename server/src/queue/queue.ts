@@ -13,7 +13,7 @@ export type Works = { readonly [N in keyof Queued]: Work<N> };
 
 /** So many entries one server works at once: what they work out shares its threads with what people ask. */
 const AT_ONCE = 2;
-/** At a quiet hour, by the database's clock. */
+/** At a quiet hour, UTC. */
 const DAILY = '17 3 * * *';
 
 const LEVELS = { error: 'error', warning: 'warn', info: 'debug', debug: 'trace' } as const;

@@ -1,5 +1,4 @@
 import { type ChildProcess, fork } from 'node:child_process';
-import { readdirSync, readFileSync, readlinkSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('../../..', import.meta.url));
@@ -61,23 +60,4 @@ export function caller(port: () => number) {
     cookie = response.headers.get('set-cookie')?.split(';')[0] ?? cookie;
     return { status: response.status, json: await response.json(), headers: response.headers };
   };
-}
-
-/** Ports of loopback a process talks from, by the kernel's own list (Linux). */
-export function portsOf(pid: number): number[] {
-  const sockets = new Set(
-    readdirSync(`/proc/${pid}/fd`).flatMap((fd) => {
-      try {
-        return /socket:\[(\d+)\]/.exec(readlinkSync(`/proc/${pid}/fd/${fd}`))?.[1] ?? [];
-      } catch {
-        return [];
-      }
-    }),
-  );
-  return readFileSync(`/proc/${pid}/net/tcp`, 'utf8')
-    .split('\n')
-    .slice(1)
-    .map((line) => line.trim().split(/\s+/))
-    .filter((fields) => sockets.has(fields[9] ?? ''))
-    .map((fields) => Number.parseInt(fields[1]!.split(':')[1]!, 16));
 }

@@ -1,4 +1,4 @@
-import { STATIONS } from '@ombrik/core/stations';
+import { PLACES } from '@ombrik/core/stations';
 import { type QueryClient, skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef } from 'react';
 import { useLocation } from 'react-router';
@@ -41,7 +41,6 @@ export function usePresent(): readonly Present[] {
 
 /** Who walks through stations is told of where they stop. */
 const STOPS_MS = 600;
-const PLACES: readonly string[] = [...STATIONS, 'history'];
 
 /** Where in the workshop an address is: a job and its station, or empty. */
 export function placeOf(path: string): string {

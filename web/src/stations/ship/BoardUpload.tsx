@@ -1,12 +1,11 @@
 import { replaceBoard } from '@ombrik/core/document/replaceBoard';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { boardBytes } from '../../ui/boardFile.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
-import { bytesOf, reading } from '../../ui/reading.ts';
+import { reading } from '../../ui/reading.ts';
 
-/** What the server takes of a board. */
-const MOST_MB = 4;
 const MOST_TOLD = 200;
 
 /** Puts a board document in the place of this one, as one edit that can be taken back; a bad file changes nothing. */
@@ -15,7 +14,7 @@ export function BoardUpload() {
   const [problems, setProblems] = useState<string[]>([]);
   const upload = async (file: File) => {
     try {
-      const checked = await reading('board', await bytesOf(file, MOST_MB));
+      const checked = await reading('board', await boardBytes(file));
       if (!checked.ok)
         return setProblems([`${file.name} was refused; nothing was changed.`, ...checked.problems.slice(0, MOST_TOLD)]);
       setProblems([]);

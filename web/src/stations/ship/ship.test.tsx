@@ -77,7 +77,7 @@ describe('papers at Ship', () => {
       Object.defineProperty(input, 'files', { value: [new File([text], 'board.json')], configurable: true });
       await act(async () => void fireEvent.change(input));
     };
-    await upload('{"formatVersion":999}');
+    await upload('{"formatVersion":1}');
     expect((await screen.findByRole('alert')).textContent).toMatch(/board\.json was refused; nothing was changed/);
     await upload('{');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/is not JSON/));

@@ -5,20 +5,18 @@ import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
-import { usePresent } from '../../app/useLive.ts';
+import { type Present, usePresent } from '../../app/useLive.ts';
+import { boardBytes } from '../../ui/boardFile.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Header } from '../../ui/Header.tsx';
 import { Here } from '../../ui/Here.tsx';
 import { Problems } from '../../ui/Problems.tsx';
-import { bytesOf } from '../../ui/reading.ts';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
 
 const fetchJobs = (archived: boolean, words: string) =>
   answer(api.jobs.$get({ query: { archived: archived ? 'yes' : 'no', words } } as never));
 type Job = Awaited<ReturnType<typeof fetchJobs>>['jobs'][number];
 
-/** What the server takes of a board. */
-const MOST_MB = 4;
 const AXIS_DAYS = 56;
 const PAST_DAYS = 7;
 /** Width of the sign of one station. */
@@ -30,8 +28,15 @@ const NewJobForm = lazy(() => import('./NewJobForm.tsx').then((m) => ({ default:
 const along = (date: Date, today: Date) =>
   Math.min(1, Math.max(0, (differenceInCalendarDays(date, today) + PAST_DAYS) / (AXIS_DAYS + PAST_DAYS)));
 
-function Plank({ job, today, onDone }: { job: Job; today: Date; onDone: () => void }) {
-  const here = usePresent().filter((p) => p.at.startsWith(`${job.id}/`));
+interface PlankProps {
+  job: Job;
+  /** Who else looks at it. */
+  here: readonly Present[];
+  today: Date;
+  onDone: () => void;
+}
+
+function Plank({ job, here, today, onDone }: PlankProps) {
   const wanted = job.wantedOn ? parseISO(job.wantedOn) : null;
   const late = wanted !== null && wanted < today;
   const begin = along(parseISO(job.createdAt), today);
@@ -146,6 +151,7 @@ function Legend() {
 
 /** The planks along the weeks, late first. */
 function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; onDone: () => void }) {
+  const present = usePresent();
   const today = startOfDay(new Date());
   const weeks = Array.from({ length: Math.floor((AXIS_DAYS + PAST_DAYS) / 7) }, (_, i) =>
     addDays(today, i * 7 - PAST_DAYS),
@@ -175,7 +181,13 @@ function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; 
         </div>
         <ul>
           {jobs.map((job) => (
-            <Plank key={job.id} job={job} today={today} onDone={onDone} />
+            <Plank
+              key={job.id}
+              job={job}
+              here={present.filter((p) => p.at.startsWith(`${job.id}/`))}
+              today={today}
+              onDone={onDone}
+            />
           ))}
         </ul>
         {jobs.length > 0 && <Legend />}
@@ -211,7 +223,7 @@ export function ShopWall() {
   });
   const upload = async (file: File) => {
     try {
-      const text = new TextDecoder().decode(await bytesOf(file, MOST_MB));
+      const text = new TextDecoder().decode(await boardBytes(file));
       const { job } = await take.mutateAsync(JSON.parse(text));
       navigate(`/jobs/${job.id}/brief`);
     } catch (error) {
