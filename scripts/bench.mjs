@@ -59,59 +59,66 @@ async function core() {
   return spawnSync('node', [join(folder, 'main.mjs')], { cwd: root, stdio: 'inherit' }).status ?? 1;
 }
 
+/** Four processes hold up to 19 each: see docs/scaling.md. */
+const CONNECTIONS = 100;
+
+/** A folder and a cluster of its own for one bench; both are gone afterwards. */
+async function onOwnCluster(work) {
+  const scratch = mkdtempSync(join(tmpdir(), 'ombrik-bench-'));
+  // PostgreSQL runs as another user and has to reach its folder below this one.
+  chmodSync(scratch, 0o755);
+  const cluster = await startCluster(join(scratch, 'cluster'), { throwaway: true, connections: CONNECTIONS });
+  try {
+    return await work(cluster, scratch);
+  } finally {
+    cluster.stop();
+    rmSync(scratch, { recursive: true, force: true });
+  }
+}
+/** Runs one of the benches against what has been started for it. @returns its exit code */
+const runBench = (file, env) =>
+  spawnSync('node', ['--import', 'tsx', file], { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status;
+
 /** The running application: browser, server, database. */
 async function application() {
   ensureDebian(['postgresql', 'chromium']);
   await build({ root: join(root, 'web'), logLevel: 'error' });
-  const scratch = mkdtempSync(join(tmpdir(), 'ombrik-bench-'));
-  // PostgreSQL runs as another user and has to reach its folder below this one.
-  chmodSync(scratch, 0o755);
-  const cluster = await startCluster(join(scratch, 'cluster'), { throwaway: true });
-  const { child, port } = await runServer(root, { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1' });
-  try {
-    return spawnSync('node', ['--import', 'tsx', 'bench/src/application/main.ts'], {
-      cwd: root,
-      stdio: 'inherit',
-      env: { ...process.env, OMBRIK_URL: `http://127.0.0.1:${port}` },
-    }).status;
-  } finally {
-    child.kill('SIGKILL');
-    cluster.stop();
-    rmSync(scratch, { recursive: true, force: true });
-  }
+  return onOwnCluster(async (cluster) => {
+    const { child, port } = await runServer(root, { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1' });
+    try {
+      return runBench('bench/src/application/main.ts', { OMBRIK_URL: `http://127.0.0.1:${port}` });
+    } finally {
+      child.kill('SIGKILL');
+    }
+  });
 }
 
 /** A shop of people on one process, and what 1, 2 and 4 processes answer behind one proxy. */
 async function load() {
   ensureDebian(['postgresql', 'nginx-light']);
-  const scratch = mkdtempSync(join(tmpdir(), 'ombrik-bench-'));
-  chmodSync(scratch, 0o755);
-  const cluster = await startCluster(join(scratch, 'cluster'), { throwaway: true });
-  const env = { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1', PROXIES: '1' };
-  const servers = [];
-  const proxies = [];
-  try {
-    for (let n = 0; n < 4; n++) servers.push(await runServer(root, env));
-    for (const count of [1, 2, 4]) {
-      const ports = servers.slice(0, count).map((s) => s.port);
-      proxies.push({ count, ...(await startNginx(root, join(scratch, `nginx-${count}`), ports)) });
+  return onOwnCluster(async (cluster, scratch) => {
+    const env = { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1', PROXIES: '1' };
+    const servers = [];
+    const proxies = [];
+    try {
+      for (let n = 0; n < 4; n++) servers.push(await runServer(root, env));
+      for (const count of [1, 2, 4]) {
+        const ports = servers.slice(0, count).map((s) => s.port);
+        proxies.push({ count, ...(await startNginx(root, join(scratch, `nginx-${count}`), ports)) });
+      }
+      const sets = proxies.map(({ url, count }) => ({ url, pids: servers.slice(0, count).map((s) => s.child.pid) }));
+      const [{ child, port }] = servers;
+      return runBench('bench/src/load/main.ts', {
+        OMBRIK_KEEP: process.env.OMBRIK_KEEP ?? '1',
+        OMBRIK_SETS: JSON.stringify(sets),
+        OMBRIK_URL: `http://127.0.0.1:${port}`,
+        OMBRIK_PIDS: `${child.pid} ${cluster.pid()}`,
+      });
+    } finally {
+      for (const proxy of proxies) await proxy.stop();
+      for (const { child } of servers) child.kill('SIGKILL');
     }
-    const sets = proxies.map(({ url, count }) => ({ url, pids: servers.slice(0, count).map((s) => s.child.pid) }));
-    const [{ child, port }] = servers;
-    return spawnSync('node', ['--import', 'tsx', 'bench/src/load/main.ts'], {
-      cwd: root,
-      stdio: 'inherit',
-      env: {
-        ...{ OMBRIK_KEEP: '1', ...process.env, OMBRIK_SETS: JSON.stringify(sets) },
-        ...{ OMBRIK_URL: `http://127.0.0.1:${port}`, OMBRIK_PIDS: `${child.pid} ${cluster.pid()}` },
-      },
-    }).status;
-  } finally {
-    for (const proxy of proxies) await proxy.stop();
-    for (const { child } of servers) child.kill('SIGKILL');
-    cluster.stop();
-    rmSync(scratch, { recursive: true, force: true });
-  }
+  });
 }
 if (process.argv.includes('load')) process.exit((await load()) ?? 1);
 const only = process.argv.includes('--application');

@@ -5,6 +5,11 @@ import { join } from 'node:path';
 
 /** Times in ms, and the circuit simulator as the reference of a run. */
 export const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
+/** What so large a share of them stays under: 0.95 is 95 of 100. */
+export const share = (xs: readonly number[], of: number): number => {
+  const sorted = [...xs].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * of))] ?? Number.NaN;
+};
 export const timed = (work: () => void): number => {
   const began = performance.now();
   work();

@@ -2,5 +2,5 @@
 export function runPostgres(program: string, args: readonly string[], options?: object): string;
 export function startCluster(
   folder: string,
-  options?: { throwaway?: boolean },
-): Promise<{ url: string; stop: () => void }>;
+  options?: { throwaway?: boolean; connections?: number },
+): Promise<{ url: string; stop: () => void; pid: () => number }>;

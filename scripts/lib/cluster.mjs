@@ -55,7 +55,7 @@ const isRunning = (pgdata) => {
  * Makes the cluster if it is new, starts it if it is down.
  * @returns its URL, its process, and a stop function that stops it only if this call started it
  */
-export async function startCluster(folder, { throwaway = false } = {}) {
+export async function startCluster(folder, { throwaway = false, connections = 60 } = {}) {
   const pgdata = join(folder, 'pgdata');
   const passwordFile = join(folder, 'password');
   const user = serverUser();
@@ -82,7 +82,12 @@ export async function startCluster(folder, { throwaway = false } = {}) {
   let started = false;
   if (!isRunning(pgdata)) {
     const port = await freePort();
-    const settings = ['listen_addresses=127.0.0.1', "unix_socket_directories=''", `port=${port}`, 'max_connections=60'];
+    const settings = [
+      'listen_addresses=127.0.0.1',
+      "unix_socket_directories=''",
+      `port=${port}`,
+      `max_connections=${connections}`,
+    ];
     if (throwaway) settings.push('fsync=off', 'full_page_writes=off');
     const options = settings.map((s) => `-c ${s}`).join(' ');
     runPostgres('pg_ctl', ['-D', pgdata, '-l', join(folder, 'server.log'), '-o', options, '-w', '-t', '60', 'start'], {

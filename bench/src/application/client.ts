@@ -13,16 +13,27 @@ export async function comeIn(url: string, personId: string) {
     'content-type': 'application/json',
     'idempotency-key': `bench-${process.pid}-${personId}-${presses++}`,
   });
+  // biome-ignore lint/suspicious/noExplicitAny: answers are read where their shape is known
+  const post = async (path: string, body: unknown): Promise<any> => {
+    const answer = await fetch(`${url}${path}`, { method: 'POST', headers: headers(), body: JSON.stringify(body) });
+    const said = await answer.json();
+    if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${JSON.stringify(said).slice(0, 400)}`);
+    return said;
+  };
   return {
     cookie,
     get: (path: string) => fetch(`${url}${path}`, { headers: headers() }),
-    // biome-ignore lint/suspicious/noExplicitAny: answers are read where their shape is known
-    post: async (path: string, body: unknown): Promise<any> => {
-      const answer = await fetch(`${url}${path}`, { method: 'POST', headers: headers(), body: JSON.stringify(body) });
-      const said = await answer.json();
-      if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${JSON.stringify(said).slice(0, 400)}`);
-      return said;
-    },
+    post,
+    /** Changes one word of a job's brief. @returns the revision it made */
+    edit: async (jobId: string, revision: number, field: 'ambientC' | 'notes', value: unknown): Promise<number> =>
+      (
+        await post(`/api/jobs/${jobId}/edits`, {
+          editId: `bench-edit-${process.pid}-${presses++}`,
+          baseRevision: revision,
+          label: field,
+          commands: [{ kind: 'setBrief', field, value }],
+        })
+      ).revision,
   };
 }
 export type Person = Awaited<ReturnType<typeof comeIn>>;

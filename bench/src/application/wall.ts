@@ -1,23 +1,10 @@
 import { newBoard } from '@ombrik/core/document/newBoard';
-import { median } from '../measure.ts';
+import { median, share } from '../measure.ts';
 import { comeIn, type Person } from './client.ts';
+import { takeOrders } from './orders.ts';
 
 const JOBS = 2000;
 const TIMES = 30;
-/** So many orders are taken in at once. */
-const AT_ONCE = 8;
-
-async function takeIn(person: Person, count: number): Promise<void> {
-  let n = 0;
-  const one = async () => {
-    while (n < count) {
-      const board = newBoard({});
-      await person.post('/api/jobs/import', { ...board, brief: { ...board.brief, jobName: `Order ${++n}` } });
-    }
-  };
-  await Promise.all(Array.from({ length: AT_ONCE }, one));
-}
-
 interface Looks {
   /** The longest look while rows of what is new were still being made, ms. */
   longestBehindMs: number;
@@ -47,11 +34,10 @@ async function readWall(person: Person): Promise<Looks> {
 export async function wallTable(url: string): Promise<string[]> {
   const mira = await comeIn(url, 'pe_designer');
   const row = ({ took, count, longestBehindMs }: Looks) => {
-    const late = [...took].sort((a, b) => a - b)[Math.floor(took.length * 0.95)]!;
-    return `| ${count} | ${median(took).toFixed(1)} ms | ${late.toFixed(1)} ms | ${longestBehindMs.toFixed(0)} ms |`;
+    return `| ${count} | ${median(took).toFixed(1)} ms | ${share(took, 0.95).toFixed(1)} ms | ${longestBehindMs.toFixed(0)} ms |`;
   };
   const few = await readWall(mira);
-  await takeIn(mira, JOBS);
+  await takeOrders(mira, JOBS, () => newBoard({}));
   const many = await readWall(mira);
   return [
     '| jobs | the wall, median | 95 of 100 | longest look while rows are made |',

@@ -1,8 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
+import { newBoard } from '@ombrik/core/document/newBoard';
+import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { comeIn } from '../application/client.ts';
 import { boardOfParts } from '../application/manyParts.ts';
-import { takeOrders } from './orders.ts';
+import { takeOrders } from '../application/orders.ts';
+import { share } from '../measure.ts';
 import type { Cost } from './projection.ts';
 import { type Deed, emptyShop, work } from './shop.ts';
 
@@ -11,10 +14,9 @@ const PEOPLE = 100;
 /** A person does something so often on average. */
 const THINK_MS = Number(process.env.OMBRIK_THINK_MS ?? 8000);
 
-const share = (values: readonly number[], of: number): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * of))] ?? Number.NaN;
-};
+/** What stands on the boards of a shop: most orders are small, one in twenty is large. */
+const orderOf = (n: number) => (n % 20 === 0 ? boardOfParts(120) : n % 4 === 0 ? marketCartBoard() : newBoard({}));
+
 const ms = (x: number) => `${x.toFixed(0)} ms`;
 
 /** What the server process holds in memory now, MB (Linux, VmRSS). */
@@ -22,11 +24,13 @@ const residentMb = (pid: number): number => {
   const line = /VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
   return Number(line?.[1] ?? Number.NaN) / 1024;
 };
+/** What the kernel says of a process behind its name (Linux, proc(5)): times in hundredths of a second. */
+function statOf(pid: number): { parent: number; own: number; ended: number } {
+  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ').map(Number);
+  return { parent: fields[1]!, own: fields[11]! + fields[12]!, ended: fields[13]! + fields[14]! };
+}
 /** Processor time of a process and its threads since it began, s. */
-export const processorS = (pid: number): number => {
-  const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
-  return (Number(fields[11]) + Number(fields[12])) / 100;
-};
+export const processorS = (pid: number): number => statOf(pid).own / 100;
 
 /** Slope of a line through points of equal distance, as a share of their mean over the whole time. */
 function drift(values: readonly number[]): number {
@@ -38,15 +42,15 @@ function drift(values: readonly number[]): number {
   return ((top / bottom) * (n - 1)) / mean;
 }
 
-/** Processor time of a process and all it has started that still runs, s. */
+/** Processor time of a process and all it has started, those that have ended too, s. */
 const familyS = (pid: number): number =>
   readdirSync('/proc')
     .filter((name) => /^\d+$/.test(name))
     .reduce((sum, name) => {
       try {
-        const own = Number(name);
-        const parent = Number(readFileSync(`/proc/${name}/stat`, 'utf8').split(') ')[1]!.split(' ')[1]);
-        return own === pid || parent === pid ? sum + processorS(own) : sum;
+        const { parent, own, ended } = statOf(Number(name));
+        if (Number(name) === pid) return sum + (own + ended) / 100;
+        return parent === pid ? sum + own / 100 : sum;
       } catch {
         // It ended while it was looked at.
         return sum;
@@ -61,7 +65,7 @@ export async function loadTable(
 ): Promise<{ lines: string[]; cost: Cost }> {
   const mira = await comeIn(url, 'pe_designer');
   const took = performance.now();
-  const ids = await takeOrders(mira, ORDERS);
+  const ids = await takeOrders(mira, ORDERS, orderOf);
   const said = (what: string) => console.log(`${what} after ${ms(performance.now() - took)}`);
   said(`${ORDERS} orders taken in`);
   // Rows of the wall are made beside the work; who measures waits for them.
@@ -100,12 +104,7 @@ export async function loadTable(
   const burden = async () => {
     let { revision } = await (await mira.get(`/api/jobs/${heavy.id}`)).json();
     while (performance.now() < until) {
-      ({ revision } = await mira.post(`/api/jobs/${heavy.id}/edits`, {
-        editId: `heavy-${process.pid}-${revision}`,
-        baseRevision: revision,
-        label: 'warmer',
-        commands: [{ kind: 'setBrief', field: 'ambientC', value: 20 + (revision % 20) }],
-      }));
+      revision = await mira.edit(heavy.id, revision, 'ambientC', 20 + (revision % 20));
       await (await mira.get(`/api/jobs/${heavy.id}/dossier`)).arrayBuffer();
       await sleep(20_000);
     }

@@ -1,4 +1,5 @@
-import { chance } from './shop.ts';
+import { seededRandom } from '@ombrik/core/solvers/random';
+import { share } from '../measure.ts';
 
 /** What one deed was measured to cost, ms of a core. */
 export interface Cost {
@@ -20,7 +21,7 @@ export const PROJECTED = {
 const MINUTE_MS = 60_000;
 
 /**
- * One busy minute of many workshops, deed by deed: each deed goes to the process that is free first.
+ * One busy minute of many workshops, deed by deed: each deed goes to the core of a few that is free first.
  * @returns cores wanted, and how long a deed waits for a core, ms
  */
 function project(workshops: number, { serverMs, databaseMs }: Cost, seed = 1) {
@@ -29,7 +30,7 @@ function project(workshops: number, { serverMs, databaseMs }: Cost, seed = 1) {
   const perMs = (all * atWork) / thinkMs;
   const cores = Math.max(1, Math.ceil((perMs * serverMs) / busy));
   const databaseCores = Math.max(1, Math.ceil((perMs * databaseMs) / busy));
-  const next = chance(seed);
+  const { next } = seededRandom(seed);
   const free = new Float64Array(cores);
   const waits: number[] = [];
   for (let at = 0; at < MINUTE_MS; at += -Math.log(1 - next()) / perMs) {
@@ -44,13 +45,12 @@ function project(workshops: number, { serverMs, databaseMs }: Cost, seed = 1) {
     // What a deed costs is spread widely: most are short, few are long.
     free[best] = begin + -Math.log(1 - next()) * serverMs;
   }
-  waits.sort((a, b) => a - b);
   return {
     people: Math.round(all),
     deedsPerS: perMs * 1000,
     cores,
     databaseCores,
-    lateMs: waits[Math.floor(waits.length * 0.95)] ?? 0,
+    lateMs: waits.length > 0 ? share(waits, 0.95) : 0,
   };
 }
 

@@ -1,4 +1,5 @@
 import { setTimeout as sleep } from 'node:timers/promises';
+import { seededRandom } from '@ombrik/core/solvers/random';
 import type { Person } from '../application/client.ts';
 
 /** What people do in a shop, and how often: mostly they look. */
@@ -10,17 +11,6 @@ const DEEDS = [
 ] as const;
 export type Deed = (typeof DEEDS)[number][0];
 type Took = Record<Deed, number[]>;
-
-/** A seeded source of chance, so that every run asks the same. */
-export function chance(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
 
 const deedOf = (share: number): Deed => {
   let rest = share;
@@ -54,7 +44,7 @@ export async function work(
   jobId: string,
   { shop, seed, thinkMs, until }: { shop: Shop; seed: number; thinkMs: number; until: number },
 ): Promise<void> {
-  const next = chance(seed);
+  const { next } = seededRandom(seed);
   const gone = new AbortController();
   void listen(url, person, jobId, gone.signal).catch((e) => {
     if (!gone.signal.aborted) shop.errors.push(`line: ${String(e)}`);
@@ -74,13 +64,7 @@ export async function work(
     floor: () => get(`/api/jobs/${jobId}/floor`),
     wall: () => get('/api/jobs?limit=50'),
     edit: async () => {
-      const done = await person.post(`/api/jobs/${jobId}/edits`, {
-        editId: `load-${process.pid}-${seed}-${revision}`,
-        baseRevision: revision,
-        label: 'warmer',
-        commands: [{ kind: 'setBrief', field: 'ambientC', value: 20 + (revision! % 20) }],
-      });
-      revision = done.revision;
+      revision = await person.edit(jobId, revision!, 'ambientC', 20 + (revision! % 20));
     },
   };
   // Nobody begins at the same moment.

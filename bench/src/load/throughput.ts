@@ -1,7 +1,8 @@
+import { seededRandom } from '@ombrik/core/solvers/random';
 import { comeIn } from '../application/client.ts';
 import { boardOfParts } from '../application/manyParts.ts';
+import { share } from '../measure.ts';
 import { processorS } from './load.ts';
-import { chance } from './shop.ts';
 
 /** Server processes behind one proxy. */
 export interface Behind {
@@ -32,18 +33,12 @@ async function run({ url, pids }: Behind): Promise<Ran> {
   const hands = (until: number) =>
     Promise.all(
       jobs.map(async (id, n) => {
-        const next = chance(n);
+        const { next } = seededRandom(n);
         let { revision } = await (await mira.get(`/api/jobs/${id}`)).json();
         while (performance.now() < until) {
           const began = performance.now();
           if (next() * EDIT_EVERY < 1) {
-            const body = {
-              editId: `hand-${process.pid}-${pids.length}-${n}-${revision}`,
-              baseRevision: revision,
-              label: 'note',
-              commands: [{ kind: 'setBrief', field: 'notes', value: `note ${revision}` }],
-            };
-            ({ revision } = await mira.post(`/api/jobs/${id}/edits`, body));
+            revision = await mira.edit(id, revision, 'notes', `note ${revision}`);
           } else {
             const answer = await mira.get(`/api/jobs/${id}`);
             await answer.arrayBuffer();
@@ -61,11 +56,10 @@ async function run({ url, pids }: Behind): Promise<Ran> {
   await hands(began + RUN_MS);
   const seconds = (performance.now() - began) / 1000;
   const cpu = used() - before;
-  const sorted = [...took].sort((a, b) => a - b);
   return {
     processes: pids.length,
     perSecond: took.length / seconds,
-    late: sorted[Math.floor(sorted.length * 0.95)]!,
+    late: share(took, 0.95),
     cores: cpu / seconds,
     perCoreSecond: took.length / cpu,
   };
