@@ -35,9 +35,14 @@ test('an owner lets somebody in by a link, who sets a PIN, and is ended', async 
   // An assembler changes no board.
   await openJob(nora, 'Market cart');
   await goTo(nora, 'Brief');
-  await nora.getByLabel('Customer').fill('somebody else');
-  await nora.getByLabel('Customer').blur();
+  await expect(nora.getByRole('note')).toHaveText('You look on here: only a designer changes it.');
+  await expect(nora.getByLabel('Customer')).not.toBeEditable();
+  await goTo(nora, 'Power');
+  await nora.getByRole('button', { name: 'Add a load' }).click();
   await expect(nora.getByRole('alert').filter({ hasText: 'only a designer changes a board' })).toBeVisible();
+  // What is theirs says nothing.
+  await goTo(nora, 'Build');
+  await expect(nora.getByRole('note')).toHaveCount(0);
 
   await nora.getByRole('link', { name: `${name} · assembler` }).click();
   const pin = nora.getByRole('region', { name: 'PIN' });

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from './chromium.ts';
 
 /** One worker: the walks share the demo's database, each its own job. */
 export default defineConfig({
@@ -13,17 +14,6 @@ export default defineConfig({
   use: {
     baseURL: process.env.OMBRIK_URL ?? 'http://127.0.0.1:4170',
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
 });

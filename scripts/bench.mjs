@@ -7,7 +7,6 @@ import { checkNode } from './lib/checkNode.mjs';
 import { startCluster } from './lib/cluster.mjs';
 import { ensureDebian } from './lib/debian.mjs';
 import { installPackages } from './lib/installPackages.mjs';
-import { startNginx } from './lib/nginx.mjs';
 import { runServer } from './lib/runServer.mjs';
 
 /**
@@ -96,29 +95,13 @@ async function application() {
 /** A shop of people on one process, and what 1, 2 and 4 processes answer behind one proxy. */
 async function load() {
   ensureDebian(['postgresql', 'nginx-light']);
-  return onOwnCluster(async (cluster, scratch) => {
-    const env = { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1', PROXIES: '1' };
-    const servers = [];
-    const proxies = [];
-    try {
-      for (let n = 0; n < 4; n++) servers.push(await runServer(root, env));
-      for (const count of [1, 2, 4]) {
-        const ports = servers.slice(0, count).map((s) => s.port);
-        proxies.push({ count, ...(await startNginx(root, join(scratch, `nginx-${count}`), ports)) });
-      }
-      const sets = proxies.map(({ url, count }) => ({ url, pids: servers.slice(0, count).map((s) => s.child.pid) }));
-      const [{ child, port }] = servers;
-      return runBench('bench/src/load/main.ts', {
-        OMBRIK_KEEP: process.env.OMBRIK_KEEP ?? '1',
-        OMBRIK_SETS: JSON.stringify(sets),
-        OMBRIK_URL: `http://127.0.0.1:${port}`,
-        OMBRIK_PIDS: `${child.pid} ${cluster.pid()}`,
-      });
-    } finally {
-      for (const proxy of proxies) await proxy.stop();
-      for (const { child } of servers) child.kill('SIGKILL');
-    }
-  });
+  return onOwnCluster(async (cluster, scratch) =>
+    runBench('bench/src/load/main.ts', {
+      DATABASE_URL: cluster.url,
+      OMBRIK_DATABASE_PID: String(cluster.pid()),
+      OMBRIK_SCRATCH: scratch,
+    }),
+  );
 }
 if (process.argv.includes('load')) process.exit((await load()) ?? 1);
 const only = process.argv.includes('--application');

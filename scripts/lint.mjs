@@ -16,4 +16,7 @@ const bad = STEPS.filter((args) => {
   say(`-- ${args[0]}`);
   return spawnSync('npx', args, { cwd: root, stdio: 'inherit' }).status !== 0;
 });
+say('-- notices');
+if (spawnSync('node', ['scripts/notices.mjs', '--check'], { cwd: root, stdio: 'inherit' }).status !== 0)
+  bad.push(['notices']);
 process.exit(bad.length > 0 ? 1 : 0);

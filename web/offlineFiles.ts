@@ -2,7 +2,7 @@ import type { Plugin } from 'vite';
 
 /** Large, and of no use at a bench without a network. */
 const NOT_KEPT =
-  /circuitWorker|powerWorker|boardWorker|cutWorker|planWorker|pdf\.worker|PaperView|charts|\.woff$|sw\.js|\.map$/;
+  /circuitWorker|powerWorker|boardWorker|cutWorker|planWorker|pdf\.worker|PaperView|charts|GuidePage|guide-|CameraScan|\.png$|\.woff$|sw\.js|\.map$/;
 
 /** Writes down which files the application needs to start without a network. */
 export const offlineFiles = (): Plugin => ({

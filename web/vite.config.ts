@@ -2,13 +2,14 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { buildMark } from './buildMark.ts';
 import { offlineFiles } from './offlineFiles.ts';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
   root: here('.'),
-  plugins: [react(), tailwindcss(), offlineFiles()],
+  plugins: [react({ jsxImportSource: '@ombrik/web' }), tailwindcss(), offlineFiles(), buildMark(here('..'))],
   build: {
     outDir: 'dist',
     emptyOutDir: true,

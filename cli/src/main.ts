@@ -1,37 +1,25 @@
-import { readFileSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import tab from '@bomb.sh/tab/commander';
 import { derive } from '@ombrik/core/derive';
 import { everyFormula } from '@ombrik/core/devices/everyFormula';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
-import type { Board } from '@ombrik/core/document/board';
-import { checkBoard } from '@ombrik/core/document/checkBoard';
+import { BOARD_FORMAT_VERSION, type Board } from '@ombrik/core/document/board';
 import { boardJsonSchema } from '@ombrik/core/document/jsonSchema';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { cutsCsv, partsCsv } from '@ombrik/core/export/lists';
 import { spiceDeck } from '@ombrik/core/export/spice';
 import { findingsBook } from '@ombrik/core/findings/entries';
+import type { Finding } from '@ombrik/core/findings/registry';
 import { methodBook } from '@ombrik/core/formulas/book';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
 import { folderProblems } from '@ombrik/core/seal/seal';
 import { Command, Option } from 'commander';
+import { comparisonText } from './comparison.ts';
+import { readBoard, refuse } from './readBoard.ts';
 import { folderAt, sha256 } from './sealedFolder.ts';
-
-/** Prints problems on standard error and ends with 2: the file was not understood. */
-function refuse(file: string, problems: readonly string[]): never {
-  console.error(`${file} was refused:`);
-  for (const p of problems) console.error(`  ${p}`);
-  process.exit(2);
-}
-
-function readBoard(file: string): Board {
-  let value: unknown;
-  try {
-    value = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    refuse(file, [(error as Error).message]);
-  }
-  const checked = checkBoard(value, genericCatalogue);
-  return checked.ok ? checked.board : refuse(file, checked.problems);
-}
+import { takeIn } from './takeIn.ts';
 
 // A reader that has seen enough (a pager, head) closes the pipe; that is no failure of ours.
 process.stdout.on('error', (error: NodeJS.ErrnoException) => {
@@ -40,6 +28,10 @@ process.stdout.on('error', (error: NodeJS.ErrnoException) => {
 });
 
 const dossierOf = (board: Board) => derive(board, genericCatalogue, profileOf(board, defaultWorkshop), defaultWorkshop);
+
+/** A finding as it is printed. */
+const findingLine = (f: Finding): string =>
+  `${f.severity.padEnd(4)}  ${f.where.label}: ${f.says}. ${f.why}. [${f.source}]`;
 
 /** Which prices a parts list was reckoned with: a command line knows the catalogue's and the board's own, no shop's offers. */
 function pricesUsed(board: Board, { parts }: ReturnType<typeof dossierOf>): string {
@@ -51,7 +43,16 @@ function pricesUsed(board: Board, { parts }: ReturnType<typeof dossierOf>): stri
   return said.join('; ');
 }
 
-const program = new Command('ombrik').description('Works out a battery board from its board document');
+const program = new Command('ombrik')
+  .description('Works out a battery board from its board document')
+  .addHelpText(
+    'after',
+    `
+Ends with 0 when all is well, 1 when what was asked is not so (a stop finding, a difference, a broken seal), 2 when what
+was given was not understood or refused. "ombrik complete bash" (zsh, fish, powershell) prints what completes it in a shell.`,
+  )
+  // What is typed wrong was not understood either.
+  .exitOverride((error) => process.exit(error.exitCode === 0 ? 0 : 2));
 
 program
   .command('derive <board.json>')
@@ -65,8 +66,7 @@ program
   .description('print the findings; ends with 1 when there is a stop finding, 2 when the file is bad')
   .action((file: string) => {
     const { findings } = dossierOf(readBoard(file));
-    for (const f of findings)
-      console.log(`${f.severity.padEnd(4)}  ${f.where.label}: ${f.says}. ${f.why}. [${f.source}]`);
+    for (const f of findings) console.log(findingLine(f));
     const stops = findings.filter((f) => f.severity === 'stop').length;
     console.log(`${findings.length} findings, ${stops} of them stop`);
     process.exitCode = stops > 0 ? 1 : 0;
@@ -105,10 +105,74 @@ program
   });
 
 program
-  .command('findings')
-  .description('print every kind of finding with its limits and sources, as Markdown')
+  .command('findings [board.json]')
+  .description('print the findings of a board with what would mend them; without one, every kind there is, as Markdown')
+  .option('--json', 'print them as JSON')
+  .action((file: string | undefined, { json }: { json?: boolean }) => {
+    if (file === undefined) {
+      process.stdout.write(findingsBook());
+      return;
+    }
+    const { findings } = dossierOf(readBoard(file));
+    if (json) {
+      console.log(JSON.stringify(findings, null, 2));
+      return;
+    }
+    for (const f of findings) {
+      console.log(findingLine(f));
+      for (const fix of f.fixes) console.log(`        could be mended: ${fix.label}`);
+    }
+    console.log(`${findings.length} findings`);
+  });
+
+program
+  .command('compare <before.json> <after.json>')
+  .description('print what two boards differ in; ends with 1 when they do')
+  .option('--json', 'print it as JSON')
+  .action((before: string, after: string, { json }: { json?: boolean }) => {
+    const [was, is] = [readBoard(before), readBoard(after)].map((board) => ({ board, dossier: dossierOf(board) }));
+    const compared = comparisonText(was!, is!);
+    console.log(json ? JSON.stringify(compared.data, null, 2) : compared.text);
+    process.exitCode = compared.same ? 0 : 1;
+  });
+
+program
+  .command('migrate <board.json>')
+  .description('print a board of an older format as one of the newest; --write puts it in the file’s place')
+  .option('--write', 'put it in the place of the file')
+  .action((file: string, { write }: { write?: boolean }) => {
+    const text = `${JSON.stringify(readBoard(file), null, 2)}\n`;
+    if (!write) process.stdout.write(text);
+    else {
+      writeFileSync(file, text);
+      console.error(`${file} is of format version ${BOARD_FORMAT_VERSION} now`);
+    }
+  });
+
+program
+  .command('import <board.json...>')
+  .description('take boards in as jobs of a workshop; OMBRIK_KEY holds a key made for boards')
+  .requiredOption('--server <address>', 'where Ombrik is, such as http://127.0.0.1:4300')
+  .action(async (files: string[], { server }: { server: string }) => {
+    const key = process.env.OMBRIK_KEY;
+    if (!key)
+      return refuse('OMBRIK_KEY', ['missing; accepted: a key from “yourself”, Keys for programs, made for boards']);
+    for (const file of files) {
+      const taken = await takeIn(server, key, readBoard(file)).catch((error: Error) => refuse(file, [error.message]));
+      console.log(`${file}: job ${taken.number}, ${new URL(`/jobs/${taken.id}/brief`, server)}`);
+    }
+  });
+
+program
+  .command('serve')
+  .description('serve the workshop of the database that DATABASE_URL names, as npm start does')
   .action(() => {
-    process.stdout.write(findingsBook());
+    const start = fileURLToPath(new URL('../../scripts/start.mjs', import.meta.url));
+    const child = spawn(process.execPath, [start], { stdio: 'inherit' });
+    for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => child.kill(signal));
+    child.on('exit', (code) => {
+      process.exitCode = code ?? 0;
+    });
   });
 
 program
@@ -129,4 +193,5 @@ program
     process.exitCode = problems.length === 0 ? 0 : 1;
   });
 
+tab(program);
 await program.parseAsync();

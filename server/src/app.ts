@@ -1,7 +1,9 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { serveStatic } from '@hono/node-server/serve-static';
 import { VERSIONS } from '@ombrik/core/versions';
 import { Hono } from 'hono';
-import { compress } from 'hono/compress';
+import { COMPRESSIBLE_CONTENT_TYPE_REGEX, compress } from 'hono/compress';
 import { HTTPException } from 'hono/http-exception';
 import { requestId } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
@@ -14,16 +16,22 @@ import { buildRoutes } from './build/buildRoutes.ts';
 import { buyingRoutes } from './buying/buyingRoutes.ts';
 import { cableRoutes } from './cables/cableRoutes.ts';
 import { catalogueRoutes } from './catalogue/catalogueRoutes.ts';
+import { NO_REPLICA, type Replica } from './database/replica.ts';
 import { designRoutes } from './designs/designRoutes.ts';
 import { jobDesignRoutes } from './designs/jobDesignRoutes.ts';
+import { hookRoutes } from './hooks/hookRoutes.ts';
 import { auditReads } from './http/auditPress.ts';
 import { refusalOfDatabase } from './http/databaseRefusal.ts';
 import { type Door, ownDoorOnly, PLAIN_DOOR } from './http/door.ts';
+import { largeOneByOne } from './http/largeOneByOne.ts';
 import { limitedBody } from './http/limitedBody.ts';
 import { longestWaitMs } from './http/loopWatch.ts';
+import { notTooDeep } from './http/notTooDeep.ts';
 import { onePress } from './http/onePress.ts';
+import { openApiOf } from './http/openApi/openApi.ts';
 import { ownIds } from './http/ownIds.ts';
 import { type AppEnv, signedIn, withRight } from './http/session.ts';
+import { isJson, zippedJson } from './http/zippedJson.ts';
 import { jobRoutes } from './jobs/jobRoutes.ts';
 import { orderRoutes } from './jobs/orderRoutes.ts';
 import { lessonsRoutes } from './lessons/lessonsRoutes.ts';
@@ -51,6 +59,8 @@ export interface AppParts {
   ground: Knex;
   log: Logger;
   changes: Changes;
+  /** A copy that walls and papers are read from; none where nobody says. */
+  replica?: Replica;
   bench: PracticeBench;
   /** How it is reached; by number and its own names where nobody says. */
   door?: Door;
@@ -75,8 +85,26 @@ const PAGE_POLICY = [
 /** What is busy or being started again is there in a moment. */
 const AGAIN_S = '2';
 
+/** The mark of the page that is served; null where it was built without one. */
+function servedBuild(webFolder: string): string | null {
+  try {
+    return (JSON.parse(readFileSync(join(webFolder, 'build.json'), 'utf8')) as { build: string }).build;
+  } catch {
+    return null;
+  }
+}
+
 /** The whole application: API under /api, the built web application for everything else. */
-export function createApp({ db, ground, log, changes, bench, webFolder, door: reached = PLAIN_DOOR }: AppParts) {
+export function createApp({
+  db,
+  ground,
+  log,
+  changes,
+  bench,
+  webFolder,
+  door: reached = PLAIN_DOOR,
+  replica = NO_REPLICA,
+}: AppParts) {
   const app = new Hono<AppEnv>();
   const guessing = new Guessing(ground);
   const doorstep = doorstepOf(ground, db);
@@ -90,6 +118,7 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
     c.set('doorstep', doorstep);
     c.set('guessing', guessing);
     c.set('door', reached);
+    c.set('replica', replica);
     await next();
   });
   app.use(requestId());
@@ -99,10 +128,14 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
     const ms = Math.round(performance.now() - began);
     log.info({ id: c.get('requestId'), method: c.req.method, path: c.req.path, status: c.res.status, ms }, 'request');
   });
-  app.use(compress());
+  app.use(compress({ contentTypeFilter: (type) => COMPRESSIBLE_CONTENT_TYPE_REGEX.test(type) && !isJson(type) }));
+  app.use(zippedJson);
   // What the server says is of now and of the one who asked; a route that knows better says so itself.
+  const served = webFolder && servedBuild(webFolder);
   app.use('/api/*', async (c, next) => {
     await next();
+    // By it a page that was built before learns that there is another.
+    if (served) c.res.headers.set('Ombrik-Build', served);
     if (!c.res.headers.has('Cache-Control')) c.res.headers.set('Cache-Control', 'no-store');
   });
   app.use('*', ownDoorOnly(reached));
@@ -128,7 +161,7 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
   });
   const door = app.route('/api', signInRoutes).route('/api/calendar', feedRoutes);
   // One door for everything else: who comes in, and that each press does what it does once.
-  door.use('/api/*', signedIn, withRight, auditReads(log), onePress, ownIds);
+  door.use('/api/*', signedIn, withRight, auditReads(log), largeOneByOne(), notTooDeep, onePress, ownIds);
   const routes = door
     .route('/api/jobs', jobRoutes)
     .route('/api/jobs', boardRoutes)
@@ -151,8 +184,15 @@ export function createApp({ db, ground, log, changes, bench, webFolder, door: re
     .route('/api/lessons', lessonsRoutes)
     .route('/api/people', peopleRoutes)
     .route('/api/audit', auditRoutes)
+    .route('/api/hooks', hookRoutes)
     .route('/api/own', ownRoutes)
     .route('/api/live', liveRoutes(changes));
+  // Made when it is first asked for: the routes stay as they are.
+  let described: ReturnType<typeof openApiOf> | undefined;
+  door.get('/api/openapi.json', (c) => {
+    described ??= openApiOf(app.routes);
+    return c.json(described);
+  });
   app.all('/api/*', (c) => c.json({ problems: [`nothing at ${c.req.path}`] }, 404));
   if (webFolder) {
     // Files under assets carry their content in their names: they never change. The page itself is asked for each time.

@@ -4,6 +4,7 @@ import { serve } from '@hono/node-server';
 import pino from 'pino';
 import { createApp } from './app.ts';
 import { alone, migrate, openDatabase, openGround, openServing } from './database/database.ts';
+import { openReplica } from './database/replica.ts';
 import { seedDemo } from './demo/seedDemo.ts';
 import { namesIn, ownNames } from './http/door.ts';
 import { openChanges } from './live/changes.ts';
@@ -31,6 +32,9 @@ const orFail = <T>(read: () => T): T => {
   }
 };
 const url = orFail(() => requireDatabaseUrl(process.env.DATABASE_URL));
+const replicaUrl = process.env.REPLICA_URL
+  ? orFail(() => requireDatabaseUrl(process.env.REPLICA_URL, 'REPLICA_URL'))
+  : null;
 const host = process.env.HOST ?? '127.0.0.1';
 const port = orFail(() => numberIn('PORT', process.env.PORT, 4170, 65_535, 'a whole number'));
 const proxies = orFail(() =>
@@ -64,6 +68,7 @@ startWork();
 const bench = await startPracticeBench();
 const dist = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const changes = await openChanges(url, log).catch(unstarted);
+const replica = replicaUrl === null ? undefined : openReplica(replicaUrl, db, changes, log);
 const forget = async () => {
   const owner = openDatabase(url, 1);
   await forgetWhatIsOver(owner).finally(() => owner.destroy());
@@ -74,6 +79,7 @@ const app = createApp({
   ground,
   log,
   changes,
+  replica,
   bench,
   door,
   webFolder: existsSync(`${dist}/index.html`) ? dist : null,
@@ -95,6 +101,7 @@ const stop = () => {
   bench.close();
   // Lines that tell of changes never end by themselves.
   void changes.close();
+  void replica?.close();
   const idle = queue.stop();
   server.close(() => void idle.then(() => Promise.all([db.destroy(), ground.destroy()])).then(() => process.exit(0)));
   if ('closeIdleConnections' in server) server.closeIdleConnections();

@@ -12,6 +12,20 @@ import { BrowserRouter } from 'react-router';
 import { App } from './app/App.tsx';
 import { ApiError } from './app/api.ts';
 
+// A file let fall beside its place would take the page away, and what is being typed with it.
+for (const event of ['dragover', 'drop']) window.addEventListener(event, (e) => e.preventDefault());
+
+// A piece of an older build is gone from the server: the newer page has all of its own. Without a network it would be so
+// again at once, so it is tried once in a while.
+const AGAIN_MS = 60_000;
+window.addEventListener('vite:preloadError', (e) => {
+  const last = Number(sessionStorage.getItem('ombrik-reloaded') ?? 0);
+  if (!navigator.onLine || Date.now() - last < AGAIN_MS) return;
+  e.preventDefault();
+  sessionStorage.setItem('ombrik-reloaded', String(Date.now()));
+  window.location.reload();
+});
+
 const client = new QueryClient({
   defaultOptions: {
     queries: {

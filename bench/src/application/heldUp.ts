@@ -32,22 +32,23 @@ async function edits(person: Person, jobId: string, until: number): Promise<numb
 }
 
 /** The event loop's longest wait since it was last asked, ms. */
-const longestWait = async (person: Person): Promise<number> =>
+export const longestWait = async (person: Person): Promise<number> =>
   (await (await person.get('/api/health')).json()).longestWaitMs;
 
 /** Who edits while a large board is derived and printed. @returns lines of a table */
 export async function heldUpTable(url: string): Promise<string[]> {
   const mira = await comeIn(url, 'pe_designer');
-  const jonas = await comeIn(url, 'pe_assembler');
+  // The same person at another desk: only a designer draws.
+  const beside = await comeIn(url, 'pe_designer');
   const { job: large } = await mira.post('/api/jobs/import', boardOfParts(390));
-  const { job: small } = await jonas.post('/api/jobs/import', boardOfParts(20));
+  const { job: small } = await beside.post('/api/jobs/import', boardOfParts(20));
   // Threads are up and warm before anything is timed.
   await burden(mira, large.id, performance.now() + 3000);
-  await edits(jonas, small.id, performance.now() + 1000);
-  const row = async (what: string, beside: () => Promise<number>) => {
+  await edits(beside, small.id, performance.now() + 1000);
+  const row = async (what: string, burdened: () => Promise<number>) => {
     await longestWait(mira);
     const until = performance.now() + RUN_MS;
-    const [took, times] = await Promise.all([edits(jonas, small.id, until), beside()]);
+    const [took, times] = await Promise.all([edits(beside, small.id, until), burdened()]);
     const wait = await longestWait(mira);
     return {
       wait,

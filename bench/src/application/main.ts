@@ -3,6 +3,7 @@ import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { dragTable } from './dragging.ts';
 import { heldUpTable } from './heldUp.ts';
+import { hostileTable } from './hostile.ts';
 import { wallTable } from './wall.ts';
 
 /** Times of the running application, against references of the same run; prints and keeps docs/benchmarks-application.md. */
@@ -11,6 +12,8 @@ if (!url)
   throw new Error('OMBRIK_URL is missing; accepted: the address of a running demo. "npm run bench" starts one.');
 const heldUp = await heldUpTable(url);
 for (const line of heldUp) console.log(line);
+const hostile = await hostileTable(url);
+for (const line of hostile) console.log(line);
 const dragging = await dragTable(url);
 for (const line of dragging) console.log(line);
 const wall = await wallTable(url);
@@ -24,6 +27,12 @@ Command: \`npm run bench\`. One run on ${cpus().length} × ${cpus()[0]?.model.tr
 A board of 390 parts is derived anew and printed, again and again, while another person edits a board of their own. The event loop's longest wait is the server's own reading (\`perf_hooks\`, every 10 ms), the reference the same while nothing else is asked. Goal: the loop never waits more than 50 ms for one request.
 
 ${heldUp.join('\n')}
+
+## Nor by who means ill
+
+What the guards refuse costs something too. Goal: what others look at waits at most 100 ms longer.
+
+${hostile.join('\n')}
 
 ## Dragging a part
 

@@ -1,26 +1,67 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { startNginx } from '../../../scripts/lib/nginx.mjs';
+import { runServer } from '../../../scripts/lib/runServer.mjs';
 import { loadTable } from './load.ts';
 import { PROJECTED, projectionTable } from './projection.ts';
 import { type Behind, throughputTable } from './throughput.ts';
 
-/** A shop of a hundred people on two thousand boards, on one process; then several processes; keeps docs/benchmarks-load.md. */
-const { OMBRIK_URL: url, OMBRIK_PIDS: pids, OMBRIK_SETS: sets, OMBRIK_SECONDS: seconds = '600' } = process.env;
-if (!url || !pids || !sets)
-  throw new Error('OMBRIK_URL, OMBRIK_PIDS and OMBRIK_SETS are missing; "npm run bench -- load" says them.');
-const [pid = 0, databasePid = 0] = pids.split(' ').map(Number);
+/**
+ * A shop of a hundred people on two thousand boards, on one process that is there alone; then several processes behind one
+ * proxy; keeps docs/benchmarks-load.md unless OMBRIK_KEEP is 0.
+ */
+const { DATABASE_URL, OMBRIK_SCRATCH, OMBRIK_DATABASE_PID, OMBRIK_SECONDS = '600', OMBRIK_KEEP = '1' } = process.env;
+if (!DATABASE_URL || !OMBRIK_SCRATCH || !OMBRIK_DATABASE_PID)
+  throw new Error('DATABASE_URL, OMBRIK_SCRATCH or OMBRIK_DATABASE_PID is missing; "npm run bench -- load" says them.');
+const root = fileURLToPath(new URL('../../../', import.meta.url));
+const seconds = Number(OMBRIK_SECONDS);
 const told = (lines: readonly string[]) => {
   for (const line of lines) console.log(line);
   return lines.join('\n');
 };
-const throughput = told(await throughputTable(JSON.parse(sets) as Behind[]));
-const { lines, cost } = await loadTable(url, { pid, databasePid }, Number(seconds));
-const load = told(lines);
+const servers: Awaited<ReturnType<typeof runServer>>[] = [];
+const another = async () => {
+  const server = await runServer(root, { DATABASE_URL, PORT: '0', OMBRIK_DEMO: '1', PROXIES: '1' });
+  servers.push(server);
+  return server;
+};
+/** What 1, 2 and 4 processes answer, behind a proxy each time. */
+async function behindProxies(): Promise<string[]> {
+  while (servers.length < 4) await another();
+  const proxies: Awaited<ReturnType<typeof startNginx>>[] = [];
+  const sets: Behind[] = [];
+  for (const count of [1, 2, 4]) {
+    const behind = servers.slice(0, count);
+    const ports = behind.map((s) => s.port);
+    const proxy = await startNginx(root, join(OMBRIK_SCRATCH!, `nginx-${count}`), ports);
+    proxies.push(proxy);
+    sets.push({ url: proxy.url, pids: behind.map((s) => s.child.pid!) });
+  }
+  try {
+    return await throughputTable(sets);
+  } finally {
+    for (const proxy of proxies) await proxy.stop();
+  }
+}
+const {
+  child: { pid },
+  port,
+} = await another();
+const shop = await loadTable(
+  `http://127.0.0.1:${port}`,
+  { pid: pid!, databasePid: Number(OMBRIK_DATABASE_PID) },
+  seconds,
+);
+const { cost } = shop;
+const load = told(shop.lines);
+const throughput = told(await behindProxies());
+for (const { child } of servers) child.kill('SIGKILL');
 const projection = told(projectionTable(cost));
-if (process.env.OMBRIK_KEEP === '1')
+if (OMBRIK_KEEP === '1')
   writeFileSync(
-    fileURLToPath(new URL('../../../docs/benchmarks-load.md', import.meta.url)),
+    join(root, 'docs/benchmarks-load.md'),
     `# Benchmarks of load
 
 Command: \`npm run bench -- load\`. One run on ${cpus().length} × ${cpus()[0]?.model.trim() ?? 'unknown processor'}, Node ${process.versions.node}; servers, proxy, database and all the people share this one machine.

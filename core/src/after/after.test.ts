@@ -60,6 +60,7 @@ describe('a monitor’s log', () => {
 });
 
 const REGULATED_V = 13.4;
+const LOGS = process.env.OMBRIK_FULL ? 60 : 10;
 const evenly = (hours: number) => new Array(24).fill(hours / 24);
 
 describe('which load runs how long', () => {
@@ -97,9 +98,10 @@ describe('which load runs how long', () => {
     );
     expect(told.flat().length).toBe(0);
   });
-  it('finds the one that runs longer, and how long, in 10 logs', () => {
+  // The bounds hold 99 in 100 times, and there are five loads in a log: now and then luck looks like more.
+  it(`finds the one that runs longer, and how long, in 9 of 10 of ${LOGS} logs, and blames one other in forty at most`, () => {
     let [found, within, false_] = [0, 0, 0];
-    for (let seed = 100; seed < 110; seed++) {
+    for (let seed = 100; seed < 100 + LOGS; seed++) {
       const which = seed % 5;
       const { loads, seen } = board(seed, which);
       const own = seen.loads.find((l) => l.itemIds.includes(`e${which}`))!;
@@ -108,7 +110,9 @@ describe('which load runs how long', () => {
       if (low - 0.3 <= loads[which]!.ran && loads[which]!.ran <= high + 0.3) within++;
       false_ += seen.loads.filter((l) => l !== own && l.verdict === 'longer').length;
     }
-    expect([found, within, false_]).toEqual([10, 10, 0]);
+    expect(found / LOGS).toBeGreaterThanOrEqual(0.9);
+    expect(within / LOGS).toBeGreaterThanOrEqual(0.9);
+    expect(false_ / (4 * LOGS)).toBeLessThanOrEqual(1 / 40);
   });
   it('one ordered for hours the charger hides, and run in the evening too, is longer by the evening; no more is made of it', () => {
     const random = seededRandom(21);

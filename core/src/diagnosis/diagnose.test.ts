@@ -9,7 +9,7 @@ import { profileById } from '../profiles/profiles.ts';
 import { type Random, seededRandom } from '../solvers/random.ts';
 import { BANK_VOLTAGE } from '../stages/bench/bankSteps.ts';
 import type { Defect } from '../stages/bench/defect.ts';
-import { readingUncertainty } from '../stages/bench/judge.ts';
+import { judge, readingUncertainty } from '../stages/bench/judge.ts';
 import { SimulatedBench } from '../stages/bench/simulate.ts';
 import { demoBoards } from '../testing/demoBoards.ts';
 import { defectWords, placeNames } from './defectWords.ts';
@@ -36,15 +36,27 @@ function readAll({ model, steps }: World, defects: readonly Defect[], random: Ra
     return [{ stepId: step.id, value, expandedUncertainty: doubt }];
   });
 }
-function diagnosed(world: World, defects: readonly Defect[], random: Random): Diagnosis {
-  const readings = readAll(world, defects, random);
-  const bankV = readings.find((r) => r.stepId === BANK_VOLTAGE)?.value ?? null;
+type Read = ReturnType<typeof readAll>;
+const conditionsOf = (readings: Read) => ({
+  bankV: readings.find((r) => r.stepId === BANK_VOLTAGE)?.value ?? null,
+  ambientC: 20,
+});
+const passes = ({ steps }: World, readings: Read): boolean => {
+  const stepOf = new Map(steps.map((s) => [s.id, s]));
+  return readings.every(
+    ({ stepId, value }) =>
+      judge(stepOf.get(stepId)!, value, conditionsOf(readings), null, defaultWorkshop).verdict === 'passed',
+  );
+};
+const diagnosed = (world: World, defects: readonly Defect[], random: Random): Diagnosis =>
+  diagnosisOf(world, readAll(world, defects, random));
+function diagnosisOf(world: World, readings: Read): Diagnosis {
   const { model, steps } = world;
   return diagnose({
     steps,
     readings,
     model,
-    conditions: { bankV, ambientC: 20 },
+    conditions: conditionsOf(readings),
     workshop: defaultWorkshop,
     name: placeOf,
   });
@@ -58,10 +70,17 @@ describe('diagnosis of simulated defects', () => {
   it(`the true one first in 90 %, in the top three in 98 % of ${TIMES} single defects`, () => {
     const random = seededRandom(11);
     const ranks: { rank: number; what: string }[] = [];
+    let unseen = 0;
     for (let n = 0; n < TIMES; n++) {
       const world = worlds[n % worlds.length]!;
       const [defect] = defectsOf(world.model, world.steps, 1, random);
-      const found = diagnosed(world, [defect!], random);
+      const readings = readAll(world, [defect!], random);
+      // On a board whose other parts are at the good ends of their tolerances a small one passes every check.
+      if (passes(world, readings)) {
+        unseen++;
+        continue;
+      }
+      const found = diagnosisOf(world, readings);
       ranks.push({
         rank: rankOf(found, defect!),
         what: `${world.name} ${JSON.stringify(defect)} → ${found.hypotheses
@@ -70,7 +89,8 @@ describe('diagnosis of simulated defects', () => {
           .join('; ')}`,
       });
     }
-    const share = (within: number) => ranks.filter((r) => r.rank >= 0 && r.rank < within).length / TIMES;
+    expect(unseen / TIMES).toBeLessThan(0.03);
+    const share = (within: number) => ranks.filter((r) => r.rank >= 0 && r.rank < within).length / ranks.length;
     if (process.env.OMBRIK_SAY) {
       const missed = ranks.filter((r) => r.rank !== 0);
       console.log(`first ${share(1)}, top three ${share(3)}`);

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { Ajv } from 'ajv';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -233,5 +234,20 @@ describe('an older board document', () => {
     );
     expect(refused({ format: 'ombrik-board', formatVersion: 0 }).length).toBeGreaterThan(0);
     expect(refused({ formatVersion: 1, items: [null, 3, { load: 'x' }], customParts: 'no' }).length).toBeGreaterThan(0);
+  });
+});
+
+describe('the schemas that are published', () => {
+  const published = (name: string) =>
+    JSON.parse(readFileSync(new URL(`../../../docs/formats/${name}`, import.meta.url), 'utf8'));
+  it('are one for each version that is read, the newest as it is generated', () => {
+    for (let v = 1; v < BOARD_FORMAT_VERSION; v++) {
+      const schema = published(`board.v${v}.schema.json`);
+      expect(schema.properties.formatVersion.enum).toEqual([v]);
+      // Each can be checked by, and takes no board of another version.
+      const check = new Ajv({ strict: false }).compile(schema);
+      expect(check(wiredCart())).toBe(false);
+    }
+    expect(published('board.schema.json')).toEqual(JSON.parse(JSON.stringify(boardJsonSchema())));
   });
 });

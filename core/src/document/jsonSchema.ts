@@ -2,6 +2,7 @@ import { convertSchema } from '@sodaru/yup-to-json-schema';
 import type { AnySchema, Schema } from 'yup';
 import { boardSchema } from './boardSchema.ts';
 
+const JSON_TYPES = ['object', 'array', 'string', 'number', 'integer', 'boolean', 'null'];
 type Json = Record<string, unknown>;
 type Node = AnySchema & { fields?: Record<string, AnySchema>; innerType?: AnySchema };
 
@@ -9,10 +10,13 @@ type Node = AnySchema & { fields?: Record<string, AnySchema>; innerType?: AnySch
 function complete(schema: Node, converted: Json): Json {
   const variants = (schema.spec.meta as { variants?: Record<string, Node> } | undefined)?.variants;
   if (variants) {
-    const oneOf = Object.values(variants).map((v) => toJson(v as unknown as Schema<unknown>));
+    const oneOf = Object.values(variants).map((v) => jsonSchemaOf(v as unknown as Schema<unknown>));
     return { oneOf: schema.spec.nullable ? [...oneOf, { type: 'null' }] : oneOf };
   }
   const { default: _default, ...rest } = converted;
+  // What is checked by a function alone has no type that JSON Schema knows: it is left open.
+  const types = [rest.type ?? []].flat() as string[];
+  if (types.length === 0 || !types.every((t) => JSON_TYPES.includes(t))) delete rest.type;
   // The converter lists what text may be, but forgets that nothing may stand there too.
   if (schema.spec.nullable && Array.isArray(rest.enum) && !rest.enum.includes(null)) rest.enum = [...rest.enum, null];
   if (schema.fields) {
@@ -26,7 +30,12 @@ function complete(schema: Node, converted: Json): Json {
   return rest;
 }
 
-function toJson(schema: Schema<unknown>): Json {
+/**
+ * A schema of ours as JSON Schema (draft 7).
+ * @example
+ * jsonSchemaOf(boardSchema).type; // 'object'
+ */
+export function jsonSchemaOf(schema: Schema<unknown>): Json {
   return complete(schema as unknown as Node, convertSchema(schema as never) as Json);
 }
 
@@ -40,6 +49,6 @@ export function boardJsonSchema(): Json {
   return {
     $schema: 'http://json-schema.org/draft-07/schema#',
     title: 'Ombrik board document',
-    ...toJson(boardSchema),
+    ...jsonSchemaOf(boardSchema),
   };
 }

@@ -1,6 +1,11 @@
 import { BoardBuilder } from '@ombrik/demo/boardBuilder';
 import { describe, expect, it } from 'vitest';
-import { deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
+import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
+import { benchModelOf } from '../practice/benchModel.ts';
+import { profileById } from '../profiles/profiles.ts';
+import { SimulatedBench } from '../stages/bench/simulate.ts';
+import { deriveBoard, mountainHutBoard, repeaterShelterBoard } from '../testing/demoBoards.ts';
 
 const bench = () => new BoardBuilder({ systemVoltageV: 12, chemistry: 'lifepo4', profileId: 'craft-iso' }, [800, 500]);
 const rulesIn = (b: BoardBuilder) => {
@@ -85,6 +90,35 @@ describe('low-voltage disconnect', () => {
     const found = deriveBoard(board(false).board).findings.find((f) => f.kind === 'essential-cut-off');
     expect(found?.says).toContain('-K1 takes it off');
     expect(rulesIn(board(true))).not.toContain('essential-cut-off');
+  });
+});
+
+describe('batteries in series', () => {
+  // Common practice, no source.
+  it('the bench reads each of four by itself: one that is 1.6 V low hides in 50 V, and does not here', () => {
+    const dossier = deriveBoard(repeaterShelterBoard());
+    const steps = dossier.bench.filter((s) => s.id.startsWith('bank/match/'));
+    expect(steps.map((s) => s.entityId).sort()).toHaveLength(3);
+    expect(new Set(steps.map((s) => s.highLimit!.toFixed(3)))).toEqual(new Set(['0.100']));
+    const { highLimit, lowLimit } = dossier.bench.find((s) => s.id === 'bank/voltage')!;
+    expect(highLimit! - lowLimit!).toBeGreaterThan(2 * 1.6);
+    const first = steps[0]!.probes[0]!.plus.itemId;
+    const { simulated } = benchModelOf(
+      repeaterShelterBoard(),
+      genericCatalogue,
+      profileById(repeaterShelterBoard().brief.profileId),
+      defaultWorkshop,
+    );
+    for (const weak of [first, ...steps.map((s) => s.entityId)]) {
+      const bench = new SimulatedBench({
+        ...simulated,
+        defects: [{ kind: 'weakCell', itemId: weak, lessV: 1.6 }],
+        seed: 1,
+      });
+      const off = steps.filter((s) => Math.abs(bench.read(s)) > s.highLimit!).map((s) => s.entityId);
+      // One that is weak differs from the first; the first that is weak from all.
+      expect(off).toEqual(weak === first ? steps.map((s) => s.entityId) : [weak]);
+    }
   });
 });
 

@@ -7,6 +7,7 @@ import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { practiceScore } from '../formulas/practice.ts';
 import { profileById } from '../profiles/profiles.ts';
 import { seededRandom } from '../solvers/random.ts';
+import { limitsAt } from '../stages/bench/limitsAt.ts';
 import { SimulatedBench } from '../stages/bench/simulate.ts';
 import { demoBoards, mountainHutBoard } from '../testing/demoBoards.ts';
 import { type BenchModel, benchModelOf } from './benchModel.ts';
@@ -68,15 +69,21 @@ describe('what is hidden', () => {
         const [itemId, terminalId] = [...model.simulated.netlist.nodeOf].find(([, node]) => node === n)![0].split(' ');
         return { itemId: itemId!, terminalId: terminalId! };
       });
+      const copperOhm = model.simulated.branchOhm.get(branch.key)!;
       const step = {
         measures: 'drop' as const,
         state: benchStateOf(PRACTICE_START),
         probes: [{ plus: plus!, minus: minus!, sign: 1 as const }],
         connectionId: defect.connectionId,
-        basis: { kind: 'lead' as const, copperOhm: 0, joints: 2, sentA: 10 },
+        basis: { kind: 'lead' as const, copperOhm, joints: 2, sentA: 10 },
         expected: null,
+        lowLimit: null,
+        highLimit: null,
       };
-      expect(bad.read(step)).toBeGreaterThan(sound.read(step) * 1.2 + 0.004);
+      // Above whatever a sound one reads, by more than a millivoltmeter is off.
+      const { highLimit } = limitsAt(step, { bankV: null, ambientC: 20 }, defaultWorkshop);
+      expect(sound.read(step)).toBeLessThan(highLimit!);
+      expect([level, bad.read(step) > highLimit! + 0.001]).toEqual([level, true]);
     }
   });
 });

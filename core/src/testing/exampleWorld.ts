@@ -1,6 +1,7 @@
 import { readMonitorLog } from '../after/monitorLog.ts';
 import { derive, deriveStages } from '../derive.ts';
 import { genericCatalogue } from '../devices/genericCatalogue.ts';
+import { boardSchema } from '../document/boardSchema.ts';
 import { defaultWorkshop } from '../document/workshop/workshop.ts';
 import { panelShapes } from '../drawing/panelShapes.ts';
 import { placementModel } from '../layout/placement/model.ts';
@@ -9,6 +10,7 @@ import { WISHES } from '../layout/placement/score.ts';
 import { systemModelOf } from '../power/systemModel.ts';
 import { profileById } from '../profiles/profiles.ts';
 import { weatherYear } from '../solvers/energy/weather.ts';
+import { SI } from '../units/choice.ts';
 import { lampBoard, parts } from './kit.ts';
 
 /** What examples in docstrings may speak of beside their own file: a small sound board, and all that goes with it. */
@@ -28,6 +30,8 @@ export function exampleWorld() {
     'charging',
   );
   return {
+    SI,
+    boardSchema,
     board,
     log,
     parts,

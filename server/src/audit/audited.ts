@@ -45,6 +45,7 @@ export const AUDITED: Readonly<Record<string, Audited>> = {
     (p) => p.said.job.id,
     (p) => `took in a board of a file, "${p.sent.brief?.jobName}"`,
   ),
+  'POST /api/jobs/practice': entry('job', (p) => p.said.job.id, 'took in a board to try things on'),
   'POST /api/jobs/:id/duplicate': entry(
     'job',
     (p) => p.said.job.id,
@@ -165,6 +166,21 @@ export const AUDITED: Readonly<Record<string, Audited>> = {
   'POST /api/own/sessions/:id/end': entry('right', none, 'ended a session of their own'),
   'POST /api/own/password': entry('right', none, 'chose a new password'),
   'POST /api/own/pin': entry('right', none, (p) => (p.sent.pin === null ? 'took the PIN away' : 'chose a PIN')),
+  'POST /api/workshop/first-run': entry(
+    'workshop',
+    none,
+    (p) => `${p.sent.settled ? 'settled' : 'took up again'} the step "${p.sent.step}" of setting up`,
+  ),
+  'POST /api/hooks': entry(
+    'right',
+    (p) => p.said.id,
+    (p) => `tells "${p.sent.url}" of ${p.sent.events.join(', ')}`,
+  ),
+  'POST /api/hooks/:id/try': entry('right', own, 'sent a trial'),
+  'POST /api/hooks/:id/removed': entry('right', own, 'tells it no more'),
+  'POST /api/own/keys': entry('right', none, (p) => `made the key "${p.sent.name}" for ${p.sent.scopes.join(', ')}`),
+  'POST /api/own/keys/:id/end': entry('right', own, 'ended a key of their own'),
+  'POST /api/own/units': entry('right', none, 'chose the units figures are told in'),
   'POST /api/own/switch': entry(
     'right',
     (p) => p.sent.personId,

@@ -10,7 +10,16 @@ import { differences, fingerprintsOf, type JobFingerprint } from './fingerprints
 import { wholeFolder } from './wholeFolder.ts';
 
 /** What opens a door, or is worked out anew: it stays where it is. */
-const STAYS = ['sessions', 'devices', 'invitations', 'presses', 'job_summaries', 'queue_done'];
+const STAYS = [
+  'sessions',
+  'api_keys',
+  'hook_sends',
+  'devices',
+  'invitations',
+  'presses',
+  'job_summaries',
+  'queue_done',
+];
 const AT_ONCE = 100;
 
 interface About {

@@ -34,8 +34,9 @@ describe.runIf(mounted)('a disk with no room left', { timeout: 240_000 }, () => 
     const { bavail, bsize } = statfsSync(disk);
     writeFileSync(filler, Buffer.alloc(bavail * bsize));
   };
-  /** Of no pattern, so that nothing of it is saved by packing. */
-  const picture = Buffer.concat([Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex'), randomBytes(6 * 1024 * 1024)]);
+  /** A picture's head, and rows of no pattern, so that nothing of it is saved by packing. */
+  const head = '89504e470d0a1a0a' + '0000000d4948445200000400000004000806000000' + '7f1d2b83' + '0060000049444154';
+  const picture = Buffer.concat([Buffer.from(head, 'hex'), randomBytes(6 * 1024 * 1024)]);
   beforeAll(async () => {
     cluster = await startCluster(join(disk, 'cluster'));
     server = await testServer({ url: cluster.url });

@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { refuse } from '../refusal.ts';
 import { longWork } from '../work/pools.ts';
 import { appendEdit, appendStep, type EditOutcome, type EditRequest } from './edits.ts';
-import { requireSheet } from './jobFile.ts';
+import { requireSheet, withDossier } from './jobFile.ts';
 import { sheetWork } from './sheet.ts';
 
 /** The board after a change, or as it is now where the change was made on an older one. */
@@ -47,7 +47,8 @@ export async function stepBoard(
 
 /**
  * Everything derived from a revision, as JSON text: it is made where it was derived, for there is much of it.
- * @param known hash of what the one who asks has derived; where it is the same, the dossier is null
+ * @param known hash of what the one who asks has derived; where it is the same, as it nearly always is, the dossier is null,
+ *   and what was worked out to know that serves the floor and the wall
  */
 export async function dossierText(
   db: Knex,
@@ -56,6 +57,8 @@ export async function dossierText(
   known: string | undefined,
 ): Promise<Uint8Array<ArrayBuffer>> {
   const sheet = await requireSheet(db, jobId, revision);
-  const asked = { sheet: sheetWork(sheet), revision: sheet.revision, known: known ?? null };
-  return (await longWork('dossierText', asked)) as Uint8Array<ArrayBuffer>;
+  const { revision: at } = sheet;
+  if (known !== undefined && (await withDossier(sheet)).dossierFingerprint === known)
+    return new TextEncoder().encode(JSON.stringify({ revision: at, dossierFingerprint: known, dossier: null }));
+  return (await longWork('dossierText', { sheet: sheetWork(sheet), revision: at })) as Uint8Array<ArrayBuffer>;
 }

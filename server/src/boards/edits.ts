@@ -37,8 +37,8 @@ const pinsOf = (board: Board, workshopVersion: string) => ({
 });
 
 async function workshopVersion(db: Knex): Promise<string> {
-  const row = await ownWorkshop(db).first();
-  return row?.values?.version ?? '1';
+  const row = await ownWorkshop(db).first(db.raw("values ->> 'version' AS version"));
+  return row?.version ?? '1';
 }
 
 /** A board as it was taken in: revision 1 of its job. */
@@ -71,11 +71,12 @@ export async function firstEdit(
 const cache = new LRUCache<string, Board>({ max: 200 });
 const nameOf = (jobId: string, revision: number, editId: string) => `${jobId}/${revision}/${editId}`;
 
-/** The board at a revision: the nearest snapshot with the edits after it applied. Null when there is none. */
-export async function boardAt(db: Knex, jobId: string, revision: number): Promise<Board | null> {
-  const last = await db('edits').where({ job_id: jobId, revision }).first('edit_id');
-  if (!last) return null;
-  const key = nameOf(jobId, revision, last.edit_id);
+/**
+ * The board at a revision: the nearest snapshot with the edits after it applied. Null when there is none.
+ * @param editId of the edit that made the revision
+ */
+export async function boardMadeBy(db: Knex, jobId: string, revision: number, editId: string): Promise<Board | null> {
+  const key = nameOf(jobId, revision, editId);
   const known = cache.get(key);
   if (known) return known;
   const snapshot = await db('snapshots')
@@ -101,6 +102,12 @@ export async function boardAt(db: Knex, jobId: string, revision: number): Promis
   return newest;
 }
 
+/** As `boardMadeBy`, for whoever knows the revision only. */
+export async function boardAt(db: Knex, jobId: string, revision: number): Promise<Board | null> {
+  const last = await db('edits').where({ job_id: jobId, revision }).first('edit_id');
+  return last ? boardMadeBy(db, jobId, revision, last.edit_id) : null;
+}
+
 /** What an edit did when its id was first sent; null where it never was. */
 export async function doneBefore(
   db: Knex,
@@ -108,7 +115,7 @@ export async function doneBefore(
   editId: string,
 ): Promise<{ revision: number; board: Board } | null> {
   const again = await db('edits').where({ job_id: jobId, edit_id: editId }).first();
-  return again ? { revision: again.revision, board: (await boardAt(db, jobId, again.revision))! } : null;
+  return again ? { revision: again.revision, board: (await boardMadeBy(db, jobId, again.revision, editId))! } : null;
 }
 
 /** Of these edit ids the ones a job has taken. */
@@ -214,6 +221,7 @@ export interface Step {
 }
 
 interface StepRow {
+  takes: 'undo' | 'redo';
   revision: number;
   way: EditWay;
   label: string;
@@ -243,15 +251,21 @@ export async function undoState(
         .whereRaw('later.revision > e.revision AND later.refers_to = e.revision')
         .select(db.raw('1')),
     );
-  const newest = (q: Knex.QueryBuilder): Promise<StepRow | undefined> =>
-    q.orderBy('e.revision', 'desc').first('e.revision', 'e.way', 'e.label', 'e.inverse');
-  const undo = await newest(own().whereIn('e.way', ['edit', 'redo']).modify(notAnsweredBy('undo')));
+  const newest = (q: Knex.QueryBuilder, as: 'undo' | 'redo') =>
+    q
+      .orderBy('e.revision', 'desc')
+      .limit(1)
+      .select(db.raw('? AS takes', [as]), 'e.revision', 'e.way', 'e.label', 'e.inverse');
+  const undo = newest(own().whereIn('e.way', ['edit', 'redo']).modify(notAnsweredBy('undo')), 'undo');
   const lastEdit = own().where('e.way', 'edit').max('e.revision');
-  const redo = await newest(
+  const redo = newest(
     own()
       .where('e.way', 'undo')
       .where('e.revision', '>', db.raw('coalesce((?), 0)', [lastEdit]))
       .modify(notAnsweredBy('redo')),
+    'redo',
   );
-  return { undo: stepOf(undo), redo: stepOf(redo) };
+  const rows: StepRow[] = await db.unionAll([undo, redo], true);
+  const step = (way: 'undo' | 'redo') => stepOf(rows.find((r) => r.takes === way));
+  return { undo: step('undo'), redo: step('redo') };
 }

@@ -1,21 +1,27 @@
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import type { Knex } from 'knex';
 import { LRUCache } from 'lru-cache';
-import { findJob } from '../jobs/jobs.ts';
+import { jobRow } from '../jobs/jobRow.ts';
 import { refuse } from '../refusal.ts';
 import { longWork } from '../work/pools.ts';
-import { readWorkshop } from '../workshop/workshopStore.ts';
-import { boardAt } from './edits.ts';
+import { readWorkshop, workshopState } from '../workshop/workshopStore.ts';
+import { boardMadeBy } from './edits.ts';
 import { type JobFile, type JobSheet, sheetKey, sheetWork } from './sheet.ts';
 
 /** A revision of a job (the newest when none is given); null when there is no such revision. */
 async function jobSheet(db: Knex, jobId: string, revision?: number): Promise<JobSheet | null> {
-  const job = await findJob(db, jobId);
-  if (!job) return null;
-  const at = revision ?? job.revision;
-  const board = await boardAt(db, jobId, at);
+  const row = await db('jobs')
+    .join('edits', (on) =>
+      on
+        .on('edits.job_id', 'jobs.id')
+        .andOn('edits.revision', revision === undefined ? db.ref('jobs.revision') : db.raw('?', [revision])),
+    )
+    .where('jobs.id', jobId)
+    .first('jobs.*', 'edits.edit_id', 'edits.revision as at', workshopState(db));
+  const board = row ? await boardMadeBy(db, jobId, row.at, row.edit_id) : null;
   if (!board) return null;
-  return { job, revision: at, board, workshop: (await readWorkshop(db))?.values ?? defaultWorkshop };
+  const workshop = (await readWorkshop(db, row.workshop_state))?.values ?? defaultWorkshop;
+  return { job: jobRow(row), revision: row.at, board, workshop };
 }
 
 type Derived = Pick<JobFile, 'dossier' | 'dossierFingerprint'>;
@@ -25,7 +31,8 @@ type Derived = Pick<JobFile, 'dossier' | 'dossierFingerprint'>;
  */
 const cache = new LRUCache<string, Promise<Derived>>({ max: 400 });
 
-async function withDossier(sheet: JobSheet): Promise<JobFile> {
+/** A sheet with what the floor, the store and the wall go by of its dossier. */
+export async function withDossier(sheet: JobSheet): Promise<JobFile> {
   const key = sheetKey(sheet);
   let known = cache.get(key);
   if (!known) {

@@ -14,8 +14,10 @@ export interface SentRecord {
   saidAt: string;
 }
 
+export type UnitBuildRecord = BuildRecord & { unit: number };
+
 /** What the floor said of the steps of all boards of a job, in the order it arrived. */
-export async function buildRecordsOf(db: Knex, jobId: string): Promise<(BuildRecord & { unit: number })[]> {
+export async function buildRecordsOf(db: Knex, jobId: string): Promise<UnitBuildRecord[]> {
   const rows = await rowsOfJob(db, 'build_records', jobId);
   return rows.map((r) => ({
     unit: r.unit,

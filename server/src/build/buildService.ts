@@ -8,10 +8,11 @@ import type { BuildCounts } from '@ombrik/core/stations';
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import type { Knex } from 'knex';
 import { requireFile, requireSheet } from '../boards/jobFile.ts';
+import type { JobSheet } from '../boards/sheet.ts';
 import { cableRecordsOf } from '../cables/cableRecords.ts';
-import { releaseOf } from '../jobs/releases.ts';
+import { lastOf, type Release, releaseOf, releasesOf } from '../jobs/releases.ts';
 import { refuse } from '../refusal.ts';
-import { addBuildRecords, buildRecordsOf, type SentRecord, timedSteps } from './buildRecords.ts';
+import { addBuildRecords, buildRecordsOf, type SentRecord, timedSteps, type UnitBuildRecord } from './buildRecords.ts';
 import { buildSheetOf } from './buildSheet.ts';
 import { goneTitles, notesOf, planAt } from './laterReleases.ts';
 
@@ -19,14 +20,31 @@ import { goneTitles, notesOf, planAt } from './laterReleases.ts';
 const ofUnit = <T extends { unit: number }>(records: readonly T[], unit: number): T[] =>
   records.filter((r) => r.unit === unit);
 
+/** What was said of a job's boards on the floor. */
+export interface FloorWords {
+  releases: Release[];
+  /** The one it is made to; null while it is not on the floor. */
+  release: Release | null;
+  records: UnitBuildRecord[];
+}
+export async function floorWords(db: Knex, jobId: string): Promise<FloorWords> {
+  const releases = await releasesOf(db, jobId);
+  const release = lastOf(releases);
+  return { releases, release, records: release ? await buildRecordsOf(db, jobId) : [] };
+}
+
 /** How many steps of a job's boards there are and are done; null while it is not on the floor. */
-export async function buildCounts(db: Knex, jobId: string, madeIds: ReadonlySet<string>): Promise<BuildCounts | null> {
-  const release = await releaseOf(db, jobId);
+export async function buildCounts(
+  db: Knex,
+  now: JobSheet,
+  { releases, release, records }: FloorWords,
+  madeIds: ReadonlySet<string>,
+): Promise<BuildCounts | null> {
   if (!release) return null;
-  const sheet = await requireSheet(db, jobId, release.revision);
+  const jobId = now.job.id;
+  const sheet = release.revision === now.revision ? now : await requireSheet(db, jobId, release.revision);
   const { plan } = await buildSheetOf(sheet);
-  const records = await buildRecordsOf(db, jobId);
-  const noteAt = await notesOf(db, jobId, release, plan);
+  const noteAt = await notesOf(db, jobId, releases, release, plan);
   const states = unitsOf(sheet.board.brief.quantity).map((u) => {
     const own = ofUnit(records, u);
     return buildState(plan, own, madeIds, noteAt(own));
@@ -42,9 +60,11 @@ export async function buildCounts(db: Knex, jobId: string, madeIds: ReadonlySet<
 }
 
 /** Joints that were opened again after they had been made, by which of a job's boards. */
-export async function reopenedOf(db: Knex, jobId: string): Promise<Map<number, Reopened[]>> {
-  const release = await releaseOf(db, jobId);
-  const records = release ? await buildRecordsOf(db, jobId) : [];
+export async function reopenedBy(
+  db: Knex,
+  jobId: string,
+  { release, records }: FloorWords,
+): Promise<Map<number, Reopened[]>> {
   // Hardly ever: no plan is worked out for nothing.
   if (!release || !records.some((r) => r.said.kind === 'undone')) return new Map();
   const plan = await planAt(db, jobId, release.revision);
@@ -52,9 +72,14 @@ export async function reopenedOf(db: Knex, jobId: string): Promise<Map<number, R
   return new Map(units.map((u) => [u, reopened(plan, ofUnit(records, u))]));
 }
 
+/** As `reopenedBy`, for whoever needs nothing else of the floor. */
+export const reopenedOf = async (db: Knex, jobId: string): Promise<Map<number, Reopened[]>> =>
+  reopenedBy(db, jobId, await floorWords(db, jobId));
+
 /** The build of one of a job's boards. @throws Refusal where there is no such job or board */
 export async function buildOf(db: Knex, jobId: string, unit: number): Promise<JobBuild> {
-  const release = await releaseOf(db, jobId);
+  const releases = await releasesOf(db, jobId);
+  const release = lastOf(releases);
   const file = await requireFile(db, jobId, release?.revision);
   const { quantity } = file.board.brief;
   if (unit > quantity) refuse(404, `unit is ${unit}; accepted: 1 to ${quantity}`);
@@ -75,8 +100,8 @@ export async function buildOf(db: Knex, jobId: string, unit: number): Promise<Jo
       done: buildState(sheet.plan, ofUnit(all, u), madeIds).doneCount,
     })),
     records,
-    note: release && (await notesOf(db, jobId, release, sheet.plan))(records),
-    goneTitles: await goneTitles(db, jobId, file.revision, sheet.plan, records),
+    note: release && (await notesOf(db, jobId, releases, release, sheet.plan))(records),
+    goneTitles: await goneTitles(db, jobId, releases, file.revision, sheet.plan, records),
     learned: learnedTimes(await timedSteps(db)),
     bins: await binsOf(db, sheet.plan),
     madeIds: [...madeIds],

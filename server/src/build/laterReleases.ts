@@ -4,12 +4,12 @@ import { changeNote } from '@ombrik/core/build/changeNote';
 import type { ChangeNote } from '@ombrik/core/build/note';
 import type { Knex } from 'knex';
 import { requireSheet } from '../boards/jobFile.ts';
-import { type Release, releasesOf } from '../jobs/releases.ts';
+import type { Release } from '../jobs/releases.ts';
 import { buildSheetOf } from './buildSheet.ts';
 
 /** Earlier revisions that were on the floor, the newest first. */
-async function earlierReleases(db: Knex, jobId: string, revision: number): Promise<number[]> {
-  const all = (await releasesOf(db, jobId)).filter((r) => r.way === 'release' && r.revision < revision);
+function earlierReleases(releases: readonly Release[], revision: number): number[] {
+  const all = releases.filter((r) => r.way === 'release' && r.revision < revision);
   return [...new Set(all.map((r) => r.revision))].sort((a, b) => b - a);
 }
 
@@ -20,14 +20,16 @@ export const planAt = async (db: Knex, jobId: string, revision: number): Promise
 /**
  * What a release asks of floors that had begun by an earlier one: of each board by what was said at it.
  * The earlier plan is looked up once for all of them.
+ * @param releases all of the job's
  */
 export async function notesOf(
   db: Knex,
   jobId: string,
+  releases: readonly Release[],
   { revision, reason, personName, at }: Release,
   plan: BuildPlan,
 ): Promise<(records: readonly BuildRecord[]) => ChangeNote | null> {
-  const [before] = await earlierReleases(db, jobId, revision);
+  const [before] = earlierReleases(releases, revision);
   if (before === undefined) return () => null;
   const earlier = await planAt(db, jobId, before);
   const of = { fromRevision: before, toRevision: revision, reason, personName, at };
@@ -38,6 +40,7 @@ export async function notesOf(
 export async function goneTitles(
   db: Knex,
   jobId: string,
+  releases: readonly Release[],
   revision: number,
   plan: BuildPlan,
   records: readonly BuildRecord[],
@@ -45,7 +48,7 @@ export async function goneTitles(
   const known = new Set(plan.steps.map((s) => s.id));
   const left = new Set(records.flatMap((r) => (r.said.kind === 'done' && !known.has(r.stepId) ? [r.stepId] : [])));
   const titles: Record<string, string> = {};
-  for (const earlier of left.size > 0 ? await earlierReleases(db, jobId, revision) : [])
+  for (const earlier of left.size > 0 ? earlierReleases(releases, revision) : [])
     for (const { id, title } of (await planAt(db, jobId, earlier)).steps)
       if (left.has(id)) {
         titles[id] ??= title;

@@ -24,6 +24,11 @@ import * as people from './migrations/019_people.ts';
 import * as workshops from './migrations/020_workshops.ts';
 import * as audit from './migrations/021_audit.ts';
 import * as queue from './migrations/022_queue.ts';
+import * as offersChanged from './migrations/023_offers_changed.ts';
+import * as personUnits from './migrations/024_units.ts';
+import * as apiKeys from './migrations/025_api_keys.ts';
+import * as hooks from './migrations/026_hooks.ts';
+import * as firstRun from './migrations/027_first_run.ts';
 import { APP_ROLE } from './ofWorkshops.ts';
 
 // Dates without a time stay text, so that no time zone shifts them by a day.
@@ -52,6 +57,11 @@ const MIGRATIONS: { name: string; module: Knex.Migration }[] = [
   { name: '020_workshops', module: workshops },
   { name: '021_audit', module: audit },
   { name: '022_queue', module: queue },
+  { name: '023_offers_changed', module: offersChanged },
+  { name: '024_units', module: personUnits },
+  { name: '025_api_keys', module: apiKeys },
+  { name: '026_hooks', module: hooks },
+  { name: '027_first_run', module: firstRun },
 ];
 
 export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map((m) => m.name);
@@ -72,11 +82,13 @@ export function openDatabase(url: string, max = 10): Knex {
 }
 
 /** Opens it as the application's role, which sees nothing until it is said for which workshop: see `inWorkshop`. */
-export function openServing(url: string, max = 10): Knex {
+export const openServing = (url: string, max = 10): Knex => createKnex(servingSettings(url, max));
+
+export function servingSettings(url: string, max: number): Knex.Config {
   const afterCreate = (own: pg.Client, done: (error: Error | null, own: pg.Client) => void) => {
     own.query(`SET ROLE ${APP_ROLE}`, (error) => done(error, own));
   };
-  return createKnex({ client: 'pg', connection: url, log: LOG, pool: { min: 0, max, afterCreate } });
+  return { client: 'pg', connection: url, log: LOG, pool: { min: 0, max, afterCreate } };
 }
 
 /**

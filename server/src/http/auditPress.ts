@@ -4,6 +4,7 @@ import type { Logger } from 'pino';
 import { addAudit, kept } from '../audit/audit.ts';
 import { AUDITED, type Pressed, READ } from '../audit/audited.ts';
 import { isDiskFull } from '../database/diskFull.ts';
+import { tellHooks } from '../hooks/hooks.ts';
 import { tellsMoney } from '../papers/registry.ts';
 import { partsOf } from './route.ts';
 import type { AppEnv } from './session.ts';
@@ -21,7 +22,8 @@ const partsByName = (c: Context<AppEnv>, path: string): Record<string, string> =
   Object.fromEntries(partsOf(c, path).map((p) => [p.name, p.value]));
 
 /**
- * Keeps what a press did, in the press's own transaction: it is done and kept, or neither.
+ * Keeps what a press did, and puts into the queue what others are told of it, in the press's own transaction: it is done
+ * and kept, or neither.
  * @param bytes its body; of a form nothing is read
  * @param answer what it was answered
  */
@@ -41,6 +43,7 @@ export async function auditPress(c: Context<AppEnv>, bytes: Buffer, answer: stri
     says: audited.says(pressed),
     data: { parts: pressed.parts, sent: kept(sent) },
   });
+  await tellHooks(c.get('db'), did, pressed);
 }
 
 /** A screen asks for the same again and again while it is open: who reads is kept once in so long. */

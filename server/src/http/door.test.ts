@@ -1,7 +1,11 @@
 import { once } from 'node:events';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { serve } from '@hono/node-server';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createApp } from '../app.ts';
 import { type Client, testServer } from '../testing/testServer.ts';
 
 let server: Awaited<ReturnType<typeof testServer>>;
@@ -122,5 +126,17 @@ describe('the door', () => {
     expect(plain).toMatch(/^ombrik_session=.*HttpOnly.*SameSite=Strict/);
     const tls = await cookies('http://localhost/api/demo-sign-in', { 'x-forwarded-proto': 'https' });
     expect(tls).toMatch(/^__Host-ombrik_session=.*Secure/);
+  });
+});
+
+describe('the page that is served', () => {
+  it('is named with every answer of the interface, and not where none is served', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'ombrik-web-'));
+    writeFileSync(join(folder, 'build.json'), JSON.stringify({ build: 'abc123' }));
+    const asked = async (webFolder: string | null) => {
+      const { app } = { app: createApp({ ...server.parts, webFolder }) };
+      return (await app.request('/api/me', { headers: { host: 'localhost' } })).headers.get('ombrik-build');
+    };
+    expect([await asked(folder), await asked(null), await asked(tmpdir())]).toEqual(['abc123', null, null]);
   });
 });

@@ -46,7 +46,7 @@ export function addressOf(c: Context, door: Door): string {
 export const isSecure = (c: Context, door: Door): boolean =>
   (forwarded(c, 'x-forwarded-proto', door) ?? new URL(c.req.url).protocol.replace(':', '')) === 'https';
 
-const JSON_TYPE = /^application\/json\b/i;
+export const JSON_TYPE = /^application\/json\b/i;
 const FORM_TYPE = /^multipart\/form-data\b/i;
 /** Where a file is sent as a form. */
 const TAKES_FORMS = /^\/api\/jobs\/[^/]+\/(files|field-logs)$/;

@@ -8,7 +8,6 @@ const MB = 1024 * 1024;
 const LIMITS: readonly [address: RegExp, bytes: number][] = [
   [/^\/api\/jobs\/[^/]+\/(files|field-logs)$/, ATTACHMENT_MAX_BYTES + 64 * 1024],
   [/^\/api\/(jobs\/import|buying\/offers\/import)$/, 4 * MB],
-  [/^\/api\/jobs\/[^/]+\/edits$/, 4 * MB],
   [/^\/api\/(sign-in|demo-sign-in|sign-out|come-in\/[^/]+|own\/.*)$/, 4 * 1024],
   [/./, MB],
 ];

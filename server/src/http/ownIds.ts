@@ -20,7 +20,9 @@ export const OWNED: Readonly<Record<string, Owned>> = {
   '/api/practice/:id': ['practice', 'practice_runs', 'id'],
   '/api/people/invitations/:id': ['invitation', 'invitations', 'id'],
   '/api/people/:id': ['person', 'people', 'id'],
+  '/api/hooks/:id': ['hook', 'hooks', 'id'],
   '/api/own/sessions/:id': ['session', 'sessions', 'id'],
+  '/api/own/keys/:id': ['key', 'api_keys', 'id'],
 };
 /** Parts of addresses that name nothing of a workshop by themselves: parts of a job, papers, and parts of the catalogue. */
 export const NO_OWNER = [

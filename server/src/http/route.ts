@@ -13,7 +13,8 @@ export function routeOf(c: Context): Route | undefined {
     matchedRoutes(c)
       // The pages of the application match every address as well.
       .filter((r) => r.method === method && r.path.startsWith('/api/'))
-      .at(-1)
+      // Where two fit, as a name and any id, the one that was put up first answers.
+      .at(0)
   );
 }
 

@@ -6,8 +6,19 @@ import { requireFile } from '../boards/jobFile.ts';
 import { countIn } from '../http/asked.ts';
 import { body } from '../http/body.ts';
 import { dateText } from '../http/dateText.ts';
-import type { AppEnv } from '../http/session.ts';
-import { copyJob, importJob, openJob, putAway, release, releaseHistory, takeIn, want, withdraw } from './jobService.ts';
+import { type AppEnv, reading } from '../http/session.ts';
+import {
+  copyJob,
+  importJob,
+  openJob,
+  practiceJob,
+  putAway,
+  release,
+  releaseHistory,
+  takeIn,
+  want,
+  withdraw,
+} from './jobService.ts';
 import { floorOf } from './summaries.ts';
 import { wallOf } from './wall.ts';
 
@@ -35,17 +46,21 @@ const PAGE = 300;
 export const jobRoutes = new Hono<AppEnv>()
   .get('/', async (c) => {
     const asked = c.req.query();
-    const wall = await wallOf(c.get('db'), {
+    const question = {
       archived: asked.archived !== 'no',
       words: (asked.words ?? '').slice(0, 100),
       offset: countIn(asked, 'offset', 0, 1e8),
       limit: countIn(asked, 'limit', PAGE, 5000),
-    });
-    return c.json(wall);
+    };
+    return c.json(await wallOf(c.get('db'), question, (look) => reading(c, look)));
   })
   .post('/', body(newJob), async (c) => {
     const { wantedOn, template, ...brief } = c.req.valid('json');
     return c.json({ job: await takeIn(c.get('db'), c.get('person').id, template, brief, wantedOn) }, 201);
+  })
+  // A board to try things on, whole and sound; put away it is out of everybody's sight.
+  .post('/practice', async (c) => {
+    return c.json({ job: await practiceJob(c.get('db'), c.get('person').id) }, 201);
   })
   .post('/import', async (c) =>
     c.json({ job: await importJob(c.get('db'), c.get('person').id, await c.req.text()) }, 201),

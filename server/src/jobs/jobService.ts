@@ -1,5 +1,6 @@
 import type { Board } from '@ombrik/core/document/board';
 import { boardFromTemplate } from '@ombrik/core/document/templates';
+import { marketCartBoard } from '@ombrik/demo/marketCart';
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import { undoState } from '../boards/edits.ts';
@@ -29,6 +30,13 @@ export async function importJob(db: Knex, personId: string, text: string): Promi
   const checked = await quickWork('readBoard', { text });
   if ('problems' in checked) return refuse(422, ...checked.problems);
   return createJob(db, checked.board, personId, null, 'Imported from a file');
+}
+
+/** A whole board, drawn and worked out, to try everything on. */
+export function practiceJob(db: Knex, personId: string): Promise<JobRow> {
+  const board = marketCartBoard();
+  const brief = { ...board.brief, jobName: 'Practice board, to try things on', customer: '' };
+  return createJob(db, { ...board, brief }, personId, null, 'Taken in to try things on');
 }
 
 /** The same board as a job of its own. */

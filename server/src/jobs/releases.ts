@@ -25,11 +25,14 @@ export async function releasesOf(db: Knex, jobId: string): Promise<Release[]> {
   return rows.map(releaseRow);
 }
 
-/** The release a job is made to; null while it is not released. */
-export async function releaseOf(db: Knex, jobId: string): Promise<Release | null> {
-  const last = (await releasesOf(db, jobId)).at(-1);
+/** Of all of a job's, the release it is made to; null while it is not released. */
+export function lastOf(releases: readonly Release[]): Release | null {
+  const last = releases.at(-1);
   return last?.way === 'release' ? last : null;
 }
+/** The release a job is made to; null while it is not released. */
+export const releaseOf = async (db: Knex, jobId: string): Promise<Release | null> =>
+  lastOf(await releasesOf(db, jobId));
 
 /** Jobs on the floor with the revision they are made to; archived ones are not made. */
 export async function releasedJobs(db: Knex): Promise<{ jobId: string; revision: number }[]> {

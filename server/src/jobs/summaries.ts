@@ -6,7 +6,7 @@ import { LRUCache } from 'lru-cache';
 import { asBenchRecords, listReadings } from '../bench/readings.ts';
 import { jobFile, requireSheet } from '../boards/jobFile.ts';
 import type { JobFile } from '../boards/sheet.ts';
-import { buildCounts, reopenedOf } from '../build/buildService.ts';
+import { buildCounts, floorWords, reopenedBy } from '../build/buildService.ts';
 import { cableRecordsOf } from '../cables/cableRecords.ts';
 import { firstSummary, type JobSummary, NOTHING_YET } from './jobSummary.ts';
 
@@ -14,11 +14,12 @@ import { firstSummary, type JobSummary, NOTHING_YET } from './jobSummary.ts';
 export async function floorOf(db: Knex, file: JobFile) {
   const made = await cableRecordsOf(db, file.job.id);
   const bench = await listReadings(db, file.job.id);
-  const opened = await reopenedOf(db, file.job.id);
+  const words = await floorWords(db, file.job.id);
+  const opened = await reopenedBy(db, file.job.id, words);
   const { quantity } = file.board.brief;
   const progress = progressOfUnits(file.dossier.bench, asBenchRecords(bench), opened, quantity, 1);
   const madeIds = madeIdsOf(progressOfAll(file.dossier.cables, made, file.workshop));
-  const build = await buildCounts(db, file.job.id, madeIds);
+  const build = await buildCounts(db, file, words, madeIds);
   return {
     made,
     bench,

@@ -94,23 +94,35 @@ async function look(db: Knex, rules: string, { archived, words, offset, limit }:
   return { ...found, late: left, behind: found.behind - (all.length - left.length) };
 }
 
+const shown = async (db: Knex, { page, count, behind }: Looked): Promise<Wall> => ({
+  jobs: await onPage(db, page),
+  count,
+  behind,
+});
+
 /**
  * The jobs as the wall shows them, the first wanted first, each with its kept row. Rows of few jobs that have changed are
  * made anew on the way; of many, they come from the queue, and until then the wall shows how they were.
+ * @param reading where what only looks is read from
  */
-export async function wallOf(db: Knex, question: WallQuestion): Promise<Wall> {
-  const rules = await rulesNow(db);
-  let looked = await look(db, rules, question);
-  if (looked.late.length > 0) {
-    const began = performance.now();
-    for (const [n, { id, now_of }] of looked.late.slice(0, AT_MOST).entries()) {
-      if (n >= AT_LEAST && performance.now() - began > QUICKLY_MS) break;
-      await unlessFull(() => remakeRow(db, id, now_of));
-    }
-    looked = await look(db, rules, question);
-    if (looked.late.length > 0) await unlessFull(() => addToQueue(db, 'wallRows', {}, 'wallRows'));
+export async function wallOf(
+  db: Knex,
+  question: WallQuestion,
+  reading = <T>(read: (from: Knex) => Promise<T>): Promise<T> => read(db),
+): Promise<Wall> {
+  const kept = await reading(async (from) => {
+    const looked = await look(from, await rulesNow(from), question);
+    return { late: looked.late, wall: looked.late.length > 0 ? null : await shown(from, looked) };
+  });
+  if (kept.wall) return kept.wall;
+  const began = performance.now();
+  for (const [n, { id, now_of }] of kept.late.slice(0, AT_MOST).entries()) {
+    if (n >= AT_LEAST && performance.now() - began > QUICKLY_MS) break;
+    await unlessFull(() => remakeRow(db, id, now_of));
   }
-  return { jobs: await onPage(db, looked.page), count: looked.count, behind: looked.behind };
+  const looked = await look(db, await rulesNow(db), question);
+  if (looked.late.length > 0) await unlessFull(() => addToQueue(db, 'wallRows', {}, 'wallRows'));
+  return shown(db, looked);
 }
 
 /** Some rows that are behind, made anew. @returns how many are still behind */

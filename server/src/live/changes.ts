@@ -17,6 +17,10 @@ export interface Progress {
 export interface Changes {
   /** What one workshop changed. @returns what ends it */
   listen(workshopId: string, told: (message: string) => void): () => void;
+  /** Whose every change is, of all workshops; null where some may have been missed. @returns what ends it */
+  watch(told: (workshopId: string | null) => void): () => void;
+  /** Whether the line stands on which changes are heard of. */
+  hears(): boolean;
   /** Tells at once how far something is: on this line, for what a press does is told with its transaction only. */
   progress(workshopId: string, progress: Progress): Promise<void>;
   /** Who looks at what. */
@@ -46,6 +50,7 @@ export const asEvent = (message: string): { event: 'changed' | 'progress'; data:
 /** Listens on a connection of its own; one that breaks is made anew, and who listens is told that anything may have changed. */
 export async function openChanges(url: string, log: Logger): Promise<Changes> {
   const listeners = new Set<{ workshopId: string; told: (message: string) => void }>();
+  const watchers = new Set<(workshopId: string | null) => void>();
   const tellAll = (message: string) => {
     for (const { told } of listeners) told(message);
   };
@@ -71,13 +76,17 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
     const at = payload.indexOf(' ');
     const [id, message] = [payload.slice(0, at), payload.slice(at + 1)];
     if (message.startsWith(PRESENCE)) presence.heard(id, message.slice(PRESENCE.length));
-    else tellWorkshop(id, message);
+    else {
+      if (!message.startsWith(PROGRESS)) for (const told of watchers) told(id);
+      tellWorkshop(id, message);
+    }
   };
   const connect = async (): Promise<void> => {
     const own = new pg.Client({ connectionString: url, application_name: 'ombrik changes' });
     const lost = (error?: Error) => {
       if (closed || client !== own) return;
       client = null;
+      for (const told of watchers) told(null);
       if (error) log.warn({ err: error }, 'lost the line that tells of changes');
       void own.end().catch(() => {});
       setTimeout(again, AGAIN_MS).unref();
@@ -108,6 +117,11 @@ export async function openChanges(url: string, log: Logger): Promise<Changes> {
       listeners.add(own);
       return () => listeners.delete(own);
     },
+    watch(told) {
+      watchers.add(told);
+      return () => watchers.delete(told);
+    },
+    hears: () => client !== null,
     progress: (workshopId, progress) => say(workshopId, PROGRESS + JSON.stringify(progress)),
     presence,
     async close() {

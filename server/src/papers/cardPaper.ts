@@ -5,6 +5,7 @@ import { isCablePiece } from '@ombrik/core/stock/cutPieces';
 import type { CutPlan } from '@ombrik/core/stock/cutPlan';
 import { cableCode } from '@ombrik/core/stock/scan';
 import { COLOUR_HEX, COLOUR_NAME } from '@ombrik/core/tables/conductorColours';
+import { torqueText } from '@ombrik/core/tables/gravity';
 import {
   COPPER,
   closePaper,
@@ -45,7 +46,7 @@ const endWords = (end: MadeEnd): string[] => {
     `strip ${Math.round(end.stripMm)} mm${crimp ? ` · die ${crimp.dieId} · ${crimp.bites} ${crimp.bites === 1 ? 'bite' : 'bites'}${crimp.passes > 1 ? `, ${crimp.passes} passes` : ''}` : ''}`,
     [
       end.shrinkId ? `shrink ${end.shrinkMm} mm ${end.shrinkName.replace('Dual-wall heat-shrink ', '')}` : '',
-      end.torqueNm === null ? '' : `${end.torqueNm} N·m`,
+      end.torqueNm === null ? '' : torqueText(end.torqueNm),
     ]
       .filter((t) => t !== '')
       .join(' · '),

@@ -2,6 +2,7 @@ import { boardPlan } from '@ombrik/core/build/buildPlan';
 import type { BuildStep } from '@ombrik/core/build/step';
 import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { profileOf } from '@ombrik/core/profiles/ownRules';
+import { torqueText } from '@ombrik/core/tables/gravity';
 import {
   cautions,
   closePaper,
@@ -37,13 +38,13 @@ export async function fieldGuide(file: PaperFile, head: PaperHead): Promise<Buff
       doc,
       [
         { title: '', width: 22, value: () => '[  ]' },
-        { title: 'Where', width: 160, value: (s) => s.title },
-        { title: 'What goes on it', width: 188, value: (s) => s.says },
+        { title: 'Where', width: 150, value: (s) => s.title },
+        { title: 'What goes on it', width: 178, value: (s) => s.says },
         {
           title: 'Figure',
-          width: 60,
+          width: 80,
           number: true,
-          value: (s) => (s.figure ? `${s.figure.value} ${s.figure.unit}` : ''),
+          value: (s) => figureText(s.figure),
         },
         { title: 'With', width: 106, value: (s) => s.tools.join(', ') },
       ],
@@ -53,3 +54,8 @@ export async function fieldGuide(file: PaperFile, head: PaperHead): Promise<Buff
   signOff(doc, ['Connected by, date', 'Mains side by (licensed), date']);
   return closePaper(doc, head);
 }
+
+const figureText = (figure: BuildStep['figure']): string => {
+  if (!figure) return '';
+  return figure.unit === 'N·m' ? torqueText(figure.value) : `${figure.value} ${figure.unit}`;
+};

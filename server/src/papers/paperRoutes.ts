@@ -1,6 +1,6 @@
 import { type Context, Hono } from 'hono';
 import { revisionIn } from '../http/asked.ts';
-import type { AppEnv } from '../http/session.ts';
+import { type AppEnv, reading } from '../http/session.ts';
 import { refuse } from '../refusal.ts';
 import { typeOfPaper } from './paperKind.ts';
 import { type Printed, paperList, printJobPaper, printPaperOfShop } from './paperService.ts';
@@ -25,14 +25,9 @@ const originOf = (c: Context): string => new URL(c.req.url).origin;
 export const jobPaperRoutes = new Hono<AppEnv>().get('/:id/out/:name', async (c) => {
   const asked = c.req.query();
   requireSeen(c, c.req.param('name'));
-  return send(
-    c,
-    await printJobPaper(c.get('db'), c.req.param('id'), c.req.param('name'), {
-      revision: revisionIn(asked.revision),
-      asked,
-      origin: originOf(c),
-    }),
-  );
+  const [id, name] = [c.req.param('id'), c.req.param('name')];
+  const wish = { revision: revisionIn(asked.revision), asked, origin: originOf(c) };
+  return send(c, await reading(c, (db) => printJobPaper(db, id, name, wish)));
 });
 
 /** Which papers there are, and those of the shop. */
@@ -40,5 +35,5 @@ export const paperRoutes = new Hono<AppEnv>()
   .get('/', (c) => c.json(paperList()))
   .get('/:name', async (c) => {
     requireSeen(c, c.req.param('name'));
-    return send(c, await printPaperOfShop(c.get('db'), c.req.param('name'), originOf(c)));
+    return send(c, await reading(c, (db) => printPaperOfShop(db, c.req.param('name'), originOf(c))));
   });

@@ -6,13 +6,12 @@ import { serialOf, unitsOf } from '@ombrik/core/released/serials';
 import type { StepPhoto } from '../build/photos.ts';
 import { closePaper, heading, MARGIN, openPaper, type PaperFile, type PaperHead, paragraph, table } from './paper.ts';
 import type { Needs } from './paperKind.ts';
+import { isPrintable } from './printablePicture.ts';
 
 /** Pictures stand in rows of two; a caption under each. */
 const GAP_PT = 12;
 const PICTURE_PT = 170;
 const CAPTION_PT = 22;
-/** What can be put on a page; another kind is in the folder of photos all the same. */
-const PRINTABLE = ['image/png', 'image/jpeg'];
 
 const serialsOf = ({ board, job }: PaperFile, built: Needs['built']) => {
   const { quantity } = board.brief;
@@ -48,7 +47,7 @@ export async function partsRecordPaper(
   heading(doc, 'Photos');
   if (photos.length === 0) paragraph(doc, 'None were taken.');
   const width = (doc.page.width - 2 * MARGIN - GAP_PT) / 2;
-  const onPage = photos.filter((p) => PRINTABLE.includes(p.type));
+  const onPage = photos.filter(isPrintable);
   onPage.forEach((photo, i) => {
     if (i % 2 === 0 && doc.y + PICTURE_PT + CAPTION_PT > doc.page.maxY()) doc.addPage();
     const [x, y] = [MARGIN + (i % 2) * (width + GAP_PT), doc.y];
@@ -59,7 +58,10 @@ export async function partsRecordPaper(
     doc.y = i % 2 === 1 || i === onPage.length - 1 ? y + PICTURE_PT + CAPTION_PT + GAP_PT : y;
   });
   if (onPage.length < photos.length)
-    paragraph(doc, `${photos.length - onPage.length} of another kind: in the folder of photos of the sealed record.`);
+    paragraph(
+      doc,
+      `${photos.length - onPage.length} that cannot be put on a page: in the folder of photos of the sealed record.`,
+    );
   return closePaper(doc, head);
 }
 

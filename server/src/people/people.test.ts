@@ -1,3 +1,4 @@
+import { SI } from '@ombrik/core/units/choice';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Client, testServer } from '../testing/testServer.ts';
 import { addPerson } from './people.ts';
@@ -186,6 +187,23 @@ describe('one’s own', () => {
     ]);
     const elsewhere = await server.as('pe_electrician');
     expect((await elsewhere.post('/api/own/switch', { personId: 'pe_assembler', pin: '4071' })).status).toBe(200);
+  });
+});
+
+describe('the units somebody reads in', () => {
+  it('are theirs alone, as boards have them until chosen, and taken whole or not at all', async () => {
+    const jonas = await server.as('pe_assembler');
+    expect((await mira.get('/api/me')).json.units).toEqual(SI);
+    expect((await server.nobody.get('/api/me')).json.units).toEqual(SI);
+    const inches = { ...SI, length: 'in', place: 'en-US', currency: { code: 'USD', perOwn: 1.08 } };
+    expect((await mira.post('/api/own/units', inches)).status).toBe(200);
+    expect((await mira.get('/api/me')).json.units).toEqual(inches);
+    expect((await jonas.get('/api/me')).json.units).toEqual(SI);
+    const { length: _, ...half } = inches;
+    for (const bad of [half, { ...inches, length: 'yd' }, { ...inches, place: 'xx' }, { ...inches, more: 1 }])
+      expect((await mira.post('/api/own/units', bad)).status).toBe(422);
+    expect((await mira.get('/api/me')).json.units).toEqual(inches);
+    expect((await mira.post('/api/own/units', SI)).status).toBe(200);
   });
 });
 

@@ -1,3 +1,4 @@
+import { SI, type UnitChoice } from '@ombrik/core/units/choice';
 import type { Knex } from 'knex';
 import { nanoid } from 'nanoid';
 import { OWN_WORKSHOP } from '../database/ofWorkshops.ts';
@@ -115,3 +116,14 @@ export async function setPin(db: Knex, id: string, pin: string | null): Promise<
     .where({ id })
     .update({ pin_hash: pin === null ? null : await hashOf(pin) });
 }
+
+/** In what units somebody reads figures; as boards are kept where nothing was chosen, or by an older program otherwise. */
+export async function unitsOf(db: Knex, id: string): Promise<UnitChoice> {
+  const row = await db('people').where({ id }).first('units');
+  return { ...SI, ...(row?.units as UnitChoice | null) };
+}
+
+export const setUnits = (db: Knex, id: string, units: UnitChoice): Promise<unknown> =>
+  db('people')
+    .where({ id })
+    .update({ units: JSON.stringify(units) });

@@ -12,14 +12,15 @@ const MEASURES: readonly Role[] = ['tester', 'electrician'];
 const OWNS: readonly Role[] = ['owner'];
 
 /**
- * Who may ask what: every route behind the door, by its method and its pattern. A route that is not here is nobody's.
+ * The table itself, with the names of its routes. Who may ask what: every route behind the door, by its method and its pattern. A route that is not here is nobody's.
  * What a route refuses beyond this depends on what is sent, and is said where it is read: who signs the mains side, who
  * answers what was built otherwise, whose practice it is.
  */
-export const RIGHTS: Readonly<Record<string, readonly Role[]>> = {
+const TABLE = {
   'GET /api/jobs': ALL,
   'POST /api/jobs': DRAWS,
   'POST /api/jobs/import': DRAWS,
+  'POST /api/jobs/practice': DRAWS,
   'GET /api/jobs/:id': ALL,
   'POST /api/jobs/:id/duplicate': DRAWS,
   'POST /api/jobs/:id/archive': DRAWS,
@@ -87,6 +88,8 @@ export const RIGHTS: Readonly<Record<string, readonly Role[]>> = {
   'GET /api/buying/size-up/:jobId': WORKS,
   'GET /api/workshop': ALL,
   'POST /api/workshop': ['owner', 'designer'],
+  'GET /api/workshop/first-run': ALL,
+  'POST /api/workshop/first-run': ['owner', 'designer'],
   'GET /api/catalogue/parts': ALL,
   'GET /api/catalogue/parts/:id': ALL,
   'POST /api/catalogue/parts': DRAWS,
@@ -115,6 +118,7 @@ export const RIGHTS: Readonly<Record<string, readonly Role[]>> = {
   'POST /api/practice/:id/give-up': WORKS,
   'GET /api/lessons': ALL,
   'GET /api/live': ALL,
+  'GET /api/openapi.json': ALL,
   'GET /api/people': OWNS,
   'POST /api/people/invitations': OWNS,
   'POST /api/people/invitations/:id/withdrawn': OWNS,
@@ -124,13 +128,25 @@ export const RIGHTS: Readonly<Record<string, readonly Role[]>> = {
   'GET /api/audit': OWNS,
   'GET /api/audit/chain': OWNS,
   'GET /api/audit/out/:name': OWNS,
+  'GET /api/hooks': OWNS,
+  'POST /api/hooks': OWNS,
+  'POST /api/hooks/:id/try': OWNS,
+  'POST /api/hooks/:id/removed': OWNS,
   'GET /api/own/sessions': ALL,
   'POST /api/own/sessions/:id/end': ALL,
   'POST /api/own/password': ALL,
   'POST /api/own/pin': ALL,
+  'POST /api/own/units': ALL,
+  'GET /api/own/keys': ALL,
+  'POST /api/own/keys': ALL,
+  'POST /api/own/keys/:id/end': ALL,
   'GET /api/own/switch': ALL,
   'POST /api/own/switch': ALL,
-};
+} as const satisfies Readonly<Record<string, readonly Role[]>>;
+/** A route behind the door. */
+export type Route = keyof typeof TABLE;
+/** Who may ask what, by route. */
+export const RIGHTS: Readonly<Record<string, readonly Role[]>> = TABLE;
 
 /** Whether somebody may ask for a route; what is not in the table nobody may. */
 export const mayAsk = (route: string, roles: readonly Role[]): boolean =>
@@ -141,3 +157,9 @@ export const rolesInWords = (roles: readonly Role[]): string =>
   new Intl.ListFormat('en', { type: 'disjunction' }).format(
     roles.map((r) => (/^[aeiou]/.test(r) ? `an ${r}` : `a ${r}`)),
   );
+
+/** Presses that are not for somebody, each with whose it is: what is refused is said before it is pressed. */
+export function mayNot(roles: readonly Role[]): Partial<Record<Route, string>> {
+  const routes = (Object.keys(TABLE) as Route[]).filter((r) => r.startsWith('POST ') && !mayAsk(r, roles));
+  return Object.fromEntries(routes.map((r) => [r, `only ${rolesInWords(TABLE[r])} does this`]));
+}

@@ -13,8 +13,8 @@ const LONGEST_AGENT = 200;
 export const tokenHash = (token: string) => createHash('sha256').update(token).digest('hex');
 export const newToken = () => randomBytes(32).toString('base64url');
 
-/** How somebody came in: by password, or by PIN on a device that somebody had signed in on. */
-export type Via = 'password' | 'pin';
+/** How somebody came in: by password, by PIN on a device that somebody had signed in on, or a program by a key. */
+export type Via = 'password' | 'pin' | 'key';
 export interface Session {
   id: string;
   via: Via;

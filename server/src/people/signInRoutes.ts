@@ -1,4 +1,5 @@
 import { orNull, record, text } from '@ombrik/core/document/schemaKit';
+import { SI } from '@ombrik/core/units/choice';
 import { type Context, Hono } from 'hono';
 import type { Knex } from 'knex';
 import { addAudit } from '../audit/audit.ts';
@@ -18,7 +19,8 @@ import { isKnownDevice, rememberDevice } from './devices.ts';
 import type { Doorstep } from './doorstep.ts';
 import { comeInBy, whoseInvitation } from './invitations.ts';
 import { isPassword } from './passwords.ts';
-import { asEmail, checkPassword, listPeople, type Person } from './people.ts';
+import { asEmail, checkPassword, listPeople, type Person, unitsOf } from './people.ts';
+import { mayNot } from './rights.ts';
 import { closeSession, newToken, openSession, tokenHash, whoseSession } from './sessions.ts';
 import { demoWorkshop, hasWorkshops, onlyWorkshop, workshopsOfEmail } from './whichWorkshop.ts';
 
@@ -81,6 +83,8 @@ export const signInRoutes = new Hono<AppEnv>()
       /** Whether anybody can come in at all. */
       isOpen: found !== null || (await hasWorkshops(ground)),
       // What a workshop holds true is nobody's before the door.
+      mayNot: found ? mayNot(found.person.roles) : {},
+      units: found ? await unitsOf(found.db, found.person.id) : SI,
       workshop: found ? (workshop?.values ?? null) : null,
       demoPeople: demo.map(({ id, name, roles }) => ({ id, name, roles })),
     });

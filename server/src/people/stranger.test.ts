@@ -44,6 +44,8 @@ beforeAll(async () => {
   await mira.post('/api/designs', design);
   await mira.post('/api/practice', { board: 'marketCart', jobId: null, level: 1 });
   await mira.post('/api/people/invitations', { name: 'Bo', roles: ['viewer'] });
+  await mira.post('/api/own/keys', { name: 'A key', password: 'bench-demo', scopes: ['read'], days: 9 });
+  await mira.post('/api/hooks', { url: 'http://127.0.0.1:9/', events: ['shipped'] });
   const line = { articleId: 'pvc70-95/RD', packs: 2, packQuantity: 10_000, packPrice: 40 };
   await mira.post('/api/buying/purchases', { supplier: 'Bell & Rope', note: '', expectedOn: null, lines: [line] });
   const offer = { articleId: 'pvc70-95/RD', supplier: 'Ferry Wire', packQuantity: 25_000, packPrice: 90, leadDays: 3 };

@@ -4,6 +4,8 @@ import type { Knex } from 'knex';
 export interface Queued {
   /** Rows of the wall that are behind. */
   wallRows: Record<string, never>;
+  /** Something a program elsewhere is told. */
+  hookSend: { id: string };
 }
 
 /**

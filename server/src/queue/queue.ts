@@ -12,7 +12,7 @@ type Work<N extends keyof Queued> = (db: Knex, args: Queued[N]) => Promise<(trx:
 export type Works = { readonly [N in keyof Queued]: Work<N> };
 
 /** So many entries one server works at once: what they work out shares its threads with what people ask. */
-const AT_ONCE = 2;
+const AT_ONCE = 3;
 /** At a quiet hour, UTC. */
 const DAILY = '17 3 * * *';
 
@@ -63,7 +63,8 @@ export async function openQueue({ url, serving, log, works, daily }: Options): P
   const events = new EventEmitter() as WorkerEvents;
   events.on('worker:create', ({ worker }) => void living.begin(worker.workerId));
   const tasks: Record<string, Task> = { daily };
-  for (const name of Object.keys(works) as (keyof Queued)[]) tasks[name] = once(serving, works[name]);
+  for (const name of Object.keys(works) as (keyof Queued)[])
+    tasks[name] = once(serving, works[name] as Work<keyof Queued>);
   const runner: Runner = await run({
     pgPool,
     events,

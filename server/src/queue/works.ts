@@ -1,3 +1,4 @@
+import { sendHook } from '../hooks/hooks.ts';
 import { catchUp } from '../jobs/wall.ts';
 import { tellChange } from '../live/changes.ts';
 import { addToQueue } from './addToQueue.ts';
@@ -5,6 +6,7 @@ import type { Works } from './queue.ts';
 
 /** What is done of each kind of entry. */
 export const WORKS: Works = {
+  hookSend: (db, { id }) => sendHook(db, id),
   wallRows: async (db) => {
     const behind = await catchUp(db);
     return async (trx) => {

@@ -2,6 +2,7 @@ import { genericCatalogue } from '@ombrik/core/devices/genericCatalogue';
 import { defaultWorkshop } from '@ombrik/core/document/workshop/workshop';
 import { choiceOf, planCuts } from '@ombrik/core/stock/cutPlan';
 import { rodsOf } from '@ombrik/core/stock/rods';
+import { SI } from '@ombrik/core/units/choice';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { startScpiServer } from '../instruments/scpiServer.ts';
 import { articleFinder } from '../store/articles.ts';
@@ -45,6 +46,8 @@ export function pressesOf(known: Hands) {
       })
     ).json.id;
   const job = (rest: string) => () => Promise.resolve(`/api/jobs/${known.job}${rest}`);
+  const hook = async (): Promise<string> =>
+    (await known.mira.post('/api/hooks', { url: 'http://127.0.0.1:9/', events: ['shipped'] })).json.id;
   let named = 0;
   const ownPart = () => ({ ...genericCatalogue.parts[0]!, id: 'pt_own', name: `A part of ours ${++named}` });
   const keptPart = async (): Promise<string> =>
@@ -431,6 +434,11 @@ export function pressesOf(known: Hands) {
       },
       body: {},
     },
+    '/api/own/units': { path: '/api/own/units', body: { ...SI, length: 'in' } },
+    '/api/jobs/practice': { path: '/api/jobs/practice', body: {}, grows: ['jobs', 1] },
+    '/api/workshop/first-run': { path: '/api/workshop/first-run', body: { step: 'rules', settled: true } },
+    '/api/hooks/:id/try': { path: async () => `/api/hooks/${await hook()}/try`, body: {}, grows: ['hook_sends', 1] },
+    '/api/hooks/:id/removed': { path: async () => `/api/hooks/${await hook()}/removed`, body: {} },
     '/api/own/pin': { path: '/api/own/pin', body: { password: 'bench-demo', pin: '4071' } },
   };
   return { PRESSES, own, pile };

@@ -17,15 +17,15 @@ interface Threads {
   up: Promise<void>;
 }
 
-function threads(maxThreads: number, niceness: number): Threads {
+function threads(count: number, niceness: number): Threads {
   const pool = new Piscina({
     filename: new URL('./thread.ts', import.meta.url).href,
     // Sources are read as they are, in threads as in the process.
     workerData: { niceness },
     execArgv: ['--import', 'tsx'],
-    minThreads: 1,
-    maxThreads,
-    idleTimeout: 60_000,
+    // All of them, always: one that is started while somebody waits takes seconds.
+    minThreads: count,
+    maxThreads: count,
     maxQueue: 400,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MB },
   });
@@ -55,7 +55,7 @@ async function run<N extends keyof Tasks>(
   name: N,
   args: Args<N>,
   ms: number,
-  again = true,
+  died = 0,
 ): Promise<Result<N>> {
   await up;
   try {
@@ -68,13 +68,10 @@ async function run<N extends keyof Tasks>(
       return refuse(503, `this needs more than ${MOST_MB} MB and was given up; nothing was changed`);
     if (error instanceof RangeError && /call stack/.test(message))
       return refuse(422, 'what was sent is nested too deep; accepted: what the application itself sends');
-    // A thread that died under it takes nothing with it: what it was asked has changed nothing yet.
-    if (
-      again &&
-      code !== 'ERR_WORKER_OUT_OF_MEMORY' &&
-      /worker (thread )?(exited|terminated)|terminating worker/i.test(message)
-    )
-      return run({ pool, up }, name, args, ms, false);
+    // A thread that died under it takes nothing with it: what it was asked has changed nothing yet. Where all
+    // die at once the next may be dying as well, so it is asked of as many as there are, and of one new one.
+    if (died <= pool.options.maxThreads && /worker (thread )?(exited|terminated)|terminating worker/i.test(message))
+      return run({ pool, up }, name, args, ms, died + 1);
     if (/task queue/i.test(message)) return refuse(503, 'too much is being worked out at once; try again in a moment');
     throw error;
   }

@@ -72,11 +72,10 @@ export const tasks = {
   },
   /** Who does what when in the whole shop. */
   planShop: (load: ShopLoad): ShopPlan => planShop(load),
-  /** The whole dossier as JSON text; null in its place where the one who asks has worked out the same. */
-  dossierText({ sheet, revision, known }: { sheet: SheetWork; revision: number; known: string | null }): Uint8Array {
+  /** The whole dossier as JSON text. */
+  dossierText({ sheet, revision }: { sheet: SheetWork; revision: number }): Uint8Array {
     const { dossier, fingerprint } = derivedOf(sheet);
-    const said = { revision, dossierFingerprint: fingerprint, dossier: fingerprint === known ? null : dossier };
-    return new TextEncoder().encode(JSON.stringify(said));
+    return new TextEncoder().encode(JSON.stringify({ revision, dossierFingerprint: fingerprint, dossier }));
   },
   paper: ({ key, paper }: { key: string; paper: PaperAsked }): Promise<Uint8Array> =>
     printPaper(paper, derivedOf({ key, board: paper.sheet.board, workshop: paper.sheet.workshop }).dossier),

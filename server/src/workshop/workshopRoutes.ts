@@ -12,6 +12,7 @@ import { body } from '../http/body.ts';
 import { dateText } from '../http/dateText.ts';
 import type { AppEnv } from '../http/session.ts';
 import { refuse } from '../refusal.ts';
+import { firstRunOf, STEPS, settle } from './firstRun.ts';
 import { readWorkshop, setWorkshopValues } from './workshopStore.ts';
 
 const share = () => num({ min: 0.1, max: 1 });
@@ -118,6 +119,12 @@ function addressOf(said: string): string {
 /** What one workshop holds true for all its boards. Every change is a new version. */
 export const workshopRoutes = new Hono<AppEnv>()
   .get('/', async (c) => c.json({ workshop: (await readWorkshop(c.get('db')))?.values ?? null }))
+  .get('/first-run', async (c) => c.json(await firstRunOf(c.get('db'))))
+  .post('/first-run', body(record({ step: oneOfText(STEPS), settled: flag() })), async (c) => {
+    const { step, settled } = c.req.valid('json');
+    await settle(c.get('db'), step, settled);
+    return c.json(await firstRunOf(c.get('db')));
+  })
   .post('/', body(settings), async (c) => {
     const values = c.req.valid('json');
     const problems = ownRulesProblems((values.ownRules ?? []) as readonly OwnRules[]);

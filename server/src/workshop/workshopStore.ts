@@ -2,12 +2,14 @@ import { fingerprint } from '@ombrik/core/document/fingerprint';
 import { defaultWorkshop, type Workshop } from '@ombrik/core/document/workshop/workshop';
 import { offerPrices } from '@ombrik/core/stock/offerPrices';
 import type { Knex } from 'knex';
+import { LRUCache } from 'lru-cache';
 import { nanoid } from 'nanoid';
 import { addAudit } from '../audit/audit.ts';
 import { listOffers } from '../buying/offers.ts';
 import { beginFor } from '../database/inWorkshop.ts';
 import { OWN_WORKSHOP } from '../database/ofWorkshops.ts';
 import { articleFinder } from '../store/articles.ts';
+import { STEPS } from './firstRun.ts';
 
 export interface WorkshopRow {
   name: string;
@@ -30,23 +32,46 @@ const valuesOf = (set: Partial<Workshop>): Workshop => ({
 /** The row of the workshop a connection works for. */
 export const ownWorkshop = (db: Knex) => db('workshops').whereRaw(`id = ${OWN_WORKSHOP}`);
 
-/** The workshop these connections work for, with defaults for what it has not set; null where they work for none. */
-export async function readWorkshop(db: Knex): Promise<WorkshopRow | null> {
+/** Names a state of a workshop's row, which changes with its offers: no two of them have ever the same name. */
+const STATE = `concat_ws('/', current_database(), id, xmin, ctid)`;
+/** For a query that reads something else: the state of the workshop it reads it in, as `workshop_state`. */
+export const workshopState = (db: Knex) =>
+  db.raw(`(SELECT ${STATE} FROM workshops WHERE id = ${OWN_WORKSHOP}) AS workshop_state`);
+
+/** Workshops by the state of their rows: nearly every request reads its own, which changes a few times a day. */
+const states = new LRUCache<string, WorkshopRow>({ max: 1000 });
+
+/**
+ * The workshop these connections work for, with defaults for what it has not set; null where they work for none. Who asks
+ * for the same state gets the same object, frozen.
+ * @param state of `workshopState`, where somebody has asked for it already
+ */
+export async function readWorkshop(db: Knex, state?: string | null): Promise<WorkshopRow | null> {
+  const known = state && states.get(state);
+  if (known) return known;
+  const now: string | undefined = (await ownWorkshop(db).first(db.raw(`${STATE} AS state`)))?.state;
+  if (!now) return null;
+  const row = states.get(now) ?? (await pricedWorkshop(db));
+  states.set(now, row);
+  return row;
+}
+
+function deepFreeze<T>(value: T): T {
+  if (typeof value === 'object' && value !== null) {
+    Object.values(value).forEach(deepFreeze);
+    Object.freeze(value);
+  }
+  return value;
+}
+
+async function pricedWorkshop(db: Knex): Promise<WorkshopRow> {
   const row = await ownWorkshop(db).first();
-  if (!row) return null;
   const values: Workshop = valuesOf(row.values);
   // Offers are rows of their own; with them the prices, and so the version, of what is derived.
   const prices = offerPrices(await listOffers(db), articleFinder(values));
   const priced = Object.keys(prices).length > 0;
-  return {
-    name: row.name,
-    isDemo: row.is_demo,
-    values: {
-      ...values,
-      prices,
-      version: priced ? `${values.version}-${fingerprint(prices).slice(0, 8)}` : values.version,
-    },
-  };
+  const version = priced ? `${values.version}-${fingerprint(prices).slice(0, 8)}` : values.version;
+  return deepFreeze({ name: row.name, isDemo: row.is_demo, values: { ...values, prices, version } });
 }
 
 /** Opens a workshop; the rest of the transaction works for it. @returns its id */
@@ -58,7 +83,8 @@ export async function createWorkshop(
 ): Promise<string> {
   const id = `ws_${nanoid(16)}`;
   const values = JSON.stringify({ ...defaultWorkshop, ...set, name });
-  await trx('workshops').insert({ id, name, is_demo: isDemo, values });
+  // The demo's is set up already.
+  await trx('workshops').insert({ id, name, is_demo: isDemo, values, settled: isDemo ? [...STEPS] : [] });
   await beginFor(trx, id);
   await addAudit(trx, {
     ...{ person: null, did: 'on the server itself', about: 'workshop', aboutId: id },

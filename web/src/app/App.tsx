@@ -1,6 +1,9 @@
+import { SI } from '@ombrik/core/units/choice';
 import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { ShopWall } from '../stations/wall/ShopWall.tsx';
+import { takeUnits } from '../told/units.ts';
+import { Newer } from './Newer.tsx';
 import { SignIn } from './SignIn.tsx';
 import { useLive } from './useLive.ts';
 import { useMe } from './useMe.ts';
@@ -27,6 +30,7 @@ const AuditPage = lazy(() => import('../stations/people/AuditPage.tsx').then((m)
 const OwnPage = lazy(() => import('../stations/people/OwnPage.tsx').then((m) => ({ default: m.OwnPage })));
 const ChangeHands = lazy(() => import('../stations/people/ChangeHands.tsx').then((m) => ({ default: m.ChangeHands })));
 const HistoryPage = lazy(() => import('../stations/history/HistoryPage.tsx').then((m) => ({ default: m.HistoryPage })));
+const GuidePage = lazy(() => import('../stations/guide/GuidePage.tsx').then((m) => ({ default: m.GuidePage })));
 const JobShell = lazy(() => import('./JobShell.tsx').then((m) => ({ default: m.JobShell })));
 const opening = <p className="p-8 dim">Opening …</p>;
 
@@ -49,36 +53,46 @@ function Door() {
   if (me.error && !me.data)
     return <p className="p-8 text-error">The server cannot be reached. Start it again and reload this page.</p>;
   if (!me.data.person) return <SignIn />;
-  return <Workshop />;
+  // An answer kept on the device by an older page knows of none.
+  takeUnits(me.data.units ?? SI, me.data.workshop?.currency);
+  // Figures are told as they are drawn: in other units all is drawn anew.
+  return <Workshop key={JSON.stringify(me.data.units)} />;
 }
 
 /** Everything behind the door. */
 function Workshop() {
   useLive();
   return (
-    <Suspense fallback={opening}>
-      <Routes>
-        <Route path="/" element={<ShopWall />} />
-        <Route path="/people" element={<PeoplePage />} />
-        <Route path="/audit" element={<AuditPage />} />
-        <Route path="/me" element={<OwnPage />} />
-        <Route path="/hands" element={<ChangeHands />} />
-        <Route path="/workshop" element={<WorkshopPage />} />
-        <Route path="/stock" element={<StockPage />} />
-        <Route path="/catalogue" element={<CataloguePage />} />
-        <Route path="/screen" element={<WallScreen />} />
-        <Route path="/plan" element={<PlanPage />} />
-        <Route path="/practice" element={<PracticePage />} />
-        <Route path="/practice/:runId" element={<PracticeRun />} />
-        <Route path="/lessons" element={<LessonsPage />} />
-        <Route path="/buying" element={<BuyingPage />} />
-        <Route path="/c/*" element={<Scanned />} />
-        <Route path="/s/*" element={<Scanned />} />
-        <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
-        <Route path="/jobs/:jobId/history" element={<HistoryPage />} />
-        <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
-        <Route path="*" element={<Navigate to="/" replace />} />
-      </Routes>
-    </Suspense>
+    <div className="flex h-full flex-col">
+      <Newer />
+      <div className="min-h-0 flex-1">
+        <Suspense fallback={opening}>
+          <Routes>
+            <Route path="/" element={<ShopWall />} />
+            <Route path="/people" element={<PeoplePage />} />
+            <Route path="/audit" element={<AuditPage />} />
+            <Route path="/me" element={<OwnPage />} />
+            <Route path="/hands" element={<ChangeHands />} />
+            <Route path="/guide" element={<Navigate to="/guide/start" replace />} />
+            <Route path="/guide/:page" element={<GuidePage />} />
+            <Route path="/workshop" element={<WorkshopPage />} />
+            <Route path="/stock" element={<StockPage />} />
+            <Route path="/catalogue" element={<CataloguePage />} />
+            <Route path="/screen" element={<WallScreen />} />
+            <Route path="/plan" element={<PlanPage />} />
+            <Route path="/practice" element={<PracticePage />} />
+            <Route path="/practice/:runId" element={<PracticeRun />} />
+            <Route path="/lessons" element={<LessonsPage />} />
+            <Route path="/buying" element={<BuyingPage />} />
+            <Route path="/c/*" element={<Scanned />} />
+            <Route path="/s/*" element={<Scanned />} />
+            <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
+            <Route path="/jobs/:jobId/history" element={<HistoryPage />} />
+            <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Suspense>
+      </div>
+    </div>
   );
 }

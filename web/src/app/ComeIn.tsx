@@ -62,6 +62,7 @@ function Arrive({ token, invited }: { token: string; invited: Invited }) {
   const navigate = useNavigate();
   const form = useFieldForm(invited.again ? AGAIN : NEW, { name: invited.name, email: '', password: '' });
   const arrive = usePress({
+    route: null,
     send: (json: { name: string; email: string; password: string }, key) =>
       answer(api['come-in'][':token'].$post({ param: { token }, json }, keyed(key))),
     onSuccess: async () => {

@@ -1,13 +1,16 @@
 import { isOpen } from '@ombrik/core/findings/settled';
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
-import { type ComponentType, lazy, type ReactNode, Suspense, useEffect, useMemo, useState } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
+import { useKeys } from '../find/bindings.ts';
 import { JobProvider } from '../session/JobProvider.tsx';
 import { useJob } from '../session/useJob.ts';
+import { EditRight } from '../ui/editRight.ts';
 import { FindingsTray } from '../ui/FindingsTray.tsx';
 import { Header } from '../ui/Header.tsx';
+import { LooksOn } from '../ui/LooksOn.tsx';
 import { Problems } from '../ui/Problems.tsx';
 import { RouteCard } from '../ui/RouteCard.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
@@ -15,6 +18,8 @@ import { WhyContext } from '../ui/whyContext.ts';
 import { Asks } from './Asks.tsx';
 import { Conflict } from './Conflict.tsx';
 import { OnTheFloor } from './OnTheFloor.tsx';
+import { type Route, useMayNot } from './useMe.ts';
+import { useChosenInAddress, useWhyInAddress } from './usePlaceInAddress.ts';
 
 /** Each station comes when it is first opened. */
 const STATION: Readonly<Record<StationName, ComponentType>> = {
@@ -34,25 +39,16 @@ const SAVE_WORDS = {
   conflict: 'somebody else changed this board',
 };
 
-const typing = (e: KeyboardEvent) =>
-  e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName);
-
 function JobHeader() {
   const job = useJob();
   const { undo, redo } = job;
   // Why it cannot be kept stands below where the server has said so.
   const saved = job.saveState === 'offline' && job.awayWords ? 'not saved, trying again' : SAVE_WORDS[job.saveState];
-  useEffect(() => {
-    const keys = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || typing(e)) return;
-      if (e.key === 'z' && !e.shiftKey) undo();
-      else if (e.key === 'y' || (e.key.toLowerCase() === 'z' && e.shiftKey)) redo();
-      else return;
-      e.preventDefault();
-    };
-    window.addEventListener('keydown', keys);
-    return () => window.removeEventListener('keydown', keys);
-  }, [undo, redo]);
+  useKeys('This job', [
+    { keys: '$mod+z', says: 'Undo', run: undo },
+    { keys: '$mod+y', says: 'Redo', run: redo },
+    { keys: '$mod+Shift+z', says: 'Redo as well', run: redo },
+  ]);
   return (
     <Header>
       <span className="truncate">
@@ -73,7 +69,7 @@ function JobHeader() {
         title={job.undoLabel ? `Undo: ${job.undoLabel} (Ctrl Z)` : 'Nothing of yours to undo'}
         onClick={undo}
       >
-        <Undo2 size={15} aria-hidden /> <span className="sr-only xl:not-sr-only">Undo</span>
+        <Undo2 size={15} aria-hidden /> <span className="sr-only 2xl:not-sr-only">Undo</span>
       </button>
       <button
         type="button"
@@ -82,7 +78,7 @@ function JobHeader() {
         title={job.redoLabel ? `Redo: ${job.redoLabel} (Ctrl Y)` : 'Nothing to redo'}
         onClick={redo}
       >
-        <Redo2 size={15} aria-hidden /> <span className="sr-only xl:not-sr-only">Redo</span>
+        <Redo2 size={15} aria-hidden /> <span className="sr-only 2xl:not-sr-only">Redo</span>
       </button>
     </Header>
   );
@@ -119,22 +115,45 @@ function LeftBehind() {
   );
 }
 
+/** By itself, so that nothing else is drawn anew with every change of the board. */
+function ChosenInAddress() {
+  useChosenInAddress();
+  return null;
+}
+
+const EDITS: Route = 'POST /api/jobs/:id/edits';
+/** What a station is changed by most: who may not is told so on top of it. */
+const CHANGED_BY: Readonly<Record<StationName, Route>> = {
+  brief: EDITS,
+  power: EDITS,
+  circuit: EDITS,
+  board: EDITS,
+  cables: 'POST /api/jobs/:id/made',
+  build: 'POST /api/jobs/:id/build/records',
+  test: 'POST /api/jobs/:id/bench/records',
+  ship: 'POST /api/jobs/:id/ship',
+};
+
 /** Places where findings do not crowd the floor's work: the tray opens on request instead. */
 const TRAY_CLOSED: readonly StationName[] = ['brief', 'power', 'cables', 'test', 'ship'];
 
 function StationFrame({ station }: { station: StationName }) {
   const job = useJob();
   const Station = STATION[station];
+  const mayNot = useMayNot(CHANGED_BY[station]);
+  const edits = CHANGED_BY[station] === EDITS ? mayNot : null;
   const [trayOpen, setTrayOpen] = useState(!TRAY_CLOSED.includes(station));
   useEffect(() => setTrayOpen(!TRAY_CLOSED.includes(station)), [station]);
   const ownAside = station === 'board';
   return (
     <div className="flex h-full flex-col">
+      <ChosenInAddress />
       <JobHeader />
       <Away />
       <Conflict />
       <LeftBehind />
       <OnTheFloor />
+      <LooksOn route={CHANGED_BY[station]} />
       <Problems problems={job.problems} onDismiss={job.dismiss} />
       <div className="relative grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[172px_minmax(0,1fr)] lg:grid-rows-1 xl:grid-cols-[204px_minmax(0,1fr)]">
         <div className="flex min-w-0 items-center border-base-300 border-b bg-base-100 lg:flex-col lg:items-stretch lg:border-r lg:border-b-0">
@@ -156,7 +175,9 @@ function StationFrame({ station }: { station: StationName }) {
           <div className="relative min-h-0 min-w-0 overflow-auto">
             <ErrorBoundary key={station} FallbackComponent={Broken}>
               <Suspense fallback={<p className="dim p-8">Opening the station …</p>}>
-                <Station />
+                <EditRight value={edits}>
+                  <Station />
+                </EditRight>
               </Suspense>
             </ErrorBoundary>
           </div>
@@ -195,8 +216,7 @@ const waiting: ReactNode = (
 /** One job: header, route card, station, findings, why. */
 export function JobShell() {
   const { jobId = '', station = '' } = useParams();
-  const [address, ask] = useState<string | null>(null);
-  const why = useMemo(() => ({ address, ask }), [address]);
+  const why = useWhyInAddress();
   if (!(station in STATION)) return <Navigate to={`/jobs/${jobId}/brief`} replace />;
   return (
     <WhyContext value={why}>

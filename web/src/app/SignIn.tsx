@@ -24,12 +24,14 @@ export function SignIn() {
   const form = useFieldForm(FIELDS, { email: '', password: '' });
   const entered = () => client.invalidateQueries();
   const signIn = usePress({
+    route: null,
     send: (json: { email: string; password: string; workshopId: string | null }, key) =>
       answer(api['sign-in'].$post({ json }, keyed(key))),
     onSuccess: ({ workshops }) => workshops.length === 0 && entered(),
   });
   const several = signIn.data?.workshops ?? [];
   const demo = usePress({
+    route: null,
     send: (personId: string, key) => answer(api['demo-sign-in'].$post({ json: { personId } }, keyed(key))),
     onSuccess: entered,
   });

@@ -1,8 +1,9 @@
 import type { AppType } from '@ombrik/server/app';
 import { hc } from 'hono/client';
+import { watched } from './newer.ts';
 
 /** The typed client of the server's API. */
-export const api = hc<AppType>('/').api;
+export const api = hc<AppType>('/', { fetch: watched }).api;
 
 export class ApiError extends Error {
   override name = 'ApiError';
@@ -26,7 +27,7 @@ export async function answer<T>(response: Promise<{ ok: boolean; status: number;
 export function sendForm<T>(path: string, fields: Record<string, string | File>, init: RequestInit): Promise<T> {
   const form = new FormData();
   for (const [name, value] of Object.entries(fields)) form.set(name, value);
-  return answer<T>(fetch(path, { ...init, method: 'POST', body: form }));
+  return answer<T>(watched(path, { ...init, method: 'POST', body: form }));
 }
 
 export const problemsIn = (error: unknown): string[] =>

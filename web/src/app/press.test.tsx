@@ -1,4 +1,5 @@
 // @vitest-environment happy-dom
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { afterEach, describe, expect, it } from 'vitest';
@@ -20,7 +21,11 @@ function desk() {
 
 function Buttons({ send }: { send: (wish: number, key: string) => Promise<string> }) {
   const [done, setDone] = useState<string[]>([]);
-  const press = usePress({ send, onSuccess: (out, wish) => setDone((d) => [...d, `${wish}: ${out}`]) });
+  const press = usePress({
+    route: 'POST /api/jobs',
+    send,
+    onSuccess: (out, wish) => setDone((d) => [...d, `${wish}: ${out}`]),
+  });
   return (
     <>
       {[1, 2].map((n) => (
@@ -35,10 +40,27 @@ function Buttons({ send }: { send: (wish: number, key: string) => Promise<string
   );
 }
 
+const open = (send: (wish: number, key: string) => Promise<string>, client = new QueryClient()) =>
+  render(
+    <QueryClientProvider client={client}>
+      <Buttons send={send} />
+    </QueryClientProvider>,
+  );
+
 describe('a button that changes something', () => {
+  it('that is not theirs asks nobody, and says whose it is', async () => {
+    const { asked, send } = desk();
+    const client = new QueryClient();
+    client.setQueryData(['me'], { mayNot: { 'POST /api/jobs': 'only a designer does this' } });
+    open(send, client);
+    fireEvent.click(screen.getByText('take 1'));
+    await settled();
+    expect(asked).toEqual([]);
+    expect(screen.getByRole('alert').textContent).toBe('only a designer does this');
+  });
   it('pressed twice it asks once; another waits its turn; what follows sees both', async () => {
     const { asked, send } = desk();
-    render(<Buttons send={send} />);
+    open(send);
     fireEvent.click(screen.getByText('take 1'));
     fireEvent.click(screen.getByText('take 1'));
     fireEvent.click(screen.getByText('take 2'));
@@ -56,7 +78,7 @@ describe('a button that changes something', () => {
   });
   it('says why it was refused, and forgets it with the next press', async () => {
     const { asked, send } = desk();
-    render(<Buttons send={send} />);
+    open(send);
     fireEvent.click(screen.getByText('take 1'));
     await settled();
     asked[0]!.refuse(new ApiError(409, ['the rest is reserved']));
@@ -69,7 +91,7 @@ describe('a button that changes something', () => {
   });
   it('goes on with what it sends when its screen is left', async () => {
     const { asked, send } = desk();
-    const { unmount } = render(<Buttons send={send} />);
+    const { unmount } = open(send);
     fireEvent.click(screen.getByText('take 1'));
     fireEvent.click(screen.getByText('take 2'));
     await settled();

@@ -17,10 +17,12 @@ export function useFiles() {
   const sendFile = async (file: File, key: string): Promise<string> =>
     (await sendForm<{ id: string }>(`/api/jobs/${jobId}/files`, { file }, keyed(key))).id;
   const add = usePress({
+    route: 'POST /api/jobs/:id/files',
     send: (file: File, key) => sendFile(file, key),
     onSettled: refresh,
   });
   const remove = usePress({
+    route: 'POST /api/jobs/:id/files/:fileId/removed',
     send: ({ id, removed }: { id: string; removed: boolean }, key) =>
       answer(
         api.jobs[':id'].files[':fileId'].removed.$post(

@@ -21,3 +21,13 @@ export const calledBy = (roles: readonly Role[]): string => roles.find((r) => r 
 export function useMe() {
   return useQuery({ queryKey: ['me'], queryFn: fetchMe });
 }
+
+type Route = keyof NonNullable<Awaited<ReturnType<typeof fetchMe>>['mayNot']>;
+
+/** Why whoever is signed in may not press this, or null where they may; what nobody is refused has no route. */
+export function useMayNot(route: Route | null): string | null {
+  // Read where it was fetched already: a press asks for nothing by itself.
+  const me = useQuery({ queryKey: ['me'], queryFn: fetchMe, enabled: false }).data;
+  return (route && me?.mayNot?.[route]) ?? null;
+}
+export type { Route };

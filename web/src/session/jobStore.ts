@@ -20,7 +20,7 @@ import { type Asked, guardedEdits, ReleaseGuard } from './guardedEdits.ts';
 import { Newest } from './newest.ts';
 import { refusalOf } from './refusal.ts';
 
-type Selection = { kind: 'item'; id: Id } | { kind: 'cable'; id: Id } | null;
+export type Selection = { kind: 'item'; id: Id } | { kind: 'cable'; id: Id } | null;
 
 export interface JobSession {
   jobId: string;

@@ -4,20 +4,23 @@ export function FileButton({
   accept,
   title,
   small = false,
+  disabled = false,
   onFile,
 }: {
   text: string;
   accept: string;
   title?: string;
   small?: boolean;
+  disabled?: boolean;
   onFile: (file: File) => void;
 }) {
   return (
-    <label className={`btn ${small ? 'btn-xs' : 'btn-sm'}`} title={title}>
+    <label className={`btn ${small ? 'btn-xs' : 'btn-sm'} ${disabled ? 'btn-disabled' : ''}`} title={title}>
       {text}
       <input
         type="file"
         accept={accept}
+        disabled={disabled}
         className="sr-only"
         onChange={(e) => {
           const file = e.target.files?.[0];

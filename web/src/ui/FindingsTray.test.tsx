@@ -33,6 +33,7 @@ function open(findings: Finding[]) {
       ({
         jobId: 'jb',
         findings,
+        shown: { items: [], cables: findings.map((f, n) => ({ id: f.where.cableIds[0], designation: `W${n + 1}` })) },
         about: async () => null,
         light: (w: { label: string } | null) => did.push(`light ${w?.label ?? 'nothing'}`),
         select: (s: { id: string } | null) => did.push(`select ${s?.id}`),
@@ -43,7 +44,7 @@ function open(findings: Finding[]) {
         },
       }) as unknown as JobSession,
   );
-  const Where = () => <p>{useLocation().pathname}</p>;
+  const Where = () => <p>{useLocation().pathname + useLocation().search}</p>;
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <JobContext value={store}>
@@ -95,8 +96,9 @@ describe('the tray of findings', () => {
     expect(screen.getByText('what feeds W6 holds more')).toBeTruthy();
     expect(screen.getByText('the rules')).toBeTruthy();
     fireEvent.click(screen.getByText('Show'));
-    expect(did).toContain('select cb_6');
-    expect(screen.getByText('/jobs/jb/board')).toBeTruthy();
+    expect(did).toContain('light W6');
+    // The address says what is chosen there, so that it can be sent to somebody.
+    expect(screen.getByText('/jobs/jb/board?at=W1')).toBeTruthy();
   });
   it('is drawn anew when the findings change, and for nothing else', () => {
     const { store } = open([finding(7)]);

@@ -2,14 +2,13 @@ import type { Finding } from '@ombrik/core/findings/registry';
 import { isOpen } from '@ombrik/core/findings/settled';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { linkTo } from '../session/chosenName.ts';
 import { useJob } from '../session/useJob.ts';
+import { atFinding } from './atFinding.ts';
 import { FindingEntryText } from './FindingEntryText.tsx';
 import { LetStand } from './LetStand.tsx';
 
 const WORD = { stop: 'stop', warn: 'warning', note: 'note' } as const;
-
-/** Where a finding is worked on, if not on the board itself. */
-const PLACE_OF: Readonly<Partial<Record<Finding['kind'], string>>> = { 'run-not-measured': 'circuit/runs' };
 
 function FindingCard({ finding }: { finding: Finding }) {
   const job = useJob();
@@ -17,13 +16,10 @@ function FindingCard({ finding }: { finding: Finding }) {
   const [open, setOpen] = useState(false);
   const stop = finding.severity === 'stop';
   const show = () => {
-    const cable = finding.where.cableIds[0];
-    const item = finding.where.itemIds[0];
-    if (cable) job.select({ kind: 'cable', id: cable });
-    else if (item) job.select({ kind: 'item', id: item });
-    else job.select(null);
+    const { place, chosen } = atFinding(finding);
     job.light(finding.where);
-    navigate(`/jobs/${job.jobId}/${PLACE_OF[finding.kind] ?? 'board'}`);
+    if (!chosen) job.select(null);
+    navigate(linkTo(job, place, chosen));
   };
   return (
     <li

@@ -1,23 +1,19 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { Moon, Sun, UsersRound } from 'lucide-react';
+import { Moon, Search, Sun, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { api } from '../app/api.ts';
 import { calledBy, forgetOthers, useMe } from '../app/useMe.ts';
+import { keyWords } from '../find/bindings.ts';
+import { Finder, useFinder } from '../find/Finder.tsx';
 import { forgetKept } from '../offline/keepOnDevice.ts';
 import { FloorReports } from './FloorReports.tsx';
-
-const PAGES = [
-  ['/plan', 'Plan'],
-  ['/stock', 'Store'],
-  ['/buying', 'Buying'],
-  ['/catalogue', 'Catalogue'],
-  ['/practice', 'Practice'],
-  ['/workshop', 'Workshop'],
-] as const;
+import { Initials } from './Here.tsx';
+import { HEAD_PAGES } from './shopPages.ts';
 
 /** The dark bar on top: where one is, what is saved, who is signed in, which theme. */
 export function Header({ children }: { children?: ReactNode }) {
+  const { show } = useFinder();
   const me = useMe();
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -43,8 +39,18 @@ export function Header({ children }: { children?: ReactNode }) {
       </Link>
       <div className="flex min-w-0 flex-1 items-center gap-1 sm:gap-4">{children}</div>
       <FloorReports />
+      <button
+        type="button"
+        className="btn btn-ghost btn-sm btn-square"
+        aria-label="Find and do"
+        title={`Find and do (${keyWords('$mod+k')})`}
+        onClick={() => show('find')}
+      >
+        <Search size={16} aria-hidden />
+      </button>
+      <Finder />
       <nav aria-label="Shop" className="hidden items-center md:flex">
-        {PAGES.map(([to, title]) => (
+        {HEAD_PAGES.map(([to, title]) => (
           <NavLink
             key={to}
             to={to}
@@ -64,9 +70,7 @@ export function Header({ children }: { children?: ReactNode }) {
       >
         {theme === 'paper' ? <Moon size={16} /> : <Sun size={16} />}
       </button>
-      <Link to="/me" className="hidden whitespace-nowrap hover:underline lg:inline">
-        {me.data?.person?.name} · {calledBy(me.data?.person?.roles ?? [])}
-      </Link>
+      {me.data?.person && <WhoseHands name={me.data.person.name} called={calledBy(me.data.person.roles)} />}
       <Link
         to={`/hands?back=${encodeURIComponent(pathname)}`}
         className="btn btn-ghost btn-sm btn-square"
@@ -79,5 +83,18 @@ export function Header({ children }: { children?: ReactNode }) {
         Sign out
       </button>
     </header>
+  );
+}
+
+/** In whose hands this device is: in full where there is room, else by initials, for what is done is done in that name. */
+function WhoseHands({ name, called }: { name: string; called: string }) {
+  const told = `${name} · ${called}`;
+  return (
+    <Link to="/me" className="whitespace-nowrap hover:underline" aria-label={told} title={told}>
+      <span className="hidden xl:inline">{told}</span>
+      <span className="grid h-6 min-w-6 place-items-center xl:hidden">
+        <Initials name={name} />
+      </span>
+    </Link>
   );
 }

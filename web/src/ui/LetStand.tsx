@@ -1,9 +1,10 @@
 import type { Finding } from '@ombrik/core/findings/registry';
 import { acceptFinding, letGo } from '@ombrik/core/findings/settled';
-import { format, formatISO, parseISO } from 'date-fns';
+import { formatISO } from 'date-fns';
 import { useState } from 'react';
 import { useMe } from '../app/useMe.ts';
 import { useJob } from '../session/useJob.ts';
+import { dayWords } from '../told/days.ts';
 import { FormBody } from './form/FormBody.tsx';
 import { useFieldForm } from './form/useFieldForm.ts';
 
@@ -17,7 +18,7 @@ export function LetStand({ finding }: { finding: Finding }) {
     return (
       <p className="mt-1 flex items-baseline gap-2 text-[13px]">
         <span className="min-w-0 flex-1">
-          ✓ let stand by {accepted.who}, {format(parseISO(accepted.on), 'd MMM')}: {accepted.reason}
+          ✓ let stand by {accepted.who}, {dayWords(accepted.on)}: {accepted.reason}
         </span>
         <button
           type="button"

@@ -1,8 +1,9 @@
-import { differenceInCalendarDays, format, parseISO } from 'date-fns';
+import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { Link, NavLink } from 'react-router';
 import { useFloor } from '../app/useFloor.ts';
 import { usePresent } from '../app/useLive.ts';
 import { useJob } from '../session/useJob.ts';
+import { weekdayWords } from '../told/days.ts';
 import { Here } from './Here.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from './stationMarks.ts';
 
@@ -29,7 +30,7 @@ export function RouteCard() {
       <p className="dim hidden text-xs leading-snug lg:block">
         {board.brief.jobName}
         <br />
-        {wantedOn ? `wanted ${format(parseISO(wantedOn), 'EEE d MMM')} · ${spare} days` : 'no date agreed'}
+        {wantedOn ? `wanted ${weekdayWords(wantedOn)} · ${spareWords(spare!)}` : 'no date agreed'}
       </p>
       <Link
         to={`/jobs/${jobId}/history`}
@@ -41,7 +42,7 @@ export function RouteCard() {
       <span className="hidden text-xs lg:inline">
         <Here people={here('history')} />
       </span>
-      <ol className="flex min-w-0 flex-1 overflow-x-auto lg:mt-2 lg:block">
+      <ol className="relative flex min-w-0 flex-1 overflow-x-auto lg:mt-2 lg:block">
         {stations.map((s) => (
           <li key={s.station} className="shrink-0 border-base-300 border-dashed lg:border-t">
             <NavLink
@@ -68,3 +69,8 @@ export function RouteCard() {
     </nav>
   );
 }
+
+const spareWords = (days: number): string => {
+  const many = `${Math.abs(days)} ${Math.abs(days) === 1 ? 'day' : 'days'}`;
+  return days < 0 ? `${many} late` : many;
+};

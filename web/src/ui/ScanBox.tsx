@@ -1,12 +1,17 @@
-import { useState } from 'react';
+import { Camera } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
 import { answer, api, problemsIn } from '../app/api.ts';
 
-/** Takes what a scanner types, or what is printed beside the code, and says where it leads. */
+/** The decoder comes when it is wanted: few devices look with their camera. */
+const CameraScan = lazy(() => import('./CameraScan.tsx').then((m) => ({ default: m.CameraScan })));
+
+/** Takes what a scanner types, what is printed beside the code, or what the camera reads, and says where it leads. */
 export function ScanBox({ onFound }: { onFound: (found: { path: string; stockId: string | null }) => void }) {
   const [text, setText] = useState('');
   const [problem, setProblem] = useState('');
-  const look = async () => {
-    const code = text.trim();
+  const [camera, setCamera] = useState(false);
+  const look = async (said: string) => {
+    const code = said.trim();
     if (code === '') return;
     setText('');
     try {
@@ -19,17 +24,39 @@ export function ScanBox({ onFound }: { onFound: (found: { path: string; stockId:
   };
   return (
     <span className="grid">
-      <input
-        className="input input-sm w-36"
-        id="scan"
-        aria-label="Scan or type a code"
-        placeholder="scan, or 401/W12"
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter') void look();
-        }}
-      />
+      <span className="flex items-center gap-1">
+        <input
+          className="input input-sm w-36"
+          id="scan"
+          aria-label="Scan or type a code"
+          placeholder="scan, or 401/W12"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') void look(text);
+          }}
+        />
+        <button
+          type="button"
+          className="btn btn-sm btn-square"
+          aria-label="Scan with the camera"
+          title="Scan with the camera"
+          onClick={() => setCamera(true)}
+        >
+          <Camera size={16} aria-hidden />
+        </button>
+      </span>
+      {camera && (
+        <Suspense fallback={null}>
+          <CameraScan
+            onCode={(code) => {
+              setCamera(false);
+              void look(code);
+            }}
+            onClose={() => setCamera(false)}
+          />
+        </Suspense>
+      )}
       {problem && (
         <span role="alert" className="max-w-[260px] text-xs text-error">
           {problem}

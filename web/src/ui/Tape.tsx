@@ -2,6 +2,7 @@ import { bendWords, marksAlong } from '@ombrik/core/stages/lengths/clips';
 import type { LaidPath } from '@ombrik/core/stages/lengths/lengths';
 import type { MadeCable, MadeEnd } from '@ombrik/core/stages/terminations/terminations';
 import { BARE_COPPER_HEX, COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
+import { onDrawing } from '../told/units.ts';
 
 const WIDTH = 1000;
 const LEFT = 96;
@@ -113,7 +114,7 @@ function FlatStrip({ cable }: { cable: MadeCable }) {
               fill="var(--color-secondary)"
               fontFamily="var(--font-label)"
             >
-              {b.way} {Math.round(b.angleDeg)}° at {Math.round(b.atMm)}
+              {b.way} {Math.round(b.angleDeg)}° at {onDrawing(b.atMm)}
             </text>
           </g>
         ))}
@@ -135,7 +136,7 @@ function FlatStrip({ cable }: { cable: MadeCable }) {
               className="svg-num"
               fill="currentColor"
             >
-              {Math.round(h.atMm)}
+              {onDrawing(h.atMm)}
             </text>
           </g>
         ))}
@@ -177,7 +178,7 @@ function Scale({ cutMm, scale }: { cutMm: number; scale: number }) {
         <g key={m}>
           <line x1={LEFT + m * scale} x2={LEFT + m * scale} y1={80} y2={88} stroke="currentColor" opacity={0.6} />
           <text x={LEFT + m * scale} y={105} textAnchor="middle" fontSize={15} className="svg-num" fill="currentColor">
-            {Math.round(m)}
+            {onDrawing(m)}
           </text>
         </g>
       ))}

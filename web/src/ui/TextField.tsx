@@ -1,4 +1,6 @@
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { type RefObject, use, useEffect, useRef, useState } from 'react';
+import { fieldUnit } from '../told/fieldUnit.ts';
+import { EditRight } from './editRight.ts';
 
 type Common = { label: string; hideLabel?: boolean; className?: string; disabled?: boolean };
 
@@ -38,6 +40,7 @@ export function TextField({
   quiet?: boolean;
 }) {
   const { text, setText, box } = useTyped(value);
+  const mayNot = use(EditRight);
   // What nobody has filled in yet is not wrong until somebody leaves it so.
   const [left, setLeft] = useState(false);
   const bad =
@@ -53,6 +56,8 @@ export function TextField({
   const shared = {
     value: text,
     disabled,
+    readOnly: mayNot !== null,
+    title: mayNot ?? undefined,
     'aria-label': label,
     'aria-invalid': bad !== null,
     onChange: (e: { target: { value: string } }) => setText(e.target.value),
@@ -107,9 +112,12 @@ export function NumberField({
   unit: string;
   step?: number | 'any';
 }) {
-  const said = value === null ? '' : String(value);
+  const of = fieldUnit(unit);
+  const mayNot = use(EditRight);
+  const said = value === null ? '' : of.typed(value);
   const { text, setText, box } = useTyped(said);
-  const parsed = text.trim() === '' ? Number.NaN : Number(text.replace(',', '.'));
+  // What nobody touched is what it was: turned into inches and back it would be a hair beside.
+  const parsed = text === said && value !== null ? value : of.kept(text);
   const bad = !(parsed >= min && parsed <= max) && !(value === null && text.trim() === '');
   const commit = () => {
     if (!bad && text.trim() !== '' && parsed !== value) onCommit(parsed);
@@ -126,19 +134,25 @@ export function NumberField({
           aria-label={label}
           aria-invalid={bad}
           disabled={disabled}
+          readOnly={mayNot !== null}
+          title={mayNot ?? undefined}
           value={text}
           onChange={(e) => setText(e.target.value)}
-          onBlur={commit}
+          onBlur={() => {
+            commit();
+            // `20 in` was taken when Enter was pressed: what is kept stands there in its place.
+            if (parsed === value) setText(said);
+          }}
           onKeyDown={(e) => {
             if (e.key === 'Enter') commit();
             if (e.key === 'Escape') setText(said);
           }}
         />
-        {unit && <span className="dim text-xs">{unit}</span>}
+        {unit && <span className="dim text-xs">{of.says}</span>}
       </span>
       {bad && (
         <span className="text-xs text-error">
-          {text === '' ? 'missing' : `"${text}"`}: a number from {min} to {max}
+          {text === '' ? 'missing' : `"${text}"`}: a number from {of.about(min)} to {of.about(max)}
         </span>
       )}
     </label>

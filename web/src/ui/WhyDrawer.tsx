@@ -85,10 +85,11 @@ export function WhyDrawer() {
     };
   }, [address, explain, dossier]);
   useEffect(() => {
+    if (!address) return;
     const close = (e: KeyboardEvent) => e.key === 'Escape' && ask(null);
     window.addEventListener('keydown', close);
     return () => window.removeEventListener('keydown', close);
-  }, [ask]);
+  }, [address, ask]);
   if (!address) return null;
   return (
     <aside

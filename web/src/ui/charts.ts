@@ -13,6 +13,7 @@ import {
   Tooltip,
 } from 'chart.js';
 import { useMemo, useSyncExternalStore } from 'react';
+import { unitsNow } from '../told/units.ts';
 
 Chart.register(
   BarController,
@@ -46,6 +47,7 @@ function inks() {
     stop: read('--color-error'),
     paper: read('--color-base-100'),
   };
+  Chart.defaults.locale = unitsNow().place;
   Chart.defaults.color = ink.dim;
   Chart.defaults.borderColor = ink.rule;
   return ink;

@@ -2,15 +2,18 @@
 
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { QueryClient } from '@tanstack/react-query';
-import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { useUnit } from '../app/useUnit.ts';
 import { choose, click } from '../testing/hands.ts';
 import { type Asked, MIRA, openJob, serverThat, show } from '../testing/screen.tsx';
+import { EditRight } from './editRight.ts';
 import { Header } from './Header.tsx';
+import { LooksOn, standing } from './LooksOn.tsx';
 import { OneOf } from './OneOf.tsx';
 import { RouteCard } from './RouteCard.tsx';
 import { ScanBox } from './ScanBox.tsx';
+import { TextField } from './TextField.tsx';
 import { UnitPick } from './UnitPick.tsx';
 
 beforeEach(() => localStorage.clear());
@@ -34,10 +37,44 @@ describe('the bar on top', () => {
   it('says who is signed in, and signs out to the wall', async () => {
     const asked = serverThat({ '/api/me': me, '/api/sign-out': { ok: true } });
     show(<Header />, { at: '/stock' });
-    expect(await screen.findByText('Mira Holt · designer')).toBeTruthy();
+    const whose = await screen.findByRole('link', { name: 'Mira Holt · designer' });
+    // Where there is no room for the name its initials stand for it; never nothing.
+    expect(whose.textContent).toContain('MH');
     await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Sign out' })));
     await waitFor(() => expect(screen.getByTestId('address').textContent).toBe('/'));
     expect(asked.some((a) => a.method === 'POST' && a.path === '/api/sign-out')).toBe(true);
+  });
+});
+
+describe('who may not', () => {
+  const press = { isPending: false, mayNot: 'only a buyer does this' };
+  it('is told on top of it whose it is, and sees nothing of that where it is theirs', async () => {
+    const client = new QueryClient();
+    client.setQueryData(['me'], { mayNot: { 'POST /api/workshop': 'only a designer or an owner does this' } });
+    show(
+      <>
+        <LooksOn route="POST /api/workshop" />
+        <LooksOn route="POST /api/stock/receive" />
+      </>,
+      { client },
+    );
+    expect(screen.getAllByRole('note').map((n) => n.textContent)).toEqual([
+      'You look on here: only a designer or an owner changes it.',
+    ]);
+  });
+  it('finds the button off, and why', () => {
+    expect(standing(press)).toEqual({ disabled: true, title: 'only a buyer does this' });
+    expect(standing({ isPending: false, mayNot: null })).toEqual({ disabled: false, title: undefined });
+    expect(standing({ isPending: true, mayNot: null }).disabled).toBe(true);
+  });
+  it('reads a field and does not type in it', () => {
+    render(
+      <EditRight value="only a designer does this">
+        <TextField label="Customer" value="Quince" onCommit={() => {}} max={20} />
+      </EditRight>,
+    );
+    const field = screen.getByLabelText('Customer') as HTMLInputElement;
+    expect([field.readOnly, field.title]).toEqual([true, 'only a designer does this']);
   });
 });
 

@@ -1,3 +1,5 @@
+import { SI, type UnitChoice } from '../../units/choice.ts';
+import { readTyped } from '../../units/typed.ts';
 import type { Id } from '../basics.ts';
 import type { Board } from '../board.ts';
 import type { Command } from '../commands.ts';
@@ -111,18 +113,15 @@ export function measureRuns(
   });
 }
 
-const PER_UNIT: Readonly<Record<string, number>> = { '': 1, mm: 1, cm: 10, m: 1000 };
-
 /**
- * A length as a hand writes it: millimetres, or with its unit behind it. Null where it is none.
+ * A length as a hand writes it: in that person's unit, or with its unit behind it. Null where it is none.
  * @example
  * readLengthMm('2,6 m'); // 2600
  */
-export function readLengthMm(text: string): number | null {
-  const found = /^([0-9]+(?:[.,][0-9]+)?)\s*(mm|cm|m)?$/i.exec(text.trim());
-  if (!found) return null;
-  const lengthMm = Math.round(Number(found[1]!.replace(',', '.')) * PER_UNIT[(found[2] ?? '').toLowerCase()]!);
+export function readLengthMm(text: string, choice: UnitChoice = SI): number | null {
+  const read = readTyped(text, 'mm', choice);
   const { min, max } = RUN_FIELDS.lengthMm;
+  const lengthMm = Math.round(read);
   return lengthMm >= min && lengthMm <= max ? lengthMm : null;
 }
 
@@ -135,6 +134,7 @@ export function readLengthMm(text: string): number | null {
 export function readRuns(
   text: string,
   runs: readonly OffBoardRun[],
+  choice: UnitChoice = SI,
 ): { lengths: { run: OffBoardRun; lengthMm: number }[]; problems: string[] } {
   const lines = text.replace(/\r/g, '').replace(/\n+$/, '').split('\n');
   const problems: string[] = [];
@@ -142,7 +142,7 @@ export function readRuns(
   const lengths = lines.slice(0, runs.length).flatMap((line, n) => {
     const cell = line.split(/[\t;]/).at(-1)!.trim();
     if (cell === '') return [];
-    const lengthMm = readLengthMm(cell);
+    const lengthMm = readLengthMm(cell, choice);
     if (lengthMm === null) {
       const { min, max } = RUN_FIELDS.lengthMm;
       problems.push(`line ${n + 1}: "${cell}"; accepted: a length from ${min} to ${max} mm, such as 2600 or 2.6 m`);

@@ -218,7 +218,10 @@ describe('cutting from mixed stock', () => {
     const seen: number[] = [];
     const full = solveCutting(problem, { gapShare: 0.01, onProgress: (n) => seen.push(n.cost) });
     expect(full.gapShare).toBeLessThanOrEqual(0.01);
-    expect(full.cost).toBeLessThanOrEqual(stopped.cost);
+    // No plan costs less than the bound, the one that was stopped neither.
+    expect(full.cost * (1 - full.gapShare)).toBeLessThanOrEqual(stopped.cost);
+    expect(full.bound).toBeLessThanOrEqual(stopped.cost);
+    expect(stopped.bound).toBeLessThanOrEqual(full.cost);
     expect(seen.at(-1)).toBeLessThanOrEqual(seen[0]!);
   });
 

@@ -31,12 +31,16 @@ export interface SearchOptions {
   endless?: boolean;
 }
 
-const LOOKS = 3_000_000;
+const LOOKS = 5_000_000;
 /** Lists by rule with noise before the search proper, and the most they may take of it. */
 const STARTS = 24;
 const START_SHARE = 0.3;
-/** Steps without anything better before the search goes back to the best and starts from beside it. */
-const PATIENCE = 700;
+const MOST_NOISE = 0.4;
+/** Steps without anything better before the search begins elsewhere: so many for each task, and at most. */
+const PATIENCE_EACH = 20;
+const PATIENCE_MOST = 700;
+/** Mostly it begins beside the best; one time in so many from a new list, for beside the best there may be no way out. */
+const ANEW_EVERY = 3;
 const MOST_MOVES = 14;
 
 /**
@@ -92,7 +96,7 @@ function search(p: Compiled, objective: Objective, random: Random, looks: number
   const listCost = 1 + p.dueMin.length / 4;
   const starts = Math.max(RULES.length, Math.min(STARTS, Math.floor((left * START_SHARE) / listCost)));
   for (let n = 0; n < starts; n++) {
-    const order = firstOrder(p, RULES[n % RULES.length]!, n < RULES.length ? 0 : 0.4 * random.next(), random);
+    const order = firstOrder(p, RULES[n % RULES.length]!, n < RULES.length ? 0 : MOST_NOISE * random.next(), random);
     left -= listCost;
     const { cost } = place(order, scratch, objective);
     if (n === 0 || cost < bestCost) {
@@ -121,6 +125,8 @@ function improved(
   let bestCost = now.cost;
   const forbidden = new Map<number, number>();
   let since = 0;
+  let begun = 0;
+  const patience = Math.min(PATIENCE_MOST, PATIENCE_EACH * p.count);
   let left = budget;
   for (let step = 0; left > 0; step++) {
     order = byStart(order, now);
@@ -129,7 +135,7 @@ function improved(
       if (objective === 'makespan') break;
       // This group is held by nothing that could be swapped; another may be.
       left--;
-      if (++since > PATIENCE) break;
+      if (++since > patience) break;
       continue;
     }
     let chosen: Tried | null = null;
@@ -153,12 +159,13 @@ function improved(
       best = order;
       bestCost = now.cost;
       since = 0;
-    } else if (++since > PATIENCE) {
+    } else if (++since > patience) {
       since = 0;
       forbidden.clear();
-      order = best;
+      const anew = ++begun % ANEW_EVERY === 0;
+      order = anew ? firstOrder(p, RULES[begun % RULES.length]!, MOST_NOISE * random.next(), random) : best;
       place(order, now, objective);
-      for (let n = 0; n < 6; n++) {
+      for (let n = 0; n < (anew ? 0 : 6); n++) {
         const some = movesAlong(p, now, objective, random);
         if (some.length === 0) break;
         order = swapped(p, byStart(order, now), some[Math.floor(random.next() * some.length)]!);

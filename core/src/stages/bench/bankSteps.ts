@@ -1,4 +1,4 @@
-import { type BenchState, type Draft, readingStep } from '../../devices/benchStep.ts';
+import { type BenchState, type Draft, type Probe, readingStep } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { ElectricalBrief } from '../../document/brief/brief.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
@@ -42,6 +42,7 @@ export function bankSteps(input: BankInput): Draft[] {
   };
   return [
     ...matchSteps(input),
+    ...stringSteps(input),
     readingStep({
       id: BANK_VOLTAGE,
       stage: 'bank',
@@ -71,31 +72,90 @@ function matchSteps(input: BankInput): Draft[] {
   return batteries.flatMap((battery, i): Draft[] => {
     const first = batteries.slice(0, i).find((b) => potentials.netOf[b.plus] === potentials.netOf[battery.plus]);
     if (!first) return [];
-    const address = `bench/match/${battery.item.id}`;
-    const limitV = use(bankLimit, { per12V: MATCH_PER_12V, systemVoltageV: brief.systemVoltageV }, address, {
-      per12V: given('0.1 V per 12 V before paralleling (common practice, no source)'),
-      systemVoltageV: given('brief'),
-    });
+    const [one, other] = [name(first.item.id), name(battery.item.id)];
     return [
-      readingStep({
-        id: `bank/match/${battery.item.id}`,
-        stage: 'bank',
-        entityId: battery.item.id,
-        title: `${name(battery.item.id)} matches ${name(first.item.id)}`,
-        how: `Minus leads joined, fuses out. Meter from plus of ${name(first.item.id)} to plus of ${name(battery.item.id)}, before the last link. Apart by more: charge each full by itself first.`,
-        caution: LIVE,
-        measures: 'drop',
-        lowLimit: -limitV,
-        highLimit: limitV,
-        expected: 0,
-        limitFigure: address,
+      matchStep({
+        ...{ itemId: battery.item.id, title: `${other} matches ${one}`, address: `bench/match/${battery.item.id}` },
+        per12V: given('0.1 V per 12 V before paralleling (common practice, no source)'),
+        ...{ nominalV: brief.systemVoltageV, nominal: given('brief') },
+        how: `Minus leads joined, fuses out. Meter from plus of ${one} to plus of ${other}, before the last link. Apart by more: charge each full by itself first.`,
         probes: [{ plus: first.plusRef, minus: battery.plusRef, sign: 1 }],
-        state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [], apart: true, flowsOn: [] },
       }),
     ];
   });
 }
 const MATCH_PER_12V = 0.1;
+
+/** One battery against another, each by itself: so much apart and no more. */
+function matchStep(of: {
+  itemId: Id;
+  title: string;
+  how: string;
+  /** Of the limit, and why it is so. */
+  address: string;
+  per12V: ReturnType<typeof given>;
+  nominalV: number;
+  nominal: ReturnType<typeof given>;
+  probes: Probe[];
+}): Draft {
+  const limitV = use(bankLimit, { per12V: MATCH_PER_12V, systemVoltageV: of.nominalV }, of.address, {
+    per12V: of.per12V,
+    systemVoltageV: of.nominal,
+  });
+  return readingStep({
+    id: `bank/match/${of.itemId}`,
+    stage: 'bank',
+    entityId: of.itemId,
+    title: of.title,
+    how: of.how,
+    caution: LIVE,
+    measures: 'drop',
+    lowLimit: -limitV,
+    highLimit: limitV,
+    expected: 0,
+    limitFigure: of.address,
+    probes: of.probes,
+    state: { batteriesConnected: true, isolatorsClosed: false, seatsIn: [], apart: true, flowsOn: [] },
+  });
+}
+
+type Battery = Netlist['sources'][number];
+
+/** Batteries in series, each string from its minus end on; one by itself is no string. */
+function stringsOf(batteries: readonly Battery[], netOf: ArrayLike<number>): Battery[][] {
+  const above = (b: Battery) => batteries.filter((o) => o !== b && netOf[o.minus] === netOf[b.plus]);
+  const lowest = batteries.filter((b) => !batteries.some((o) => o !== b && netOf[o.plus] === netOf[b.minus]));
+  return lowest.flatMap((first) => {
+    const string = [first];
+    for (let [next] = above(first); next && !string.includes(next); [next] = above(next)) string.push(next);
+    return string.length > 1 ? [string] : [];
+  });
+}
+
+/** Batteries in series, each by itself: one that is weak hides in the sum of all. */
+function stringSteps({ netlist, potentials, items }: BankInput): Draft[] {
+  const name = (id: Id) => items.find((i) => i.id === id)?.designation ?? id;
+  const batteries = netlist.sources.filter((s) => s.element.kind === 'battery');
+  return stringsOf(batteries, potentials.netOf).flatMap(([first, ...others]) =>
+    others.flatMap((battery): Draft[] => {
+      const [a, b] = [first!.element, battery.element];
+      if (a.kind !== 'battery' || b.kind !== 'battery' || a.nominalV !== b.nominalV) return [];
+      const [one, other] = [name(first!.item.id), name(battery.item.id)];
+      return [
+        matchStep({
+          ...{ itemId: battery.item.id, title: `${other} matches ${one}`, address: `bench/string/${battery.item.id}` },
+          per12V: given('0.1 V per 12 V between batteries of one string (common practice, no source)'),
+          ...{ nominalV: b.nominalV, nominal: given('battery sheet') },
+          how: `Rested, fuses out. Meter across the posts of ${one}, then across those of ${other}; write down by how much the first is above the second. Apart by more: a weak or an empty cell, which the volts of the whole string hide. Charge each full by itself and read again.`,
+          probes: [
+            { plus: first!.plusRef, minus: first!.minusRef, sign: 1 },
+            { plus: battery.plusRef, minus: battery.minusRef, sign: -1 },
+          ],
+        }),
+      ];
+    }),
+  );
+}
 
 /** A battery with a display of its own: what it shows against the meter, and the rest that its cells do not explain. */
 function cellSteps({ netlist, workshop, ...input }: BankInput, state: BenchState): Draft[] {

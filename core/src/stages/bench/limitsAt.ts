@@ -30,7 +30,7 @@ const DRAWS = 4000;
 const SOUND_SHARE = 0.999;
 
 /** Between the worst of sound and what is called bad a plain meter wants room to tell. Common practice, no source. */
-const ROOM_SHARE = 1.03;
+const ROOM_SHARE = 1.05;
 /** Below this a millivoltmeter reads its own leads. Common practice, no source. */
 export const NOTHING_V = 0.001;
 

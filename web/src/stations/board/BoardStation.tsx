@@ -41,7 +41,7 @@ export function BoardStation() {
   const { tool } = view;
   return (
     <div
-      className={`grid h-full grid-cols-[minmax(0,1fr)_292px] ${says ? 'grid-rows-[36px_minmax(0,1fr)_158px]' : 'grid-rows-[36px_minmax(0,1fr)]'}`}
+      className={`grid h-full grid-cols-1 md:grid-cols-[minmax(0,1fr)_292px] ${says ? 'grid-rows-[36px_minmax(0,1fr)_158px]' : 'grid-rows-[36px_minmax(0,1fr)]'}`}
     >
       <div className="flex items-center gap-1.5 overflow-x-auto overflow-y-hidden border-b border-base-300 bg-base-200 px-3 [scrollbar-width:none] [&>*]:shrink-0">
         <button
@@ -62,7 +62,7 @@ export function BoardStation() {
         </span>
         <StillToConnect />
       </div>
-      <aside className="relative row-span-2 overflow-auto border-l border-base-300 bg-base-100 p-3">
+      <aside className="relative overflow-auto border-base-300 bg-base-100 p-3 max-md:order-last max-md:max-h-[34dvh] max-md:border-t md:row-span-2 md:border-l">
         <Inspector view={view} connecting={connecting} onConnecting={onConnecting} />
         <div className="perforated mt-3 pt-2">
           <FindingsTray />

@@ -8,6 +8,7 @@ import {
   POINT_FIELD,
 } from '@ombrik/core/document/panel/panelFields';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
+import { mm } from '../../ui/format.ts';
 import { PickField } from '../../ui/PickField.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 
@@ -198,8 +199,7 @@ export function PanelLists({ panel, set }: { panel: Panel; set: Set }) {
         fields={[{ ...CHANNEL_FIELDS.widthMm, field: 'widthMm', unit: 'mm wide' }]}
         more={(c, n) => (
           <p className="num dim text-xs">
-            {n + 1}: {c.face}, {Math.round(c.from.xMm)}, {Math.round(c.from.yMm)} to {Math.round(c.to.xMm)},{' '}
-            {Math.round(c.to.yMm)} mm
+            {n + 1}: {c.face}, {mm(c.from.xMm)}, {mm(c.from.yMm)} to {mm(c.to.xMm)}, {mm(c.to.yMm)}
           </p>
         )}
         onChange={(list, what) => set('channels', list, what)}

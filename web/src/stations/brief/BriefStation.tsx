@@ -1,4 +1,5 @@
 import { useJob } from '../../session/useJob.ts';
+import { STATION_SHEETS } from '../../ui/stationSheets.ts';
 import { Tabs, useSheet } from '../../ui/Tabs.tsx';
 import { OrderSheet } from './OrderSheet.tsx';
 import { SurveySheet } from './SurveySheet.tsx';
@@ -15,8 +16,8 @@ export function BriefStation() {
         base={base}
         current={sheet}
         tabs={[
-          { path: 'order', title: 'Order sheet' },
-          { path: 'survey', title: 'Survey, as found', note: found > 0 ? String(found) : undefined },
+          { path: 'order', title: STATION_SHEETS.brief.order },
+          { path: 'survey', title: STATION_SHEETS.brief.survey, note: found > 0 ? String(found) : undefined },
         ]}
       />
       {sheet === 'order' ? <OrderSheet /> : <SurveySheet />}

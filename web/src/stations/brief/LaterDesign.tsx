@@ -6,6 +6,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
 interface JobDesign {
@@ -39,6 +40,7 @@ function Offer({ choices, has, newest }: JobDesign) {
   }, [job.board, has, newest, choices]);
   const [taking, setTaking] = useState(false);
   const note = usePress({
+    route: 'POST /api/jobs/:id/design',
     send: (version: number, key) =>
       answer(api.jobs[':id'].design.$post({ param: { id: job.jobId }, json: { version } }, keyed(key))),
   });
@@ -74,7 +76,7 @@ function Offer({ choices, has, newest }: JobDesign) {
         </>
       )}
       {note.error && <Problems problems={problemsIn(note.error)} />}
-      <button type="button" className="btn btn-sm mt-2" disabled={note.isPending} onClick={take}>
+      <button type="button" className="btn btn-sm mt-2" {...standing(note)} onClick={take}>
         Take version {newest.version}
       </button>
     </section>

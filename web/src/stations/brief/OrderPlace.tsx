@@ -22,7 +22,7 @@ export function OrderPlace() {
   return (
     <Part title="Where the board goes">
       <TextField
-        className="col-span-4"
+        className="col-span-full"
         label="Where the board goes"
         value={brief.place}
         max={120}
@@ -45,7 +45,7 @@ export function OrderPlace() {
       />
       <NumberField {...BRIEF_FIELDS.ambientC} value={brief.ambientC} onCommit={(v) => set('ambientC', v)} />
       <TextField
-        className="col-span-4"
+        className="col-span-full"
         label="What is behind it"
         value={brief.opening?.behind ?? ''}
         max={200}

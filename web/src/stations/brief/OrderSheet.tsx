@@ -21,16 +21,17 @@ export function OrderSheet() {
   const { brief } = job.board;
   const { set } = useBrief();
   const wanted = usePress({
+    route: 'POST /api/jobs/:id/wanted',
     send: (wantedOn: string | null, key) =>
       answer(api.jobs[':id'].wanted.$post({ param: { id: job.jobId }, json: { wantedOn } }, keyed(key))),
     onSuccess: () => client.invalidateQueries({ queryKey: ['job', job.jobId] }),
   });
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_280px] gap-5 p-4">
+    <div className="grid grid-cols-1 gap-5 p-4 md:grid-cols-[minmax(0,1fr)_280px]">
       <div className="grid content-start gap-4">
         <LaterDesign />
-        <section className="grid grid-cols-4 content-start gap-x-3 gap-y-2 border border-base-300 bg-base-100 p-4">
-          <h1 className="col-span-4 text-2xl">Order sheet</h1>
+        <section className="grid grid-cols-2 content-start sm:grid-cols-4 gap-x-3 gap-y-2 border border-base-300 bg-base-100 p-4">
+          <h1 className="col-span-full text-2xl">Order sheet</h1>
           <TextField
             className="col-span-2"
             label="Job name"
@@ -47,7 +48,7 @@ export function OrderSheet() {
             onCommit={(v) => set('customer', v)}
           />
           <TextField
-            className="col-span-4"
+            className="col-span-full"
             label="What it is used for, and how often"
             value={brief.use}
             max={300}
@@ -105,7 +106,7 @@ export function OrderSheet() {
           <OrderPlace />
           <OrderSystem />
           <TextField
-            className="col-span-4"
+            className="col-span-full"
             label="Notes"
             value={brief.notes}
             max={4000}

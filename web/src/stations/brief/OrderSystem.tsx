@@ -112,7 +112,7 @@ export function OrderSystem() {
         }
         onPick={(v: 'steadyLoads' | 'everything') => setting('dropsBeside', v)}
       />
-      <p className="dim col-span-4 text-xs">
+      <p className="dim col-span-full text-xs">
         {job.profile.scope}. {job.profile.caution}
       </p>
       <NumberField

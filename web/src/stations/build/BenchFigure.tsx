@@ -1,5 +1,7 @@
 import type { StepStatus } from '@ombrik/core/build/buildState';
 import { lbfInOf } from '@ombrik/core/tables/gravity';
+import { told, unitsNow } from '../../told/units.ts';
+import { BenchNumber } from './BenchNumber.tsx';
 import { clockWords, STATE_SIGN, timeWords } from './buildWords.ts';
 import { StudDrawn } from './StudDrawn.tsx';
 import { TorqueTool } from './TorqueTool.tsx';
@@ -31,33 +33,26 @@ export function BenchFigure({
       {figure && (
         <div>
           <p className="num text-[76px] leading-none">
-            {figure.value}
-            <span className="ml-2 text-3xl">{figure.unit}</span>
+            <LargeFigure value={figure.value} unit={figure.unit} />
           </p>
           <p className="dim text-lg">
             {figure.what}
-            {torque && ` · ${lbfInOf(figure.value).toFixed(0)} lbf·in`}
+            {torque && <span translate="no">{` · ${otherTorque(figure.value)}`}</span>}
           </p>
         </div>
       )}
       {torque && <TorqueTool torqueNm={figure.value} hands={hands} />}
       {torque && (
-        <label className="flex items-center justify-between text-lg">
+        <div className="flex items-center justify-between text-lg">
           read
-          <span>
-            <input
-              className="input num h-16 w-28 text-right text-2xl"
-              type="number"
-              inputMode="decimal"
-              min={0}
-              step={0.1}
-              aria-label="Torque read, N·m"
-              value={value ?? ''}
-              onChange={(e) => onValue(e.target.value === '' ? null : Number(e.target.value))}
-            />{' '}
-            N·m
-          </span>
-        </label>
+          <BenchNumber
+            label="Torque read"
+            unit="N·m"
+            className="num h-16 w-28 text-right text-2xl"
+            value={value}
+            onValue={onValue}
+          />
+        </div>
       )}
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-lg">
         {step.tools.length > 0 && (
@@ -101,3 +96,19 @@ export function BenchFigure({
     </aside>
   );
 }
+
+/** A figure to be read from the other end of the bench, its unit smaller. */
+function LargeFigure({ value, unit }: { value: number; unit: string }) {
+  const said = told(`${value} ${unit}`);
+  const at = said.lastIndexOf(' ');
+  return (
+    <span translate="no">
+      {said.slice(0, at)}
+      <span className="ml-2 text-3xl">{said.slice(at + 1)}</span>
+    </span>
+  );
+}
+
+/** Torque tools are marked in either: the one the figure is not in stands beside it, for whoever reads. */
+const otherTorque = (torqueNm: number): string =>
+  unitsNow().torque === 'N·m' ? `${lbfInOf(torqueNm).toFixed(0)} lbf·in` : `${torqueNm} N·m`;

@@ -4,6 +4,7 @@ import type { Board } from '@ombrik/core/document/board';
 import type { Part } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
 import { PickField } from '../../ui/PickField.tsx';
+import { BenchNumber } from './BenchNumber.tsx';
 
 const BIG = 'btn h-22 min-h-22 min-w-16 text-2xl!';
 
@@ -80,27 +81,27 @@ function Value({
     );
   if (built.kind === 'run')
     return (
-      <Millimetres label="Length, mm" value={built.lengthMm} onValue={(lengthMm) => onBuilt({ ...built, lengthMm })} />
+      <Millimetres label="Length" value={built.lengthMm} onValue={(lengthMm) => onBuilt({ ...built, lengthMm })} />
     );
   return (
     <>
-      <Millimetres label="Across, mm" value={built.xMm} onValue={(xMm) => onBuilt({ ...built, xMm })} />
-      <Millimetres label="Down, mm" value={built.yMm} onValue={(yMm) => onBuilt({ ...built, yMm })} />
+      <Millimetres label="Across" value={built.xMm} onValue={(xMm) => onBuilt({ ...built, xMm })} />
+      <Millimetres label="Down" value={built.yMm} onValue={(yMm) => onBuilt({ ...built, yMm })} />
     </>
   );
 }
 
 function Millimetres({ label, value, onValue }: { label: string; value: number; onValue: (mm: number) => void }) {
   return (
-    <label className="grid gap-1 text-lg">
+    <div className="grid gap-1 text-lg">
       {label}
-      <input
-        type="number"
-        inputMode="numeric"
-        className="input h-22 w-40 text-3xl"
+      <BenchNumber
+        label={label}
+        unit="mm"
+        className="h-22 w-40 text-3xl"
         value={Math.round(value)}
-        onChange={(e) => Number.isFinite(e.target.valueAsNumber) && onValue(e.target.valueAsNumber)}
+        onValue={(mm) => mm !== null && onValue(Math.round(mm))}
       />
-    </label>
+    </div>
   );
 }

@@ -51,7 +51,7 @@ export function CableRow({ cable, before, progress, work, chosen, say, onChoose 
         </label>
         <button
           type="button"
-          className="grid min-h-[52px] grid-cols-[50px_72px_minmax(0,1fr)] xl:grid-cols-[58px_76px_minmax(0,1fr)] items-center gap-1 text-left"
+          className="grid min-h-[52px] grid-cols-[50px_minmax(72px,auto)_minmax(0,1fr)] xl:grid-cols-[58px_minmax(76px,auto)_minmax(0,1fr)] items-center gap-1 text-left"
           onClick={onChoose}
         >
           <span className="label-face text-xl">{cable.designation}</span>

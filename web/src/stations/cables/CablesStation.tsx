@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { STATION_SHEETS } from '../../ui/stationSheets.ts';
 import { Tabs, useSheet } from '../../ui/Tabs.tsx';
 import { CardsSheet } from './CardsSheet.tsx';
 import { CostsSheet } from './CostsSheet.tsx';
@@ -8,12 +9,13 @@ import { LabelsSheet } from './LabelsSheet.tsx';
 import { PickingSheet } from './PickingSheet.tsx';
 import { ReleaseBar } from './ReleaseBar.tsx';
 
-const SHEETS: Readonly<Record<string, { title: string; Sheet: ComponentType }>> = {
-  cards: { title: 'Cards', Sheet: CardsSheet },
-  cutting: { title: 'Cutting', Sheet: CuttingSheet },
-  picking: { title: 'Picking', Sheet: PickingSheet },
-  labels: { title: 'Labels', Sheet: LabelsSheet },
-  costs: { title: 'Costs', Sheet: CostsSheet },
+const TITLES = STATION_SHEETS.cables;
+const SHEETS: Readonly<Record<keyof typeof TITLES, ComponentType>> = {
+  cards: CardsSheet,
+  cutting: CuttingSheet,
+  picking: PickingSheet,
+  labels: LabelsSheet,
+  costs: CostsSheet,
 };
 
 /** From a derived board to cables on the bench: cards, cuts, labels, and what it all cost. */
@@ -21,7 +23,7 @@ export function CablesStation() {
   const { jobId, dossier } = useJob();
   const base = `/jobs/${jobId}/cables`;
   const current = useSheet(Object.keys(SHEETS));
-  const chosen = SHEETS[current]!;
+  const Sheet = SHEETS[current as keyof typeof TITLES];
   if (dossier.cables.length === 0)
     return (
       <p className="dim p-6">
@@ -30,10 +32,10 @@ export function CablesStation() {
     );
   return (
     <div className="flex h-full flex-col">
-      <Tabs base={base} current={current} tabs={Object.entries(SHEETS).map(([path, { title }]) => ({ path, title }))} />
+      <Tabs base={base} current={current} tabs={Object.entries(TITLES).map(([path, title]) => ({ path, title }))} />
       <ReleaseBar />
       <div className="relative min-h-0 flex-1 overflow-auto">
-        <chosen.Sheet />
+        <Sheet />
       </div>
     </div>
   );

@@ -1,8 +1,8 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import type { CableProgress } from '@ombrik/core/stock/cableSteps';
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
+import { momentWords } from '../../told/days.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { RedoForm } from './RedoForm.tsx';
 import type { useCableFloor } from './useCableFloor.ts';
@@ -33,7 +33,7 @@ export function CardFoot({ cable, redone, floor, next, previous }: FootProps) {
           {redone.map((r) => (
             <li key={r.at}>
               <b>Made again</b>: {r.reason} ({r.scrap === 'bin' ? 'scrapped' : 'kept as a remnant'}), {r.personName},{' '}
-              {format(parseISO(r.at), 'd MMM HH:mm')}
+              {momentWords(r.at)}
             </li>
           ))}
         </ul>

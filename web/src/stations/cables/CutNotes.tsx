@@ -1,6 +1,6 @@
 import type { CutPiece } from '@ombrik/core/stock/cutPieces';
-import { format, parseISO } from 'date-fns';
 import { useJob } from '../../session/useJob.ts';
+import { momentWords } from '../../told/days.ts';
 import { metres } from '../../ui/format.ts';
 import type { useCutting } from './useCableFloor.ts';
 import type { PlanningProgress } from './usePlanner.ts';
@@ -76,7 +76,7 @@ export function TakenPlan({ taken }: { taken: NonNullable<Cutting['plan']> }) {
   const { jobId, revision } = useJob();
   return (
     <p className="dim text-[13px]">
-      Taken by {taken.personName}, {format(parseISO(taken.madeAt), 'd MMM HH:mm')}, for jobs{' '}
+      Taken by {taken.personName}, {momentWords(taken.madeAt)}, for jobs{' '}
       {taken.jobs.map((j) => `${j.jobNumber} (revision ${j.revision})`).join(', ')}. Its lengths are set aside in the
       store.
       {taken.jobs.some((j) => j.jobId === jobId && j.revision !== revision) && (

@@ -3,6 +3,7 @@ import { rodsOf } from '@ombrik/core/stock/rods';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
 import { useJob } from '../../session/useJob.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { CutGroups } from './CutGroups.tsx';
 import { heldByOthers, JoinJobs, PlanProgress, TakenPlan } from './CutNotes.tsx';
@@ -67,7 +68,7 @@ export function CuttingSheet() {
           <button
             type="button"
             className="btn btn-primary btn-sm"
-            disabled={keep.isPending}
+            {...standing(keep)}
             onClick={() => keep.mutate(draft)}
           >
             Take this plan

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
@@ -37,6 +38,7 @@ export function PickingSheet() {
     queryFn: () => fetchLines(job.jobId),
   });
   const pick = usePress({
+    route: 'POST /api/jobs/:id/picking',
     send: (v: { way: 'take' | 'reserve'; articleId: string | null }, key) =>
       answer(
         api.jobs[':id'].picking.$post(
@@ -63,7 +65,11 @@ export function PickingSheet() {
       title: '',
       right: true,
       cell: (l) => (
-        <TakeLine line={l} busy={pick.isPending} take={() => pick.mutate({ way: 'take', articleId: l.articleId })} />
+        <TakeLine
+          line={l}
+          busy={standing(pick).disabled}
+          take={() => pick.mutate({ way: 'take', articleId: l.articleId })}
+        />
       ),
     },
   ];
@@ -77,7 +83,7 @@ export function PickingSheet() {
         <button
           type="button"
           className="btn btn-sm"
-          disabled={open.length === 0 || pick.isPending}
+          {...standing(pick, open.length === 0)}
           onClick={() => pick.mutate({ way: 'reserve', articleId: null })}
         >
           Set aside what is there
@@ -99,7 +105,7 @@ export function PickingSheet() {
         columns={columns}
         rows={lines}
         keyOf={(l) => l.articleId}
-        rowClass={(l) => (isDone(l) ? 'opacity-60' : '')}
+        rowClass={(l) => (isDone(l) ? 'dim' : '')}
       />
     </div>
   );

@@ -1,3 +1,4 @@
+import { fieldUnit } from '../../told/fieldUnit.ts';
 import type { Pulls } from './usePulls.ts';
 
 /** What each crimp stood when it was pulled. */
@@ -8,7 +9,7 @@ export function PullTest({ due, text, type, tooWeak }: Pulls) {
       {due.map((d) => (
         <label key={d.id} className="grid">
           <span className="text-[13px]">
-            {d.at}: at least <b className="num">{d.pull.forceN} N</b>
+            {d.at}: at least <b className="num">{`${d.pull.forceN} N`}</b>
             {d.pull.holdS ? `, held ${d.pull.holdS} s` : ', a sample, to failure'}
           </span>
           <span className="input w-32">
@@ -19,7 +20,7 @@ export function PullTest({ due, text, type, tooWeak }: Pulls) {
               value={text(d.id)}
               onChange={(e) => type(d.id, e.target.value)}
             />
-            <span className="dim text-xs">N</span>
+            <span className="dim text-xs">{fieldUnit('N').says}</span>
           </span>
         </label>
       ))}

@@ -90,6 +90,7 @@ export function RedoForm({
         take={again}
         press="Start it again"
         sending={floor.redo.isPending}
+        mayNot={floor.redo.mayNot}
         refused={floor.redo.error}
         cancel={{ says: 'Leave it as it is', go: onDone }}
         large

@@ -2,14 +2,15 @@ import type { Finding } from '@ombrik/core/findings/registry';
 import { isOpen } from '@ombrik/core/findings/settled';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { jobQuery } from '../../session/JobProvider.tsx';
 import { useJob } from '../../session/useJob.ts';
+import { momentWords } from '../../told/days.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
 /** What would go to the floor unsettled: warnings nobody has let stand, and lengths that are guesses. */
@@ -81,6 +82,7 @@ export function ReleaseBar() {
   const asksFirst = warnings.length + guesses.length > 0 && !listed;
   const go = (way: 'release' | 'withdraw') => form.submit(({ reason }) => send.mutate({ way, reason }))();
   const send = usePress({
+    route: 'POST /api/jobs/:id/release',
     send: (wish: { way: 'release' | 'withdraw'; reason: string }, key) =>
       answer(
         api.jobs[':id'].release.$post(
@@ -105,7 +107,7 @@ export function ReleaseBar() {
       {released ? (
         <span>
           <b className="text-success">● Released</b> at revision {released.revision} by {released.personName},{' '}
-          {format(parseISO(released.at), 'd MMM HH:mm')}
+          {momentWords(released.at)}
           {released.openStops.length > 0 && (
             <b className="text-error">
               {' '}
@@ -124,7 +126,7 @@ export function ReleaseBar() {
             <button
               type="button"
               className="btn btn-primary btn-sm"
-              disabled={!settled || send.isPending}
+              {...standing(send, !settled)}
               onClick={() => (asksFirst ? setListed(true) : go('release'))}
             >
               {listed ? 'Release all the same' : newer ? `Release revision ${job.revision}` : 'Release to the floor'}
@@ -136,7 +138,7 @@ export function ReleaseBar() {
         <button
           type="button"
           className="btn btn-xs"
-          disabled={send.isPending}
+          {...standing(send)}
           onClick={() => (asking ? go('withdraw') : setAsking(true))}
         >
           {asking ? 'Withdraw it' : 'Withdraw …'}

@@ -1,5 +1,5 @@
 import { STEP_WORDS, type StepState } from '@ombrik/core/stock/cableSteps';
-import { format, parseISO } from 'date-fns';
+import { momentWords } from '../../told/days.ts';
 
 /** The steps of one cable, each a box to press when it is done. */
 export function StepBoxes({
@@ -23,7 +23,7 @@ export function StepBoxes({
               type="button"
               aria-pressed={s.done}
               disabled={held}
-              className={`flex min-h-[68px] w-full flex-col items-center justify-center border-2 px-1 ${edge} ${held ? 'opacity-60' : ''}`}
+              className={`flex min-h-[68px] w-full flex-col items-center justify-center border-2 px-1 ${edge} ${held ? 'dim' : ''}`}
               style={{ borderRadius: 4 }}
               onClick={() => onPress(s)}
             >
@@ -34,7 +34,7 @@ export function StepBoxes({
               {s.done && (
                 <span className="dim text-[11px] leading-tight">
                   {s.pullsN.length > 0 ? <b className="num">{s.pullsN.join(' / ')} N </b> : ''}
-                  {s.personName}, <span className="num">{format(parseISO(s.at), 'd MMM HH:mm')}</span>
+                  {s.personName}, <span className="num">{momentWords(s.at)}</span>
                 </span>
               )}
               {s.done && s.word && <span className="text-[11px] text-warning">to a guess: {s.word}</span>}

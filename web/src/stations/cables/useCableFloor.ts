@@ -24,6 +24,7 @@ export function useCableFloor() {
       ),
     );
   const step = usePress({
+    route: 'POST /api/jobs/:id/cables/:cableId/steps',
     send: (
       v: {
         cableId: Id;
@@ -56,6 +57,7 @@ export function useCableFloor() {
     onSettled: refresh,
   });
   const redo = usePress({
+    route: 'POST /api/jobs/:id/cables/:cableId/again',
     send: (
       v: { cableId: Id; reason: string; scrap: 'bin' | 'remnant'; remnantMm: number; bin: string; count: number },
       key,
@@ -80,6 +82,7 @@ export function useCableFloor() {
     onSettled: refresh,
   });
   const made = usePress({
+    route: 'POST /api/jobs/:id/made',
     send: (v: { cableIds: Id[]; made: boolean }, key) =>
       answer(
         api.jobs[':id'].made.$post({ param: { id: job.jobId }, json: { ...v, revision: job.revision } }, keyed(key)),

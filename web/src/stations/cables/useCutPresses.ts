@@ -13,6 +13,7 @@ export function useCutPresses(data: Cutting | undefined, chosen: Cutting['jobs']
   const job = useJob();
   const client = useQueryClient();
   const keep = usePress({
+    route: 'POST /api/jobs/:id/cutting',
     send: (plan: CutPlan, key) =>
       answer(
         api.jobs[':id'].cutting.$post(
@@ -34,6 +35,7 @@ export function useCutPresses(data: Cutting | undefined, chosen: Cutting['jobs']
   });
   /** The rod is on the bench: all its pieces are cut one after the other, each into its own job. */
   const cutAll = usePress({
+    route: 'POST /api/jobs/:id/cables/:cableId/steps',
     send: async (pieces: CutPiece[], key) => {
       for (const [n, piece] of pieces.entries()) {
         const revision = data?.plan?.jobs.find((j) => j.jobId === piece.jobId)?.revision;

@@ -1,5 +1,6 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { useState } from 'react';
+import { fieldUnit } from '../../told/fieldUnit.ts';
 
 /** Crimps of a cable that are pulled, what each stood as it is typed, and which let go too early. */
 export function usePulls(cable: MadeCable) {
@@ -11,7 +12,7 @@ export function usePulls(cable: MadeCable) {
     }),
   );
   const text = (id: string) => typed[id] ?? '';
-  const readings = due.map((d) => Number(text(d.id).replace(',', '.')));
+  const readings = due.map((d) => fieldUnit('N').kept(text(d.id)));
   const readAll = due.every((d, i) => text(d.id).trim() !== '' && Number.isFinite(readings[i]) && readings[i]! >= 0);
   const tooWeak = readAll ? due.filter((d, i) => readings[i]! < d.pull.forceN) : [];
   return {

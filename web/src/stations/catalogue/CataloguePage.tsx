@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Header } from '../../ui/Header.tsx';
+import { LooksOn } from '../../ui/LooksOn.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { DesignsSheet } from './DesignsSheet.tsx';
 import { OwnPartsSheet } from './OwnPartsSheet.tsx';
@@ -17,6 +18,7 @@ export function CataloguePage() {
       <Header>
         <span>Catalogue</span>
       </Header>
+      <LooksOn route="POST /api/catalogue/parts" />
       <main className="relative min-h-0 flex-1 overflow-auto px-4 pb-6">
         <div className="pt-2">
           <OneOf as="tabs" label="Catalogue" value={sheet} options={SHEETS} onPick={setSheet} />

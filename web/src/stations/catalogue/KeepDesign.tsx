@@ -93,6 +93,7 @@ function KeepForm({
     note: '',
   });
   const keep = usePress<{ name: string; price: number | null; note: string }, unknown>({
+    route: 'POST /api/designs/:id/versions',
     send: (wish, key): Promise<unknown> => {
       const json = { jobId, revision, options, ...wish };
       return design
@@ -112,6 +113,7 @@ function KeepForm({
         of={form}
         press={design ? `Keep as version ${design.version + 1}` : 'Keep the design'}
         sending={keep.isPending}
+        mayNot={keep.mayNot}
         refused={keep.error}
         cancel={{ says: 'Not now', go: onDone }}
         take={({ name, price, note }) => keep.mutate({ name, price: price ?? null, note })}

@@ -15,6 +15,7 @@ export function OwnPartFiles({ parts, may }: { parts: readonly OwnPart[]; may: b
   const [problems, setProblems] = useState<string[]>([]);
   const kept = parts.filter((p) => !p.retired).map((p) => p.part);
   const keep = usePress({
+    route: 'POST /api/catalogue/parts',
     send: ({ read, note }: { read: Part[]; note: string }, key) =>
       answer(api.catalogue.parts.$post({ json: { parts: read, note } as never }, keyed(key))),
     onError: (e) => setProblems(['Nothing was kept.', ...problemsIn(e)]),

@@ -11,6 +11,7 @@ import type { Making } from './OwnPartsSheet.tsx';
 export function OwnPartForm({ making, onDone }: { making: Making; onDone: () => void }) {
   const [note, setNote] = useState('');
   const keep = usePress<Part, unknown>({
+    route: 'POST /api/catalogue/parts',
     send: (part, key): Promise<unknown> =>
       making.kind === 'like'
         ? answer(api.catalogue.parts.$post({ json: { parts: [part], note } as never }, keyed(key)))

@@ -24,6 +24,7 @@ export function OwnPartsSheet() {
   const [making, setMaking] = useState<Making | null>(null);
   const [shown, setShown] = useState<string | null>(null);
   const retire = usePress({
+    route: 'POST /api/catalogue/parts/:id/retired',
     send: ({ id, retired }: { id: string; retired: boolean }, key) =>
       answer(api.catalogue.parts[':id'].retired.$post({ param: { id }, json: { retired } }, keyed(key))),
   });

@@ -24,6 +24,7 @@ export function StartFromDesign({ design, onCancel }: { design: HouseDesign; onC
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const parts = partIndex(design.board, genericCatalogue);
   const start = usePress({
+    route: 'POST /api/designs/:id/start',
     send: (wish: { jobName: string; customer: string; wantedOn: string | null; chosen: typeof chosen }, key) =>
       answer(
         api.designs[':id'].start.$post(
@@ -55,6 +56,7 @@ export function StartFromDesign({ design, onCancel }: { design: HouseDesign; onC
         of={form}
         press="Take the job in"
         sending={start.isPending || start.data !== undefined}
+        mayNot={start.mayNot}
         refused={start.error}
         cancel={{ says: 'Not now', go: onCancel }}
         take={({ jobName, customer, wantedOn }) =>

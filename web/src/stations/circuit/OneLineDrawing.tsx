@@ -1,6 +1,6 @@
 import { oneLineOf } from '@ombrik/core/circuit/oneLine';
 import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
-import { type PointerEvent, useMemo, useRef, useState } from 'react';
+import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { OneLineEdge } from './OneLineEdge.tsx';
 import { OneLineNode } from './OneLineNode.tsx';
@@ -68,7 +68,13 @@ export function OneLineDrawing({
   });
   const drawn =
     laid && oneLineGeometry(graph, laid, (id) => (drag?.itemId === id ? drag.at : (items.get(id)?.drawnAt ?? null)));
-  const { larger, smaller, whole, showFocused } = useZoomedDrawing(ground, drawn?.box ?? null);
+  const { larger, smaller, whole, showFocused, bring } = useZoomedDrawing(ground, drawn?.box ?? null);
+  const there = laid !== undefined;
+  // Who comes by a link, or chose it elsewhere, sees what is chosen.
+  useEffect(() => {
+    const chosen = there && selection ? ground.current?.querySelector('[aria-pressed="true"]') : null;
+    if (chosen instanceof SVGGraphicsElement) bring(chosen);
+  }, [there, selection?.kind, selection?.id]);
   if (!laid || !drawn) return <p className="dim p-4">Laying the drawing out …</p>;
   const { placed, edges, box } = drawn;
   hand.current.placed = placed;

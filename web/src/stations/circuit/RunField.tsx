@@ -1,6 +1,8 @@
 import { RUN_FIELDS } from '@ombrik/core/document/cable/cableFields';
 import { readLengthMm } from '@ombrik/core/document/cable/offBoardRuns';
 import { useEffect, useState } from 'react';
+import { fieldUnit } from '../../told/fieldUnit.ts';
+import { unitsNow } from '../../told/units.ts';
 
 /** The next field down the same column, so that a column is typed without the mouse. */
 function focusNext(from: HTMLElement, by: 1 | -1) {
@@ -23,14 +25,15 @@ export function RunField({
   onLength: (lengthMm: number) => void;
   onPaste: (text: string) => void;
 }) {
-  const said = lengthMm === null ? '' : String(lengthMm);
+  const of = fieldUnit('mm');
+  const said = lengthMm === null ? '' : of.typed(lengthMm);
   const [text, setText] = useState(said);
   useEffect(() => setText(said), [said]);
-  const read = readLengthMm(text);
+  const read = readLengthMm(text, unitsNow());
   const bad = text.trim() !== '' && read === null;
   const { min, max } = RUN_FIELDS.lengthMm;
   const commit = () => {
-    if (read !== null && read !== lengthMm) onLength(read);
+    if (read !== null && text !== said && read !== lengthMm) onLength(read);
   };
   return (
     <label className="grid gap-0.5">
@@ -59,11 +62,12 @@ export function RunField({
             if (e.key === 'Escape') setText(said);
           }}
         />
-        <span className="dim text-xs">mm</span>
+        <span className="dim text-xs">{of.says}</span>
       </span>
       {bad && (
         <span className="text-xs text-error">
-          "{text}": a length from {min} to {max} mm, such as 2600 or 2.6 m
+          "{text}": a length from {of.about(min)} to {of.about(max)} {of.says}, or with its unit, such as{' '}
+          <span translate="no">2.6 m</span>
         </span>
       )}
     </label>

@@ -2,6 +2,8 @@ import { measureRuns, type OffBoardRun, offBoardRuns, readRuns } from '@ombrik/c
 import type { Dossier } from '@ombrik/core/dossier';
 import { useMemo, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { fieldUnit } from '../../told/fieldUnit.ts';
+import { unitsNow } from '../../told/units.ts';
 import { metres, mm2, percent } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
@@ -69,7 +71,7 @@ export function RunsSheet() {
   const cablesOf = (r: OffBoardRun) =>
     r.cables.map((c) => board.cables.find((x) => x.id === c.cableId)?.designation ?? c.cableId).join(' ');
   const paste = (text: string, from: number) => {
-    const read = readRuns(text, runs.slice(from));
+    const read = readRuns(text, runs.slice(from), unitsNow());
     if (read.problems.length > 0) setProblems(['Nothing was written.', ...read.problems]);
     else measure(read.lengths);
   };
@@ -119,8 +121,8 @@ export function RunsSheet() {
             {open === 0
               ? 'All measured.'
               : `${open} of ${runs.length} are guesses: sizes, drops and cuts stand on them until somebody has been there with a tape.`}{' '}
-            Along the way the cable will lie, from the edge of the board to the terminal. In mm, or with its unit: 2.6
-            m. A column can be pasted.
+            Along the way the cable will lie, from the edge of the board to the terminal. Typed in{' '}
+            {fieldUnit('mm').says}, or with its unit: <span translate="no">2.6 m</span>. A column can be pasted.
           </p>
           <Problems problems={problems} onDismiss={() => setProblems([])} />
           <div className="overflow-x-auto">

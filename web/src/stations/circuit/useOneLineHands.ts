@@ -2,6 +2,7 @@ import type { Id } from '@ombrik/core/document/basics';
 import { removeConnections } from '@ombrik/core/document/connection/connect';
 import type { Item } from '@ombrik/core/document/item/item';
 import { type KeyboardEvent, type PointerEvent, type RefObject, useCallback } from 'react';
+import { useKeys } from '../../find/bindings.ts';
 import { useJob } from '../../session/useJob.ts';
 import type { ShownFault } from './OneLineDrawing.tsx';
 import type { Point } from './oneLineGeometry.ts';
@@ -43,6 +44,12 @@ export function useOneLineHands({
   setDrag: (drag: NodeDrag | null) => void;
 }) {
   const job = useJob();
+  useKeys('A line or a part of the diagram', [
+    { keys: 'i', says: 'Put a part into the line' },
+    { keys: 'm', says: 'Take the line’s end elsewhere' },
+    { keys: 'Delete', says: 'Remove the line' },
+    { keys: 'ArrowLeft', says: 'Move the part on the drawing, any arrow' },
+  ]);
   const hand = useLatest({ job, items, fault, onFault, placed: new Map<string, Point>() });
   const pick = useCallback(
     (connectionId: string, cableId: string) => {

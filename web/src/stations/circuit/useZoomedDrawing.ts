@@ -85,7 +85,21 @@ export function useZoomedDrawing(drawing: RefObject<SVGGElement | null>, box: Dr
     touched.current = true;
     svg().call(hand.current.scaleBy, factor);
   };
+  /** Moves the drawing so that something of it is in sight; what is already is left where it is. */
+  const bring = (what: SVGGraphicsElement) => {
+    const at = drawing.current?.ownerSVGElement;
+    const ground = drawing.current?.getScreenCTM();
+    if (!at || !ground) return;
+    const [own, seen] = [what.getBoundingClientRect(), at.getBoundingClientRect()];
+    const middle = { x: own.x + own.width / 2, y: own.y + own.height / 2 };
+    const inside = middle.x >= seen.left && middle.x <= seen.right && middle.y >= seen.top && middle.y <= seen.bottom;
+    if (inside) return;
+    const to = new DOMPoint(middle.x, middle.y).matrixTransform(ground.inverse());
+    touched.current = true;
+    svg().call(hand.current.translateTo, to.x, to.y);
+  };
   return {
+    bring,
     larger: () => by(STEP),
     smaller: () => by(1 / STEP),
     whole: () => {
@@ -94,15 +108,7 @@ export function useZoomedDrawing(drawing: RefObject<SVGGElement | null>, box: Dr
     },
     /** Brings what the keys have come to into sight. */
     showFocused: (e: FocusEvent<SVGSVGElement>) => {
-      if (!(e.target instanceof SVGGraphicsElement) || e.target === e.currentTarget) return;
-      const [own, seen] = [e.target.getBoundingClientRect(), e.currentTarget.getBoundingClientRect()];
-      const middle = { x: own.x + own.width / 2, y: own.y + own.height / 2 };
-      const inside = middle.x >= seen.left && middle.x <= seen.right && middle.y >= seen.top && middle.y <= seen.bottom;
-      const ground = drawing.current?.getScreenCTM();
-      if (inside || !ground) return;
-      const at = new DOMPoint(middle.x, middle.y).matrixTransform(ground.inverse());
-      touched.current = true;
-      svg().call(hand.current.translateTo, at.x, at.y);
+      if (e.target instanceof SVGGraphicsElement && e.target !== e.currentTarget) bring(e.target);
     },
   };
 }

@@ -2,6 +2,7 @@ import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { dateTimeWords } from '../../told/days.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { Difference } from './Difference.tsx';
@@ -125,7 +126,7 @@ function RevisionRow({ of: { revision, label, personName, at }, isBefore, isAfte
           {label}
         </span>
         <span className="dim block text-xs">
-          {personName} · {new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+          {personName} · {dateTimeWords(at)}
         </span>
       </span>
       {(

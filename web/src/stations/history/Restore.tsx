@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useIs } from '../../app/useMe.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import type { Side } from './useCompared.ts';
 
@@ -14,6 +15,7 @@ export function Restore({ jobId, newest, candidates }: { jobId: string; newest: 
   const navigate = useNavigate();
   const draws = useIs('designer');
   const restore = usePress({
+    route: 'POST /api/jobs/:id/edits',
     send: async (revision: number, key) => {
       const at = (r: number) =>
         answer(api.jobs[':id'].revisions[':revision'].$get({ param: { id: jobId, revision: String(r) } }));
@@ -37,7 +39,7 @@ export function Restore({ jobId, newest, candidates }: { jobId: string; newest: 
           key={revision}
           type="button"
           className="btn btn-sm"
-          disabled={restore.isPending}
+          {...standing(restore)}
           onClick={() => restore.mutate(revision)}
         >
           Put revision {revision} back in its place

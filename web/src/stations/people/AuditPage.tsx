@@ -2,6 +2,7 @@ import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-qu
 import { useDeferredValue, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { secondWords } from '../../told/days.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
@@ -12,8 +13,7 @@ const fetchPage = ({ words, about }: Question, before: number) =>
   answer(api.audit.$get({ query: { words, about, before: String(before) } }));
 type Entry = Awaited<ReturnType<typeof fetchPage>>['entries'][number];
 
-const when = (at: string): string =>
-  new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'medium' }).replace(',', '');
+const when = (at: string): string => secondWords(at);
 
 /** Who did what to which board, part, stock, price, right and record; found by words, and taken along whole. */
 export function AuditPage() {

@@ -55,6 +55,7 @@ function PinPad({ who, onBack }: { who: { id: string; name: string }; onBack: ()
   const [asked] = useSearchParams();
   const [pin, setPin] = useState('');
   const go = usePress({
+    route: 'POST /api/own/switch',
     send: (said: string, key) => answer(api.own.switch.$post({ json: { personId: who.id, pin: said } }, keyed(key))),
     onSuccess: async () => {
       forgetOthers(client);

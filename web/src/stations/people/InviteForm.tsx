@@ -18,6 +18,7 @@ export function InviteForm({
   const form = useFieldForm(FIELDS, { name: '' });
   const [chosen, setChosen] = useState<readonly RoleName[]>(['assembler']);
   const invite = usePress({
+    route: 'POST /api/people/invitations',
     send: (json: { name: string; roles: RoleName[] }, key) =>
       answer(api.people.invitations.$post({ json }, keyed(key))),
     onSuccess: ({ token }, { name }) => {
@@ -35,6 +36,7 @@ export function InviteForm({
             take={({ name }) => invite.mutate({ name, roles: [...chosen] })}
             press="Make a link"
             sending={invite.isPending || chosen.length === 0}
+            mayNot={invite.mayNot}
             refused={invite.error}
             columns="grid-cols-1"
           />

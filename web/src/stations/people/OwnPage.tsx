@@ -9,6 +9,8 @@ import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
+import { OwnKeys } from './OwnKeys.tsx';
+import { OwnUnits } from './OwnUnits.tsx';
 
 const NOW = {
   kind: 'text',
@@ -40,6 +42,7 @@ export function OwnPage() {
         <p className="dim mb-4">
           {me?.email} · {me?.roles.join(', ')}
         </p>
+        <OwnUnits />
         <Secret
           title="Password"
           says="Every other place where you are signed in is signed out."
@@ -55,6 +58,7 @@ export function OwnPage() {
           send={(json, key) => answer(api.own.pin.$post({ json: json as never }, keyed(key)))}
         />
         <Sessions />
+        <OwnKeys />
       </main>
     </div>
   );
@@ -77,6 +81,7 @@ function Secret<F extends typeof PASSWORD | typeof PIN>({
   const form = useFieldForm(fields, { password: '', wanted: '', pin: '' } as never);
   const [kept, setKept] = useState(false);
   const change = usePress({
+    route: null,
     send,
     onSuccess: () => {
       form.form.reset();
@@ -107,11 +112,12 @@ function Sessions() {
   const client = useQueryClient();
   const query = useQuery({ queryKey: ['own sessions'], queryFn: fetchSessions });
   const end = usePress({
+    route: 'POST /api/own/sessions/:id/end',
     send: (id: string, key) => answer(api.own.sessions[':id'].end.$post({ param: { id } }, keyed(key))),
     onSettled: () => client.invalidateQueries({ queryKey: ['own sessions'] }),
   });
   return (
-    <section className="border border-base-300 bg-base-100 p-4" aria-label="Where you are signed in">
+    <section className="mb-4 border border-base-300 bg-base-100 p-4" aria-label="Where you are signed in">
       <h2 className="text-xl">Where you are signed in</h2>
       {(query.error ?? end.error) && <Problems problems={problemsIn(query.error ?? end.error)} />}
       {query.data && (

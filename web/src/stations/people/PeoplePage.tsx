@@ -166,21 +166,25 @@ function usePeopleHands() {
   const fresh = () => client.invalidateQueries({ queryKey: ['people'] });
   const [told, setTold] = useState<Told | null>(null);
   const roles = usePress({
+    route: 'POST /api/people/:id/roles',
     send: ({ id, next }: { id: string; next: RoleName[] }, key) =>
       answer(api.people[':id'].roles.$post({ param: { id }, json: { roles: next } }, keyed(key))),
     onSettled: fresh,
   });
   const end = usePress({
+    route: 'POST /api/people/:id/ended',
     send: (id: string, key) =>
       answer(api.people[':id'].ended.$post({ param: { id }, json: { ended: true } }, keyed(key))),
     onSettled: fresh,
   });
   const reset = usePress({
+    route: 'POST /api/people/:id/reset',
     send: (p: PersonShown, key) => answer(api.people[':id'].reset.$post({ param: { id: p.id } }, keyed(key))),
     onSuccess: ({ token }, p) => setTold({ name: p.name, token }),
     onSettled: fresh,
   });
   const withdraw = usePress({
+    route: 'POST /api/people/invitations/:id/withdrawn',
     send: (id: string, key) => answer(api.people.invitations[':id'].withdrawn.$post({ param: { id } }, keyed(key))),
     onSettled: fresh,
   });

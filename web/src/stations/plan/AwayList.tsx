@@ -1,6 +1,6 @@
 import type { Away } from '@ombrik/core/shop/shopCalendar';
 import { useState } from 'react';
-import { dayWords } from './planWords.ts';
+import { dayWords } from '../../told/days.ts';
 
 /** When somebody is away, or the shop is closed. */
 export function AwayList({

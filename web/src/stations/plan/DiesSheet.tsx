@@ -2,8 +2,8 @@ import type { DieBatch } from '@ombrik/core/stock/dieBatches';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { dayWords } from '../../told/days.ts';
 import { Problems } from '../../ui/Problems.tsx';
-import { dayWords } from './planWords.ts';
 
 /** What is still to be crimped on all jobs, die by die: a die is set up once for the jobs that are wanted about the same time. */
 export function DiesSheet() {

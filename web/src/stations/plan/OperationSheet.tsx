@@ -2,10 +2,11 @@ import type { JobWish, ShopPlan } from '@ombrik/core/shop/planShop';
 import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import { withOperation, withTurn } from '@ombrik/core/shop/wishes';
 import { Link } from 'react-router';
+import { dayWords } from '../../told/days.ts';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { PickField } from '../../ui/PickField.tsx';
 import { timeWords } from '../build/buildWords.ts';
-import { dayWords, shipsWords } from './planWords.ts';
+import { shipsWords } from './planWords.ts';
 
 interface SheetProps {
   sheet: ShopSheet;

@@ -2,8 +2,9 @@ import type { ShopPlan } from '@ombrik/core/shop/planShop';
 import { dayOf } from '@ombrik/core/shop/shopDays';
 import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import { Link } from 'react-router';
+import { dayWords } from '../../told/days.ts';
 import { DataTable } from '../../ui/table/DataTable.tsx';
-import { chanceWords, dayWords } from './planWords.ts';
+import { chanceWords } from './planWords.ts';
 
 /** For each job when it starts, when it ships, how likely in time, and what holds it. */
 export function PlanJobs({ sheet, plan }: { sheet: ShopSheet; plan: ShopPlan }) {

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
 import { useIs } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
+import { LooksOn } from '../../ui/LooksOn.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { CalendarSheet } from './CalendarSheet.tsx';
@@ -40,6 +41,7 @@ export function PlanPage() {
       <Header>
         <span>Plan</span>
       </Header>
+      <LooksOn route="POST /api/schedule/wishes" />
       <main className="min-h-0 flex-1 overflow-auto px-5 py-3">
         <div className="mb-3 flex flex-wrap items-center gap-3">
           <h1 className="text-2xl">The shop’s plan</h1>

@@ -2,10 +2,11 @@ import { enquiryLike, type PromiseAnswer } from '@ombrik/core/shop/promise';
 import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import { useMutation } from '@tanstack/react-query';
 import { problemsIn } from '../../app/api.ts';
+import { dayWords } from '../../told/days.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
-import { chanceWords, dayWords, shipsWords } from './planWords.ts';
+import { chanceWords, shipsWords } from './planWords.ts';
 import { shopPlanner } from './shopPlanner.ts';
 
 const ENQUIRY = 'enquiry';

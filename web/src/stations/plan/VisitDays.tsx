@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { dayWords } from './planWords.ts';
+import { dayWords } from '../../told/days.ts';
 
 /** The single days somebody comes on. */
 export function VisitDays({

@@ -2,12 +2,13 @@ import type { PlannedJob, ShopPlan } from '@ombrik/core/shop/planShop';
 import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import type { ShopJob } from '@ombrik/core/shop/shopWork';
 import { useQuery } from '@tanstack/react-query';
-import { differenceInMinutes, format, parseISO } from 'date-fns';
+import { differenceInMinutes, parseISO } from 'date-fns';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { clockWords, dayWords } from '../../told/days.ts';
 import { timeWords } from '../build/buildWords.ts';
-import { chanceWords, dayWords } from './planWords.ts';
+import { chanceWords } from './planWords.ts';
 import { usePages } from './usePages.ts';
 import { usePlan } from './usePlan.ts';
 
@@ -52,7 +53,7 @@ export function WallScreen() {
             {page.at + 1} of {page.count}
           </span>
         )}
-        <span className="num text-5xl">{format(clock, 'HH:mm')}</span>
+        <span className="num text-5xl">{clockWords(clock)}</span>
         <Link to="/" className="btn btn-ghost">
           Leave
         </Link>

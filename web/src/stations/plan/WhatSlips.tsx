@@ -1,7 +1,8 @@
 import type { ShopPlan } from '@ombrik/core/shop/planShop';
 import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import { slips } from '@ombrik/core/shop/wishes';
-import { chanceWords, dayWords } from './planWords.ts';
+import { dayWords } from '../../told/days.ts';
+import { chanceWords } from './planWords.ts';
 
 interface SlipsProps {
   sheet: ShopSheet;

@@ -1,6 +1,7 @@
 import { type ShopCalendar, spansOf } from '@ombrik/core/shop/shopCalendar';
 import { DAY_MIN, dayOf } from '@ombrik/core/shop/shopDays';
 import { addDays, format, parseISO } from 'date-fns';
+import { weekdayWords } from '../../told/days.ts';
 
 /** Days somebody works on, side by side, each as wide as the longest: nights and holidays take no room. */
 export interface PlanAxis {
@@ -30,7 +31,7 @@ export function planAxis(calendar: ShopCalendar, firstDay: string, count: number
     days: openDays.map((n, i) => {
       const day = dayOf(firstDay, n * DAY_MIN);
       const date = parseISO(day);
-      return { day, says: format(date, 'EEE d MMM'), newWeek: i > 0 && n - openDays[i - 1]! > 1 };
+      return { day, says: weekdayWords(date), newWeek: i > 0 && n - openDays[i - 1]! > 1 };
     }),
     shareOf,
     dayAt: (share) => {

@@ -1,8 +1,5 @@
 import type { PlannedJob } from '@ombrik/core/shop/planShop';
-import { format, parseISO } from 'date-fns';
-
-/** `4 Dec`. */
-export const dayWords = (day: string): string => format(parseISO(day), 'd MMM');
+import { dayWords } from '../../told/days.ts';
 
 /** `ships 4–8 Dec`, and what is wanted. */
 export function shipsWords({ ships, chance }: Pick<PlannedJob, 'ships' | 'chance'>, wantedOn: string | null): string {

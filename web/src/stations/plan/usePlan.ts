@@ -34,6 +34,7 @@ export function usePlan() {
     staleTime: Number.POSITIVE_INFINITY,
   });
   const keep = usePress({
+    route: 'POST /api/schedule/wishes',
     send: async (wishes: readonly JobWish[], key) => {
       for (const [i, wish] of wishes.entries())
         await answer(api.schedule.wishes.$post({ json: wishBody(wish) as never }, keyed(`${key}-${i}`)));
@@ -44,11 +45,13 @@ export function usePlan() {
     },
   });
   const setCalendar = usePress({
+    route: 'POST /api/schedule/calendar',
     send: (calendar: ShopCalendar, key) =>
       answer(api.schedule.calendar.$post({ json: { calendar } as never }, keyed(key))),
     onSuccess: () => client.invalidateQueries({ queryKey: ['schedule'] }),
   });
   const newFeed = usePress({
+    route: 'POST /api/schedule/feed',
     send: (_: undefined, key) => answer(api.schedule.feed.$post({ json: {} } as never, keyed(key))),
     onSuccess: () => client.invalidateQueries({ queryKey: ['schedule'] }),
   });

@@ -1,6 +1,7 @@
 import { LOAD_COLUMNS } from '@ombrik/core/document/item/loadList';
 import { newLoad } from '@ombrik/core/document/item/newLoad';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { useKeys } from '../../find/bindings.ts';
 import { useJob } from '../../session/useJob.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
@@ -32,6 +33,11 @@ export function LoadsSheet() {
   const [shelf, setShelf] = useState(false);
   const { energy } = job.dossier;
   const edits = useLoadEdits();
+  useKeys('Loads', [
+    { keys: 'Enter', says: 'The same field of the next load' },
+    { keys: 'ArrowLeft', says: 'The hours: an hour on or back' },
+    { keys: 'Space', says: 'The hours: on or off at this hour' },
+  ]);
   const rows = useOpenRows();
   const energyOf = new Map(energy.rows.map((r) => [r.itemId, r]));
   const loads = job.board.items.flatMap((item) => (item.load ? [{ item, load: item.load }] : []));

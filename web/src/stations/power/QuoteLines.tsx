@@ -13,7 +13,7 @@ const GROUPS = Object.keys(GROUP_TITLE) as QuoteLine['group'][];
 function Quantity({ line }: { line: QuoteLine }) {
   const text = `${line.unit === 'pcs' ? line.quantity : line.quantity.toFixed(1)} ${line.unit}`;
   const kind = line.group === 'work' ? WORK_KINDS.find((k) => WORK_TITLE[k] === line.text) : undefined;
-  return kind ? <Askable address={`quote/${kind}/hours`}>{text}</Askable> : text;
+  return kind ? <Askable address={`quote/${kind}/hours`}>{text}</Askable> : <span>{text}</span>;
 }
 const columnsOf = (group: QuoteLine['group']): DataColumn<QuoteLine>[] => [
   { title: GROUP_TITLE[group], by: (l) => l.text, cell: (l) => l.text },

@@ -1,9 +1,9 @@
 import type { Quote } from '@ombrik/core/power/quote/quote';
 import { useQueryClient } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useJob } from '../../session/useJob.ts';
+import { momentWords } from '../../told/days.ts';
 import { FormBody } from '../../ui/form/FormBody.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { money } from '../../ui/format.ts';
@@ -43,6 +43,7 @@ export function QuoteVersions({
   const form = useFieldForm(FIELDS, { note: '' });
   const settled = saveState === 'saved';
   const keep = usePress({
+    route: 'POST /api/jobs/:id/quotes',
     send: (json: { revision: number; note: string }, key) =>
       answer(api.jobs[':id'].quotes.$post({ param: { id: jobId }, json }, keyed(key))),
     onSuccess: () => {
@@ -67,7 +68,7 @@ export function QuoteVersions({
               {money(v.quote.total, currency)}
             </a>
             <span className="dim text-xs">
-              revision {v.revision} · {v.personName}, {format(parseISO(v.at), 'd MMM HH:mm')}
+              revision {v.revision} · {v.personName}, {momentWords(v.at)}
               {v.note && ` · ${v.note}`}
             </span>
           </li>
@@ -78,6 +79,7 @@ export function QuoteVersions({
         take={({ note }) => keep.mutate({ revision, note })}
         press={`Keep as version ${(versions.at(-1)?.version ?? 0) + 1}`}
         sending={!settled || keep.isPending}
+        mayNot={keep.mayNot}
         refused={keep.error}
       />
     </div>

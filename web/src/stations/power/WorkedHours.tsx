@@ -31,6 +31,7 @@ export function WorkedHours() {
     queryFn: () => answer(api.jobs[':id'].hours.$get({ param: { id: jobId } })),
   });
   const add = usePress({
+    route: 'POST /api/jobs/:id/hours',
     send: (v: Values<typeof FIELDS>, key) =>
       answer(
         api.jobs[':id'].hours.$post(
@@ -67,6 +68,7 @@ export function WorkedHours() {
         take={(values) => add.mutate(values)}
         press="Write it down"
         sending={add.isPending}
+        mayNot={add.mayNot}
         refused={add.error}
       />
     </section>

@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
+import { momentWords } from '../../told/days.ts';
 import { Header } from '../../ui/Header.tsx';
+import { LooksOn, standing } from '../../ui/LooksOn.tsx';
 import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
@@ -36,7 +37,7 @@ const columns: DataColumn<RunRow>[] = [
   {
     title: 'Begun',
     by: (r) => r.startedAt,
-    cell: (r) => format(parseISO(r.startedAt), 'd MMM HH:mm'),
+    cell: (r) => momentWords(r.startedAt),
     className: 'num',
   },
   {
@@ -59,6 +60,7 @@ export function PracticePage() {
       <Header>
         <span>Practice</span>
       </Header>
+      <LooksOn route="POST /api/practice" />
       <main className="mx-auto min-h-0 w-full max-w-4xl flex-1 overflow-auto p-6">
         <h1 className="text-2xl">Practice</h1>
         <p className="dim mb-3">
@@ -88,6 +90,7 @@ function StartPractice({ levels }: Pick<PracticeList, 'levels'>) {
       answer(api.jobs.$get({ query: {} } as never)) as Promise<{ jobs: { id: string; jobName: string }[] }>,
   });
   const start = usePress({
+    route: 'POST /api/practice',
     send: (_: undefined, key) =>
       answer(
         api.practice.$post(
@@ -137,7 +140,7 @@ function StartPractice({ levels }: Pick<PracticeList, 'levels'>) {
         <button
           type="button"
           className="btn btn-primary btn-lg"
-          disabled={start.isPending}
+          {...standing(start)}
           onClick={() => start.mutate(undefined)}
         >
           {start.isPending ? 'Hiding it …' : 'Start'}

@@ -12,16 +12,19 @@ export function usePracticeRun(id: string) {
   const query = useQuery({ queryKey, queryFn: () => answer(api.practice[':id'].$get({ param })) });
   const onSuccess = () => client.invalidateQueries({ queryKey: ['practice'] });
   const act = usePress({
+    route: 'POST /api/practice/:id/acts',
     send: (json: PracticeAct, key) =>
       answer(api.practice[':id'].acts.$post({ param, json: json as never }, keyed(key))),
     onSuccess,
   });
   const guess = usePress({
+    route: 'POST /api/practice/:id/guesses',
     send: (json: { kind: FaultKind; place: string }, key) =>
       answer(api.practice[':id'].guesses.$post({ param, json }, keyed(key))),
     onSuccess,
   });
   const giveUp = usePress({
+    route: 'POST /api/practice/:id/give-up',
     send: (_: undefined, key) =>
       answer(api.practice[':id']['give-up'].$post({ param, json: { sure: true } }, keyed(key))),
     onSuccess,

@@ -1,6 +1,6 @@
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
+import { dateWords } from '../../told/days.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
@@ -26,7 +26,7 @@ export function FieldLogs({ logs, onShow }: { logs: readonly Log[]; onShow: (id:
             <button type="button" className="link min-w-0 truncate text-left" onClick={() => onShow(log.id)}>
               {log.name}
             </button>
-            <span className="dim text-xs whitespace-nowrap">{format(parseISO(log.at), 'd MMM yyyy')}</span>
+            <span className="dim text-xs whitespace-nowrap">{dateWords(log.at)}</span>
           </li>
         ))}
       </ul>

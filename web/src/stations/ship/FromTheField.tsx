@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useUnit } from '../../app/useUnit.ts';
 import { useJob } from '../../session/useJob.ts';
+import { dateWords } from '../../told/days.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 
 interface Note {
@@ -22,6 +23,7 @@ export function FromTheField({ notes }: { notes: readonly Note[] }) {
   const { unit } = useUnit();
   const client = useQueryClient();
   const say = usePress({
+    route: 'POST /api/jobs/:id/field-notes',
     send: (said: { kind: 'note' | 'return'; text: string; entityId: string | null }, key) =>
       answer(api.jobs[':id']['field-notes'].$post({ param: { id: jobId }, json: { unit, ...said } }, keyed(key))),
     onSuccess: () => client.invalidateQueries(),
@@ -58,7 +60,7 @@ export function FromTheField({ notes }: { notes: readonly Note[] }) {
             {n.entityId && <b>{name(n.entityId)}: </b>}
             {n.text}
             <span className="dim block text-xs">
-              {n.personName}, {format(parseISO(n.at), 'd MMM yyyy')}
+              {n.personName}, {dateWords(n.at)}
             </span>
           </li>
         ))}
@@ -67,10 +69,10 @@ export function FromTheField({ notes }: { notes: readonly Note[] }) {
         <FormField of={form} name="text" />
         <FormField of={form} name="about" />
         <div className="flex gap-2">
-          <button type="submit" className="btn btn-sm flex-1" disabled={say.isPending}>
+          <button type="submit" className="btn btn-sm flex-1" {...standing(say)}>
             Note it
           </button>
-          <button type="button" className="btn btn-sm flex-1" disabled={say.isPending} onClick={send('return')}>
+          <button type="button" className="btn btn-sm flex-1" {...standing(say)} onClick={send('return')}>
             It came back
           </button>
         </div>

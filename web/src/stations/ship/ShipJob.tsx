@@ -1,12 +1,13 @@
 import type { OpenToShip } from '@ombrik/core/released/openToShip';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useProgress } from '../../app/useLive.ts';
 import { useJob } from '../../session/useJob.ts';
+import { dateWords } from '../../told/days.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { FieldLogs } from './FieldLogs.tsx';
@@ -23,6 +24,7 @@ export function ShipJob({ onLog }: { onLog: (id: number) => void }) {
     queryFn: () => answer(api.jobs[':id'].ship.$get({ param })),
   });
   const ship = usePress({
+    route: 'POST /api/jobs/:id/ship',
     send: (_: undefined, key) => answer(api.jobs[':id'].ship.$post({ param, json: { revision, note } }, keyed(key))),
     onSuccess: () => client.invalidateQueries(),
   });
@@ -38,7 +40,7 @@ export function ShipJob({ onLog }: { onLog: (id: number) => void }) {
           <a className="link" href={`/api/jobs/${jobId}/ship/${s.number}/record.zip`} download>
             Sealed record {s.number}
           </a>
-          , {format(parseISO(s.at), 'd MMM yyyy')}, {s.personName}, revision {s.revision}
+          , {dateWords(s.at)}, {s.personName}, revision {s.revision}
           <span className="num dim block whitespace-normal text-xs wrap-anywhere">{s.head}</span>
           {s.note && <span className="dim block">{s.note}</span>}
         </p>
@@ -51,7 +53,7 @@ export function ShipJob({ onLog }: { onLog: (id: number) => void }) {
       <button
         type="button"
         className="btn btn-primary mt-2 w-full"
-        disabled={waits}
+        {...standing(ship, waits)}
         onClick={() => ship.mutate(undefined)}
       >
         {ship.isPending

@@ -12,6 +12,7 @@ export function useSendLog(onKept: (id: number) => void) {
   const { unit } = useUnit();
   const client = useQueryClient();
   return usePress({
+    route: 'POST /api/jobs/:id/field-logs',
     send: ({ file, ampsAre }: { file: File; ampsAre: AmpsAre }, key) =>
       sendForm<{ id: number }>(`/api/jobs/${jobId}/field-logs`, { file, unit: String(unit), ampsAre }, keyed(key)),
     onSuccess: ({ id }) => {

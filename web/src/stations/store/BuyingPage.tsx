@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { Header } from '../../ui/Header.tsx';
+import { LooksOn } from '../../ui/LooksOn.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NeedsSheet } from './NeedsSheet.tsx';
@@ -29,6 +30,7 @@ export function BuyingPage() {
       <Header>
         <span>Buying</span>
       </Header>
+      <LooksOn route="POST /api/buying/purchases" />
       <main className="relative min-h-0 flex-1 overflow-auto px-4 pb-6">
         <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 bg-base-200 py-2">
           <h1 className="text-2xl">Buying</h1>

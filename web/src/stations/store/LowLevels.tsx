@@ -1,8 +1,10 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
+import { useMayNot } from '../../app/useMe.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type ArticleRow, type StockList, useArticles, useStockWish } from './useStock.ts';
 
@@ -32,6 +34,7 @@ const fieldsOf = (articles: readonly ArticleRow[], isLength: boolean) =>
 function LevelForm() {
   const articles = useArticles().data?.articles ?? [];
   const wish = useStockWish();
+  const mayNot = useMayNot('POST /api/stock/levels');
   const articleOf = (asked: string) => articles.find((a) => a.id === asked.trim() || a.name === asked.trim());
   const form = useFieldForm(
     (texts: { article: string }) => fieldsOf(articles, articleOf(texts.article)?.unit === 'mm'),
@@ -49,7 +52,7 @@ function LevelForm() {
     >
       <FormField of={form} name="article" className="w-72" />
       <FormField of={form} name="low" className="w-28" />
-      <button type="submit" className="btn btn-sm" disabled={!article || wish.isPending}>
+      <button type="submit" className="btn btn-sm" {...standing({ ...wish, mayNot }, !article)}>
         Set the level
       </button>
       {wish.error && <Problems problems={problemsIn(wish.error)} />}
@@ -61,6 +64,7 @@ function LevelForm() {
 export function LowLevels({ levels }: { levels: StockList['levels'] }) {
   const [open, setOpen] = useState(false);
   const wish = useStockWish();
+  const mayNot = useMayNot('POST /api/stock/levels');
   const short = levels.filter((l) => l.free < l.low);
   return (
     <section aria-label="Low levels" className="my-1 border-l-4 border-base-300 pl-2">
@@ -86,6 +90,7 @@ export function LowLevels({ levels }: { levels: StockList['levels'] }) {
               <button
                 type="button"
                 className="btn btn-xs"
+                {...standing({ ...wish, mayNot })}
                 onClick={() => wish.mutate({ way: 'level', articleId: l.articleId, low: null })}
               >
                 Remove

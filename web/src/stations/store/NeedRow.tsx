@@ -1,8 +1,8 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useQuery } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { dayWords } from '../../told/days.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import type { DataColumn } from '../../ui/table/DataTable.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
@@ -164,7 +164,7 @@ export const needColumns = (rows: {
     className: 'num',
     cell: (n) => (
       <span className={isLate(n) ? 'text-error' : ''}>
-        {n.orderBy && format(parseISO(n.orderBy), 'd MMM')}
+        {n.orderBy && dayWords(n.orderBy)}
         {isLate(n) && <span className="block text-xs">{-n.daysLeft!} days late</span>}
       </span>
     ),

@@ -81,6 +81,7 @@ function OrderPresses({ data, onOrdered }: { data: BuyingState; onOrdered: () =>
   const client = useQueryClient();
   const [asked, ask] = useState<string | null>(null);
   const order = usePress({
+    route: 'POST /api/buying/purchases',
     send: (supplier: string, key) =>
       answer(
         api.buying.purchases.$post(

@@ -2,9 +2,11 @@ import { useQueryClient } from '@tanstack/react-query';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { FileDrop } from '../../ui/FileDrop.tsx';
 import { FormBody } from '../../ui/form/FormBody.tsx';
 import type { Values } from '../../ui/form/fields.ts';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
@@ -53,6 +55,7 @@ function OfferForm({
   );
   const typed = form.text('articleId').trim();
   const put = usePress({
+    route: 'POST /api/buying/offers',
     send: (json: Values<ReturnType<typeof fieldsOf>>, key) => answer(api.buying.offers.$post({ json }, keyed(key))),
     // A price changes what every board is reckoned to cost.
     onSuccess: () => {
@@ -67,6 +70,7 @@ function OfferForm({
         take={(values) => put.mutate(values)}
         press="Put it in"
         sending={put.isPending}
+        mayNot={put.mayNot}
         refused={put.error}
         columns="grid-cols-[minmax(0,2fr)_minmax(0,1.4fr)_repeat(3,minmax(0,1fr))]"
       />
@@ -96,22 +100,29 @@ function OfferForm({
 function PriceList() {
   const client = useQueryClient();
   const bring = usePress({
+    route: 'POST /api/buying/offers/import',
     send: (csv: string, key) => answer(api.buying.offers.import.$post({ json: { csv } }, keyed(key))),
     onSuccess: () => client.invalidateQueries(),
   });
   return (
-    <div className="grid max-w-md content-start gap-1">
+    <FileDrop
+      says="Read it as a price list"
+      className="grid max-w-md content-start gap-1"
+      disabled={bring.mayNot !== null}
+      onFiles={async ([file]) => file && bring.mutate(await file.text())}
+    >
       <FileButton
         text="Read a price list, CSV"
         title="Columns: article, supplier, pack, price, lead_days"
         accept="text/csv,.csv"
+        disabled={bring.mayNot !== null}
         onFile={async (file) => bring.mutate(await file.text())}
       />
       {bring.error && (
         <Problems problems={['Nothing was read.', ...problemsIn(bring.error)]} onDismiss={() => bring.reset()} />
       )}
       {bring.data && <p className="text-success">{bring.data.count} offers read.</p>}
-    </div>
+    </FileDrop>
   );
 }
 
@@ -132,6 +143,7 @@ export function OffersSheet({
   const articles = useArticles().data?.articles ?? [];
   const byId = new Map(articles.map((a) => [a.id, a]));
   const remove = usePress({
+    route: 'POST /api/buying/offers/:id/remove',
     send: (id: string, key) => answer(api.buying.offers[':id'].remove.$post({ param: { id } }, keyed(key))),
     onSuccess: () => client.invalidateQueries(),
   });
@@ -157,6 +169,7 @@ export function OffersSheet({
           type="button"
           className="btn btn-xs"
           aria-label={`Remove the offer of ${o.supplier} for ${nameOf(o)}`}
+          {...standing(remove)}
           onClick={() => remove.mutate(o.id)}
         >
           Remove

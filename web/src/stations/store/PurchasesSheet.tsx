@@ -1,10 +1,11 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useQueryClient } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
+import { dayWords } from '../../told/days.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
@@ -36,11 +37,13 @@ function ReceiveLine({ purchase, line }: { purchase: Purchase; line: Line }) {
   const routes = api.buying.purchases[':id'].lines[':line{[0-9]+}'];
   const param = { id: purchase.id, line: String(line.line) } as never;
   const receive = usePress({
+    route: 'POST /api/buying/purchases/:id/lines/:line{[0-9]+}/receive',
     send: (wish: { quantity: number; bin: string }, key) =>
       answer(routes.receive.$post({ param, json: { ...wish, note: '', key } }, keyed(key))),
     onSuccess: refresh,
   });
   const giveUp = usePress({
+    route: 'POST /api/buying/purchases/:id/lines/:line{[0-9]+}/give-up',
     send: (_: undefined, key) => answer(routes['give-up'].$post({ param }, keyed(key))),
     onSuccess: refresh,
   });
@@ -53,10 +56,10 @@ function ReceiveLine({ purchase, line }: { purchase: Purchase; line: Line }) {
       >
         <FormField of={form} name="quantity" className="w-28" />
         <FormField of={form} name="bin" className="w-28" />
-        <button type="submit" className="btn btn-sm btn-primary" disabled={receive.isPending}>
+        <button type="submit" className="btn btn-sm btn-primary" {...standing(receive)}>
           Received
         </button>
-        <button type="button" className="btn btn-xs" disabled={giveUp.isPending} onClick={() => giveUp.mutate()}>
+        <button type="button" className="btn btn-xs" {...standing(giveUp)} onClick={() => giveUp.mutate()}>
           The rest will not come
         </button>
       </form>
@@ -94,7 +97,7 @@ export function PurchasesSheet({ purchases, currency }: { purchases: readonly Pu
           <h2 className="flex flex-wrap items-baseline gap-x-3 text-lg">
             <span className="num">{p.number}</span> {p.supplier}
             <span className="dim text-[13px]">
-              {p.personName}, {format(parseISO(p.orderedAt), 'd MMM')} · {p.total.toFixed(2)} {currency}
+              {p.personName}, {dayWords(p.orderedAt)} · {p.total.toFixed(2)} {currency}
               {p.lines.every((l) => l.open === 0) ? ' · all there' : ''}
             </span>
           </h2>

@@ -66,6 +66,7 @@ function AmountForm({ article, onDone }: { article: ArticleRow; onDone: () => vo
       take={(values) => receive(values as Amount)}
       press="Put it in the store"
       sending={wish.isPending}
+      mayNot={wish.mayNot}
       refused={wish.error}
       cancel={{ says: 'Close', go: onDone }}
     />

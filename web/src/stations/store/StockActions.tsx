@@ -98,7 +98,16 @@ function WayForm({ item, way, atOnce, onDone }: OneWay) {
         onDone();
       },
     });
-  return <FormBody of={form} take={take} press={DO_WORDS[way]} sending={wish.isPending} refused={wish.error} />;
+  return (
+    <FormBody
+      of={form}
+      take={take}
+      press={DO_WORDS[way]}
+      sending={wish.isPending}
+      mayNot={wish.mayNot}
+      refused={wish.error}
+    />
+  );
 }
 
 /** What may be done with a thing of the store. */

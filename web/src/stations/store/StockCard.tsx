@@ -1,5 +1,6 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { problemsIn } from '../../app/api.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { StockActions } from './StockActions.tsx';
 import { StockMoves } from './StockMoves.tsx';
@@ -35,7 +36,7 @@ export function StockCard({
           <button
             type="button"
             className="btn btn-xs"
-            disabled={wish.isPending}
+            {...standing(wish)}
             onClick={() => wish.mutate({ way: 'release', id: item.id, jobId: r.jobId })}
           >
             Let go

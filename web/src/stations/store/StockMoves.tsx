@@ -1,7 +1,8 @@
 import { quantityText } from '@ombrik/core/stock/articles';
-import { format, parseISO } from 'date-fns';
 import { useRef } from 'react';
 import { problemsIn } from '../../app/api.ts';
+import { momentWords } from '../../told/days.ts';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { type StockItem, type StockMove, useMoves, useStockWish } from './useStock.ts';
@@ -30,7 +31,7 @@ export function StockMoves({ item }: { item: StockItem }) {
   const wish = useStockWish();
   const scroll = useRef<HTMLDivElement>(null);
   const columns: DataColumn<StockMove>[] = [
-    { title: 'When', className: 'num dim', cell: (m) => format(parseISO(m.at), 'd MMM HH:mm') },
+    { title: 'When', className: 'num dim', cell: (m) => momentWords(m.at) },
     { title: 'What', cell: (m) => <b>{MOVE_WORDS[m.kind]}</b> },
     { title: 'How much', right: true, className: 'num', cell: (m) => amountOf(item, m) },
     {
@@ -45,7 +46,7 @@ export function StockMoves({ item }: { item: StockItem }) {
             <button
               type="button"
               className="btn btn-xs btn-ghost"
-              disabled={wish.isPending}
+              {...standing(wish)}
               onClick={() => wish.mutate({ way: 'correct', moveId: m.id, note: 'was a mistake' })}
             >
               Correct
@@ -66,7 +67,7 @@ export function StockMoves({ item }: { item: StockItem }) {
           columns={columns}
           rows={[...(moves.data?.moves ?? [])].reverse()}
           keyOf={(m) => m.id}
-          rowClass={(m) => (m.correctedBy ? 'line-through opacity-60' : '')}
+          rowClass={(m) => (m.correctedBy ? 'dim line-through' : '')}
           within={{ scroll, rowPx: ROW_PX }}
         />
       </div>

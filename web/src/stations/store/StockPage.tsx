@@ -1,7 +1,9 @@
 import { useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
+import { having } from '../../app/usePlaceInAddress.ts';
 import { Header } from '../../ui/Header.tsx';
+import { LooksOn } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { ScanBox } from '../../ui/ScanBox.tsx';
 import { LowLevels } from './LowLevels.tsx';
@@ -16,20 +18,24 @@ export function StockPage() {
   const query = useStock();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
-  const [asked, setAsked] = useState('');
   const [receiving, setReceiving] = useState(false);
   const [counting, setCounting] = useState(false);
   const stock = query.data?.stock ?? [];
   const scroll = useRef<HTMLDivElement>(null);
   const chosen = stock.find((s) => s.id === search.get('item')) ?? null;
-  const choose = (id: string) => setSearch({ item: id }, { replace: true });
+  // What is looked for stands in the address beside what is chosen.
+  const asked = search.get('words') ?? '';
+  const say = (name: 'item' | 'words', value: string) =>
+    setSearch((was) => having(was, name, value || null), { replace: true });
+  const choose = (id: string) => say('item', id);
   return (
     <div className="flex h-full flex-col">
       <HeldPattern />
       <Header>
         <span>Store</span>
       </Header>
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] xl:grid-cols-[minmax(0,1fr)_400px]">
+      <LooksOn route="POST /api/stock/receive" />
+      <main className="grid min-h-0 flex-1 grid-cols-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_320px] md:grid-rows-1 xl:grid-cols-[minmax(0,1fr)_400px]">
         <div ref={scroll} className="relative overflow-auto px-4 pb-6">
           <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 bg-base-200 py-2">
             <h1 className="text-2xl">Store</h1>
@@ -39,7 +45,7 @@ export function StockPage() {
               aria-label="Look for"
               placeholder="name, number or place"
               value={asked}
-              onChange={(e) => setAsked(e.target.value)}
+              onChange={(e) => say('words', e.target.value)}
             />
             <label className="flex items-center gap-1 text-[13px]">
               <input
@@ -70,7 +76,7 @@ export function StockPage() {
           )}
           <StockTable stock={fitting(stock, asked)} chosenId={chosen?.id ?? null} choose={choose} scroll={scroll} />
         </div>
-        <aside className="relative overflow-auto border-l border-base-300 bg-base-100">
+        <aside className="relative overflow-auto border-base-300 bg-base-100 max-md:max-h-[55dvh] max-md:border-t md:border-l">
           {receiving && (
             <div className="p-3">
               <ReceiveForm onDone={() => setReceiving(false)} />

@@ -8,9 +8,12 @@ export type StockItem = StockList['stock'][number];
 const fetchArticles = () => answer(api.stock.articles.$get());
 export type ArticleRow = Awaited<ReturnType<typeof fetchArticles>>['articles'][number];
 
-export const useStock = () => useQuery({ queryKey: ['stock'], queryFn: fetchStock });
-export const useArticles = () =>
-  useQuery({ queryKey: ['articles'], queryFn: fetchArticles, staleTime: Number.POSITIVE_INFINITY });
+/** What lies in the store, asked for once by whoever shows some of it. */
+export const STOCK = { queryKey: ['stock'], queryFn: fetchStock };
+export const useStock = () => useQuery(STOCK);
+/** Every article there is. */
+export const ARTICLES = { queryKey: ['articles'], queryFn: fetchArticles, staleTime: Number.POSITIVE_INFINITY };
+export const useArticles = () => useQuery(ARTICLES);
 const fetchMoves = (id: string) => answer(api.stock[':id'].moves.$get({ param: { id } }));
 export type StockMove = Awaited<ReturnType<typeof fetchMoves>>['moves'][number];
 export const useMoves = (id: string) => useQuery({ queryKey: ['stock', 'moves', id], queryFn: () => fetchMoves(id) });
@@ -97,6 +100,7 @@ const send = (wish: StockWish, key: string) => {
 export function useStockWish() {
   const client = useQueryClient();
   return usePress({
+    route: 'POST /api/stock/receive',
     send: (wish: StockWish, key) => send(wish, key) as Promise<unknown>,
     onSettled: () =>
       Promise.all(['stock', 'cutting', 'buying'].map((k) => client.invalidateQueries({ queryKey: [k] }))),

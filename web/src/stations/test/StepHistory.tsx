@@ -1,8 +1,8 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { shownDoubt, shownReading } from '@ombrik/core/document/workshop/quantity';
 import { sourceWords, VERDICT_WORDS } from '@ombrik/core/stages/bench/sourceWords';
-import { format, parseISO } from 'date-fns';
 import { useFloor } from '../../app/useFloor.ts';
+import { momentWords } from '../../told/days.ts';
 
 const COLOURS = { passed: 'text-success', failed: 'text-error', unsure: 'text-warning' } as const;
 
@@ -31,8 +31,7 @@ export function StepHistory({ step }: { step: BenchStep }) {
               </span>
             </span>
             <span className="dim block text-xs">
-              {r.personName}, <span className="num">{format(parseISO(r.at), 'd MMM HH:mm')}</span> ·{' '}
-              {sourceWords(r.source)}
+              {r.personName}, <span className="num">{momentWords(r.at)}</span> · {sourceWords(r.source)}
               {r.conditions.alongside && ` · ${r.says}`}
               {r.note && ` · ${r.note}`}
               {r.fingerprint !== step.fingerprint && (

@@ -27,6 +27,7 @@ export function useBench(setup: BenchSetupState, onPassed: () => void) {
   const at = (step: BenchStep, note = '') => ({ stepId: step.id, revision, unit, ambientC: setup.ambientC, note });
   const refresh = () => client.invalidateQueries({ queryKey: ['floor', jobId] });
   const record = usePress({
+    route: 'POST /api/jobs/:id/bench/records',
     send: ({ step, value, alongside, found, settings = [], note }: Told, key) =>
       answer(
         routes.records.$post(
@@ -50,6 +51,7 @@ export function useBench(setup: BenchSetupState, onPassed: () => void) {
     onSettled: refresh,
   });
   const measure = usePress({
+    route: 'POST /api/jobs/:id/bench/measure',
     send: ({ step, pair, driverId }: { step: BenchStep; pair: number; driverId: string | null }, key) =>
       answer(
         routes.measure.$post(

@@ -62,6 +62,7 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
     form.put('profileId', fits);
   }, [chosen]);
   const create = usePress({
+    route: 'POST /api/jobs',
     send: (v: Values<typeof FIELDS>, key) =>
       answer(
         api.jobs.$post(
@@ -90,6 +91,7 @@ export function NewJobForm({ onCancel }: { onCancel: () => void }) {
         press="Take the job in"
         // Once it is taken in, the same form makes no other while the job is being opened.
         sending={create.isPending || create.data !== undefined}
+        mayNot={create.mayNot}
         refused={create.error}
         cancel={{ says: 'Not now', go: onCancel }}
         columns="grid-cols-2 lg:grid-cols-4"

@@ -1,17 +1,21 @@
 import type { StationState } from '@ombrik/core/stations';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { addDays, differenceInCalendarDays, format, parseISO, startOfDay } from 'date-fns';
+import { addDays, differenceInCalendarDays, parseISO, startOfDay } from 'date-fns';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { type Present, usePresent } from '../../app/useLive.ts';
+import { dayWords } from '../../told/days.ts';
 import { boardBytes } from '../../ui/boardFile.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { FileDrop } from '../../ui/FileDrop.tsx';
 import { Header } from '../../ui/Header.tsx';
 import { Here } from '../../ui/Here.tsx';
+import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from '../../ui/stationMarks.ts';
+import { FirstRun } from './FirstRun.tsx';
 
 const fetchJobs = (archived: boolean, words: string) =>
   answer(api.jobs.$get({ query: { archived: archived ? 'yes' : 'no', words } } as never));
@@ -42,10 +46,12 @@ function Plank({ job, here, today, onDone }: PlankProps) {
   const begin = along(parseISO(job.createdAt), today);
   const end = wanted ? along(wanted, today) : 1;
   const duplicate = usePress({
+    route: 'POST /api/jobs/:id/duplicate',
     send: (_: undefined, key) => answer(api.jobs[':id'].duplicate.$post({ param: { id: job.id } }, keyed(key))),
     onSuccess: onDone,
   });
   const archive = usePress({
+    route: 'POST /api/jobs/:id/archive',
     send: (_: undefined, key) =>
       answer(api.jobs[':id'].archive.$post({ param: { id: job.id }, json: { archived: !job.archived } }, keyed(key))),
     onSuccess: onDone,
@@ -55,7 +61,7 @@ function Plank({ job, here, today, onDone }: PlankProps) {
   // The words follow the signs, however many stations there are.
   const afterSigns = `calc(${left} + ${job.stations.length * SIGN_PX}px)`;
   return (
-    <li className="perforated grid grid-cols-[270px_minmax(0,1fr)_168px] items-center gap-3 py-2">
+    <li className="perforated grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3 py-2 md:grid-cols-[270px_minmax(0,1fr)_168px]">
       <div className="min-w-0">
         <Link
           to={`/jobs/${job.id}/${job.next ?? 'ship'}`}
@@ -69,11 +75,15 @@ function Plank({ job, here, today, onDone }: PlankProps) {
             <Here people={here} />
           </span>
         </p>
+        <p className="truncate text-xs md:hidden">
+          waits for {job.waitsFor}
+          {job.stops > 0 && <span className="text-error"> · {job.stops} stop findings</span>}
+        </p>
       </div>
       <Link
         to={`/jobs/${job.id}/${job.next ?? 'ship'}`}
         aria-label={`${job.jobName} waits for ${job.waitsFor}`}
-        className="group relative block h-14"
+        className="group relative hidden h-14 md:block"
       >
         {/* The plank ends on the day the job is wanted; the words stand inside it only where they fit whole. */}
         <span
@@ -107,12 +117,22 @@ function Plank({ job, here, today, onDone }: PlankProps) {
       </Link>
       <div className="flex items-center justify-end gap-1">
         <span className={`num mr-1 text-xs ${late ? 'text-error' : 'dim'}`}>
-          {wanted ? format(wanted, 'd MMM') : 'no date'}
+          {wanted ? dayWords(wanted) : 'no date'}
         </span>
-        <button type="button" className="btn btn-xs" onClick={() => duplicate.mutate()}>
+        <button
+          type="button"
+          className="btn btn-xs max-md:hidden"
+          {...standing(duplicate)}
+          onClick={() => duplicate.mutate()}
+        >
           Copy
         </button>
-        <button type="button" className="btn btn-xs" onClick={() => archive.mutate()}>
+        <button
+          type="button"
+          className="btn btn-xs max-md:hidden"
+          {...standing(archive)}
+          onClick={() => archive.mutate()}
+        >
           {job.archived ? 'Bring back' : 'Archive'}
         </button>
       </div>
@@ -125,7 +145,10 @@ function Places() {
   return (
     <div role="status" aria-label="Fetching the jobs">
       {[0, 1, 2, 3].map((n) => (
-        <div key={n} className="perforated grid h-[68px] grid-cols-[270px_minmax(0,1fr)_168px] items-center gap-3">
+        <div
+          key={n}
+          className="perforated grid h-[68px] grid-cols-[minmax(0,1fr)_auto] items-center gap-3 md:grid-cols-[270px_minmax(0,1fr)_168px]"
+        >
           <span className="h-4 w-40 bg-base-300" />
           <span className="h-11 border border-base-300 bg-base-100" />
           <span />
@@ -158,7 +181,7 @@ function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; 
   );
   return (
     <>
-      <div className="grid grid-cols-[270px_minmax(0,1fr)_168px] gap-3">
+      <div className="hidden grid-cols-[270px_minmax(0,1fr)_168px] gap-3 md:grid">
         <span />
         <div className="relative h-5" aria-hidden>
           {weeks.map((w) => (
@@ -167,13 +190,13 @@ function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; 
               className="num dim absolute text-xs"
               style={{ left: `${along(w, today) * 100}%` }}
             >
-              {format(w, 'd MMM')}
+              {dayWords(w)}
             </span>
           ))}
         </div>
       </div>
       <div className="relative">
-        <div className="pointer-events-none absolute inset-y-0 left-[282px] right-[180px]" aria-hidden>
+        <div className="pointer-events-none absolute inset-y-0 left-[282px] right-[180px] hidden md:block" aria-hidden>
           <span
             className="absolute inset-y-0 border-l-2 border-primary"
             style={{ left: `${along(today, today) * 100}%` }}
@@ -219,6 +242,7 @@ export function ShopWall() {
   const refresh = () => client.invalidateQueries({ queryKey: ['jobs'] });
   const { jobs, count } = query.data ?? { jobs: [], count: 0 };
   const take = usePress({
+    route: 'POST /api/jobs/import',
     send: (value: unknown, key) => answer(api.jobs.import.$post({ json: value } as never, keyed(key))),
   });
   const upload = async (file: File) => {
@@ -239,55 +263,70 @@ export function ShopWall() {
       <Header>
         <span>Shop wall</span>
       </Header>
-      <main className="min-h-0 flex-1 overflow-auto px-6 py-4">
-        <div className="mb-3 flex items-center gap-2">
-          <h1 className="mr-auto text-2xl">What must happen next</h1>
-          <input
-            type="search"
-            className="input input-sm w-44"
-            aria-label="Find a job"
-            placeholder="Name, customer, number"
-            value={words}
-            onChange={(e) => setWords(e.target.value)}
-          />
-          <label className="flex items-center gap-2 text-sm">
+      <FileDrop
+        says="Take the board in as a job"
+        className="flex min-h-0 flex-1 flex-col"
+        disabled={take.mayNot !== null}
+        onFiles={(files) => files[0] && void upload(files[0])}
+      >
+        <main className="min-h-0 flex-1 overflow-auto px-4 py-4 md:px-6">
+          <div className="mb-3 flex flex-wrap items-center gap-2">
+            <h1 className="mr-auto text-2xl">What must happen next</h1>
             <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={showArchived}
-              onChange={(e) => setShowArchived(e.target.checked)}
+              type="search"
+              className="input input-sm w-44"
+              aria-label="Find a job"
+              placeholder="Name, customer, number"
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
             />
-            archived too
-          </label>
-          <Link to="/lessons" className="btn btn-sm">
-            What fails
-          </Link>
-          <Link to="/screen" className="btn btn-sm">
-            Large screen
-          </Link>
-          <FileButton text="Open a board file" accept="application/json,.json" onFile={(file) => void upload(file)} />
-          <button
-            type="button"
-            className="btn btn-primary btn-sm"
-            aria-expanded={adding}
-            onClick={() => setAdding(!adding)}
-          >
-            New job
-          </button>
-        </div>
-        <Problems problems={problems} onDismiss={() => setProblems([])} />
-        {adding && (
-          <Suspense fallback={null}>
-            <NewJobForm onCancel={() => setAdding(false)} />
-          </Suspense>
-        )}
-        {query.error && <Problems problems={problemsIn(query.error)} />}
-        {query.isPending && <Places />}
-        <Planks jobs={jobs} count={count} onDone={refresh} />
-        {query.isSuccess && jobs.length === 0 && (
-          <p className="dim mt-8">No jobs on the wall. Take one in with "New job", or open a board file.</p>
-        )}
-      </main>
+            <label className="flex items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={showArchived}
+                onChange={(e) => setShowArchived(e.target.checked)}
+              />
+              archived too
+            </label>
+            <Link to="/lessons" className="btn btn-sm">
+              What fails
+            </Link>
+            <Link to="/screen" className="btn btn-sm max-md:hidden">
+              Large screen
+            </Link>
+            <FileButton
+              text="Open a board file"
+              accept="application/json,.json"
+              disabled={take.mayNot !== null}
+              title={take.mayNot ?? undefined}
+              onFile={(file) => void upload(file)}
+            />
+            <button
+              type="button"
+              className="btn btn-primary btn-sm"
+              aria-expanded={adding}
+              {...standing(take)}
+              onClick={() => setAdding(!adding)}
+            >
+              New job
+            </button>
+          </div>
+          <Problems problems={problems} onDismiss={() => setProblems([])} />
+          {adding && (
+            <Suspense fallback={null}>
+              <NewJobForm onCancel={() => setAdding(false)} />
+            </Suspense>
+          )}
+          {query.error && <Problems problems={problemsIn(query.error)} />}
+          <FirstRun onNewJob={() => setAdding(true)} />
+          {query.isPending && <Places />}
+          {(jobs.length > 0 || query.isPending) && <Planks jobs={jobs} count={count} onDone={refresh} />}
+          {query.isSuccess && jobs.length === 0 && (
+            <p className="dim mt-8">No jobs on the wall. Take one in with “New job”, or let a board file fall here.</p>
+          )}
+        </main>
+      </FileDrop>
     </div>
   );
 }

@@ -1,14 +1,18 @@
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Link } from 'react-router';
+import { useEffect } from 'react';
+import { Link, useLocation } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { useIs } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
+import { LooksOn } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { NumberField, TextField } from '../../ui/TextField.tsx';
 import { BenchTools } from './BenchTools.tsx';
 import { CrimpTools } from './CrimpTools.tsx';
+import { FirstRun } from './FirstRun.tsx';
+import { Hooks } from './Hooks.tsx';
 import { Instruments } from './Instruments.tsx';
 import { KeptSizes } from './KeptSizes.tsx';
 import { KeptTubes } from './KeptTubes.tsx';
@@ -23,6 +27,7 @@ export function WorkshopPage() {
   const client = useQueryClient();
   const query = useQuery({ queryKey: ['workshop'], queryFn: () => answer(api.workshop.$get()) });
   const save = usePress({
+    route: 'POST /api/workshop',
     send: (change: Change, key) => answer(api.workshop.$post({ json: change as never }, keyed(key))),
     onSuccess: (saved) => {
       // Kept before it stops counting as on its way: a fetch that a live message cancels would leave the old values
@@ -36,12 +41,18 @@ export function WorkshopPage() {
   const workshop = kept && Object.assign({}, kept, ...save.pending);
   const may = useIs('designer', 'owner');
   const owns = useIs('owner');
+  const { hash } = useLocation();
+  const there = workshop !== undefined;
+  useEffect(() => {
+    if (there && hash) document.getElementById(hash.slice(1))?.scrollIntoView();
+  }, [hash, there]);
   const put = (change: Change) => save.mutate(change);
   return (
     <div className="flex h-full flex-col">
       <Header>
         <span>Workshop</span>
       </Header>
+      <LooksOn route="POST /api/workshop" />
       <main className="min-h-0 flex-1 overflow-auto mx-auto w-full max-w-3xl p-6">
         <div className="flex items-center">
           <h1 className="mr-auto text-2xl">{workshop?.name ?? 'Workshop'}</h1>
@@ -53,10 +64,13 @@ export function WorkshopPage() {
         </div>
         <p className="dim mb-3">
           Held true for all boards, version {workshop?.version}. A change derives every board anew.
-          {!may && ' Only an owner or a designer changes it.'}
         </p>
         {save.error && <Problems problems={problemsIn(save.error)} />}
         {workshop && <Sheets workshop={workshop} may={may} put={put} />}
+        <div id="told">{owns && <Hooks />}</div>
+        <div className="mt-6">
+          <FirstRun again />
+        </div>
       </main>
     </div>
   );
@@ -67,19 +81,37 @@ function Sheets({ workshop, may, put }: { workshop: Workshop; may: boolean; put:
   const disabled = !may;
   return (
     <>
-      <Figures workshop={workshop} disabled={disabled} put={put} />
-      <StockSheets sheets={workshop.sheets} kerfMm={workshop.sawKerfMm} disabled={disabled} onChange={put} />
-      <KeptSizes
-        kept={workshop.preferredAreasMm2}
-        disabled={disabled}
-        onChange={(preferredAreasMm2) => put({ preferredAreasMm2 })}
-      />
-      <CrimpTools workshop={workshop} disabled={disabled} onChange={put} />
-      <Instruments workshop={workshop} disabled={disabled} onChange={put} />
-      <BenchTools tools={workshop.benchTools} disabled={disabled} onChange={put} />
-      <KeptTubes kept={workshop.keptTubes} disabled={disabled} onChange={(keptTubes) => put({ keptTubes })} />
-      <StoreRules workshop={workshop} disabled={disabled} onChange={put} />
-      <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />
+      <div id="figures" className="scroll-mt-2">
+        <Figures workshop={workshop} disabled={disabled} put={put} />
+      </div>
+      <div id="sheets" className="scroll-mt-2">
+        <StockSheets sheets={workshop.sheets} kerfMm={workshop.sawKerfMm} disabled={disabled} onChange={put} />
+      </div>
+      <div id="sizes" className="scroll-mt-2">
+        <KeptSizes
+          kept={workshop.preferredAreasMm2}
+          disabled={disabled}
+          onChange={(preferredAreasMm2) => put({ preferredAreasMm2 })}
+        />
+      </div>
+      <div id="tools" className="scroll-mt-2">
+        <CrimpTools workshop={workshop} disabled={disabled} onChange={put} />
+      </div>
+      <div id="instruments" className="scroll-mt-2">
+        <Instruments workshop={workshop} disabled={disabled} onChange={put} />
+      </div>
+      <div id="bench" className="scroll-mt-2">
+        <BenchTools tools={workshop.benchTools} disabled={disabled} onChange={put} />
+      </div>
+      <div id="tubes" className="scroll-mt-2">
+        <KeptTubes kept={workshop.keptTubes} disabled={disabled} onChange={(keptTubes) => put({ keptTubes })} />
+      </div>
+      <div id="store" className="scroll-mt-2">
+        <StoreRules workshop={workshop} disabled={disabled} onChange={put} />
+      </div>
+      <div id="rules" className="scroll-mt-2">
+        <OwnRulesSheet rules={workshop.ownRules} may={may} onChange={(ownRules) => put({ ownRules })} />
+      </div>
     </>
   );
 }

@@ -11,6 +11,7 @@ export function FormBody<F extends Fields>({
   take,
   press,
   sending = false,
+  mayNot = null,
   refused,
   cancel,
   columns = 'grid-cols-2',
@@ -22,6 +23,8 @@ export function FormBody<F extends Fields>({
   /** Words on the button that hands it over. */
   press: string;
   sending?: boolean;
+  /** Whose it is, where it is not for whoever looks at it. */
+  mayNot?: string | null;
   refused?: unknown;
   cancel?: { says: string; go: () => void };
   columns?: string;
@@ -40,7 +43,12 @@ export function FormBody<F extends Fields>({
       </div>
       {refused ? <Problems problems={problemsIn(refused)} /> : null}
       <div className="flex flex-wrap gap-2">
-        <button type="submit" className={`btn btn-primary ${size}`} disabled={sending}>
+        <button
+          type="submit"
+          className={`btn btn-primary ${size}`}
+          disabled={sending || mayNot !== null}
+          title={mayNot ?? undefined}
+        >
           {press}
         </button>
         {cancel && (

@@ -1,4 +1,5 @@
 import { useId } from 'react';
+import { fieldUnit } from '../../told/fieldUnit.ts';
 import type { ChoiceSpec, Field, Fields, NumberSpec, TextSpec } from './fields.ts';
 import type { FieldForm } from './useFieldForm.ts';
 
@@ -26,7 +27,7 @@ function NumberInput({ spec, input, bad }: Drawn<NumberSpec>) {
         {...shared(spec, bad)}
         {...input}
       />
-      {spec.unit && <span className="dim text-xs">{spec.unit}</span>}
+      {spec.unit && <span className="dim text-xs">{fieldUnit(spec.unit).says}</span>}
     </span>
   );
 }

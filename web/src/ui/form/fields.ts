@@ -1,3 +1,5 @@
+import { fieldUnit } from '../../told/fieldUnit.ts';
+
 /** What one field of a form takes; from this it is drawn, checked, and what is accepted is said. */
 export type Field = TextSpec | NumberSpec | ChoiceSpec | DateSpec;
 interface Said {
@@ -71,9 +73,11 @@ const tidy = (x: number) => Math.round(x * 1e10) / 1e10;
 function readNumber(field: NumberSpec, text: string): Read {
   const { min, max, unit = '', scale = 1, whole, optional } = field;
   if (text === '' && optional) return { value: null };
-  const typed = text === '' ? Number.NaN : Number(text.replace(',', '.'));
-  const kept = tidy(typed * scale);
-  const accepted = `${whole && scale === 1 ? 'a whole number' : 'a number'} from ${min / scale} to ${max / scale}${unit && ` ${unit}`}`;
+  const of = fieldUnit(unit);
+  const exact = tidy(of.kept(text) * scale);
+  // Nobody types whole millimetres in inches: they are rounded for the hand.
+  const kept = whole && of.turned ? Math.round(exact) : exact;
+  const accepted = `${whole && scale === 1 ? 'a whole number' : 'a number'} from ${of.about(min / scale)} to ${of.about(max / scale)}${unit && ` ${of.says}`}`;
   if (!(kept >= min && kept <= max)) return { problem: `${text === '' ? 'missing' : `"${text}"`}: ${accepted}` };
   if (whole && !Number.isInteger(kept))
     return { problem: `"${text}": ${scale === 1 ? accepted : `${accepted}, no finer than 1/${scale}`}` };

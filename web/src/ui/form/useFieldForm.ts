@@ -1,5 +1,6 @@
 import { type FieldErrors, type UseFormReturn, useForm } from 'react-hook-form';
-import { type Fields, isAsked, readFields, type Texts, type Values } from './fields.ts';
+import { fieldUnit } from '../../told/fieldUnit.ts';
+import { type Field, type Fields, isAsked, readFields, type Texts, type Values } from './fields.ts';
 
 export interface FieldForm<F extends Fields> {
   fields: F;
@@ -15,15 +16,24 @@ export interface FieldForm<F extends Fields> {
   reset: () => void;
 }
 
+/** A figure as the program has it, as it is typed by whoever reads in other units. */
+function typedIn(field: Field | undefined, text: string): string {
+  if (field?.kind !== 'number' || !field.unit || text.trim() === '') return text;
+  const of = fieldUnit(field.unit);
+  return of.turned && Number.isFinite(Number(text)) ? of.typed(Number(text)) : text;
+}
+const typedAll = <F extends Fields>(fields: F, texts: Texts<F>): Record<string, string> =>
+  Object.fromEntries(Object.entries<string>(texts).map(([name, text]) => [name, typedIn(fields[name], text)]));
+
 /**
  * A form from the description of its fields.
  * @param described the fields, or what they are by what is typed so far
- * @param start what is typed into it at first
+ * @param start what stands in it at first, figures in the units their fields are described by
  */
 export function useFieldForm<F extends Fields>(described: F | ((texts: Texts<F>) => F), start: Texts<F>): FieldForm<F> {
   const fieldsBy = (texts: Texts<F>): F => (typeof described === 'function' ? described(texts) : described);
   const form = useForm<Record<string, string>>({
-    defaultValues: start,
+    defaultValues: typedAll(fieldsBy(start), start),
     mode: 'onChange',
     resolver: (given) => {
       const read = readFields(fieldsBy(given as Texts<F>), given as Texts<F>);
@@ -43,9 +53,10 @@ export function useFieldForm<F extends Fields>(described: F | ((texts: Texts<F>)
         const read = readFields(fields, given as Texts<F>);
         if ('values' in read) take(read.values);
       }),
-    put: (name, text) => form.setValue(name as string, text, { shouldValidate: form.formState.isSubmitted }),
+    put: (name, text) =>
+      form.setValue(name as string, typedIn(fields[name], text), { shouldValidate: form.formState.isSubmitted }),
     text: (name) => texts[name] ?? '',
     asked: Object.keys(fields).filter((name) => isAsked(fields[name]!, texts)),
-    reset: () => form.reset(start as Record<string, string>),
+    reset: () => form.reset(typedAll(fieldsBy(start), start)),
   };
 }

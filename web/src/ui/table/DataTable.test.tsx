@@ -1,8 +1,9 @@
 // @vitest-environment happy-dom
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { useRef } from 'react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { type DataColumn, DataTable, type DataTableProps } from './DataTable.tsx';
+import { readTable } from './readTable.ts';
 import { useOpenRows } from './useOpenRows.ts';
 
 afterEach(cleanup);
@@ -134,5 +135,70 @@ describe('a table', () => {
         .map((c) => `${c.textContent} ${(c as HTMLTableCellElement).colSpan}`);
     expect(cells('lug')).toEqual(['20 1', '40 1']);
     expect(cells('bar')).toEqual(['too few to tell 2']);
+  });
+});
+
+describe('a table that is taken along', () => {
+  const rows = [
+    { mark: '-F1', long: 1.25, note: '=1+1', on: true },
+    { mark: '-F2', long: 0.5, note: '', on: false },
+    { mark: '-F3', long: 12, note: 'two\tparts', on: false },
+  ];
+  const draw = (more: object = {}) =>
+    render(
+      <DataTable
+        label="Fuses"
+        rows={rows}
+        keyOf={(r) => r.mark}
+        columns={[
+          { title: 'Mark', by: (r) => r.mark, cell: (r) => <b>{r.mark}</b> },
+          { title: 'Length', right: true, cell: (r) => `${r.long}\u2009m` },
+          { title: 'Note', cell: (r) => <input aria-label={`Note of ${r.mark}`} defaultValue={r.note} /> },
+          { title: 'On', cell: (r) => <input type="checkbox" aria-label={`On ${r.mark}`} defaultChecked={r.on} /> },
+          {
+            title: 'Do',
+            cell: () => (
+              <button type="button" className="btn">
+                Remove
+              </button>
+            ),
+          },
+        ]}
+        {...more}
+      />,
+    );
+  it('is read with its figures as numbers, units beside the names, buttons left out', () => {
+    draw();
+    expect(readTable(screen.getByRole('table') as HTMLTableElement)).toEqual({
+      columns: ['Mark', 'Length, m', 'Note', 'On'],
+      rows: [
+        ['-F1', 1.25, '=1+1', 'yes'],
+        ['-F2', 0.5, '', 'no'],
+        ['-F3', 12, 'two\tparts', 'no'],
+      ],
+    });
+  });
+  it('goes to the clipboard with tabs, and as CSV that runs nothing', async () => {
+    const copied: string[] = [];
+    const saved: Blob[] = [];
+    vi.stubGlobal('navigator', { ...navigator, clipboard: { writeText: async (t: string) => void copied.push(t) } });
+    vi.spyOn(URL, 'createObjectURL').mockImplementation((blob) => {
+      saved.push(blob as Blob);
+      return 'blob:x';
+    });
+    draw();
+    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Copy Fuses' })));
+    expect(copied[0]!.split('\n')[1]).toBe('-F1\t1.25\t=1+1\tyes');
+    expect(copied[0]!.split('\n')[3]).toBe('-F3\t12\ttwo parts\tno');
+    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Fuses as CSV' })));
+    expect((await saved[0]!.text()).split('\r\n').slice(0, 2)).toEqual([
+      'Mark,"Length, m",Note,On',
+      "-F1,1.25,'=1+1,yes",
+    ]);
+    vi.unstubAllGlobals();
+  });
+  it('is offered where there is something to take', () => {
+    draw({ rows: rows.slice(0, 2) });
+    expect(screen.queryByRole('button', { name: 'Copy Fuses' })).toBeNull();
   });
 });

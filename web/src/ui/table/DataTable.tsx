@@ -6,7 +6,9 @@ import {
   type SortingState,
   useReactTable,
 } from '@tanstack/react-table';
-import { Fragment, type Key, type KeyboardEventHandler, type ReactNode, type RefObject, useState } from 'react';
+import { Fragment, type Key, type KeyboardEventHandler, type ReactNode, type RefObject, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
+import { TableOut } from './TableOut.tsx';
 import { useVirtualRows } from './useVirtualRows.ts';
 
 export interface DataColumn<T> {
@@ -50,6 +52,8 @@ export interface DataTableProps<T> {
 
 /** Below this many rows all of them are drawn: a page search finds them. */
 const FEW = 120;
+/** Fewer rows are read at a glance: nobody takes them to a spreadsheet. */
+const WORTH_TAKING = 3;
 
 type Line<T> = { heading: string } | { row: Row<T> };
 
@@ -85,14 +89,26 @@ export function DataTable<T>(props: DataTableProps<T>) {
     getSortedRowModel: getSortedRowModel(),
   });
   const lines = linesOf(table.getRowModel().rows, groupOf);
-  const seen = useVirtualRows(lines.length, lines.length > FEW ? within : undefined);
+  const own = useRef<HTMLTableElement>(null);
+  const [all, setAll] = useState(false);
+  const seen = useVirtualRows(lines.length, lines.length > FEW && !all ? within : undefined);
+  // What is out of sight is drawn for as long as the table is read.
+  const whole = (read: () => void) => {
+    flushSync(() => setAll(true));
+    read();
+    setAll(false);
+  };
   return (
     <table
+      ref={own}
       aria-label={props.label}
       aria-rowcount={lines.length}
       className={props.className ?? 'table table-sm'}
       onKeyDown={props.onKeyDown}
     >
+      {props.label && !props.bare && rows.length >= WORTH_TAKING && (
+        <TableOut label={props.label} table={own} whole={whole} />
+      )}
       <thead className={props.bare ? 'sr-only' : ''}>
         {table.getHeaderGroups().map((group) => (
           <tr key={group.id}>

@@ -1,5 +1,6 @@
 import type { Box } from '@ombrik/core/solvers/polygon';
 import { useStore } from 'zustand';
+import { mm } from '../../../ui/format.ts';
 import type { View } from '../useViewport.ts';
 import type { HandStore } from './hand.ts';
 
@@ -48,7 +49,7 @@ export function HandMarks({ view, box, hand, mmPerPx: k }: { view: View; box: Bo
             strokeWidth={3 * k}
             paintOrder="stroke"
           >
-            {Math.round(g.mm)}
+            {mm(g.mm)}
           </text>
         </g>
       ))}

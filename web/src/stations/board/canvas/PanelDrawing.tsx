@@ -1,6 +1,7 @@
 import type { PointMm } from '@ombrik/core/document/basics';
 import type { KeepOut } from '@ombrik/core/document/panel/panel';
 import { holdsOn, keepOutOutline, panelBox } from '@ombrik/core/stages/place/outlines';
+import { ruleMarks } from '../../../told/units.ts';
 import { type BoardView, seenBy } from '../boardView.ts';
 
 const ring = (points: readonly PointMm[]) => points.map((p) => `${p.xMm},${p.yMm}`).join(' ');
@@ -12,13 +13,14 @@ export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: n
   const box = panelBox(panel);
   const outline = panel.outline.map(seen);
   const back = face === 'back';
+  const rule = ruleMarks();
   return (
     <g>
       <Patterns />
       <polygon points={ring(outline)} fill="var(--board)" stroke="var(--board-edge)" strokeWidth={2.5} />
       <polygon points={ring(outline)} fill={back ? 'url(#from-behind)' : 'url(#raster)'} />
-      {Array.from({ length: Math.floor((box.rightMm - box.leftMm) / 100) + 1 }, (_, i) => {
-        const at = seen({ xMm: box.leftMm + i * 100, yMm: box.topMm });
+      {Array.from({ length: Math.floor((box.rightMm - box.leftMm) / rule.apartMm) + 1 }, (_, i) => {
+        const at = seen({ xMm: box.leftMm + i * rule.apartMm, yMm: box.topMm });
         return (
           <text
             key={i}
@@ -29,7 +31,7 @@ export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: n
             className="svg-num"
             fill="var(--dim)"
           >
-            {i * 100}
+            {rule.says(i)}
           </text>
         );
       })}

@@ -1,4 +1,5 @@
 import { useStore } from 'zustand';
+import { mm } from '../../../ui/format.ts';
 import { type Drawn, POINTS_OF } from './drawnShape.ts';
 import type { HandStore } from './hand.ts';
 
@@ -40,7 +41,7 @@ export function ToolLayer({ drawn, hand, mmPerPx: k }: { drawn: Drawn; hand: Han
           strokeWidth={4 * k}
           paintOrder="stroke"
         >
-          {`${Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm).toFixed(0)}\u2009mm  ↔ ${Math.abs(b.xMm - a.xMm).toFixed(0)}  ↕ ${Math.abs(b.yMm - a.yMm).toFixed(0)}`}
+          {`${mm(Math.hypot(b.xMm - a.xMm, b.yMm - a.yMm))}  ↔ ${mm(Math.abs(b.xMm - a.xMm))}  ↕ ${mm(Math.abs(b.yMm - a.yMm))}`}
         </text>
       )}
     </g>

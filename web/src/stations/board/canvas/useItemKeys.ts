@@ -4,17 +4,31 @@ import { removeItems } from '@ombrik/core/document/item/items';
 import { type Move, shift, toOtherFace, turn } from '@ombrik/core/layout/arrange';
 import { moveItems } from '@ombrik/core/layout/moveItem';
 import type { KeyboardEvent } from 'react';
+import { useKeys } from '../../../find/bindings.ts';
 import { useJob } from '../../../session/useJob.ts';
 import type { BoardView } from '../boardView.ts';
 import { useLayOf } from '../useCableWidths.ts';
 import type { HandStore } from './hand.ts';
 
-/** Keys on a part: arrows nudge (ten with Shift), r turns, f turns over, h holds, Delete takes it off. */
+/** Keys of a part that has the focus; the arrows nudge it besides. */
+const KEYS = {
+  r: 'Turn it',
+  f: 'Turn it over to the other face',
+  h: 'Hold it, or let it go',
+  Delete: 'Take it off',
+} as const;
+
+/** Keys on a part, for whoever has it under the hand. */
 export function useItemKeys(view: BoardView, hand: HandStore, together: (id: Id) => Set<Id>) {
   const job = useJob();
   const { board, parts } = job;
   const { face, chosen } = view;
   const layOf = useLayOf();
+  useKeys('A part on the board', [
+    { keys: 'ArrowLeft', says: 'Nudge it, any arrow: 1 mm' },
+    { keys: 'Shift+ArrowLeft', says: 'Nudge it 10 mm' },
+    ...Object.entries(KEYS).map(([keys, says]) => ({ keys, says })),
+  ]);
   return (e: KeyboardEvent, item: Item): void => {
     if (item.place.kind !== 'panel') return;
     const step = e.shiftKey ? 10 : 1;
@@ -33,18 +47,24 @@ export function useItemKeys(view: BoardView, hand: HandStore, together: (id: Id)
       else if (item.held) hand.setState({ said: `${item.designation} is held where it is; let it go first.` });
     };
     const nudge = by[e.key];
-    if (nudge) go('Nudge', shift(board, parts, ids, nudge[0], nudge[1]));
-    else if (e.ctrlKey || e.metaKey || e.altKey) return;
-    else if (e.key === 'r') go('Turn', turn(board, parts, ids));
-    else if (e.key === 'f') go('Turn over', toOtherFace(board, parts, ids));
-    else if (e.key === 'h')
-      job.edit(
-        `${item.held ? 'Let go' : 'Hold'} ${item.designation}`,
-        [...ids].map((id) => ({ kind: 'set', collection: 'items', id, field: 'held', value: !item.held })),
-      );
-    else if (e.key === 'Delete') {
-      job.select(null);
-      job.edit(`Delete ${item.designation}`, removeItems(board, chosen.has(item.id) ? new Set(chosen) : ids));
+    if (nudge) {
+      go('Nudge', shift(board, parts, ids, nudge[0], nudge[1]));
+      return;
     }
+    if (e.ctrlKey || e.metaKey || e.altKey) return;
+    const deeds: Record<keyof typeof KEYS, () => unknown> = {
+      r: () => go('Turn', turn(board, parts, ids)),
+      f: () => go('Turn over', toOtherFace(board, parts, ids)),
+      h: () =>
+        job.edit(
+          `${item.held ? 'Let go' : 'Hold'} ${item.designation}`,
+          [...ids].map((id) => ({ kind: 'set', collection: 'items', id, field: 'held', value: !item.held })),
+        ),
+      Delete: () => {
+        job.select(null);
+        job.edit(`Delete ${item.designation}`, removeItems(board, chosen.has(item.id) ? new Set(chosen) : ids));
+      },
+    };
+    if (Object.hasOwn(deeds, e.key)) deeds[e.key as keyof typeof KEYS]();
   };
 }

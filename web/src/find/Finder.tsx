@@ -1,0 +1,28 @@
+import { lazy, Suspense } from 'react';
+import { create } from 'zustand';
+import { useKeys } from './bindings.ts';
+import { KeyMap } from './KeyMap.tsx';
+
+const FindField = lazy(() => import('./FindField.tsx').then((m) => ({ default: m.FindField })));
+
+/** What lies over the page: the field that finds, the map of keys, or nothing. */
+export const useFinder = create<{ open: 'find' | 'keys' | null; show(open: 'find' | 'keys' | null): void }>((set) => ({
+  open: null,
+  show: (open) => set({ open }),
+}));
+
+/** Ctrl-K finds and does, ? shows the keys: on every page that has a head. */
+export function Finder() {
+  const { open, show } = useFinder();
+  useKeys('Everywhere', [
+    { keys: '$mod+k', says: 'Find and do', run: () => show('find'), always: true },
+    { keys: 'Shift+?', says: 'Keys of this page', run: () => show('keys') },
+  ]);
+  const leave = () => show(null);
+  return (
+    <Suspense>
+      {open === 'find' && <FindField onLeave={leave} />}
+      {open === 'keys' && <KeyMap onLeave={leave} />}
+    </Suspense>
+  );
+}
