@@ -3,6 +3,8 @@ import { lazy, Suspense } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { ShopWall } from '../stations/wall/ShopWall.tsx';
 import { takeUnits } from '../told/units.ts';
+import { Failed } from '../ui/states/Failed.tsx';
+import { Waiting } from '../ui/states/Waiting.tsx';
 import { Newer } from './Newer.tsx';
 import { SignIn } from './SignIn.tsx';
 import { useLive } from './useLive.ts';
@@ -32,7 +34,7 @@ const ChangeHands = lazy(() => import('../stations/people/ChangeHands.tsx').then
 const HistoryPage = lazy(() => import('../stations/history/HistoryPage.tsx').then((m) => ({ default: m.HistoryPage })));
 const GuidePage = lazy(() => import('../stations/guide/GuidePage.tsx').then((m) => ({ default: m.GuidePage })));
 const JobShell = lazy(() => import('./JobShell.tsx').then((m) => ({ default: m.JobShell })));
-const opening = <p className="p-8 dim">Opening …</p>;
+const opening = <Waiting what="Opening" shape="page" className="p-8" />;
 
 /** Routes: the sign-in sheet, what a link of an owner leads to, the shop wall, and each job's stations. */
 export function App() {
@@ -48,10 +50,10 @@ export function App() {
 
 function Door() {
   const me = useMe();
-  if (me.isPending) return <p className="p-8 dim">Opening the workshop …</p>;
+  if (me.isPending) return <Waiting what="Opening the workshop" shape="page" className="p-8" />;
   // Whoever is in stays in while the server is away: what waits to be sent lives on the page.
   if (me.error && !me.data)
-    return <p className="p-8 text-error">The server cannot be reached. Start it again and reload this page.</p>;
+    return <Failed what="the workshop" error={me.error} again={() => void me.refetch()} className="p-8" />;
   if (!me.data.person) return <SignIn />;
   // An answer kept on the device by an older page knows of none.
   takeUnits(me.data.units ?? SI, me.data.workshop?.currency);

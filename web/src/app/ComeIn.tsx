@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { FormBody } from '../ui/form/FormBody.tsx';
 import type { Fields } from '../ui/form/fields.ts';
 import { useFieldForm } from '../ui/form/useFieldForm.ts';
+import { Waiting } from '../ui/states/Waiting.tsx';
 import { answer, api, problemsIn } from './api.ts';
 import { keyed, usePress } from './press.ts';
 
@@ -36,7 +37,7 @@ export function ComeIn() {
       <div className="w-full max-w-md border border-base-300 bg-base-100 p-7" style={{ borderRadius: 6 }}>
         <h1 className="text-3xl tracking-wide">OMBRIK</h1>
         {query.data && <Arrive token={token} invited={query.data} />}
-        {query.isPending && <p className="dim">Looking at the link …</p>}
+        {query.isPending && <Waiting what="Looking at the link" shape="line" className="" />}
         {query.error && (
           <p className="mt-3">
             <span className="text-error">{problemsIn(query.error).join('; ')}</span>{' '}

@@ -13,6 +13,7 @@ import { Header } from '../ui/Header.tsx';
 import { LooksOn } from '../ui/LooksOn.tsx';
 import { Problems } from '../ui/Problems.tsx';
 import { RouteCard } from '../ui/RouteCard.tsx';
+import { Waiting } from '../ui/states/Waiting.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
 import { Asks } from './Asks.tsx';
@@ -174,7 +175,7 @@ function StationFrame({ station }: { station: StationName }) {
         >
           <div className="relative min-h-0 min-w-0 overflow-auto">
             <ErrorBoundary key={station} FallbackComponent={Broken}>
-              <Suspense fallback={<p className="dim p-8">Opening the station …</p>}>
+              <Suspense fallback={<Waiting what="Opening the station" shape="page" />}>
                 <EditRight value={edits}>
                   <Station />
                 </EditRight>
@@ -209,7 +210,7 @@ function Broken({ error, resetErrorBoundary }: FallbackProps) {
 const waiting: ReactNode = (
   <div className="flex h-full flex-col">
     <Header />
-    <p className="p-8 dim">Fetching the job and working the board out …</p>
+    <Waiting what="Fetching the job and working the board out" shape="page" className="p-8" />
   </div>
 );
 

@@ -1,8 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { problemsIn } from '../../app/api.ts';
 import { keepOnDevice } from '../../offline/keepOnDevice.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { BenchMode } from './BenchMode.tsx';
 import { StepList } from './StepList.tsx';
 import { useBuild } from './useBuild.ts';
@@ -15,8 +14,7 @@ export function BuildStation() {
   // A code on the printed traveller leads to one step.
   const asked = useSearchParams()[0].get('step');
   const [bench, setBench] = useState<string | null>(asked);
-  if (build.error && !build.build) return <Problems problems={problemsIn(build.error)} />;
-  if (!build.build || !build.state) return <p className="dim p-6">Working out the steps …</p>;
+  if (!build.build || !build.state) return <Held of={build.asked} what="Working out the steps" />;
   if (build.state.steps.length === 0)
     return <p className="dim p-6">Nothing to build yet. Once there is a panel, its steps are worked out here.</p>;
   return (

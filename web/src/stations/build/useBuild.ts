@@ -81,7 +81,7 @@ export function useBuild() {
     say,
     words,
     forgetRefused: () => queue?.forgetRefused(),
-    error: query.error,
+    asked: query,
   };
 }
 export type Build = ReturnType<typeof useBuild>;

@@ -1,9 +1,9 @@
 import { type CostLine, costQuantity } from '@ombrik/core/stock/costRollUp';
 import { amountText, signedText } from '@ombrik/core/stock/money';
 import { useQuery } from '@tanstack/react-query';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { useJob } from '../../session/useJob.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
 const figure = (title: string, cell: (l: CostLine) => string, by?: (l: CostLine) => number): DataColumn<CostLine> => ({
@@ -52,9 +52,8 @@ export function CostsSheet() {
     queryKey: ['costs', job.jobId],
     queryFn: () => answer(api.jobs[':id'].costs.$get({ param: { id: job.jobId } })),
   });
-  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
   const costs = query.data;
-  if (!costs) return <p className="dim p-6">Adding up …</p>;
+  if (!costs) return <Held of={query} stops={['costs', job.jobId]} what="Adding up what the job has cost" />;
   return (
     <div className="p-4">
       <div className="flex flex-wrap items-baseline gap-x-4">

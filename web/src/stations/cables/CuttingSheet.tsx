@@ -5,6 +5,7 @@ import { problemsIn } from '../../app/api.ts';
 import { useJob } from '../../session/useJob.ts';
 import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { CutGroups } from './CutGroups.tsx';
 import { heldByOthers, JoinJobs, PlanProgress, TakenPlan } from './CutNotes.tsx';
 import { ScrapPattern } from './RodDrawing.tsx';
@@ -38,7 +39,7 @@ export function CuttingSheet() {
   const held = data ? heldByOthers(data.stock, chosen) : [];
   const shown = draft ?? data?.plan?.plan ?? null;
   const taken = !draft && data?.plan;
-  if (!data) return <p className="dim p-6">Looking what lies in the store …</p>;
+  if (!data) return <Held of={cutting} what="Looking what lies in the store" shape="page" />;
   return (
     <div className="p-4">
       <ScrapPattern />

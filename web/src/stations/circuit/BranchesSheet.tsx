@@ -3,7 +3,7 @@ import type { ReturnChoice, ReturnWay } from '@ombrik/core/circuit/returns';
 import { useJob } from '../../session/useJob.ts';
 import { amps, metres, mm2, percent, volts } from '../../ui/format.ts';
 import { PickField } from '../../ui/PickField.tsx';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { DropBar } from './DropBar.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
@@ -179,10 +179,8 @@ function Returns() {
           No metal frame on this board. Add “Metal frame” from the catalogue, tie it to the minus at one point, and both
           ways stand here for every load.
         </p>
-      ) : study.error ? (
-        <Problems problems={[String(study.error)]} />
       ) : !study.data ? (
-        <p className="dim">Working both ways out …</p>
+        <Held of={study} stops={study.stops} what="Working both ways out" className="" />
       ) : (
         <ReturnTable rows={study.data} />
       )}

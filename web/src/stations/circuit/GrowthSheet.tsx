@@ -4,7 +4,8 @@ import { useMe } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
 import { mm2 } from '../../ui/format.ts';
 import { OneOf } from '../../ui/OneOf.tsx';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 
@@ -33,9 +34,10 @@ export function GrowthSheet() {
         <OneOf label="Growth" value={factor} options={FACTORS.map((f) => [f, `× ${f}`] as const)} onPick={setFactor} />
         <span className="dim">{inverters.map((i) => `${i.designation} ${i.name}`.trim()).join(', ')}</span>
       </div>
-      {study.error && <Problems problems={[String(study.error)]} />}
-      {!growth ? (
-        <p className="dim">Working it out …</p>
+      {study.error || !study.data ? (
+        <Held of={study} stops={study.stops} what={`Sizing it for × ${factor}`} className="" />
+      ) : !growth ? (
+        <Waiting what={`Sizing it for × ${factor}`} className="" />
       ) : growth.steps.length === 0 ? (
         <p>Every trunk conductor already bears it.</p>
       ) : (

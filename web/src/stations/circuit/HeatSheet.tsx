@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { Askable } from '../../ui/Askable.tsx';
 import { PickField } from '../../ui/PickField.tsx';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { HeatPicture } from './HeatPicture.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
@@ -14,8 +14,7 @@ export function HeatSheet() {
   const { board, workshop } = useJob();
   const study = useCircuitStudy('heat', null, (s) => s.heat(board, workshop));
   const [id, setId] = useState('full');
-  if (study.error) return <Problems problems={[String(study.error)]} />;
-  if (!study.data) return <p className="dim p-5">Adding up the losses …</p>;
+  if (!study.data) return <Held of={study} stops={study.stops} what="Adding up the losses" shape="drawing" />;
   const chosen = study.data.find((h) => h.id === id) ?? study.data[0]!;
   return (
     <div className="p-5">

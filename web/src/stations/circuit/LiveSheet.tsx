@@ -2,7 +2,7 @@ import type { LiveSets } from '@ombrik/core/circuit/liveSets';
 import type { Item } from '@ombrik/core/document/item/item';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { SwitchingOn } from './SwitchingOn.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
@@ -17,8 +17,7 @@ export function LiveSheet() {
     const item = board.items.find((i) => i.id === id);
     return `${item?.designation ?? id} ${item?.name ?? ''}`.trim();
   };
-  if (study.error) return <Problems problems={[String(study.error)]} />;
-  if (!study.data) return <p className="dim p-5">Walking the switches …</p>;
+  if (!study.data) return <Held of={study} stops={study.stops} what="Walking the switches" />;
   const { switches, rows, never } = study.data;
   if (board.connections.length === 0) return <p className="dim p-5">Nothing is connected yet.</p>;
   const now = closed ?? new Set(switches);

@@ -2,6 +2,7 @@ import { oneLineOf } from '@ombrik/core/circuit/oneLine';
 import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
 import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 import { OneLineEdge } from './OneLineEdge.tsx';
 import { OneLineNode } from './OneLineNode.tsx';
 import { LineNote, ZoomButtons } from './OneLineNotes.tsx';
@@ -75,7 +76,7 @@ export function OneLineDrawing({
     const chosen = there && selection ? ground.current?.querySelector('[aria-pressed="true"]') : null;
     if (chosen instanceof SVGGraphicsElement) bring(chosen);
   }, [there, selection?.kind, selection?.id]);
-  if (!laid || !drawn) return <p className="dim p-4">Laying the drawing out …</p>;
+  if (!laid || !drawn) return <Waiting what="Laying the drawing out" shape="drawing" className="p-4" />;
   const { placed, edges, box } = drawn;
   hand.current.placed = placed;
   const move = (e: PointerEvent) => {

@@ -1,9 +1,8 @@
 import type { FigureCompared } from '@ombrik/core/compare/compareDossiers';
 import { changeWords } from '@ombrik/core/document/difference/changeWords';
 import type { Finding } from '@ombrik/core/findings/registry';
-import { problemsIn } from '../../app/api.ts';
 import { useMe } from '../../app/useMe.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { BoardsOverlaid } from './BoardsOverlaid.tsx';
 import { type Side, useCompared } from './useCompared.ts';
@@ -12,9 +11,9 @@ const MOST_CHANGES = 300;
 
 /** What is different between two revisions: drawing, figures and money, findings, cables, and each change by its name. */
 export function Difference({ before, after }: { before: Side; after: Side }) {
-  const { data, error, isPending } = useCompared(before, after);
-  if (error && !data) return <Problems problems={problemsIn(error)} />;
-  if (isPending || !data) return <p className="dim">Working both out …</p>;
+  const query = useCompared(before, after);
+  const { data } = query;
+  if (!data) return <Held of={query} stops={query.stops} what="Working both out" shape="drawing" className="" />;
   const { boards, changes, figures, gone, come, cables } = data;
   if (changes.length === 0) return <p>Nothing is different.</p>;
   const words = changes.slice(0, MOST_CHANGES).map((c) => changeWords(c, [boards[1], boards[0]]));

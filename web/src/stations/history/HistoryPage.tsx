@@ -1,10 +1,10 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { dateTimeWords } from '../../told/days.ts';
 import { Header } from '../../ui/Header.tsx';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { Difference } from './Difference.tsx';
 import { Restore } from './Restore.tsx';
 import type { Side } from './useCompared.ts';
@@ -51,8 +51,7 @@ export function HistoryPage() {
       <main className="grid min-h-0 flex-1 grid-cols-[340px_1fr] max-md:grid-cols-1">
         <aside className="min-h-0 overflow-auto border-r border-base-300 p-4" aria-label="Revisions">
           <h1 className="text-2xl">What became of it</h1>
-          {own.error && !own.data && <Problems problems={problemsIn(own.error)} />}
-          {own.isPending && <p className="dim">Looking …</p>}
+          {!own.data && <Held of={own} what="Looking through what was kept" className="" />}
           <p className="dim flex justify-end gap-2 text-xs" aria-hidden>
             was · is
           </p>

@@ -19,9 +19,11 @@ const sheetOf = ({ jobId, revision }: Side) =>
   answer(api.jobs[':id'].revisions[':revision'].$get({ param: { id: jobId, revision: String(revision) } }));
 
 /** Both worked out by what the workshop holds true now, so that only the boards differ. */
-async function compared(before: Side, after: Side): Promise<Compared> {
+async function compared(before: Side, after: Side, signal: AbortSignal): Promise<Compared> {
   const [was, is] = await Promise.all([sheetOf(before), sheetOf(after)]);
+  signal.throwIfAborted();
   const deriver = workerDeriver();
+  signal.addEventListener('abort', deriver.close);
   try {
     const first = await deriver.derive(was.board, is.workshop);
     const second = await deriver.derive(is.board, is.workshop);
@@ -36,11 +38,13 @@ async function compared(before: Side, after: Side): Promise<Compared> {
 }
 
 /** Two revisions, of one job or of two, beside one another. */
-export const useCompared = (before: Side | null, after: Side | null) =>
-  useQuery({
-    queryKey: ['compared', before, after],
-    queryFn: () => compared(before!, after!),
-    enabled: before !== null && after !== null,
+export function useCompared(before: Side, after: Side) {
+  const queryKey = ['compared', before, after];
+  const query = useQuery({
+    queryKey,
+    queryFn: ({ signal }) => compared(before, after, signal),
     // A revision never changes; what the workshop holds true may.
     staleTime: 60_000,
   });
+  return { ...query, stops: queryKey };
+}

@@ -1,8 +1,8 @@
 import type { FailCount, FailSort } from '@ombrik/core/after/whatFails';
 import { useQuery } from '@tanstack/react-query';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { Header } from '../../ui/Header.tsx';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 
 const SORTS: readonly (readonly [sort: FailSort, title: string, counted: string])[] = [
@@ -57,7 +57,8 @@ function Bounds({ row: { bounds, failed, tried } }: { row: FailCount }) {
 
 /** What fails most over all jobs of the shop, by counts and bounds. */
 export function LessonsPage() {
-  const { data, error } = useQuery({ queryKey: ['lessons'], queryFn: () => answer(api.lessons.$get()) });
+  const query = useQuery({ queryKey: ['lessons'], queryFn: () => answer(api.lessons.$get()) });
+  const { data } = query;
   return (
     <div className="flex h-dvh flex-col">
       <Header>
@@ -65,8 +66,7 @@ export function LessonsPage() {
       </Header>
       <main className="flex-1 overflow-auto p-5">
         <h1 className="text-2xl">What fails, over all jobs</h1>
-        {error && <Problems problems={problemsIn(error)} />}
-        {!data && !error && <p className="dim">Counting …</p>}
+        {!data && <Held of={query} stops={['lessons']} what="Counting over all jobs" className="" />}
         {data && (
           <>
             <p className="dim">

@@ -1,10 +1,10 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { secondWords } from '../../told/days.ts';
 import { Header } from '../../ui/Header.tsx';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 
 const fetchChain = () => answer(api.audit.chain.$get());
@@ -71,8 +71,7 @@ export function AuditPage() {
             With proof
           </a>
         </div>
-        {query.error && !query.data && <Problems problems={problemsIn(query.error)} />}
-        {query.isPending && <p className="dim">Looking …</p>}
+        {!query.data && <Held of={query} what="Looking through what was done" className="" />}
         {query.data && entries.length === 0 && <p className="dim">Nothing was done that fits these words.</p>}
         {entries.length > 0 && <Entries entries={entries} />}
         {query.hasNextPage && (
@@ -92,8 +91,10 @@ export function AuditPage() {
 
 /** Whether anything that stands there was touched by somebody who owns the database. */
 function Chain() {
-  const { data } = useQuery({ queryKey: ['audit-chain'], queryFn: fetchChain });
-  if (!data) return <p className="dim text-sm">Following the chain …</p>;
+  const query = useQuery({ queryKey: ['audit-chain'], queryFn: fetchChain });
+  const { data } = query;
+  if (!data)
+    return <Held of={query} stops={['audit-chain']} what="Following the chain" shape="line" className="text-sm" />;
   return data.broken === null ? (
     <p className="text-sm">
       {data.count === 1 ? '1 entry' : `${data.count} entries`}, each bound to the one before it: none was changed or

@@ -5,6 +5,7 @@ import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { InviteForm } from './InviteForm.tsx';
 import { ToldOnce } from './ToldOnce.tsx';
@@ -29,8 +30,7 @@ export function PeoplePage() {
             Who did what
           </Link>
         </div>
-        {query.error && !query.data && <Problems problems={problemsIn(query.error)} />}
-        {query.isPending && <p className="dim">Asking who works here …</p>}
+        {!query.data && <Held of={query} what="Asking who works here" className="" />}
         {query.data && <Everybody of={query.data} />}
       </main>
     </div>

@@ -1,15 +1,14 @@
 import type { DieBatch } from '@ombrik/core/stock/dieBatches';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { dayWords } from '../../told/days.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 
 /** What is still to be crimped on all jobs, die by die: a die is set up once for the jobs that are wanted about the same time. */
 export function DiesSheet() {
   const query = useQuery({ queryKey: ['schedule', 'dies'], queryFn: () => answer(api.schedule.dies.$get()) });
-  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
-  if (!query.data) return <p className="dim">Looking through the cables …</p>;
+  if (!query.data) return <Held of={query} what="Looking through the cables" className="py-3" />;
   const batches = query.data.dies as unknown as DieBatch[];
   if (batches.length === 0) return <p className="dim">Nothing is left to crimp on any released job.</p>;
   return (

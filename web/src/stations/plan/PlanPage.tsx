@@ -6,6 +6,7 @@ import { Header } from '../../ui/Header.tsx';
 import { LooksOn } from '../../ui/LooksOn.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { CalendarSheet } from './CalendarSheet.tsx';
 import { DiesSheet } from './DiesSheet.tsx';
 import { lanesByJob, lanesByPerson } from './lanes.ts';
@@ -48,8 +49,8 @@ export function PlanPage() {
           <OneOf as="tabs" label="Plan" value={sheet} options={SHEETS} onPick={setSheet} />
           {plan.planning && <span className="dim">Planning …</span>}
         </div>
-        {plan.error && <Problems problems={problemsIn(plan.error)} />}
-        {!plan.sheet && !plan.error && <p className="dim">Asking what is left to do …</p>}
+        {plan.sheet && plan.error && <Problems problems={problemsIn(plan.error)} />}
+        {!plan.sheet && <Held of={plan.asked} what="Asking what is left to do" shape="chart" className="" />}
         {plan.sheet && sheet === 'plan' && <Drawn plan={plan} may={may} />}
         {plan.sheet && sheet === 'promise' && <PromiseSheet sheet={plan.sheet} />}
         {sheet === 'dies' && <DiesSheet />}
@@ -79,7 +80,16 @@ function Drawn({ plan, may }: { plan: Plan; may: boolean }) {
     () => (shown ? (by === 'person' ? lanesByPerson(sheet, shown) : lanesByJob(sheet, shown)) : []),
     [by, sheet, shown],
   );
-  if (!shown) return <p className="dim">Planning {sheet.jobs.length} jobs …</p>;
+  if (!shown)
+    return (
+      <Held
+        of={plan.planned}
+        stops={plan.stops}
+        what={`Planning ${sheet.jobs.length} jobs`}
+        shape="chart"
+        className=""
+      />
+    );
   if (sheet.jobs.length === 0) return <p className="dim">No job has work left. Take one in on the shop wall.</p>;
   const drop = (operationId: string, day: string, laneId: string | null) => {
     const planned = shown.operations.find((o) => o.id === operationId)!;

@@ -1,26 +1,32 @@
 import { enquiryLike, type PromiseAnswer } from '@ombrik/core/shop/promise';
 import type { ShopSheet } from '@ombrik/core/shop/shopSheet';
 import { useMutation } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { problemsIn } from '../../app/api.ts';
 import { dayWords } from '../../told/days.ts';
 import { FormField } from '../../ui/form/FormField.tsx';
 import { useFieldForm } from '../../ui/form/useFieldForm.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 import { chanceWords, shipsWords } from './planWords.ts';
-import { shopPlanner } from './shopPlanner.ts';
+import { askPlan } from './shopPlanner.ts';
 
 const ENQUIRY = 'enquiry';
 
 /** Whether a day can be promised for a job of the shop, or for one that is only asked about. */
 export function PromiseSheet({ sheet }: { sheet: ShopSheet }) {
+  const stop = useRef(new AbortController());
   const ask = useMutation({
-    mutationFn: ({ wish, day }: { wish: string; day: string }) => {
+    mutationFn: ({ wish, day }: { wish: string; day: string }): Promise<PromiseAnswer> => {
       const [kind, id] = wish.split(' ') as ['job' | 'like', string];
-      if (kind === 'job') return shopPlanner().promise(sheet, id, day);
+      stop.current = new AbortController();
+      const { signal } = stop.current;
+      if (kind === 'job') return askPlan((p) => p.promise(sheet, id, day), signal);
       const like = enquiryLike(sheet.fresh.find((j) => j.id === id)!, ENQUIRY, day);
-      return shopPlanner().promise({ ...sheet, jobs: [...sheet.jobs, like] }, ENQUIRY, day);
+      return askPlan((p) => p.promise({ ...sheet, jobs: [...sheet.jobs, like] }, ENQUIRY, day), signal);
     },
   });
+  const stopped = ask.error instanceof DOMException;
   const form = useFieldForm(
     {
       wish: {
@@ -43,10 +49,18 @@ export function PromiseSheet({ sheet }: { sheet: ShopSheet }) {
         <FormField of={form} name="wish" className="w-72" />
         <FormField of={form} name="day" className="w-40" />
         <button type="submit" className="btn btn-primary" disabled={ask.isPending}>
-          {ask.isPending ? 'Planning …' : 'Can I promise it?'}
+          Can I promise it?
         </button>
       </form>
-      {ask.error && <Problems problems={problemsIn(ask.error)} />}
+      {ask.isPending && (
+        <Waiting
+          what="Planning the shop with it"
+          className="pt-3"
+          stop={() => stop.current.abort(new DOMException('stopped by hand', 'AbortError'))}
+        />
+      )}
+      {stopped && <p className="dim mt-2">Stopped; nothing was promised.</p>}
+      {ask.error && !stopped && <Problems problems={problemsIn(ask.error)} />}
       {ask.data && <Answer sheet={sheet} said={ask.data} />}
     </section>
   );

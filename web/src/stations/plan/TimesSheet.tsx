@@ -2,8 +2,8 @@ import { type ShopTimes, trustIn } from '@ombrik/core/build/shopTimes';
 import { STEP_KIND_WORDS } from '@ombrik/core/build/step';
 import { WORK_KINDS, WORK_TITLE } from '@ombrik/core/power/quote/quote';
 import { useQuery } from '@tanstack/react-query';
-import { answer, api, problemsIn } from '../../app/api.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { answer, api } from '../../app/api.ts';
+import { Held } from '../../ui/states/Held.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { timeWords } from '../build/buildWords.ts';
 
@@ -12,8 +12,7 @@ const share = (part: number, whole: number) => (whole === 0 ? '' : `${Math.round
 /** Where the hours went, which estimates hold, what was done again and why. Nobody's name is counted. */
 export function TimesSheet() {
   const query = useQuery({ queryKey: ['schedule', 'times'], queryFn: () => answer(api.schedule.times.$get()) });
-  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
-  if (!query.data) return <p className="dim">Counting …</p>;
+  if (!query.data) return <Held of={query} what="Counting the hours" className="py-3" />;
   const times = query.data.times as unknown as ShopTimes;
   if (times.jobs.length === 0)
     return (

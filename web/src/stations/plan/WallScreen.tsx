@@ -7,6 +7,7 @@ import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { clockWords, dayWords } from '../../told/days.ts';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 import { timeWords } from '../build/buildWords.ts';
 import { chanceWords } from './planWords.ts';
 import { usePages } from './usePages.ts';
@@ -64,7 +65,11 @@ export function WallScreen() {
           {rows.slice(page.at * ROWS, (page.at + 1) * ROWS).map((r) => (
             <JobRow key={r.job.id} row={r} sheet={sheet!} plan={plan!} />
           ))}
-          {!plan && !error && <li className="dim text-2xl">Planning …</li>}
+          {!plan && !error && (
+            <li>
+              <Waiting what="Planning" className="text-2xl" />
+            </li>
+          )}
         </ul>
         <div className="grid min-h-0 content-start gap-6 overflow-hidden">
           <Box title="Who is on what">

@@ -16,10 +16,11 @@ import { WallScreen } from './WallScreen.tsx';
 
 const LOOKS = 10_000;
 vi.mock('./shopPlanner.ts', () => ({
-  shopPlanner: () => ({
-    plan: async (load: ShopSheet) => planShop(load, LOOKS),
-    promise: async (load: ShopSheet, jobId: string, day: string) => promise(load, jobId, day, LOOKS),
-  }),
+  askPlan: (work: (planner: unknown) => unknown) =>
+    work({
+      plan: async (load: ShopSheet) => planShop(load, LOOKS),
+      promise: async (load: ShopSheet, jobId: string, day: string) => promise(load, jobId, day, LOOKS),
+    }),
 }));
 afterEach(() => {
   cleanup();

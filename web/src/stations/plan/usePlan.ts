@@ -5,7 +5,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useState } from 'react';
 import { answer, api } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
-import { shopPlanner } from './shopPlanner.ts';
+import { askPlan } from './shopPlanner.ts';
 
 const wishBody = ({ jobId, turn, operations }: JobWish) => ({
   jobId,
@@ -21,14 +21,16 @@ export function usePlan() {
   const [tried, setTried] = useState<readonly JobWish[] | null>(null);
   const planned = useQuery({
     queryKey: ['plan', query.dataUpdatedAt],
-    queryFn: () => shopPlanner().plan(sheet!),
+    queryFn: ({ signal }) => askPlan((p) => p.plan(sheet!), signal),
+    networkMode: 'always',
     enabled: sheet !== undefined,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
   });
   const trial = useQuery({
     queryKey: ['plan', query.dataUpdatedAt, tried],
-    queryFn: () => shopPlanner().plan({ ...sheet!, wishes: tried! }),
+    queryFn: ({ signal }) => askPlan((p) => p.plan({ ...sheet!, wishes: tried! }), signal),
+    networkMode: 'always',
     enabled: sheet !== undefined && tried !== null,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
@@ -61,6 +63,9 @@ export function usePlan() {
     return JSON.stringify(was) !== JSON.stringify(w);
   });
   return {
+    asked: query,
+    planned,
+    stops: ['plan', query.dataUpdatedAt],
     sheet: sheet ?? null,
     feed: query.data?.feed ?? null,
     plan: planned.data ?? null,

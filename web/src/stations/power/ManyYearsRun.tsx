@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { percent } from '../../ui/format.ts';
 import type { WhatIf } from '../../worker/powerWorker.ts';
-import { powerStudy } from './usePowerStudy.ts';
+import { askPower } from './usePowerStudy.ts';
 
 const YEARS = 200;
 
@@ -20,7 +20,7 @@ export function ManyYearsRun({ whatIf }: { whatIf: WhatIf }) {
     const progress = proxy((n: number) => {
       if (running) setDone(n);
     });
-    const many = await powerStudy().manyYears(job.board, job.workshop, whatIf, YEARS, progress);
+    const many = await askPower((s) => s.manyYears(job.board, job.workshop, whatIf, YEARS, progress));
     running = false;
     setDone(null);
     if (many) setResult({ many, revision: job.revision });
@@ -40,7 +40,7 @@ export function ManyYearsRun({ whatIf }: { whatIf: WhatIf }) {
             <span className="num" role="status">
               {done} of {YEARS}
             </span>
-            <button type="button" className="btn btn-sm" onClick={() => void powerStudy().stop()}>
+            <button type="button" className="btn btn-sm" onClick={() => void askPower((s) => s.stop())}>
               Stop
             </button>
           </>

@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { useJob } from '../../session/useJob.ts';
 import { money } from '../../ui/format.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 import { QuoteExtras } from './QuoteExtras.tsx';
 import { QuoteLines } from './QuoteLines.tsx';
 import { QuoteVersions } from './QuoteVersions.tsx';
@@ -24,8 +25,8 @@ export function QuoteSheet() {
     enabled: settled,
     placeholderData: (before) => before,
   });
-  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
-  if (!query.data) return <p className="dim p-5">Adding the offer up …</p>;
+  if (!query.data && !settled) return <Waiting what="Saving the last change" shape="page" />;
+  if (!query.data) return <Held of={query} what="Adding the offer up" shape="page" />;
   const { draft, versions, revision } = query.data;
   const { currency } = draft;
   return (

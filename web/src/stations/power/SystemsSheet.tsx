@@ -7,9 +7,10 @@ import { Link, useNavigate } from 'react-router';
 import { useJob } from '../../session/useJob.ts';
 import { ampHours, amps, days, kilograms, money, watts } from '../../ui/format.ts';
 import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
 import { DesignEditor } from './DesignEditor.tsx';
-import { powerStudy, useStudy } from './usePowerStudy.ts';
+import { askPower, useStudy } from './usePowerStudy.ts';
 
 /** A row proposals are compared by; the better one of it is marked where better is plain. */
 interface Compared {
@@ -194,8 +195,10 @@ export function SystemsSheet() {
   const { currency } = job.workshop;
   const hands = useWishes();
   const study = useStudy('systems', hands.wishes, (s, board) => s.proposals(board, job.workshop, hands.wishes));
-  if (study.isPending) return <p className="dim p-5">Working systems out from the load list and the sources …</p>;
-  if (study.error) return <Problems problems={[String(study.error)]} />;
+  if (!study.data)
+    return (
+      <Held of={study} stops={study.stops} what="Working systems out from the load list and the sources" shape="page" />
+    );
   const { proposals, chemistries } = study.data;
   const standing = job.board.items.filter((i) => !i.load).length;
   const changing = proposals.find((p) => p.level === hands.open);
@@ -203,7 +206,7 @@ export function SystemsSheet() {
   const choose = async (p: Proposal) => {
     setBuilding(true);
     try {
-      const commands = await powerStudy().build(job.board, job.workshop, p.level, hands.wishes[p.level] ?? {});
+      const commands = await askPower((s) => s.build(job.board, job.workshop, p.level, hands.wishes[p.level] ?? {}));
       if (
         job.edit(p.level === 'own' ? 'Take the system named' : `Choose the ${p.title.toLowerCase()} system`, commands)
       )

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { OneOf } from '../../ui/OneOf.tsx';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { NumberField } from '../../ui/TextField.tsx';
 import type { WhatIf } from '../../worker/powerWorker.ts';
 import { ManyYearsRun } from './ManyYearsRun.tsx';
@@ -31,8 +31,7 @@ export function YearSheet() {
         No bank on the board yet: choose a system, or put batteries on the board, and its year runs here.
       </p>
     );
-  if (study.isPending) return <p className="dim p-5">Running a year …</p>;
-  if (study.error) return <Problems problems={[String(study.error)]} />;
+  if (!study.data) return <Held of={study} stops={study.stops} what="Running a year" shape="chart" />;
   const { year, usableShare } = study.data;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_270px] gap-5 p-4">

@@ -20,7 +20,7 @@ vi.mock('./usePowerStudy.ts', async () => {
   const { useJob } = await import('../../session/useJob.ts');
   const { keepPreviousData, useQuery } = await import('@tanstack/react-query');
   return {
-    powerStudy: () => study,
+    askPower: (work: (s: typeof study) => unknown) => Promise.resolve(work(study)),
     useStudy: (name: string, more: unknown, work: (s: typeof study, board: unknown) => Promise<unknown>) => {
       const { board } = useJob();
       return useQuery({

@@ -1,17 +1,16 @@
 import type { Board } from '@ombrik/core/document/board';
 import { fingerprint } from '@ombrik/core/document/fingerprint';
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type Remote, wrap } from 'comlink';
+import type { Remote } from 'comlink';
 import { useMemo } from 'react';
+import { useBoardSum } from '../../session/useBoardSum.ts';
 import { useJob } from '../../session/useJob.ts';
+import { stoppable } from '../../ui/stoppable.ts';
 import type { PowerStudy } from '../../worker/powerWorker.ts';
 
-let remote: Remote<PowerStudy> | null = null;
-/** One worker for all power sums, started when the first is asked for. */
-export function powerStudy(): Remote<PowerStudy> {
-  remote ??= wrap<PowerStudy>(new Worker(new URL('../../worker/powerWorker.ts', import.meta.url), { type: 'module' }));
-  return remote;
-}
+/** One thread for all power sums. */
+export const askPower = stoppable<PowerStudy>(
+  () => new Worker(new URL('../../worker/powerWorker.ts', import.meta.url), { type: 'module' }),
+);
 
 /** What the power sums depend on: parts and loads, never where they stand or how they are wired. */
 const powerKey = (board: Board) =>
@@ -23,19 +22,13 @@ const powerKey = (board: Board) =>
     board.items.map((i) => [i.id, i.partId, i.load]),
   ]);
 
-/** A sum of the power sheet, worked out anew when the board changes; the last one stays while the next is at work. */
+/** A sum of the power sheet. */
 export function useStudy<T>(
   name: string,
   more: unknown,
   work: (study: Remote<PowerStudy>, board: Board) => Promise<T>,
 ) {
-  const { board, workshop } = useJob();
+  const { board } = useJob();
   const key = useMemo(() => powerKey(board), [board]);
-  return useQuery({
-    queryKey: ['study', name, key, workshop.version, more],
-    queryFn: () => work(powerStudy(), board),
-    staleTime: Number.POSITIVE_INFINITY,
-    gcTime: 60_000,
-    placeholderData: keepPreviousData,
-  });
+  return useBoardSum(askPower, ['study', name, key, more], work);
 }

@@ -2,6 +2,7 @@ import { useParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
 import { Header } from '../../ui/Header.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 import { BoardActs } from './BoardActs.tsx';
 import { MeterPanel } from './MeterPanel.tsx';
 import { NameFault } from './NameFault.tsx';
@@ -25,7 +26,7 @@ export function PracticeRun() {
         )}
       </Header>
       {trouble && <Problems problems={problemsIn(trouble)} />}
-      {!run && !trouble && <p className="dim p-6">Laying the board on the bench …</p>}
+      {!run && !trouble && <Waiting what="Laying the board on the bench" shape="page" />}
       {run && (
         <main className="grid min-h-0 flex-1 content-start overflow-auto lg:grid-cols-[minmax(210px,260px)_minmax(0,1fr)_minmax(220px,280px)] lg:content-stretch lg:overflow-hidden">
           <BoardActs run={run} hands={hands} />

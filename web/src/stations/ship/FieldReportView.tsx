@@ -1,9 +1,9 @@
 import type { FieldAdvice, FieldReport } from '@ombrik/core/after/fieldReport';
 import type { SeenHours } from '@ombrik/core/after/loadHours';
 import { lazy, Suspense } from 'react';
-import { problemsIn } from '../../app/api.ts';
 import { useJob } from '../../session/useJob.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { useFieldReport } from './useFieldLogs.ts';
 
@@ -20,7 +20,8 @@ const hours = (h: number) => h.toFixed(1);
 
 /** A monitor's log beside the order: what runs longer, what the bank still holds, what to change. */
 export function FieldReportView({ logId, onClose }: { logId: number; onClose: () => void }) {
-  const { data: report, error } = useFieldReport(logId);
+  const query = useFieldReport(logId);
+  const { data: report } = query;
   return (
     <section className="overflow-auto p-5" aria-label="The log beside the order">
       <div className="flex items-baseline justify-between gap-3">
@@ -29,8 +30,7 @@ export function FieldReportView({ logId, onClose }: { logId: number; onClose: ()
           Back to the papers
         </button>
       </div>
-      {error && <Problems problems={problemsIn(error)} />}
-      {!report && !error && <p className="dim">Laying it beside the order …</p>}
+      {!report && <Held of={query} what="Laying it beside the order" shape="page" className="" />}
       {report && <Told report={report} />}
     </section>
   );
@@ -51,7 +51,7 @@ function Told({ report }: { report: FieldReport }) {
       <h2 className="perforated mt-4 pt-3 text-lg">Loads</h2>
       <LoadTable loads={seen.loads} />
       <div className="mt-4 grid gap-5 lg:grid-cols-2">
-        <Suspense fallback={<p className="dim">Drawing …</p>}>
+        <Suspense fallback={<Waiting what="Drawing" shape="chart" className="" />}>
           <HourChart seenW={seen.hourW} orderedW={report.orderedHourW} />
         </Suspense>
         <dl className="grid grid-cols-[1fr_auto] content-start gap-x-4 gap-y-1">

@@ -9,6 +9,7 @@ import { useJob } from '../../session/useJob.ts';
 import { dateWords } from '../../told/days.ts';
 import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { FieldLogs } from './FieldLogs.tsx';
 import { FromTheField } from './FromTheField.tsx';
@@ -28,7 +29,7 @@ export function ShipJob({ onLog }: { onLog: (id: number) => void }) {
     send: (_: undefined, key) => answer(api.jobs[':id'].ship.$post({ param, json: { revision, note } }, keyed(key))),
     onSuccess: () => client.invalidateQueries(),
   });
-  if (!state.data) return <p className="dim">Looking what is still open …</p>;
+  if (!state.data) return <Held of={state} what="Looking what is still open" className="" />;
   const { open, shipments, notes, logs } = state.data;
   const held = open.some((o) => !o.mayGo);
   const waits = held || (open.length > 0 && note.trim() === '') || saveState !== 'saved' || ship.isPending;

@@ -33,7 +33,11 @@ const PAPERS = {
 };
 
 async function open() {
-  const asked = serverThat({ '/api/papers': PAPERS, '/api/jobs/jb/floor': { revision: 1, made: [], bench: [] } });
+  const asked = serverThat({
+    '/api/papers': PAPERS,
+    '/api/jobs/jb/floor': { revision: 1, made: [], bench: [] },
+    '/api/jobs/jb/ship': { open: [], shipments: [], notes: [], logs: [] },
+  });
   const job = await openJob();
   show(<ShipStation />, { job });
   await screen.findByRole('link', { name: 'Download Board drawing' });

@@ -5,6 +5,7 @@ import { Header } from '../../ui/Header.tsx';
 import { LooksOn } from '../../ui/LooksOn.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
 import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import { NeedsSheet } from './NeedsSheet.tsx';
 import { OffersSheet } from './OffersSheet.tsx';
 import { PurchasesSheet } from './PurchasesSheet.tsx';
@@ -62,8 +63,8 @@ export function BuyingPage() {
             </>
           )}
         </div>
-        {query.error && <Problems problems={problemsIn(query.error)} />}
-        {!data && !query.error && <p className="dim">Working out what is missing …</p>}
+        {data && query.error && <Problems problems={problemsIn(query.error)} />}
+        {!data && <Held of={query} stops={['buying']} what="Working out what is missing" className="" />}
         {data && sheet === 'needs' && (
           <NeedsSheet
             data={data}

@@ -1,9 +1,9 @@
 import { quantityText } from '@ombrik/core/stock/articles';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { dayWords } from '../../told/days.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 import type { DataColumn } from '../../ui/table/DataTable.tsx';
 import type { BuyingState } from './BuyingPage.tsx';
 
@@ -21,8 +21,9 @@ export const packsText = (need: Need, choice: Choice) =>
 /** Larger cable of the same kind that lies in the store, with everything that would follow from taking it. */
 function SizeUps({ need, jobs }: { need: Need; jobs: BuyingState['jobs'] }) {
   const job = jobs.find((j) => need.byJob.some((b) => b.jobNumber === j.jobNumber));
+  const asked = ['sizeUp', need.articleId, job?.jobId, job?.revision];
   const query = useQuery({
-    queryKey: ['sizeUp', need.articleId, job?.jobId, job?.revision],
+    queryKey: asked,
     enabled: job !== undefined,
     queryFn: () =>
       answer(
@@ -32,8 +33,8 @@ function SizeUps({ need, jobs }: { need: Need; jobs: BuyingState['jobs'] }) {
         } as never),
       ),
   });
-  if (query.error && !query.data) return <Problems problems={problemsIn(query.error)} />;
-  if (!query.data) return <p className="dim">Deriving the board anew with each size up …</p>;
+  if (!query.data)
+    return <Held of={query} stops={asked} what="Deriving the board anew with each size up" shape="line" className="" />;
   if (query.data.ways.length === 0) return <p className="dim">No larger cable of this kind lies in the store.</p>;
   return (
     <ul className="grid gap-2">

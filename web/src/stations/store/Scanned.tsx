@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, Navigate, useLocation } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 
 /** Where a scanned label leads: the cable's card, or the thing in the store. */
 export function Scanned() {
@@ -12,7 +13,7 @@ export function Scanned() {
   });
   if (query.data) return <Navigate to={query.data.path} replace />;
   return (
-    <p className="p-8">
+    <div className="p-8">
       {query.error ? (
         <>
           <span className="text-error">{problemsIn(query.error).join('; ')}</span>{' '}
@@ -21,8 +22,8 @@ export function Scanned() {
           </Link>
         </>
       ) : (
-        <span className="dim">Looking it up …</span>
+        <Waiting what="Looking it up" shape="line" className="" />
       )}
-    </p>
+    </div>
   );
 }

@@ -3,19 +3,20 @@ import type { Diagnosis, Hypothesis } from '@ombrik/core/diagnosis/diagnose';
 import { shownReading } from '@ombrik/core/document/workshop/quantity';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answer, api, problemsIn } from '../../app/api.ts';
+import { answer, api } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useUnit } from '../../app/useUnit.ts';
 import { useJob } from '../../session/useJob.ts';
-import { Problems } from '../../ui/Problems.tsx';
+import { Held } from '../../ui/states/Held.tsx';
 
 function useDiagnosis(asked: boolean) {
   const { jobId, revision } = useJob();
   const { unit } = useUnit();
   const { bench } = useFloor();
-  return useQuery({
-    // Every reading may tell something else.
-    queryKey: ['diagnosis', jobId, revision, unit, bench.at(-1)?.id ?? 0],
+  // Every reading may tell something else.
+  const queryKey = ['diagnosis', jobId, revision, unit, bench.at(-1)?.id ?? 0];
+  const query = useQuery({
+    queryKey,
     queryFn: () =>
       answer(
         api.jobs[':id'].bench.diagnosis.$get({ param: { id: jobId }, query: { unit: String(unit) } } as never),
@@ -23,6 +24,7 @@ function useDiagnosis(asked: boolean) {
     enabled: asked,
     placeholderData: (before) => before,
   });
+  return { ...query, stops: queryKey };
 }
 
 interface Told extends Omit<Diagnosis, 'hypotheses'> {
@@ -41,8 +43,10 @@ export function DiagnosisPanel({ steps, pick }: { steps: readonly BenchStep[]; p
         What may be wrong?
       </button>
     );
-  if (query.error) return <Problems problems={problemsIn(query.error)} />;
-  if (!query.data) return <p className="dim mt-2">Fitting the board to its readings …</p>;
+  if (!query.data)
+    return (
+      <Held of={query} stops={query.stops} what="Fitting the board to its readings" shape="line" className="mt-2" />
+    );
   const { diagnosis } = query.data;
   return (
     <section className="mt-3" aria-label="What may be wrong" aria-live="polite">

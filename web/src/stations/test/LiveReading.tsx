@@ -4,6 +4,7 @@ import { QUANTITIES, shownReading } from '@ombrik/core/document/workshop/quantit
 import { type Sample, settledAt } from '@ombrik/core/stages/bench/settle';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 
 const LiveChart = lazy(() => import('./LiveChart.tsx'));
 
@@ -33,7 +34,7 @@ export function LiveReading({ step, instrument, pair }: { step: BenchStep; instr
   const quantity = step.measures!;
   const last = samples.at(-1);
   if (trouble) return <p className="border-l-4 border-warning p-2">{trouble}</p>;
-  if (!last) return <p className="dim">Listening to {instrument.name} …</p>;
+  if (!last) return <Waiting what={`Listening to ${instrument.name}`} shape="line" className="" />;
   const settled = settledAt(samples, halfWidth(instrument.accuracy, quantity, last.value) ?? 0);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3">
