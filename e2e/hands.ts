@@ -61,7 +61,7 @@ export const sheet = (page: Page, name: string) =>
 export const saved = async (page: Page): Promise<void> => {
   // A large board on a slow machine takes a while to say what a change touches.
   await expect(page.getByText('This board is on the floor.')).toBeHidden();
-  await expect(page.getByRole('status').first()).toHaveText('saved');
+  await expect(page.getByRole('banner').getByRole('status')).toHaveText('saved');
 };
 
 /** Writes into a field and hands it over. */

@@ -52,7 +52,7 @@ test('two servers on one database: one person offline in between, one server kil
     // Offline, one goes on, and so does the other; back, both have everything.
     await edda.context().setOffline(true);
     await type(edda, 'What is behind it', `a warm pipe ${now}`);
-    await expect(edda.getByRole('status').first()).not.toHaveText('saved');
+    await expect(edda.getByRole('banner').getByRole('status')).not.toHaveText('saved');
     const hers = mira.waitForResponse((r) => r.url().endsWith('/edits') && r.request().method() === 'POST');
     await type(mira, 'Where the board goes', `the lee side ${now}`);
     expect((await hers).ok()).toBe(true);
@@ -64,10 +64,10 @@ test('two servers on one database: one person offline in between, one server kil
     // Her server dies under her hand; it comes back, and so does what she did meanwhile.
     second.child.kill('SIGKILL');
     await type(edda, 'Notes', `kept through the crash ${now}`);
-    await expect(edda.getByRole('status').first()).not.toHaveText('saved');
+    await expect(edda.getByRole('banner').getByRole('status')).not.toHaveText('saved');
     second = await start();
     await expect(field(mira, 'Notes')).toHaveValue(`kept through the crash ${now}`);
-    await expect(edda.getByRole('status').first()).toHaveText('saved');
+    await expect(edda.getByRole('banner').getByRole('status')).toHaveText('saved');
     await type(mira, 'Customer', `The summit club again ${now}`);
     await expect(field(edda, 'Customer')).toHaveValue(`The summit club again ${now}`);
   } finally {

@@ -29,7 +29,7 @@ test('what was not saved is offered after a reload, saved once, and leaving asks
   await page.route(/\/edits$/, (route) => route.abort());
   await customer.fill('Orchard at the ford');
   await customer.blur();
-  await expect(page.getByRole('status').first()).toContainText('not saved');
+  await expect(page.getByRole('banner').getByRole('status')).toContainText('not saved');
   const asked = new Promise<string>((done) =>
     page.once('dialog', async (dialog) => {
       done(dialog.type());
@@ -68,7 +68,7 @@ test('two people on one board: only where both changed the same is anybody asked
   await mira.getByLabel('Customer').blur();
   await place(mira).fill('Lower market');
   await place(mira).blur();
-  await expect(mira.getByRole('status').first()).toContainText('not saved');
+  await expect(mira.getByRole('banner').getByRole('status')).toContainText('not saved');
   await place(edda).fill('Upper market');
   await place(edda).blur();
   await saved(edda);

@@ -17,7 +17,7 @@ const mayStay = (kind: CsvKind, text: string): boolean =>
   (kind === 'figures' && text.trim() !== '' && Number.isFinite(Number(text)));
 
 /**
- * A list as CSV. Text that a spreadsheet would run as a formula goes out behind a quote, by what its column holds: an
+ * A list as CSV, or with tabs between as it goes over the clipboard. Text that a spreadsheet would run as a formula goes out behind a quote, by what its column holds: an
  * honest -F1 stays as it is where marks stand.
  * @param columns names in their order, each with what it holds
  * @example
@@ -26,6 +26,7 @@ const mayStay = (kind: CsvKind, text: string): boolean =>
 export function csvOf<C extends string>(
   columns: Readonly<Record<C, CsvKind>>,
   rows: readonly Readonly<Record<C, string | number>>[],
+  delimiter: ',' | '\t' = ',',
 ): string {
   const fields = Object.keys(columns) as C[];
   const data = rows.map((row) =>
@@ -34,7 +35,7 @@ export function csvOf<C extends string>(
       return typeof value === 'string' && !mayStay(columns[field], value) ? `'${value}` : value;
     }),
   );
-  return Papa.unparse({ fields, data });
+  return Papa.unparse({ fields, data }, { delimiter });
 }
 
 /**

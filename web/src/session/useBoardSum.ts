@@ -1,7 +1,7 @@
 import type { Board } from '@ombrik/core/document/board';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { Remote } from 'comlink';
-import type { Ask } from '../ui/stoppable.ts';
+import type { Ask } from './stoppable.ts';
 import { useJob } from './useJob.ts';
 
 /**

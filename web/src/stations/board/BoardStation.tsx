@@ -3,6 +3,7 @@ import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { useCallback, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
+import { PartsClipboard } from '../../ui/PartsClipboard.tsx';
 import { Tape } from '../../ui/Tape.tsx';
 import { useAtRest } from '../../ui/useAtRest.ts';
 import { ArrangeParts } from './ArrangeParts.tsx';
@@ -70,6 +71,7 @@ export function BoardStation() {
       </aside>
       <div className="relative min-h-0 min-w-0 overflow-hidden">
         <BoardCanvas view={view} connecting={connecting} onConnecting={onConnecting} />
+        <PartsClipboard chosen={view.chosen} panelId={view.panel.id} choose={view.chooseAll} />
         {arranging && <ArrangeParts view={view} onClose={() => setArranging(false)} />}
         {laid && <FinishSeen laid={laid} view={view} onClose={() => setLaid(null)} />}
         {palette && <PartPalette view={view} onClose={() => setPalette(false)} />}

@@ -3,9 +3,9 @@ import { newId } from '@ombrik/core/document/newId';
 import type { Face } from '@ombrik/core/document/panel/panel';
 import { rectanglePanel } from '@ombrik/core/document/panel/rectanglePanel';
 import { useJob } from '../../session/useJob.ts';
+import { useCarried } from '../../ui/carried.ts';
 import { PickField } from '../../ui/PickField.tsx';
 import type { BoardView, Tool } from './boardView.ts';
-import { useCarried } from './carried.ts';
 
 const TOOLS: readonly [Tool, string][] = [
   ['choose', 'Hand'],

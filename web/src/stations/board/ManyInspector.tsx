@@ -14,8 +14,8 @@ import {
 } from '@ombrik/core/layout/arrange';
 import { moveItems } from '@ombrik/core/layout/moveItem';
 import { useJob } from '../../session/useJob.ts';
+import { carry } from '../../ui/carried.ts';
 import type { BoardView } from './boardView.ts';
-import { carry } from './carried.ts';
 import { useLayOf } from './useCableWidths.ts';
 
 const EDGES: readonly [Edge, string][] = [
@@ -93,7 +93,7 @@ export function ManyInspector({ view, items }: { view: BoardView; items: readonl
       </div>
       <p className="dim mt-1 text-xs">
         A copy is put down with “Put down copy” above the board, here or in another job; wires among the parts come
-        along.
+        along. Ctrl-C and Ctrl-V do so from window to window, and into a spreadsheet as rows.
       </p>
     </section>
   );

@@ -3,6 +3,7 @@ import type { ScenarioId, ScenarioResult } from '@ombrik/core/circuit/scenarios'
 import { useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { amps } from '../../ui/format.ts';
+import { PartsClipboard } from '../../ui/PartsClipboard.tsx';
 import { CheckField, PickField } from '../../ui/PickField.tsx';
 import { FaultPanel } from './FaultPanel.tsx';
 import { FlowPanel } from './FlowPanel.tsx';
@@ -45,10 +46,16 @@ export function DiagramSheet() {
     [faultFlow],
   );
   const play = useFaultPlay(story);
+  const chosen = new Set(job.selection?.kind === 'item' ? [job.selection.id] : []);
   if (board.connections.length === 0)
     return <p className="dim p-5">Nothing is connected yet. Put parts on the board and join their terminals there.</p>;
   return (
-    <div className="flex h-full min-h-[560px] flex-col">
+    <div className="relative flex h-full min-h-[560px] flex-col">
+      <PartsClipboard
+        chosen={chosen}
+        panelId={board.panels[0]!.id}
+        choose={(ids) => job.select(ids[0] ? { kind: 'item', id: ids[0] } : null)}
+      />
       <DiagramBar
         scenarios={scenarios}
         scenario={scenario}

@@ -1,4 +1,4 @@
-import { stoppable } from '../../ui/stoppable.ts';
+import { stoppable } from '../../session/stoppable.ts';
 import type { ShopPlanner } from '../../worker/planWorker.ts';
 
 /** One thread for all plans. */

@@ -2,9 +2,9 @@ import type { Board } from '@ombrik/core/document/board';
 import { fingerprint } from '@ombrik/core/document/fingerprint';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
+import { stoppable } from '../../session/stoppable.ts';
 import { useBoardSum } from '../../session/useBoardSum.ts';
 import { useJob } from '../../session/useJob.ts';
-import { stoppable } from '../../ui/stoppable.ts';
 import type { PowerStudy } from '../../worker/powerWorker.ts';
 
 /** One thread for all power sums. */

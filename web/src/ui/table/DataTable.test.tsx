@@ -188,8 +188,8 @@ describe('a table that is taken along', () => {
     });
     draw();
     await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Copy Fuses' })));
-    expect(copied[0]!.split('\n')[1]).toBe('-F1\t1.25\t=1+1\tyes');
-    expect(copied[0]!.split('\n')[3]).toBe('-F3\t12\ttwo parts\tno');
+    expect(copied[0]!.split('\r\n')[1]).toBe("-F1\t1.25\t'=1+1\tyes");
+    expect(copied[0]!.split('\r\n')[3]).toBe('-F3\t12\ttwo parts\tno');
     await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Fuses as CSV' })));
     expect((await saved[0]!.text()).split('\r\n').slice(0, 2)).toEqual([
       'Mark,"Length, m",Note,On',

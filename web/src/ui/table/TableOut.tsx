@@ -7,13 +7,16 @@ import { readTable, type TableRead } from './readTable.ts';
 const named = (columns: readonly string[]): string[] =>
   columns.map((c, n) => (columns.indexOf(c) < n ? `${c} (${n + 1})` : c));
 
-/** Text that a spreadsheet would run goes out behind a quote; marks such as -F1 stay. */
-function csvText({ columns, rows }: TableRead): string {
+/** Text that a spreadsheet would run goes out behind a quote; marks such as -F1 stay. Tabs between are what it pastes. */
+function csvText({ columns, rows }: TableRead, delimiter: ',' | '\t' = ','): string {
   const names = named(columns);
+  // Not every spreadsheet reads quotes in what is pasted.
+  const cell = (v: string | number) => (typeof v === 'string' && delimiter === '\t' ? v.replace(/[\t\r\n]+/g, ' ') : v);
   const kinds = Object.fromEntries(names.map((c) => [c, 'marks' as const]));
   return csvOf(
     kinds,
-    rows.map((row) => Object.fromEntries(names.map((c, n) => [c, row[n]!]))),
+    rows.map((row) => Object.fromEntries(names.map((c, n) => [c, cell(row[n]!)]))),
+    delimiter,
   );
 }
 
@@ -26,10 +29,6 @@ async function saveSheet(read: TableRead, name: string): Promise<void> {
   );
   saveAs(await writeSheet([head, ...cells] as never).toBlob(), `${name}.xlsx`);
 }
-
-/** Cells with tabs between, as spreadsheets paste them. */
-const tabbed = ({ columns, rows }: TableRead): string =>
-  [columns, ...rows].map((row) => row.map((v) => String(v).replace(/[\t\r\n]+/g, ' ')).join('\t')).join('\n');
 
 /** Takes a table along: to the clipboard, as CSV, as XLSX. @param whole draws all its rows for as long as it is read */
 export function TableOut({
@@ -49,7 +48,7 @@ export function TableOut({
     [
       copied ? 'copied' : 'copy',
       `Copy ${label}`,
-      take((t) => navigator.clipboard.writeText(tabbed(t)).then(() => setCopied(true))),
+      take((t) => navigator.clipboard.writeText(csvText(t, '\t')).then(() => setCopied(true))),
     ],
     ['CSV', `${label} as CSV`, take((t) => saveAs(new Blob([csvText(t)], { type: 'text/csv' }), `${name}.csv`))],
     ['XLSX', `${label} as XLSX`, take((t) => saveSheet(t, name))],
