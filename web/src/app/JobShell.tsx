@@ -177,7 +177,9 @@ function StationFrame({ station }: { station: StationName }) {
             <ErrorBoundary key={station} FallbackComponent={Broken}>
               <Suspense fallback={<Waiting what="Opening the station" shape="page" />}>
                 <EditRight value={edits}>
-                  <Station />
+                  <div className="contents" data-station={station}>
+                    <Station />
+                  </div>
                 </EditRight>
               </Suspense>
             </ErrorBoundary>
