@@ -6,6 +6,7 @@ import {
   filterDeficiencyTrit,
   filterGrayscale,
   formatHex,
+  parse,
   wcagContrast,
 } from 'culori';
 import { describe, expect, it } from 'vitest';
@@ -27,10 +28,10 @@ const THEMES: Readonly<Record<string, Record<string, string>>> = {
 };
 const SEEN: Readonly<Record<string, (hex: string) => string>> = {
   'by all colours': (hex) => hex,
-  'without red': (hex) => formatHex(filterDeficiencyProt(1)(hex))!,
-  'without green': (hex) => formatHex(filterDeficiencyDeuter(1)(hex))!,
-  'without blue': (hex) => formatHex(filterDeficiencyTrit(1)(hex))!,
-  'without colour': (hex) => formatHex(filterGrayscale(1)(hex))!,
+  'without red': (hex) => formatHex(filterDeficiencyProt(1)(parse(hex)!))!,
+  'without green': (hex) => formatHex(filterDeficiencyDeuter(1)(parse(hex)!))!,
+  'without blue': (hex) => formatHex(filterDeficiencyTrit(1)(parse(hex)!))!,
+  'without colour': (hex) => formatHex(filterGrayscale(1)(parse(hex)!))!,
 };
 
 const GROUNDS = ['base-100', 'base-200'];

@@ -33,6 +33,9 @@ Chart.defaults.font.size = 12;
 Chart.defaults.animation = false;
 Chart.defaults.maintainAspectRatio = false;
 
+/** An axis that says what it shows, in which unit. */
+export const axis = (text: string) => ({ title: { display: true, text, padding: 2 } });
+
 /** Colours of the theme that is on. */
 function inks() {
   const style = getComputedStyle(document.documentElement);

@@ -4,7 +4,7 @@ import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { useMemo, useState } from 'react';
 import { Bar } from 'react-chartjs-2';
 import { useJob } from '../../session/useJob.ts';
-import { useInks } from '../../ui/charts.ts';
+import { axis, useInks } from '../../ui/charts.ts';
 import { amps, mm2, percent, volts } from '../../ui/format.ts';
 import { PickField } from '../../ui/PickField.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
@@ -126,7 +126,7 @@ export function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
                 },
                 scales: {
                   x: { ticks: { maxRotation: 90, autoSkip: false } },
-                  y: { title: { display: true, text: 'mV lost so far' }, beginAtZero: true },
+                  y: { ...axis('mV lost so far'), beginAtZero: true },
                 },
               }}
             />

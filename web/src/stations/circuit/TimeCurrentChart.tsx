@@ -4,7 +4,7 @@ import { curveOf } from '@ombrik/core/tables/timeCurrent';
 import type { ChartDataset } from 'chart.js';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
-import { useInks } from '../../ui/charts.ts';
+import { axis, useInks } from '../../ui/charts.ts';
 
 type Spot = { x: number; y: number };
 const [SHORTEST_S, LONGEST_S] = [0.001, 10_000];
@@ -100,7 +100,7 @@ export function TimeCurrentChart({
               type: 'logarithmic',
               min: fromA,
               max: toA,
-              title: { display: true, text: 'current, A' },
+              ...axis('current, A'),
               ticks: {
                 maxRotation: 0,
                 callback: (v) => (/^[125]/.test(Number(v).toExponential()) ? Number(v).toLocaleString('en') : ''),
@@ -110,7 +110,7 @@ export function TimeCurrentChart({
               type: 'logarithmic',
               min: SHORTEST_S,
               max: LONGEST_S,
-              title: { display: true, text: 'time, s' },
+              ...axis('time, s'),
               ticks: { callback: (v) => (/^1e/.test(Number(v).toExponential()) ? String(v) : '') },
             },
           },

@@ -3,7 +3,7 @@ import { type AlternatorStudy, type AlternatorWay, STEP_H, type WayResult } from
 import { useState } from 'react';
 import { Line } from 'react-chartjs-2';
 import { useJob } from '../../session/useJob.ts';
-import { useInks } from '../../ui/charts.ts';
+import { axis, useInks } from '../../ui/charts.ts';
 import { amps, percent } from '../../ui/format.ts';
 import { NumberField } from '../../ui/TextField.tsx';
 import { type DataColumn, DataTable } from '../../ui/table/DataTable.tsx';
@@ -103,7 +103,7 @@ export function AlternatorWays({ alternator }: { alternator: AlternatorSource })
               }}
               options={{
                 plugins: { legend: { position: 'bottom' } },
-                scales: { y: { title: { display: true, text: 'bank, %' } }, x: { ticks: { maxTicksLimit: 6 } } },
+                scales: { y: axis('bank, %'), x: { ...axis('since the engine started'), ticks: { maxTicksLimit: 6 } } },
               }}
             />
           </div>

@@ -1,6 +1,6 @@
 import { Bar } from 'react-chartjs-2';
 import { useJob } from '../../session/useJob.ts';
-import { useInks } from '../../ui/charts.ts';
+import { axis, useInks } from '../../ui/charts.ts';
 
 /** Power that may be on together in each hour of the day. */
 export function DayPower() {
@@ -26,7 +26,10 @@ export function DayPower() {
           }}
           options={{
             plugins: { legend: { display: false } },
-            scales: { x: { grid: { display: false } }, y: { beginAtZero: true } },
+            scales: {
+              x: { ...axis('hour of the day'), grid: { display: false } },
+              y: { ...axis('W'), beginAtZero: true },
+            },
           }}
         />
       </div>

@@ -1,5 +1,5 @@
 import { Bar } from 'react-chartjs-2';
-import { useInks } from '../../ui/charts.ts';
+import { axis, useInks } from '../../ui/charts.ts';
 import { useStudy } from './usePowerStudy.ts';
 
 export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
@@ -32,7 +32,7 @@ export function SunMonths() {
           }}
           options={{
             plugins: { legend: { display: false } },
-            scales: { x: { grid: { display: false } }, y: { beginAtZero: true } },
+            scales: { x: { grid: { display: false } }, y: { ...axis('hours a day'), beginAtZero: true } },
           }}
         />
       </div>

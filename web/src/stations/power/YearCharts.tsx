@@ -1,6 +1,6 @@
 import { SOURCE_NAMES, type YearResult } from '@ombrik/core/solvers/energy/energyYear';
-import { Bar, Line } from 'react-chartjs-2';
-import { useInks } from '../../ui/charts.ts';
+import { Line } from 'react-chartjs-2';
+import { axis, useInks } from '../../ui/charts.ts';
 import { kilowattHours } from '../../ui/format.ts';
 import { MONTHS } from './SunMonths.tsx';
 import { type YearView, yearSlice } from './yearSlice.ts';
@@ -67,8 +67,8 @@ export function ChargeChart({
           plugins: { legend: { position: 'bottom' } },
           scales: {
             x: { ticks: { maxTicksLimit: 9 }, grid: { display: false } },
-            y: { min: 0, max: 100 },
-            wh: { position: 'right', beginAtZero: true, grid: { display: false } },
+            y: { ...axis('charge, %'), min: 0, max: 100 },
+            wh: { ...axis('not served, Wh'), position: 'right', beginAtZero: true, grid: { display: false } },
           },
         }}
       />
@@ -76,30 +76,57 @@ export function ChargeChart({
   );
 }
 
-/** Energy used month by month, by where it came from. */
-export function SourceChart({ year }: { year: YearResult }) {
-  const ink = useInks();
-  const t = year.totals;
-  const colours = [ink.amber, ink.verdigris, ink.dim, ink.copper, ink.text];
+/** The highest bar of the strips. */
+const TALL_PX = 34;
+
+/** Energy used month by month, a strip for each thing it came from, all to one scale. */
+export function SourceStrips({ year }: { year: YearResult }) {
+  const { bySourceWh } = year.totals;
+  const strips = SOURCE_NAMES.map((name, k) => ({
+    name,
+    months: MONTHS.map((_, m) => bySourceWh[m * SOURCE_NAMES.length + k]! / 1000),
+  })).filter((s) => s.months.some((x) => x > 0));
+  const most = Math.max(...strips.flatMap((s) => s.months));
   return (
-    <div className="h-44">
-      <Bar
-        role="img"
-        aria-label={`Energy used by source: ${SOURCE_NAMES.map((s, k) => `${s} ${kilowattHours(MONTHS.reduce((sum, _, m) => sum + t.bySourceWh[m * SOURCE_NAMES.length + k]!, 0))}`).join(', ')}`}
-        data={{
-          labels: MONTHS,
-          datasets: SOURCE_NAMES.map((name, k) => ({
-            label: `${SOURCE_WORDS[name]}, kWh`,
-            data: MONTHS.map((_, m) => t.bySourceWh[m * SOURCE_NAMES.length + k]! / 1000),
-            backgroundColor: colours[k],
-            stack: 'source',
-          })).filter((d) => d.data.some((x) => x > 0)),
-        }}
-        options={{
-          plugins: { legend: { position: 'bottom' } },
-          scales: { x: { stacked: true, grid: { display: false } }, y: { stacked: true, beginAtZero: true } },
-        }}
-      />
-    </div>
+    <table className="w-full table-fixed border-collapse">
+      <caption className="label-face text-left text-base">
+        Where the energy used came from, kWh a month; all bars to one scale
+      </caption>
+      <thead>
+        <tr className="dim text-xs">
+          <th className="w-24 text-left font-normal">source</th>
+          {MONTHS.map((m) => (
+            <th key={m} scope="col" className="font-normal">
+              {m}
+            </th>
+          ))}
+          <th scope="col" className="w-20 text-right font-normal">
+            the year
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {strips.map(({ name, months }) => (
+          <tr key={name} className="border-base-300 border-b">
+            <th scope="row" className="label-face text-left align-bottom text-base">
+              {SOURCE_WORDS[name]}
+            </th>
+            {months.map((kWh, m) => (
+              <td key={MONTHS[m]} className="px-0.5 pt-1 text-center align-bottom">
+                <span className="num block text-[11px]">{kWh > 0 ? kWh.toFixed(kWh < 10 ? 1 : 0) : ''}</span>
+                <span
+                  aria-hidden
+                  className="mx-auto block w-4/5 bg-secondary"
+                  style={{ height: (kWh / most) * TALL_PX }}
+                />
+              </td>
+            ))}
+            <td className="num text-right align-bottom">
+              {kilowattHours(months.reduce((sum, x) => sum + x, 0) * 1000)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -6,7 +6,7 @@ import { NumberField } from '../../ui/TextField.tsx';
 import type { WhatIf } from '../../worker/powerWorker.ts';
 import { ManyYearsRun } from './ManyYearsRun.tsx';
 import { useStudy } from './usePowerStudy.ts';
-import { ChargeChart, SourceChart } from './YearCharts.tsx';
+import { ChargeChart, SourceStrips } from './YearCharts.tsx';
 import { WhyNotFull, YearTotals, YearWhatIf } from './YearWhatIf.tsx';
 import type { YearView } from './yearSlice.ts';
 
@@ -52,7 +52,7 @@ export function YearSheet() {
           )}
         </div>
         <ChargeChart year={year} view={view} day={day} usableShare={usableShare} />
-        <SourceChart year={year} />
+        <SourceStrips year={year} />
         <ManyYearsRun whatIf={whatIf} />
       </section>
       <aside className="grid content-start gap-3">

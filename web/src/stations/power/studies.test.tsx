@@ -15,7 +15,7 @@ vi.mock('react-chartjs-2', () => {
   const Chart = ({ 'aria-label': name }: { 'aria-label': string }) => <p data-testid="chart">{name}</p>;
   return { Line: Chart, Bar: Chart };
 });
-vi.mock('../../ui/charts.ts', () => ({ useInks: () => ({}) }));
+vi.mock('../../ui/charts.ts', () => ({ useInks: () => ({}), axis: () => ({}) }));
 vi.mock('./usePowerStudy.ts', async () => {
   const { useJob } = await import('../../session/useJob.ts');
   const { keepPreviousData, useQuery } = await import('@tanstack/react-query');
@@ -156,6 +156,21 @@ describe('a year of the board', () => {
     await act(async () => void fireEvent.click(screen.getByRole('radio', { name: 'day' })));
     expect(screen.getByLabelText('Day of the year')).toBeTruthy();
     expect(screen.getAllByTestId('chart')[0]!.textContent).toMatch(/^State of charge, day view: \d+ days/);
+  });
+  it('tells where the energy came from, a strip a source, whose months are the year', async () => {
+    const job = await openJob(mountainHutBoard());
+    show(<YearSheet />, { job });
+    const table = await screen.findByRole('table', { name: /Where the energy used came from/ });
+    const strips = within(table).getAllByRole('row').slice(1);
+    expect(strips.map((r) => within(r).getByRole('rowheader').textContent)).toContain('sun');
+    for (const strip of strips) {
+      const cells = within(strip).getAllByRole('cell');
+      const year = Number.parseFloat(cells.pop()!.textContent!.replace(/[^\d.]/g, ''));
+      const months = cells.reduce((sum, c) => sum + Number(c.textContent || 0), 0);
+      expect(cells).toHaveLength(12);
+      // Each month is shown rounded.
+      expect(Math.abs(months - year)).toBeLessThanOrEqual(6.5);
+    }
   });
   it('says why it is not full, each cause in hours, the worst first', async () => {
     const job = await openJob(mountainHutBoard());

@@ -1,5 +1,5 @@
 import { Bar } from 'react-chartjs-2';
-import { useInks } from '../../ui/charts.ts';
+import { axis, useInks } from '../../ui/charts.ts';
 
 /** Power drawn by the hour of the day: as the log shows it, and as it was ordered. */
 export default function HourChart({
@@ -26,7 +26,12 @@ export default function HourChart({
               { label: 'ordered', data: [...orderedW], backgroundColor: ink.verdigris },
             ],
           }}
-          options={{ scales: { x: { grid: { display: false } }, y: { beginAtZero: true } } }}
+          options={{
+            scales: {
+              x: { ...axis('hour of the day'), grid: { display: false } },
+              y: { ...axis('W'), beginAtZero: true },
+            },
+          }}
         />
       </div>
     </figure>
