@@ -138,13 +138,18 @@ const CHANGED_BY: Readonly<Record<StationName, Route>> = {
 /** Places where findings do not crowd the floor's work: the tray opens on request instead. */
 const TRAY_CLOSED: readonly StationName[] = ['brief', 'power', 'cables', 'test', 'ship'];
 
+/** A drawing on a small screen needs the room the tray would take. */
+const WIDE_PX = 1200;
+const opensTray = (station: StationName) =>
+  !TRAY_CLOSED.includes(station) && (station !== 'circuit' || window.innerWidth >= WIDE_PX);
+
 function StationFrame({ station }: { station: StationName }) {
   const job = useJob();
   const Station = STATION[station];
   const mayNot = useMayNot(CHANGED_BY[station]);
   const edits = CHANGED_BY[station] === EDITS ? mayNot : null;
-  const [trayOpen, setTrayOpen] = useState(!TRAY_CLOSED.includes(station));
-  useEffect(() => setTrayOpen(!TRAY_CLOSED.includes(station)), [station]);
+  const [trayOpen, setTrayOpen] = useState(opensTray(station));
+  useEffect(() => setTrayOpen(opensTray(station)), [station]);
   const ownAside = station === 'board';
   return (
     <div className="flex h-full flex-col">

@@ -69,7 +69,11 @@ export function OneLineDrawing({
   });
   const drawn =
     laid && oneLineGeometry(graph, laid, (id) => (drag?.itemId === id ? drag.at : (items.get(id)?.drawnAt ?? null)));
-  const { larger, smaller, whole, showFocused, bring } = useZoomedDrawing(ground, drawn?.box ?? null);
+  const { larger, smaller, whole, showFocused, bring } = useZoomedDrawing(
+    ground,
+    drawn?.box ?? null,
+    drawn?.startY ?? null,
+  );
   const there = laid !== undefined;
   // Who comes by a link, or chose it elsewhere, sees what is chosen.
   useEffect(() => {

@@ -9,6 +9,9 @@ export interface Point {
 /** Room for a load's name beside its sign. */
 const LOAD_NAME_ROOM = 150;
 
+/** As wide as a sign. */
+const FIRST_COLUMN = 40;
+
 /** Two corners halfway: for lines at a part somebody has moved by hand. */
 export const elbow = (a: Point, b: Point): Point[] => [
   a,
@@ -52,5 +55,9 @@ export function oneLineGeometry(graph: OneLine, laid: Laid, movedTo: (itemId: Id
     bottom = Math.max(bottom, at.y + n.height);
   }
   const box = { x: left - 26, y: top - 24, width: right - left + 40, height: bottom - top + 46 };
-  return { placed, edges, box };
+  // What the drawing starts from: the sources in its first column.
+  const firstX = Math.min(...[...placed.values()].map((n) => n.x));
+  const first = [...placed.values()].filter((n) => n.x < firstX + FIRST_COLUMN).map((n) => n.y);
+  const startY = first.length > 0 ? first.reduce((sum, y) => sum + y, 0) / first.length : null;
+  return { placed, edges, box, startY };
 }

@@ -20,6 +20,15 @@ describe('where a drawing begins', () => {
     expect(view.applyX(BOX.x)).toBeCloseTo(seen.left);
     expect(view.applyY(BOX.y)).toBeCloseTo(seen.top);
   });
+  it('has what it starts from halfway up where it is higher than the screen, and never leaves its edges', () => {
+    const size = { width: 375, height: 200 };
+    const seen = { top: BOX.y + 200 - 200 / 0.375 / 2, height: 200 / 0.375 };
+    const at = (y: number | null) => firstView(BOX, size, y);
+    expect(at(250).applyY(250)).toBeCloseTo(seen.top + seen.height / 2);
+    expect(at(60).applyY(BOX.y)).toBeCloseTo(seen.top);
+    expect(at(440).applyY(BOX.y + BOX.height)).toBeCloseTo(seen.top + seen.height);
+    expect(at(null).applyY(BOX.y)).toBeCloseTo(seen.top);
+  });
   it('is nothing strange where nothing has a size yet', () => {
     expect(firstView(BOX, { width: 0, height: 0 }).k).toBe(1);
   });

@@ -13,15 +13,22 @@ const LEAST_READ = 0.75;
 const STEP = 1.25;
 const [SMALLEST, LARGEST] = [0.5, 12];
 
-/** Where the drawing begins: whole if its names can be read so, else from its top left as large as they can be. */
-export function firstView(box: DrawingBox, size: { width: number; height: number }) {
+/**
+ * Where the drawing begins: whole if its names can be read so, else from its left as large as they can be, with what it
+ * starts from halfway up.
+ * @param startY of the drawing's own measure, where its sources stand; null begins at the top
+ */
+export function firstView(box: DrawingBox, size: { width: number; height: number }, startY: number | null = null) {
   const pxPerUnit = Math.min(size.width / box.width, size.height / box.height);
   if (!(pxPerUnit > 0) || pxPerUnit >= LEAST_READ) return zoomIdentity;
   const k = LEAST_READ / pxPerUnit;
   // The box stands in the middle of what is seen, as it keeps its shape.
   const left = box.x + box.width / 2 - size.width / pxPerUnit / 2;
   const top = box.y + box.height / 2 - size.height / pxPerUnit / 2;
-  return zoomIdentity.translate(left - k * box.x, top - k * box.y).scale(k);
+  const highest = top - k * box.y;
+  const lowest = Math.min(highest, top + size.height / pxPerUnit - k * (box.y + box.height));
+  const wanted = startY === null ? highest : box.y + box.height / 2 - k * startY;
+  return zoomIdentity.translate(left - k * box.x, Math.min(highest, Math.max(lowest, wanted))).scale(k);
 }
 
 /** The hand is on a sign or a line: that moves or is chosen, not the whole drawing. */
@@ -31,7 +38,11 @@ const onSomething = (e: Event) => e.target instanceof Element && e.target.closes
  * Zoom by wheel or two fingers, pan by the empty ground, keys, and the whole drawing again.
  * @param drawing the group in its svg that is moved; its transform is this hand's alone
  */
-export function useZoomedDrawing(drawing: RefObject<SVGGElement | null>, box: DrawingBox | null) {
+export function useZoomedDrawing(
+  drawing: RefObject<SVGGElement | null>,
+  box: DrawingBox | null,
+  startY: number | null = null,
+) {
   const touched = useRef(false);
   const hand = useRef(
     zoom<SVGSVGElement, unknown>()
@@ -46,7 +57,7 @@ export function useZoomedDrawing(drawing: RefObject<SVGGElement | null>, box: Dr
     const at = drawing.current?.ownerSVGElement;
     if (!at || !box || touched.current) return;
     const { width, height } = at.getBoundingClientRect();
-    svg().call(hand.current.transform, firstView(box, { width, height }));
+    svg().call(hand.current.transform, firstView(box, { width, height }, startY));
     touched.current = false;
   };
   const latest = useRef(begin);

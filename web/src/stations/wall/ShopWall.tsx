@@ -122,6 +122,7 @@ function Plank({ job, here, today, onDone }: PlankProps) {
         <button
           type="button"
           className="btn btn-xs max-md:hidden"
+          aria-label={`Copy ${job.jobName}`}
           {...standing(duplicate)}
           onClick={() => duplicate.mutate()}
         >
@@ -130,6 +131,7 @@ function Plank({ job, here, today, onDone }: PlankProps) {
         <button
           type="button"
           className="btn btn-xs max-md:hidden"
+          aria-label={`${job.archived ? 'Bring back' : 'Archive'} ${job.jobName}`}
           {...standing(archive)}
           onClick={() => archive.mutate()}
         >
@@ -213,13 +215,13 @@ function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; 
             />
           ))}
         </ul>
-        {jobs.length > 0 && <Legend />}
-        {count > jobs.length && (
-          <p className="dim mt-3 text-sm">
-            {jobs.length} of {count} jobs, the first wanted first. Search for the others.
-          </p>
-        )}
       </div>
+      {jobs.length > 0 && <Legend />}
+      {count > jobs.length && (
+        <p className="dim mt-3 text-sm">
+          {jobs.length} of {count} jobs, the first wanted first. Search for the others.
+        </p>
+      )}
     </>
   );
 }

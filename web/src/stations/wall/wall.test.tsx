@@ -57,9 +57,9 @@ describe('the wall', () => {
   });
   it('a job is copied and put away, each by a press with a key of its own', async () => {
     const asked = await open([job(401)]);
-    await press('Copy');
+    await press(/^Copy /);
     await waitFor(() => expect(posts(asked)).toHaveLength(1));
-    await press('Archive');
+    await press(/^Archive /);
     await waitFor(() => expect(posts(asked)).toHaveLength(2));
     expect(posts(asked).map(([path]) => path)).toEqual(['/api/jobs/jb_401/duplicate', '/api/jobs/jb_401/archive']);
     const keys = asked.flatMap((a) => (a.method === 'POST' ? [a.key] : []));
