@@ -61,6 +61,7 @@ export function RouteCard() {
               <span className="num text-xs">
                 <span className="sr-only">{STATE_WORDS[s.state]} </span>
                 {s.count > 0 ? s.count : ''}
+                {s.count > 0 && <span className="sr-only"> left</span>}
               </span>
             </NavLink>
           </li>
