@@ -6,7 +6,7 @@ import { comeIn } from './client.ts';
 /** How much slower than this machine the hand's own is taken to be. */
 const SLOWED = 4;
 const ROUNDS = 5;
-export const BUDGET_MS = { screen: 1500, station: 300, press: 100 };
+const BUDGET_MS = { screen: 1500, station: 300, press: 100 };
 const STATIONS = ['Brief', 'Power', 'Circuit', 'Board', 'Cables', 'Build', 'Test', 'Ship'] as const;
 
 /** What is told by the page itself, from within: when it was painted, and how long each press waited for the next paint. */

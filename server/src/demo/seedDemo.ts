@@ -70,7 +70,10 @@ export async function seedDemo(db: Knex): Promise<string | null> {
 /** Empties every table of the demo's database, for `npm run reset-demo`. @throws when somebody's own work is in it */
 export async function clearDemo(db: Knex): Promise<void> {
   const own = await db('workshops').where({ is_demo: false }).first('name');
-  if (own) throw new Error(`"${own.name}" is not demo data; nothing was changed; accepted: a database that holds the demo alone`);
+  if (own)
+    throw new Error(
+      `"${own.name}" is not demo data; nothing was changed; accepted: a database that holds the demo alone`,
+    );
   const tables = [...(await workshopTables(db)), 'workshops', 'tries'];
   await db.raw(`TRUNCATE ${tables.map(() => '??').join(', ')} RESTART IDENTITY CASCADE`, tables);
 }
