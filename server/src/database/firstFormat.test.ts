@@ -1,4 +1,5 @@
 import { newBoard } from '@ombrik/core/document/newBoard';
+import { SI } from '@ombrik/core/units/choice';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { hashOf } from '../people/passwords.ts';
 import { ambient, editOf, freshDatabase, testServer } from '../testing/testServer.ts';
@@ -55,6 +56,24 @@ describe('data of the first released format', { timeout: 120_000 }, () => {
     expect((await nell.get('/api/jobs')).json.jobs).toHaveLength(1);
     expect((await nell.post('/api/jobs/jb_first/edits', editOf(2, [ambient(19)]))).status).toBe(200);
     expect((await nell.post('/api/jobs/jb_first/duplicate', {})).json.job.number).toBe(402);
+    await server.close();
+  });
+  it('has what came since: units of one’s own, a key for programs, a webhook, and is not led through as if it were new', async () => {
+    const server = await testServer(own);
+    const password = 'the first of all';
+    const signIn = await server.nobody.post('/api/sign-in', { email: 'nell@yard.example', password, workshopId: null });
+    const nell = server.withCookie(signIn.response.headers.getSetCookie()[0]!.split(';')[0]!);
+    expect((await nell.get('/api/me')).json.units).toEqual(SI);
+    expect((await nell.post('/api/own/units', { ...SI, length: 'in' })).status).toBe(200);
+    expect((await nell.get('/api/me')).json.units.length).toBe('in');
+    const run = (await nell.get('/api/workshop/first-run')).json;
+    expect(run.settled).toEqual(['place', 'rules', 'people', 'tools', 'stock', 'order']);
+    const made = await nell.post('/api/own/keys', { name: 'list of jobs', password, scopes: ['read'], days: 30 });
+    expect([made.status, made.json.token]).toEqual([200, expect.any(String)]);
+    const hook = await nell.post('/api/hooks', { url: 'http://127.0.0.1:9/', events: ['shipped'] });
+    expect(hook.status).toBe(200);
+    // One that came by an upgrade keeps books as a new one does: nothing in them was changed afterwards.
+    expect((await nell.get('/api/audit/chain')).json.broken).toBeNull();
     await server.close();
   });
 });
