@@ -71,7 +71,7 @@ describe('data of the first released format', { timeout: 120_000 }, () => {
     const made = await nell.post('/api/own/keys', { name: 'list of jobs', password, scopes: ['read'], days: 30 });
     expect([made.status, made.json.token]).toEqual([200, expect.any(String)]);
     const hook = await nell.post('/api/hooks', { url: 'http://127.0.0.1:9/', events: ['shipped'] });
-    expect(hook.status).toBe(200);
+    expect(hook.status).toBe(201);
     // One that came by an upgrade keeps books as a new one does: nothing in them was changed afterwards.
     expect((await nell.get('/api/audit/chain')).json.broken).toBeNull();
     await server.close();
