@@ -4,6 +4,7 @@ import { use, useEffect, useState } from 'react';
 import { useJob } from '../session/useJob.ts';
 import { quantity } from './format.ts';
 import { WhyContext } from './whyContext.ts';
+import { Worded } from './words/Worded.tsx';
 
 function Input({ input, depth }: { input: ExplainedInput; depth: number }) {
   const [open, setOpen] = useState(false);
@@ -12,7 +13,7 @@ function Input({ input, depth }: { input: ExplainedInput; depth: number }) {
     <li className="mt-1.5">
       <div className="grid grid-cols-[1fr_auto] gap-2">
         <span>
-          <span className="num dim">{input.name}</span> {input.what}
+          <span className="num dim">{input.name}</span> <Worded text={input.what} />
           {input.given && <span className="dim block text-xs">{input.given}</span>}
         </span>
         {from ? (
@@ -36,7 +37,9 @@ function Sum({ explanation: e, depth }: { explanation: Explanation; depth: numbe
   return (
     <div>
       <h4 className="label-face flex justify-between gap-2 text-base">
-        <span>{e.title}</span>
+        <span>
+          <Worded text={e.title} />
+        </span>
         <span className="num">{quantity(e.value, e.unit)}</span>
       </h4>
       <p className="num mt-1 whitespace-normal bg-base-200 p-1.5 text-xs break-words">= {e.formula}</p>
@@ -48,7 +51,8 @@ function Sum({ explanation: e, depth }: { explanation: Explanation; depth: numbe
       {e.choice && (
         <div className="mt-2 text-sm">
           <p>
-            <b>{e.choice.mode === 'locked' ? `Locked by ${e.choice.who}` : 'Chosen'}</b>: {e.choice.reason}
+            <b>{e.choice.mode === 'locked' ? `Locked by ${e.choice.who}` : 'Chosen'}</b>:{' '}
+            <Worded text={e.choice.reason} />
           </p>
           {e.choice.rejected.length > 0 && (
             <details>
