@@ -74,7 +74,7 @@ function JobHeader() {
       </button>
       <button
         type="button"
-        className="btn btn-ghost btn-sm"
+        className="btn btn-ghost btn-sm max-sm:hidden"
         disabled={!job.redoLabel}
         title={job.redoLabel ? `Redo: ${job.redoLabel} (Ctrl Y)` : 'Nothing to redo'}
         onClick={redo}
@@ -138,10 +138,9 @@ const CHANGED_BY: Readonly<Record<StationName, Route>> = {
 /** Places where findings do not crowd the floor's work: the tray opens on request instead. */
 const TRAY_CLOSED: readonly StationName[] = ['brief', 'power', 'cables', 'test', 'ship'];
 
-/** A drawing on a small screen needs the room the tray would take. */
-const WIDE_PX = 1200;
-const opensTray = (station: StationName) =>
-  !TRAY_CLOSED.includes(station) && (station !== 'circuit' || window.innerWidth >= WIDE_PX);
+/** From this width on there is room for the tray beside; a drawing needs more of it than a list. */
+const roomFrom = (station: StationName) => (station === 'circuit' ? 1200 : 900);
+const opensTray = (station: StationName) => !TRAY_CLOSED.includes(station) && window.innerWidth >= roomFrom(station);
 
 function StationFrame({ station }: { station: StationName }) {
   const job = useJob();

@@ -49,7 +49,8 @@ export function Header({ children }: { children?: ReactNode }) {
         <Search size={16} aria-hidden />
       </button>
       <Finder />
-      <nav aria-label="Shop" className="hidden items-center md:flex">
+      {/* In a job its own state needs the room on a tablet; the wall is one press away. */}
+      <nav aria-label="Shop" className={`hidden items-center ${pathname.startsWith('/jobs/') ? 'lg:flex' : 'md:flex'}`}>
         {HEAD_PAGES.map(([to, title]) => (
           <NavLink
             key={to}

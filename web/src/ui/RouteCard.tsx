@@ -1,5 +1,6 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { Link, NavLink } from 'react-router';
+import { useEffect, useRef } from 'react';
+import { Link, NavLink, useLocation } from 'react-router';
 import { useFloor } from '../app/useFloor.ts';
 import { usePresent } from '../app/useLive.ts';
 import { useJob } from '../session/useJob.ts';
@@ -13,6 +14,15 @@ export function RouteCard() {
   const { stations } = useFloor();
   const present = usePresent();
   const here = (place: string) => present.filter((p) => p.at === `${jobId}/${place}`);
+  const stops = useRef<HTMLOListElement>(null);
+  const { pathname } = useLocation();
+  // On a narrow screen the card is a strip: where one is stays in sight.
+  useEffect(() => {
+    const list = stops.current;
+    const here = list?.querySelector<HTMLElement>('[aria-current="page"]')?.parentElement;
+    if (list && here && list.scrollWidth > list.clientWidth)
+      list.scrollLeft = here.offsetLeft - (list.clientWidth - here.offsetWidth) / 2;
+  }, [pathname, stations]);
   const spare = wantedOn ? differenceInCalendarDays(parseISO(wantedOn), new Date()) : null;
   return (
     <nav
@@ -42,7 +52,7 @@ export function RouteCard() {
       <span className="hidden text-xs lg:inline">
         <Here people={here('history')} />
       </span>
-      <ol className="relative flex min-w-0 flex-1 overflow-x-auto lg:mt-2 lg:block">
+      <ol ref={stops} className="relative flex min-w-0 flex-1 overflow-x-auto lg:mt-2 lg:block">
         {stations.map((s) => (
           <li key={s.station} className="shrink-0 border-base-300 border-dashed lg:border-t">
             <NavLink

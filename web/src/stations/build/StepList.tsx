@@ -145,7 +145,8 @@ function StepTable({ build, shown, onBench }: { build: Build; shown: Shown; onBe
     },
     {
       title: '',
-      className: 'w-16 whitespace-nowrap',
+      className: 'w-16 whitespace-nowrap max-sm:hidden',
+      headClass: 'max-sm:hidden',
       cell: (s) => released && s.state !== 'done' && <Moves build={build} stepId={s.step.id} />,
     },
     {
@@ -154,8 +155,13 @@ function StepTable({ build, shown, onBench }: { build: Build; shown: Shown; onBe
       className: 'num',
       cell: (s) => (s.step.minutes * likely(s.step.kind, s.step.minutes)).toFixed(0),
     },
-    { title: 'By', cell: (s) => (s.state === 'open' || !s.by ? '' : `${s.by.personName}, ${s.by.at.slice(11, 16)}`) },
-    { title: 'Waits for', className: 'text-[13px]', cell: waitsFor },
+    {
+      title: 'By',
+      className: 'max-sm:hidden',
+      headClass: 'max-sm:hidden',
+      cell: (s) => (s.state === 'open' || !s.by ? '' : `${s.by.personName}, ${s.by.at.slice(11, 16)}`),
+    },
+    { title: 'Waits for', className: 'text-[13px] max-sm:hidden', headClass: 'max-sm:hidden', cell: waitsFor },
   ];
   return (
     <DataTable

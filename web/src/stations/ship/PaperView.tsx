@@ -1,6 +1,7 @@
 import { GlobalWorkerOptions, getDocument } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import { useEffect, useRef, useState } from 'react';
+import { Waiting } from '../../ui/states/Waiting.tsx';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
 
@@ -13,10 +14,11 @@ async function refusalIn(response: Response): Promise<string> {
 /** A paper as it will print, its pages side by side. Drawn here, because tablets show no PDF inside a page. */
 export function PaperView({ src, title }: { src: string; title: string }) {
   const holder = useRef<HTMLDivElement>(null);
-  const [said, setSaid] = useState('Fetching the paper …');
+  const [said, setSaid] = useState<string | null>(null);
   useEffect(() => {
     let current = true;
     let task: ReturnType<typeof getDocument> | null = null;
+    setSaid(null);
     const draw = async () => {
       try {
         const response = await fetch(src);
@@ -54,7 +56,12 @@ export function PaperView({ src, title }: { src: string; title: string }) {
   }, [src, title]);
   return (
     <div className="relative overflow-auto p-4" style={{ background: 'var(--desk)' }}>
-      {said && <p className="dim">{said}</p>}
+      {said === null && <Waiting what="Fetching the paper" shape="drawing" className="" />}
+      {said && (
+        <p role="alert" className="dim">
+          {said}
+        </p>
+      )}
       <div ref={holder} className="flex flex-wrap items-start gap-4" />
     </div>
   );

@@ -61,7 +61,7 @@ function Plank({ job, here, today, onDone }: PlankProps) {
   // The words follow the signs, however many stations there are.
   const afterSigns = `calc(${left} + ${job.stations.length * SIGN_PX}px)`;
   return (
-    <li className="perforated grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3 py-2 md:grid-cols-[270px_minmax(0,1fr)_168px]">
+    <li className="perforated grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3 py-2 md:grid-cols-[190px_minmax(0,1fr)_72px] lg:grid-cols-[270px_minmax(0,1fr)_168px]">
       <div className="min-w-0">
         <Link
           to={`/jobs/${job.id}/${job.next ?? 'ship'}`}
@@ -106,11 +106,14 @@ function Plank({ job, here, today, onDone }: PlankProps) {
           </span>
         </span>
         <span
-          className="absolute inset-y-1 flex items-center whitespace-nowrap"
+          className="absolute inset-y-1 right-0 flex items-center"
           style={{ left: wordsInside ? afterSigns : `max(${afterSigns}, ${end * 100}%)` }}
+          title={`waits for ${job.waitsFor}`}
         >
-          <span className="px-3 text-xs leading-tight">
-            <span className="block group-hover:text-primary group-hover:underline">waits for {job.waitsFor}</span>
+          <span className="min-w-0 px-3 text-xs leading-tight">
+            <span className="block truncate group-hover:text-primary group-hover:underline">
+              waits for {job.waitsFor}
+            </span>
             {job.stops > 0 && <span className="block text-error">{job.stops} stop findings</span>}
           </span>
         </span>
@@ -121,7 +124,7 @@ function Plank({ job, here, today, onDone }: PlankProps) {
         </span>
         <button
           type="button"
-          className="btn btn-xs max-md:hidden"
+          className="btn btn-xs max-lg:hidden"
           aria-label={`Copy ${job.jobName}`}
           {...standing(duplicate)}
           onClick={() => duplicate.mutate()}
@@ -130,7 +133,7 @@ function Plank({ job, here, today, onDone }: PlankProps) {
         </button>
         <button
           type="button"
-          className="btn btn-xs max-md:hidden"
+          className="btn btn-xs max-lg:hidden"
           aria-label={`${job.archived ? 'Bring back' : 'Archive'} ${job.jobName}`}
           {...standing(archive)}
           onClick={() => archive.mutate()}
@@ -149,7 +152,7 @@ function Places() {
       {[0, 1, 2, 3].map((n) => (
         <div
           key={n}
-          className="perforated grid h-[68px] grid-cols-[minmax(0,1fr)_auto] items-center gap-3 md:grid-cols-[270px_minmax(0,1fr)_168px]"
+          className="perforated grid h-[68px] grid-cols-[minmax(0,1fr)_auto] items-center gap-3 md:grid-cols-[190px_minmax(0,1fr)_72px] lg:grid-cols-[270px_minmax(0,1fr)_168px]"
         >
           <span className="h-4 w-40 bg-base-300" />
           <span className="h-11 border border-base-300 bg-base-100" />
@@ -183,13 +186,13 @@ function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; 
   );
   return (
     <>
-      <div className="hidden grid-cols-[270px_minmax(0,1fr)_168px] gap-3 md:grid">
+      <div className="hidden grid-cols-[190px_minmax(0,1fr)_72px] gap-3 md:grid lg:grid-cols-[270px_minmax(0,1fr)_168px]">
         <span />
         <div className="relative h-5" aria-hidden>
-          {weeks.map((w) => (
+          {weeks.map((w, n) => (
             <span
               key={w.toISOString()}
-              className="num dim absolute text-xs"
+              className={`num dim absolute whitespace-nowrap text-xs ${n % 2 === 1 ? 'max-lg:hidden' : ''}`}
               style={{ left: `${along(w, today) * 100}%` }}
             >
               {dayWords(w)}
@@ -198,7 +201,10 @@ function Planks({ jobs, count, onDone }: { jobs: readonly Job[]; count: number; 
         </div>
       </div>
       <div className="relative">
-        <div className="pointer-events-none absolute inset-y-0 left-[282px] right-[180px] hidden md:block" aria-hidden>
+        <div
+          className="pointer-events-none absolute inset-y-0 left-[202px] right-[84px] hidden md:block lg:left-[282px] lg:right-[180px]"
+          aria-hidden
+        >
           <span
             className="absolute inset-y-0 border-l-2 border-primary"
             style={{ left: `${along(today, today) * 100}%` }}
@@ -263,7 +269,7 @@ export function ShopWall() {
   return (
     <div className="flex h-full flex-col">
       <Header>
-        <span>Shop wall</span>
+        <span className="truncate">Shop wall</span>
       </Header>
       <FileDrop
         says="Take the board in as a job"
