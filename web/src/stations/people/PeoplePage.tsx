@@ -73,7 +73,7 @@ function Everybody({ of: { people, invitations, roles } }: { of: People }) {
             right: true,
             cell: (p) =>
               p.endedAt ? null : (
-                <span className="flex justify-end gap-1">
+                <span className="flex justify-end gap-1 max-sm:flex-col">
                   <button type="button" className="btn btn-xs" onClick={() => hands.reset(p)}>
                     New password link
                   </button>
