@@ -15,7 +15,8 @@ import { describe, expect, it } from 'vitest';
  * Colours by calculation: the ratios of WCAG 2.2 (1.4.3, 1.4.11), the colour weaknesses as simulated by Machado, Oliveira
  * and Fernandes (2009), both worked out by a general colour library.
  */
-const sheet = readFileSync(new URL('./styles.css', import.meta.url), 'utf8');
+// What stands under a medium is not what is seen on the screen.
+const sheet = readFileSync(new URL('./styles.css', import.meta.url), 'utf8').split('@media')[0]!;
 const tokens = (block: string): Record<string, string> =>
   Object.fromEntries([...block.matchAll(/--(?:color-)?([\w-]+):\s*(#[0-9a-f]{6});/g)].map((m) => [m[1]!, m[2]!]));
 const blocks = [...sheet.matchAll(/(?:@plugin "daisyui\/theme"|:root|\[data-theme="bench"\])[^{]*\{([^}]*)\}/g)].map(

@@ -160,8 +160,8 @@ function StationFrame({ station }: { station: StationName }) {
       <OnTheFloor />
       <LooksOn route={CHANGED_BY[station]} />
       <Problems problems={job.problems} onDismiss={job.dismiss} />
-      <div className="relative grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[172px_minmax(0,1fr)] lg:grid-rows-1 xl:grid-cols-[204px_minmax(0,1fr)]">
-        <div className="flex min-w-0 items-center border-base-300 border-b bg-base-100 lg:flex-col lg:items-stretch lg:border-r lg:border-b-0">
+      <div className="relative grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] print:block lg:grid-cols-[172px_minmax(0,1fr)] lg:grid-rows-1 xl:grid-cols-[204px_minmax(0,1fr)]">
+        <div className="flex min-w-0 items-center border-base-300 border-b bg-base-100 print:hidden lg:flex-col lg:items-stretch lg:border-r lg:border-b-0">
           <RouteCard />
           {!ownAside && (
             <button
@@ -175,7 +175,7 @@ function StationFrame({ station }: { station: StationName }) {
           )}
         </div>
         <div
-          className={`grid min-h-0 min-w-0 ${!ownAside && trayOpen ? 'grid-rows-[minmax(0,1fr)_minmax(0,40%)] md:grid-cols-[minmax(0,1fr)_272px] md:grid-rows-1' : ''}`}
+          className={`grid min-h-0 min-w-0 print:block ${!ownAside && trayOpen ? 'grid-rows-[minmax(0,1fr)_minmax(0,40%)] md:grid-cols-[minmax(0,1fr)_272px] md:grid-rows-1' : ''}`}
         >
           <div className="relative min-h-0 min-w-0 overflow-auto">
             <ErrorBoundary key={station} FallbackComponent={Broken}>
@@ -189,7 +189,7 @@ function StationFrame({ station }: { station: StationName }) {
             </ErrorBoundary>
           </div>
           {!ownAside && trayOpen && (
-            <aside className="relative overflow-auto border-l border-base-300 bg-base-100 p-3">
+            <aside className="relative overflow-auto border-l border-base-300 bg-base-100 p-3 print:hidden">
               <FindingsTray />
             </aside>
           )}

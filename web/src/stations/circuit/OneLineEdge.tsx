@@ -91,7 +91,9 @@ export const OneLineEdge = memo(function OneLineEdge(props: {
       )}
       {lit && (
         <path d={d} fill="none" stroke="var(--color-base-100)" strokeWidth={1.2} strokeDasharray="3 9">
-          <animate attributeName="stroke-dashoffset" from="24" to="0" dur="0.7s" repeatCount="indefinite" />
+          {!matchMedia('(prefers-reduced-motion: reduce)').matches && (
+            <animate attributeName="stroke-dashoffset" from="24" to="0" dur="0.7s" repeatCount="indefinite" />
+          )}
         </path>
       )}
       <text

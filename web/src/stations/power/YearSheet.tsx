@@ -34,7 +34,7 @@ export function YearSheet() {
   if (!study.data) return <Held of={study} stops={study.stops} what="Running a year" shape="chart" />;
   const { year, usableShare } = study.data;
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_270px] gap-5 p-4">
+    <div className="grid grid-cols-[minmax(0,1fr)_270px] gap-5 p-4 print:block">
       <section className="grid content-start gap-3">
         <div className="flex items-end gap-2">
           <h1 className="mr-auto text-2xl">A year of this board</h1>
