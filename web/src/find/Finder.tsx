@@ -1,9 +1,12 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { create } from 'zustand';
 import { useKeys } from './bindings.ts';
 import { KeyMap } from './KeyMap.tsx';
 
-const FindField = lazy(() => import('./FindField.tsx').then((m) => ({ default: m.FindField })));
+const bring = () => import('./FindField.tsx');
+const FindField = lazy(() => bring().then((m) => ({ default: m.FindField })));
+/** By then the page itself stands. */
+const BROUGHT_AFTER_MS = 3000;
 
 /** What lies over the page: the field that finds, the map of keys, or nothing. */
 export const useFinder = create<{ open: 'find' | 'keys' | null; show(open: 'find' | 'keys' | null): void }>((set) => ({
@@ -18,6 +21,11 @@ export function Finder() {
     { keys: '$mod+k', says: 'Find and do', run: () => show('find'), always: true },
     { keys: 'Shift+?', says: 'Keys of this page', run: () => show('keys') },
   ]);
+  // Whoever presses Ctrl-K goes on typing at once: what reads the first letters is there before.
+  useEffect(() => {
+    const timer = setTimeout(() => void bring().catch(() => {}), BROUGHT_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
   const leave = () => show(null);
   return (
     <Suspense>
