@@ -4,7 +4,7 @@ import { cableLabels, goesRound, labelsOfBatch } from '@ombrik/core/stock/cableL
 import { LABEL_SHEETS } from '@ombrik/core/tables/labelSheets';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import { PaperView } from '../ship/PaperView.tsx';
+import { LazyPaper } from '../ship/LazyPaper.tsx';
 
 const TUBES = [
   { id: 'tube-A4', name: 'Heat-shrink tube laid flat, A4' },
@@ -77,7 +77,7 @@ export function LabelsSheet() {
           Cable cards, PDF
         </a>
       </div>
-      <PaperView key={src} src={src} title="Labels" />
+      <LazyPaper key={src} src={src} title="Labels" />
     </div>
   );
 }

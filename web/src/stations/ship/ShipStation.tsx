@@ -4,8 +4,8 @@ import { useFloor } from '../../app/useFloor.ts';
 import { useJob } from '../../session/useJob.ts';
 import { BoardUpload } from './BoardUpload.tsx';
 import { FieldReportView } from './FieldReportView.tsx';
+import { LazyPaper } from './LazyPaper.tsx';
 import { PaperList } from './PaperList.tsx';
-import { PaperView } from './PaperView.tsx';
 import { type Chosen, chosenOf, paperAddress } from './paperAddress.ts';
 import { ShipJob } from './ShipJob.tsx';
 import { type JobPaper, usePapers } from './usePapers.ts';
@@ -87,7 +87,7 @@ export function ShipStation() {
         </div>
       </div>
       {log !== null && <FieldReportView logId={log} onClose={() => setAddress({})} />}
-      {log === null && shown && <PaperView key={href(shown)} src={href(shown)} title={shown.title} />}
+      {log === null && shown && <LazyPaper key={href(shown)} src={href(shown)} title={shown.title} />}
     </div>
   );
 }

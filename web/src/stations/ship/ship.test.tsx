@@ -41,6 +41,7 @@ async function open() {
   const job = await openJob();
   show(<ShipStation />, { job });
   await screen.findByRole('link', { name: 'Download Board drawing' });
+  await screen.findByTestId('paper');
   return { asked, job };
 }
 const shown = () => screen.getByTestId('paper').textContent;
