@@ -82,6 +82,7 @@ const STEPS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByRole('link', { name: 'Practice' }).click();
     await page.getByRole('button', { name: 'Start' }).click();
     await expect(page).toHaveURL(/\/practice\/\w+/);
+    await expect(page.getByRole('region', { name: 'Meter' })).toBeVisible();
   },
   'Find anything.': async (page) => {
     const find = async (words: string) => {
@@ -92,6 +93,9 @@ const STEPS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await find('let-through');
     await page.getByRole('option', { name: /let-through/ }).click();
     await expect(page).toHaveURL(/guide\/words#let-through/);
+    // The page has come and the field has gone: what is typed next is typed into a new one.
+    await expect(page.getByRole('navigation', { name: 'Guide' })).toBeVisible();
+    await expect(page.getByPlaceholder(/a job, W17/)).toBeHidden();
     await find('402/W17');
     await page.getByRole('option', { name: /402\/W17/ }).click();
     await expect(page).toHaveURL(/cables\/cards\?cable=/);
