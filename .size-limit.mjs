@@ -36,16 +36,16 @@ function station(name) {
     new RegExp(`^(JobShell|${name}Station)-.*\\.js$`).test(f),
   );
   if (pieces.length !== 2) throw new Error(`the pieces of ${name} are not there: ${pieces.join(', ') || 'none'}`);
-  const there = firstScreen();
-  return [...withImports(pieces.map((f) => `/assets/${f}`))].filter((path) => !there.has(path));
+  return [...withImports(pieces.map((f) => `/assets/${f}`))].filter((path) => !wall.has(path));
 }
 
+const wall = firstScreen();
 const onDisk = (paths) => [...paths].map((path) => join('web/dist', path));
 // What they take today and a little: each may only fall.
 const STATION_KB = { Brief: 130, Power: 218, Circuit: 240, Board: 218, Cables: 140, Build: 171, Test: 137, Ship: 124 };
 
 export default [
-  { name: 'first screen, script and style', path: onDisk(firstScreen()), gzip: true, limit: '200 kB' },
+  { name: 'first screen, script and style', path: onDisk(wall), gzip: true, limit: '200 kB' },
   ...Object.entries(STATION_KB).map(([name, kB]) => ({
     ...{ name: `${name} opened first`, path: onDisk(station(name)), gzip: true, limit: `${kB} kB` },
   })),

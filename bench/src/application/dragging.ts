@@ -1,4 +1,5 @@
 import { type CDPSession, chromium, type Locator, type Page } from '@playwright/test';
+import { CHROMIUM } from '../../../e2e/chromium.ts';
 import { comeIn } from './client.ts';
 import { boardOfParts } from './manyParts.ts';
 
@@ -43,10 +44,7 @@ async function graspOf(part: Locator): Promise<{ x: number; y: number }> {
 export async function dragTable(url: string): Promise<string[]> {
   const mira = await comeIn(url, 'pe_designer');
   const { job } = await mira.post('/api/jobs/import', boardOfParts(300));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const [name, value] = mira.cookie.split('=') as [string, string];

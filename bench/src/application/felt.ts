@@ -1,4 +1,4 @@
-import { type BrowserContext, type CDPSession, chromium, type Page } from '@playwright/test';
+import { type Browser, type BrowserContext, type CDPSession, chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from '../../../e2e/chromium.ts';
 import { median } from '../measure.ts';
 import { comeIn } from './client.ts';
@@ -27,7 +27,7 @@ interface Seat {
   page: Page;
   session: CDPSession;
 }
-async function seat(browser: import('@playwright/test').Browser, url: string, cookie: string): Promise<Seat> {
+async function seat(browser: Browser, url: string, cookie: string): Promise<Seat> {
   // What a service worker keeps would answer in the place of the server.
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
   const [name, value] = cookie.split('=') as [string, string];
@@ -43,7 +43,7 @@ async function seat(browser: import('@playwright/test').Browser, url: string, co
 }
 
 /** The wall, as it comes to a browser that has never been here. @returns ms to its largest paint */
-async function firstScreen(browser: import('@playwright/test').Browser, url: string, cookie: string) {
+async function firstScreen(browser: Browser, url: string, cookie: string) {
   const times: number[] = [];
   for (let n = 0; n < ROUNDS; n++) {
     const { context, page } = await seat(browser, url, cookie);

@@ -2,6 +2,7 @@ import type { ColourCode } from '@ombrik/core/document/cable/cable';
 import { COLOUR_HEX } from '@ombrik/core/tables/conductorColours';
 import { memo } from 'react';
 import { amps } from '../../ui/format.ts';
+import { still } from '../../ui/still.ts';
 import type { Point } from './oneLineGeometry.ts';
 
 const path = (points: readonly Point[]) => points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('');
@@ -91,7 +92,7 @@ export const OneLineEdge = memo(function OneLineEdge(props: {
       )}
       {lit && (
         <path d={d} fill="none" stroke="var(--color-base-100)" strokeWidth={1.2} strokeDasharray="3 9">
-          {!matchMedia('(prefers-reduced-motion: reduce)').matches && (
+          {!still() && (
             <animate attributeName="stroke-dashoffset" from="24" to="0" dur="0.7s" repeatCount="indefinite" />
           )}
         </path>

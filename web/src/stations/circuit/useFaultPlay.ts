@@ -1,5 +1,6 @@
 import type { FaultStory } from '@ombrik/core/circuit/faultStory';
 import { useEffect, useMemo, useState } from 'react';
+import { still } from '../../ui/still.ts';
 
 const FROM_S = 0.0005;
 const PLAY_MS = 3200;
@@ -26,7 +27,7 @@ export function useFaultPlay(story: FaultStory | null): FaultPlay {
   }, [id]);
   useEffect(() => {
     if (beganMs === 0) return;
-    if (matchMedia('(prefers-reduced-motion: reduce)').matches) {
+    if (still()) {
       setShare(1);
       return;
     }

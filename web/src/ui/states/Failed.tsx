@@ -1,4 +1,3 @@
-import type { ReactNode } from 'react';
 import { ApiError, problemsIn } from '../../app/api.ts';
 import { Problems } from '../Problems.tsx';
 
@@ -25,12 +24,11 @@ interface FailedProps {
   /** What was tried, as a noun: "the year of this board". */
   what?: string | undefined;
   again?: (() => void) | undefined;
-  children?: ReactNode;
   className?: string;
 }
 
 /** What happened, what is safe, and what to do. */
-export function Failed({ error, what, again, children, className = 'p-5' }: FailedProps) {
+export function Failed({ error, what, again, className = 'p-5' }: FailedProps) {
   const { safe, next } = afterFailure(error, navigator.onLine);
   return (
     <div className={className} data-failed>
@@ -39,14 +37,11 @@ export function Failed({ error, what, again, children, className = 'p-5' }: Fail
       <Problems problems={problemsIn(error)} />
       <p className="mt-2">{safe}</p>
       <p className="dim">{next}</p>
-      <div className="mt-3 flex gap-2">
-        {again && (
-          <button type="button" className="btn btn-sm" onClick={again}>
-            Try again
-          </button>
-        )}
-        {children}
-      </div>
+      {again && (
+        <button type="button" className="btn btn-sm mt-3" onClick={again}>
+          Try again
+        </button>
+      )}
     </div>
   );
 }

@@ -1,11 +1,9 @@
 import { type QueryKey, useQueryClient } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
 import { Failed } from './Failed.tsx';
 import { type Shape, Waiting } from './Waiting.tsx';
 
 interface Asked {
   error: unknown;
-  isPending: boolean;
   fetchStatus: 'fetching' | 'paused' | 'idle';
   refetch: () => unknown;
 }
@@ -18,21 +16,14 @@ interface HeldProps {
   /** The key of what is asked, where it may take longer than a second: it can then be stopped. */
   stops?: QueryKey;
   className?: string;
-  /** What else can be done where it failed. */
-  children?: ReactNode;
 }
 
 /** What stands in the place of an answer that is not there: waiting, stopped by hand, without a network, or failed. */
-export function Held({ of, what, shape, stops, className, children }: HeldProps) {
+export function Held({ of, what, shape, stops, className }: HeldProps) {
   const client = useQueryClient();
   const again = () => void of.refetch();
   const given = className === undefined ? {} : { className };
-  if (of.error)
-    return (
-      <Failed error={of.error} again={again} {...given}>
-        {children}
-      </Failed>
-    );
+  if (of.error) return <Failed error={of.error} again={again} {...given} />;
   if (of.fetchStatus === 'paused') return <Failed error={new TypeError('the server is out of reach')} {...given} />;
   if (of.fetchStatus === 'idle' && stops)
     return (

@@ -33,13 +33,11 @@ export interface WaitingProps {
   shape?: Shape;
   /** Ends what goes on; it can be asked for again. */
   stop?: (() => void) | undefined;
-  /** How far it is, 0 to 1, where that is known. */
-  share?: number | undefined;
   className?: string;
 }
 
 /** What is being waited for, in the shape it will have; past a second how long it takes, and how to end it. */
-export function Waiting({ what, shape = 'rows', stop, share, className = 'p-5' }: WaitingProps) {
+export function Waiting({ what, shape = 'rows', stop, className = 'p-5' }: WaitingProps) {
   const [seconds, setSeconds] = useState(0);
   useEffect(() => {
     const from = Date.now();
@@ -52,7 +50,6 @@ export function Waiting({ what, shape = 'rows', stop, share, className = 'p-5' }
         <span role="status">{what} …</span>
         {seconds >= COUNTS_FROM_S && (
           <>
-            {share === undefined ? null : <span className="num">{Math.round(share * 100)} %</span>}
             <span className="num" aria-hidden>
               {seconds} s
             </span>
@@ -64,7 +61,7 @@ export function Waiting({ what, shape = 'rows', stop, share, className = 'p-5' }
           </>
         )}
       </p>
-      <div aria-hidden className="waits mt-2">
+      <div aria-hidden className="mt-2">
         {SHAPES[shape]}
       </div>
     </div>
