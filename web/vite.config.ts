@@ -3,13 +3,20 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { buildMark } from './buildMark.ts';
+import { headLinks } from './headLinks.ts';
 import { offlineFiles } from './offlineFiles.ts';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
   root: here('.'),
-  plugins: [react({ jsxImportSource: '@ombrik/web' }), tailwindcss(), offlineFiles(), buildMark(here('..'))],
+  plugins: [
+    react({ jsxImportSource: '@ombrik/web' }),
+    tailwindcss(),
+    offlineFiles(),
+    headLinks(),
+    buildMark(here('..')),
+  ],
   build: {
     outDir: 'dist',
     emptyOutDir: true,

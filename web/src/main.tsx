@@ -11,6 +11,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app/App.tsx';
 import { ApiError } from './app/api.ts';
+import { early } from './app/early.ts';
 
 // A file let fall beside its place would take the page away, and what is being typed with it.
 for (const event of ['dragover', 'drop']) window.addEventListener(event, (e) => e.preventDefault());
@@ -35,10 +36,12 @@ const client = new QueryClient({
   },
 });
 
-createRoot(document.getElementById('root')!).render(
-  <QueryClientProvider client={client}>
-    <BrowserRouter>
-      <App />
-    </BrowserRouter>
-  </QueryClientProvider>,
-);
+const draw = () =>
+  createRoot(document.getElementById('root')!).render(
+    <QueryClientProvider client={client}>
+      <BrowserRouter>
+        <App />
+      </BrowserRouter>
+    </QueryClientProvider>,
+  );
+void early(client, window.location.pathname).then(draw);

@@ -15,7 +15,7 @@ import { deriveBoard } from '../testing/demoBoards.ts';
 import { DONE, floorWord } from '../testing/floorWords.ts';
 import { type BuildPlan, boardPlan } from './buildPlan.ts';
 import { type BuildRecord, buildState, type Said } from './buildState.ts';
-import { withMoved } from './moved.ts';
+import { mayChangePlaces, withMoved } from './moved.ts';
 import { brokenOrder, changeMinutes, inTradeOrder, takesMinutes } from './order.ts';
 import { planChange } from './planChange.ts';
 import { scaleAndArm } from './scaleAndArm.ts';
@@ -319,6 +319,15 @@ describe('a step somebody moves', () => {
     expect(order(stateOf([floorWord(hutPlan.steps[0]!, { kind: 'moved', before: null })]))).toEqual(before);
     expect(order(stateOf([floorWord(one, { kind: 'moved', before: 'mount/nobody' })]))).toEqual(before);
     expect(withMoved(hutPlan.steps, { stepId: 'mount/nobody', before: null })).toBeNull();
+  });
+  it('of every two that follow one another it is told as the whole order would tell', () => {
+    const { steps } = hutPlan;
+    const told = steps.slice(1).map((later, i) => mayChangePlaces(steps[i]!, later));
+    const whole = steps
+      .slice(1)
+      .map((later, i) => withMoved(steps, { stepId: later.id, before: steps[i]!.id }) !== null);
+    expect(told).toEqual(whole);
+    expect(new Set(told)).toEqual(new Set([true, false]));
   });
   it('whatever is moved, no step stands before what it waits for (property)', () => {
     const at = fc.nat(hutPlan.steps.length - 1);

@@ -5,8 +5,8 @@ import { ShopWall } from '../stations/wall/ShopWall.tsx';
 import { takeUnits } from '../told/units.ts';
 import { Failed } from '../ui/states/Failed.tsx';
 import { Waiting } from '../ui/states/Waiting.tsx';
+import { JobShell, SignIn } from './bring.ts';
 import { Newer } from './Newer.tsx';
-import { SignIn } from './SignIn.tsx';
 import { useLive } from './useLive.ts';
 import { useMe } from './useMe.ts';
 
@@ -33,7 +33,6 @@ const OwnPage = lazy(() => import('../stations/people/OwnPage.tsx').then((m) => 
 const ChangeHands = lazy(() => import('../stations/people/ChangeHands.tsx').then((m) => ({ default: m.ChangeHands })));
 const HistoryPage = lazy(() => import('../stations/history/HistoryPage.tsx').then((m) => ({ default: m.HistoryPage })));
 const GuidePage = lazy(() => import('../stations/guide/GuidePage.tsx').then((m) => ({ default: m.GuidePage })));
-const JobShell = lazy(() => import('./JobShell.tsx').then((m) => ({ default: m.JobShell })));
 const opening = <Waiting what="Opening" shape="page" className="p-8" />;
 
 /** Routes: the sign-in sheet, what a link of an owner leads to, the shop wall, and each job's stations. */

@@ -1,7 +1,7 @@
 import { isOpen } from '@ombrik/core/findings/settled';
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
-import { type ComponentType, lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
 import { useKeys } from '../find/bindings.ts';
@@ -10,6 +10,7 @@ import { useJob } from '../session/useJob.ts';
 import { EditRight } from '../ui/editRight.ts';
 import { FindingsTray } from '../ui/FindingsTray.tsx';
 import { Header } from '../ui/Header.tsx';
+import { Later } from '../ui/Later.tsx';
 import { LooksOn } from '../ui/LooksOn.tsx';
 import { Problems } from '../ui/Problems.tsx';
 import { RouteCard } from '../ui/RouteCard.tsx';
@@ -147,8 +148,9 @@ function StationFrame({ station }: { station: StationName }) {
   const Station = STATION[station];
   const mayNot = useMayNot(CHANGED_BY[station]);
   const edits = CHANGED_BY[station] === EDITS ? mayNot : null;
-  const [trayOpen, setTrayOpen] = useState(opensTray(station));
-  useEffect(() => setTrayOpen(opensTray(station)), [station]);
+  // What was pressed holds for the station it was pressed at.
+  const [pressed, setPressed] = useState<{ station: StationName; open: boolean } | null>(null);
+  const trayOpen = pressed?.station === station ? pressed.open : opensTray(station);
   const ownAside = station === 'board';
   return (
     <div className="flex h-full flex-col">
@@ -168,7 +170,7 @@ function StationFrame({ station }: { station: StationName }) {
               type="button"
               className="btn btn-sm btn-ghost mx-2 shrink-0 lg:mt-auto lg:mb-3"
               aria-expanded={trayOpen}
-              onClick={() => setTrayOpen(!trayOpen)}
+              onClick={() => setPressed({ station, open: !trayOpen })}
             >
               {trayOpen ? 'Hide findings' : `Findings: ${job.findings.filter(isOpen).length}`}
             </button>
@@ -190,7 +192,9 @@ function StationFrame({ station }: { station: StationName }) {
           </div>
           {!ownAside && trayOpen && (
             <aside className="relative overflow-auto border-l border-base-300 bg-base-100 p-3 print:hidden">
-              <FindingsTray />
+              <Later>
+                <FindingsTray />
+              </Later>
             </aside>
           )}
         </div>

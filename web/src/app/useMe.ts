@@ -17,9 +17,11 @@ export const forgetOthers = (client: QueryClient): void =>
 /** What somebody is called by: what they do before what they own. */
 export const calledBy = (roles: readonly Role[]): string => roles.find((r) => r !== 'owner') ?? roles[0] ?? '';
 
+export const meQuery = { queryKey: ['me'], queryFn: fetchMe };
+
 /** Who is signed in, and the workshop this server belongs to. */
 export function useMe() {
-  return useQuery({ queryKey: ['me'], queryFn: fetchMe });
+  return useQuery(meQuery);
 }
 
 type Route = keyof NonNullable<Awaited<ReturnType<typeof fetchMe>>['mayNot']>;
@@ -27,7 +29,7 @@ type Route = keyof NonNullable<Awaited<ReturnType<typeof fetchMe>>['mayNot']>;
 /** Why whoever is signed in may not press this, or null where they may; what nobody is refused has no route. */
 export function useMayNot(route: Route | null): string | null {
   // Read where it was fetched already: a press asks for nothing by itself.
-  const me = useQuery({ queryKey: ['me'], queryFn: fetchMe, enabled: false }).data;
+  const me = useQuery({ ...meQuery, enabled: false }).data;
   return (route && me?.mayNot?.[route]) ?? null;
 }
 export type { Route };

@@ -13,9 +13,9 @@ export const choose = (list: HTMLElement, value: string) =>
 /** Clicks what is given. */
 export const click = (what: HTMLElement) => act(async () => void fireEvent.click(what));
 
-/** Presses the button of this name, in a part of the screen if one is given. */
-export const press = (name: string | RegExp, inside?: HTMLElement) =>
-  click((inside ? within(inside) : screen).getByRole('button', { name }));
+/** Presses the button of this name as soon as it is there, in a part of the screen if one is given. */
+export const press = async (name: string | RegExp, inside?: HTMLElement) =>
+  click(await (inside ? within(inside) : screen).findByRole('button', { name }));
 
 /** What a list of choices offers, by value. */
 export const offered = (list: HTMLElement) =>

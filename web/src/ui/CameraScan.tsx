@@ -68,8 +68,13 @@ export function CameraScan({ onCode, onClose }: { onCode: (text: string) => void
     };
   }, []);
   return (
-    <dialog ref={dialog} className="modal" aria-label="Scan with the camera" onClose={onClose}>
-      <div className="modal-box grid max-w-md gap-3 p-4">
+    <dialog
+      ref={dialog}
+      className="m-auto w-[min(28rem,calc(100vw-24px))] rounded-md border border-base-300 bg-base-100 p-4 text-base-content backdrop:bg-black/40"
+      aria-label="Scan with the camera"
+      onClose={onClose}
+    >
+      <div className="grid gap-3">
         <div className="flex items-center justify-between">
           <h2 className="text-xl">Hold the code into the picture</h2>
           <button type="button" className="btn btn-square" aria-label="Close" onClick={() => dialog.current?.close()}>

@@ -1,6 +1,6 @@
 import type { Finding } from '@ombrik/core/findings/registry';
 import { isOpen } from '@ombrik/core/findings/settled';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { linkTo } from '../session/chosenName.ts';
 import { useJob } from '../session/useJob.ts';
@@ -74,7 +74,7 @@ function FindingCard({ finding }: { finding: Finding }) {
 }
 
 /** Findings travel with every station, worst first; a fix previews while the pointer rests on it. */
-export function FindingsTray() {
+export const FindingsTray = memo(function FindingsTray() {
   const { findings } = useJob();
   const [all, setAll] = useState(false);
   // What is let stand comes behind what is open.
@@ -106,4 +106,4 @@ export function FindingsTray() {
       )}
     </section>
   );
-}
+});

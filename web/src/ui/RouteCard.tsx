@@ -1,5 +1,5 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { useFloor } from '../app/useFloor.ts';
 import { usePresent } from '../app/useLive.ts';
@@ -16,9 +16,13 @@ export function RouteCard() {
   const here = (place: string) => present.filter((p) => p.at === `${jobId}/${place}`);
   const stops = useRef<HTMLOListElement>(null);
   const { pathname } = useLocation();
-  // On a narrow screen the card is a strip: where one is stays in sight.
+  // What was pressed shows it at once, while its station is being drawn.
+  const [pressed, setPressed] = useState<{ station: string; from: string } | null>(null);
+  const going = pressed?.from === pathname ? pressed.station : null;
+  // On a narrow screen the card is a strip: where one is stays in sight. On a wide one nothing is measured: it would lay
+  // the page out before its time.
   useEffect(() => {
-    const list = stops.current;
+    const list = matchMedia('(min-width: 1024px)').matches ? null : stops.current;
     const here = list?.querySelector<HTMLElement>('[aria-current="page"]')?.parentElement;
     if (list && here && list.scrollWidth > list.clientWidth)
       list.scrollLeft = here.offsetLeft - (list.clientWidth - here.offsetWidth) / 2;
@@ -57,8 +61,9 @@ export function RouteCard() {
           <li key={s.station} className="shrink-0 border-base-300 border-dashed lg:border-t">
             <NavLink
               to={`/jobs/${jobId}/${s.station}`}
+              onClick={() => setPressed({ station: s.station, from: pathname })}
               className={({ isActive }) =>
-                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : 'hover:bg-base-200'}`
+                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : going === s.station ? 'rounded bg-base-300' : 'hover:bg-base-200'}`
               }
             >
               <span aria-hidden className="text-[13px]">

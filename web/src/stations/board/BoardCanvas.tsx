@@ -1,6 +1,7 @@
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useRef, useState } from 'react';
+import { Later } from '../../ui/Later.tsx';
 import { type BoardView, seenBy } from './boardView.ts';
 import { CableLayer, WaypointHandles } from './canvas/CableLayer.tsx';
 import { CanvasNotes, ZoomButtons } from './canvas/CanvasNotes.tsx';
@@ -85,26 +86,39 @@ export function BoardCanvas({
           onPointerUp={drop}
           onPointerCancel={drop}
         >
+          {/* Each layer in a group of its own: what comes into one has the browser lay out that one only. */}
           <PanelDrawing view={view} mmPerPx={k} />
           <GhostItems view={view} mmPerPx={k} />
           <ItemLayer view={view} mmPerPx={k} onKey={keys} onStart={drag.start} />
-          <CableLayer view={view} drawn={drawn} mmPerPx={k} toBoard={toBoard} onBend={bends.bend} />
-          {view.covered && <CoverLayer view={view} mmPerPx={k} />}
-          {tool === 'choose' && !view.covered && (
-            <TerminalLayer view={view} mmPerPx={k} connecting={connecting} onPick={pick} />
-          )}
-          <TagLayer view={view} drawn={drawn} mmPerPx={k} />
-          <WaypointHandles
-            view={view}
-            seen={seen}
-            onHold={(e, cableId, segmentId, index) => {
-              e.stopPropagation();
-              bends.hold(cableId, segmentId, index);
-              svg.current?.setPointerCapture(e.pointerId);
-            }}
-          />
-          <LitPlaces view={view} mmPerPx={k} />
-          {pencil.drawn && <ToolLayer drawn={pencil.drawn} hand={hand} mmPerPx={k} />}
+          <g>
+            <CableLayer view={view} drawn={drawn} mmPerPx={k} toBoard={toBoard} onBend={bends.bend} />
+          </g>
+          <g>{view.covered && <CoverLayer view={view} mmPerPx={k} />}</g>
+          <g>
+            <Later>
+              {tool === 'choose' && !view.covered && (
+                <TerminalLayer view={view} mmPerPx={k} connecting={connecting} onPick={pick} />
+              )}
+            </Later>
+          </g>
+          <g>
+            <Later>
+              <TagLayer view={view} drawn={drawn} mmPerPx={k} />
+            </Later>
+          </g>
+          <g>
+            <WaypointHandles
+              view={view}
+              seen={seen}
+              onHold={(e, cableId, segmentId, index) => {
+                e.stopPropagation();
+                bends.hold(cableId, segmentId, index);
+                svg.current?.setPointerCapture(e.pointerId);
+              }}
+            />
+            <LitPlaces view={view} mmPerPx={k} />
+            {pencil.drawn && <ToolLayer drawn={pencil.drawn} hand={hand} mmPerPx={k} />}
+          </g>
         </svg>
         <HandMarks view={viewport.view} box={box} hand={hand} mmPerPx={k} />
         <ZoomButtons zoom={viewport.zoom} fit={viewport.fit} />

@@ -1,8 +1,10 @@
 import { usedTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
-import { useCallback, useMemo, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
+import type { Selection } from '../../session/jobStore.ts';
 import { useJob } from '../../session/useJob.ts';
 import { FindingsTray } from '../../ui/FindingsTray.tsx';
+import { Later } from '../../ui/Later.tsx';
 import { PartsClipboard } from '../../ui/PartsClipboard.tsx';
 import { Tape } from '../../ui/Tape.tsx';
 import { useAtRest } from '../../ui/useAtRest.ts';
@@ -36,8 +38,11 @@ export function BoardStation() {
   const cableId = selection?.kind === 'cable' ? selection.id : null;
   const made = shown.cables.some((c) => c.id === cableId) && dossier.cables.find((c) => c.cableId === cableId);
   // The tape takes its place when the hand has let go: the drawing does not move under it.
-  const says = useAtRest(Boolean(made) || item !== undefined);
-  if (!seen) return null;
+  const says = useDeferredValue(useAtRest(Boolean(made) || item !== undefined));
+  // What is chosen is marked on the drawing at once; what there is to say of it follows.
+  const told = useDeferredValue(seen?.view);
+  const toldSelection = useDeferredValue(selection);
+  if (!seen || !told) return null;
   const { view } = seen;
   const { tool } = view;
   return (
@@ -64,10 +69,12 @@ export function BoardStation() {
         <StillToConnect />
       </div>
       <aside className="relative overflow-auto border-base-300 bg-base-100 p-3 max-md:order-last max-md:max-h-[34dvh] max-md:border-t md:row-span-2 md:border-l">
-        <Inspector view={view} connecting={connecting} onConnecting={onConnecting} />
-        <div className="perforated mt-3 pt-2">
-          <FindingsTray />
-        </div>
+        <Later>
+          <Inspector view={told} selection={toldSelection} connecting={connecting} onConnecting={onConnecting} />
+          <div className="perforated mt-3 pt-2">
+            <FindingsTray />
+          </div>
+        </Later>
       </aside>
       <div className="relative min-h-0 min-w-0 overflow-hidden">
         <BoardCanvas view={view} connecting={connecting} onConnecting={onConnecting} />
@@ -104,16 +111,18 @@ function StillToConnect() {
 }
 
 /** What is chosen, or the panel where nothing is. */
-function Inspector({
+const Inspector = memo(function Inspector({
   view,
+  selection,
   connecting,
   onConnecting,
 }: {
   view: BoardView;
+  selection: Selection;
   connecting: TerminalRef | null;
   onConnecting: (ref: TerminalRef | null) => void;
 }) {
-  const { shown, selection } = useJob();
+  const { shown } = useJob();
   const many = shown.items.filter((i) => view.chosen.has(i.id));
   if (many.length > 1) return <ManyInspector view={view} items={many} />;
   const item = selection?.kind === 'item' ? shown.items.find((i) => i.id === selection.id) : undefined;
@@ -121,4 +130,4 @@ function Inspector({
   const cable = selection?.kind === 'cable' ? shown.cables.find((c) => c.id === selection.id) : undefined;
   if (cable) return <CableInspector key={cable.id} cable={cable} />;
   return <PanelInspector panel={view.panel} face={view.face} />;
-}
+});

@@ -27,6 +27,14 @@ export const seenBy =
   (p: PointMm): PointMm =>
     asSeen(panel, face, p);
 
+/** Whether two views show the same face of the same panel at the same scale: for what nothing else is drawn from. */
+export const sameSight = (a: Sight, b: Sight): boolean =>
+  a.view.panel === b.view.panel && a.view.face === b.view.face && a.mmPerPx === b.mmPerPx;
+interface Sight {
+  view: Pick<BoardView, 'panel' | 'face'>;
+  mmPerPx: number;
+}
+
 export function rectSeen(view: Pick<BoardView, 'panel' | 'face'>, r: RectMm): RectMm {
   const a = asSeen(view.panel, view.face, { xMm: r.leftMm, yMm: r.topMm });
   const b = asSeen(view.panel, view.face, { xMm: r.rightMm, yMm: r.bottomMm });

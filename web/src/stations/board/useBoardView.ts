@@ -1,6 +1,6 @@
 import type { Id } from '@ombrik/core/document/basics';
 import type { Face } from '@ombrik/core/document/panel/panel';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import type { BoardView, Tool } from './boardView.ts';
 
@@ -30,32 +30,36 @@ export function useBoardView() {
     if (chosenId === null) setAlso(new Set());
   }, [chosenId]);
 
-  if (!panel) return null;
-  const chosen = new Set([...(chosenId ? [chosenId] : []), ...(chosenId ? also : [])]);
-  const view: BoardView = {
-    panel,
-    face,
-    tool,
-    covered,
-    chosen,
-    setTool,
-    setCovered,
-    choose: (id, together) => {
-      if (!together || chosenId === null) {
-        setAlso(new Set());
-        job.select({ kind: 'item', id });
-        return;
-      }
-      const next = new Set(chosen);
-      if (next.has(id) && next.size > 1) next.delete(id);
-      else next.add(id);
-      setAlso(next);
-      if (!next.has(chosenId)) job.select({ kind: 'item', id: [...next][0]! });
-    },
-    chooseAll: (ids) => {
-      setAlso(new Set(ids));
-      job.select(ids[0] ? { kind: 'item', id: ids[0] } : null);
-    },
-  };
-  return { view, chosenId, setFace, setPanelId };
+  const chosen = useMemo(() => new Set([...(chosenId ? [chosenId] : []), ...(chosenId ? also : [])]), [chosenId, also]);
+  const { select } = job;
+  // The same view while nothing of it changes: what is drawn of it is left as it is.
+  return useMemo(() => {
+    if (!panel) return null;
+    const view: BoardView = {
+      panel,
+      face,
+      tool,
+      covered,
+      chosen,
+      setTool,
+      setCovered,
+      choose: (id, together) => {
+        if (!together || chosenId === null) {
+          setAlso(new Set());
+          select({ kind: 'item', id });
+          return;
+        }
+        const next = new Set(chosen);
+        if (next.has(id) && next.size > 1) next.delete(id);
+        else next.add(id);
+        setAlso(next);
+        if (!next.has(chosenId)) select({ kind: 'item', id: [...next][0]! });
+      },
+      chooseAll: (ids) => {
+        setAlso(new Set(ids));
+        select(ids[0] ? { kind: 'item', id: ids[0] } : null);
+      },
+    };
+    return { view, chosenId, setFace, setPanelId };
+  }, [panel, face, tool, covered, chosen, chosenId, select]);
 }

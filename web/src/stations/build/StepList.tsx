@@ -1,6 +1,6 @@
 import type { StepStatus } from '@ombrik/core/build/buildState';
 import { likelyFactor } from '@ombrik/core/build/learnedTimes';
-import { withMoved } from '@ombrik/core/build/moved';
+import { mayChangePlaces } from '@ombrik/core/build/moved';
 import { STEP_KIND_WORDS, STEP_KINDS, type StepKind } from '@ombrik/core/build/step';
 import { useState } from 'react';
 import { PickField } from '../../ui/PickField.tsx';
@@ -190,22 +190,24 @@ function Moves({ build, stepId }: { build: Build; stepId: string }) {
   const at = steps.findIndex((s) => s.id === stepId);
   const step = steps[at]!;
   const places = [
-    { sign: '↑', name: 'sooner', before: steps[at - 1]?.id, there: at > 0 },
-    { sign: '↓', name: 'later', before: steps[at + 2]?.id ?? null, there: at + 1 < steps.length },
+    { sign: '↑', name: 'sooner', before: steps[at - 1]?.id, may: at > 0 && mayChangePlaces(steps[at - 1]!, step) },
+    {
+      sign: '↓',
+      name: 'later',
+      before: steps[at + 2]?.id ?? null,
+      may: at + 1 < steps.length && mayChangePlaces(step, steps[at + 1]!),
+    },
   ];
-  return places.map(({ sign, name, before, there }) => {
-    const move = { stepId, before: before ?? null };
-    return (
-      <button
-        key={name}
-        type="button"
-        className="btn btn-ghost btn-xs"
-        aria-label={`${step.title}: ${name}`}
-        disabled={!there || withMoved(steps, move) === null}
-        onClick={() => build.say(step, { kind: 'moved', before: move.before })}
-      >
-        {sign}
-      </button>
-    );
-  });
+  return places.map(({ sign, name, before, may }) => (
+    <button
+      key={name}
+      type="button"
+      className="btn btn-ghost btn-xs"
+      aria-label={`${step.title}: ${name}`}
+      disabled={!may}
+      onClick={() => build.say(step, { kind: 'moved', before: before ?? null })}
+    >
+      {sign}
+    </button>
+  ));
 }

@@ -5,6 +5,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useJob } from '../../session/useJob.ts';
+import { useIsPainted } from '../../ui/Later.tsx';
 import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { ScanBox } from '../../ui/ScanBox.tsx';
@@ -20,6 +21,8 @@ const ORDERS = [
   ['drawn', 'as drawn'],
 ] as const;
 type Order = (typeof ORDERS)[number][0];
+/** A screen full; the others are drawn after it has been painted. */
+const FIRST_ROWS = 12;
 
 /** The cables in an order, and the one whose card is open: asked for in the address, chosen on the board, or the first to do. */
 function useChosenCable(order: Order, work: CableWork) {
@@ -37,11 +40,12 @@ function useChosenCable(order: Order, work: CableWork) {
     job.select({ kind: 'cable', id: cable.cableId });
   };
   // The chosen row stays in sight when the next one is taken by its button; on a telephone the list lies under the card.
+  const whole = useIsPainted();
   useEffect(() => {
-    if (matchMedia('(min-width: 768px)').matches)
+    if (whole && matchMedia('(min-width: 768px)').matches)
       document.getElementById(`row-${chosen.cableId}`)?.scrollIntoView({ block: 'nearest' });
-  }, [chosen.cableId]);
-  return { listed, chosen, choose };
+  }, [chosen.cableId, whole]);
+  return { listed, chosen, choose, whole };
 }
 
 /** All cables in the order of making on the left, the card of one on the right. */
@@ -52,7 +56,7 @@ export function CardsSheet() {
   const store = useStorePlaces();
   const [order, setOrder] = useState<Order>('making');
   const work = cableWork(dossier.cables, workshop);
-  const { listed, chosen, choose } = useChosenCable(order, work);
+  const { listed, chosen, choose, whole } = useChosenCable(order, work);
   const at = listed.indexOf(chosen);
   const progress = floor.cables.get(chosen.cableId);
   const step = (to: MadeCable | undefined) => (to ? () => choose(to) : null);
@@ -68,7 +72,7 @@ export function CardsSheet() {
           />
         )}
         <ol hidden={order === 'die'}>
-          {listed.map((cable, i) => (
+          {(whole ? listed : listed.slice(0, FIRST_ROWS)).map((cable, i) => (
             <CableRow
               key={cable.cableId}
               cable={cable}

@@ -1,8 +1,9 @@
 import { faultStory } from '@ombrik/core/circuit/faultStory';
 import type { ScenarioId, ScenarioResult } from '@ombrik/core/circuit/scenarios';
-import { useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { amps } from '../../ui/format.ts';
+import { Later } from '../../ui/Later.tsx';
 import { PartsClipboard } from '../../ui/PartsClipboard.tsx';
 import { CheckField, PickField } from '../../ui/PickField.tsx';
 import { FaultPanel } from './FaultPanel.tsx';
@@ -11,6 +12,7 @@ import { LineEditing } from './LineEditing.tsx';
 import { OneLineDrawing } from './OneLineDrawing.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 import { useFaultPlay } from './useFaultPlay.ts';
+import { useLatest } from './useLatest.ts';
 
 /** A current of less than this share of the fault's is not drawn as part of it. */
 const SHOWN_SHARE = 0.02;
@@ -23,11 +25,14 @@ export function DiagramSheet() {
   const [scenarioId, setScenarioId] = useState<ScenarioId | 'none'>('everything');
   const [withMinus, setWithMinus] = useState(false);
   const [probing, setProbing] = useState(false);
+  // The button answers at once; the drawing follows.
+  const probed = useDeferredValue(probing);
+  const probes = useLatest(probing);
   const [faultAt, setFaultAt] = useState<string | null>(null);
   const study = useCircuitStudy('scenarios', null, (s) => s.scenarios(board, job.workshop));
   const scenarios = study.data ?? [];
   const scenario = scenarios.find((s) => s.id === scenarioId) ?? null;
-  const connectionId = probing && board.connections.some((c) => c.id === faultAt) ? faultAt : null;
+  const connectionId = probed && board.connections.some((c) => c.id === faultAt) ? faultAt : null;
   const story = useMemo(
     () => (connectionId ? faultStory(board, parts, dossier, connectionId) : null),
     [board, parts, dossier, connectionId],
@@ -46,6 +51,17 @@ export function DiagramSheet() {
     [faultFlow],
   );
   const play = useFaultPlay(story);
+  const { restart } = play;
+  const onFault = useCallback(
+    (id: string) => {
+      setFaultAt(id);
+      restart();
+    },
+    [restart],
+  );
+  // Once the first device has opened, nothing flows there any more.
+  const lit = connectionId && play.opened.size === 0 ? litIds : NONE;
+  const fault = useMemo(() => ({ connectionId, litIds: lit, opened: play.opened }), [connectionId, lit, play.opened]);
   const chosen = new Set(job.selection?.kind === 'item' ? [job.selection.id] : []);
   if (board.connections.length === 0)
     return <p className="dim p-5">Nothing is connected yet. Put parts on the board and join their terminals there.</p>;
@@ -77,26 +93,23 @@ export function DiagramSheet() {
       ))}
       <div className="min-h-0 flex-1 p-2">
         <OneLineDrawing
-          scenario={probing ? null : scenario}
+          scenario={probed ? null : scenario}
           withMinus={withMinus}
-          fault={{
-            probing,
-            connectionId,
-            // Once the first device has opened, nothing flows there any more.
-            litIds: connectionId && play.opened.size === 0 ? litIds : NONE,
-            opened: play.opened,
-          }}
-          onFault={(id) => {
-            setFaultAt(id);
-            play.restart();
-          }}
+          fault={fault}
+          probing={probed}
+          probes={probes}
+          onFault={onFault}
         />
       </div>
       <div className="h-[250px] shrink-0 overflow-auto border-t border-base-300 bg-base-100 p-3">
-        {probing ? (
+        {probed ? (
           <FaultPanel story={story} connectionId={connectionId} flow={faultFlow} play={play} />
         ) : (
-          scenario && <FlowPanel scenario={scenario} />
+          scenario && (
+            <Later>
+              <FlowPanel scenario={scenario} />
+            </Later>
+          )
         )}
       </div>
     </div>

@@ -1,6 +1,6 @@
 import { oneLineOf } from '@ombrik/core/circuit/oneLine';
 import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
-import { type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { Waiting } from '../../ui/states/Waiting.tsx';
 import { OneLineEdge } from './OneLineEdge.tsx';
@@ -13,7 +13,6 @@ import { inDrawing, type NodeDrag, useOneLineHands } from './useOneLineHands.ts'
 import { useZoomedDrawing } from './useZoomedDrawing.ts';
 
 export interface ShownFault {
-  probing: boolean;
   /** The line that is shorted; null while none is chosen. */
   connectionId: string | null;
   /** Lines that carry the fault. */
@@ -40,15 +39,20 @@ function useLookups(scenario: ScenarioResult | null) {
 }
 
 /** The one-line drawing: laid out by itself, moved by hand, with what flows in the chosen scenario. */
-export function OneLineDrawing({
+export const OneLineDrawing = memo(function OneLineDrawing({
   scenario,
   withMinus,
   fault,
+  probing,
+  probes,
   onFault,
 }: {
   scenario: ScenarioResult | null;
   withMinus: boolean;
   fault: ShownFault;
+  /** Whether it is drawn as a line waits to be chosen for the fault; and whether one does now, which may be drawn in a moment. */
+  probing: boolean;
+  probes: RefObject<boolean>;
   onFault: (connectionId: string) => void;
 }) {
   const job = useJob();
@@ -63,12 +67,16 @@ export function OneLineDrawing({
   const { pick, lineKey, start, put, nodeKey, focusNode, hand } = useOneLineHands({
     ground,
     items,
-    fault,
+    probes,
     onFault,
     setDrag,
   });
-  const drawn =
-    laid && oneLineGeometry(graph, laid, (id) => (drag?.itemId === id ? drag.at : (items.get(id)?.drawnAt ?? null)));
+  // Once for each state: what is the same is not drawn again when something is chosen or pointed at.
+  const drawn = useMemo(
+    () =>
+      laid && oneLineGeometry(graph, laid, (id) => (drag?.itemId === id ? drag.at : (items.get(id)?.drawnAt ?? null))),
+    [graph, laid, drag, items],
+  );
   const { larger, smaller, whole, showFocused, bring } = useZoomedDrawing(
     ground,
     drawn?.box ?? null,
@@ -103,7 +111,7 @@ export function OneLineDrawing({
       <div className="h-full overflow-hidden">
         <svg
           viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
-          className={`h-full w-full touch-none select-none ${fault.probing ? 'cursor-crosshair' : ''}`}
+          className={`h-full w-full touch-none select-none ${probing ? 'cursor-crosshair' : ''}`}
           role="application"
           aria-label={`One-line drawing, ${graph.nodes.length} parts, ${graph.edges.length} lines`}
           onPointerMove={move}
@@ -169,4 +177,4 @@ export function OneLineDrawing({
       {hovered && hoveredCable && <LineNote wire={hovered} cable={hoveredCable.cable} />}
     </div>
   );
-}
+});

@@ -1,5 +1,5 @@
 import type { FaultStory } from '@ombrik/core/circuit/faultStory';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { still } from '../../ui/still.ts';
 
 const FROM_S = 0.0005;
@@ -44,5 +44,6 @@ export function useFaultPlay(story: FaultStory | null): FaultPlay {
   const done = share >= 1 && first && first.slowS !== null;
   const [itemId, name] = done ? [first.itemId, first.name] : ['', ''];
   const opened = useMemo(() => new Map(itemId ? [[itemId, name]] : []), [itemId, name]);
-  return { timeS, endS, opened, restart: () => setBeganMs(performance.now()) };
+  const restart = useCallback(() => setBeganMs(performance.now()), []);
+  return { timeS, endS, opened, restart };
 }

@@ -4,7 +4,6 @@ import type { Item } from '@ombrik/core/document/item/item';
 import { type KeyboardEvent, type PointerEvent, type RefObject, useCallback } from 'react';
 import { useKeys } from '../../find/bindings.ts';
 import { useJob } from '../../session/useJob.ts';
-import type { ShownFault } from './OneLineDrawing.tsx';
 import type { Point } from './oneLineGeometry.ts';
 import { useLatest } from './useLatest.ts';
 
@@ -33,13 +32,14 @@ export const inDrawing = (ground: SVGGElement, e: { clientX: number; clientY: nu
 export function useOneLineHands({
   ground,
   items,
-  fault,
+  probes,
   onFault,
   setDrag,
 }: {
   ground: RefObject<SVGGElement | null>;
   items: ReadonlyMap<Id, Item>;
-  fault: ShownFault;
+  /** Whether a line is to be chosen for the fault. */
+  probes: RefObject<boolean>;
   onFault: (connectionId: string) => void;
   setDrag: (drag: NodeDrag | null) => void;
 }) {
@@ -50,14 +50,14 @@ export function useOneLineHands({
     { keys: 'Delete', says: 'Remove the line' },
     { keys: 'ArrowLeft', says: 'Move the part on the drawing, any arrow' },
   ]);
-  const hand = useLatest({ job, items, fault, onFault, placed: new Map<string, Point>() });
+  const hand = useLatest({ job, items, onFault, placed: new Map<string, Point>() });
   const pick = useCallback(
     (connectionId: string, cableId: string) => {
-      const { fault, onFault, job } = hand.current;
-      if (fault.probing) onFault(connectionId);
+      const { onFault, job } = hand.current;
+      if (probes.current) onFault(connectionId);
       else job.select({ kind: 'cable', id: cableId });
     },
-    [hand],
+    [hand, probes],
   );
   const lineKey = useCallback(
     (key: string, cableId: string) => {

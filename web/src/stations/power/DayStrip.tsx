@@ -2,7 +2,31 @@ import type { LoadDemand } from '@ombrik/core/document/item/item';
 import { hoursText } from '@ombrik/core/document/item/usage';
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from 'react';
 
-const HOURS = Array.from({ length: 24 }, (_, i) => i);
+const HOUR = 100 / 24;
+const lines = (everyHours: number, colour: string) =>
+  `repeating-linear-gradient(to right, transparent 0 calc(${everyHours * HOUR}% - 1px), ${colour} calc(${everyHours * HOUR}% - 1px) ${everyHours * HOUR}%)`;
+/** One ground for all hours: a list of loads would else be hundreds of little boxes. */
+const LINES = [
+  lines(6, 'color-mix(in srgb, var(--color-base-content) 40%, transparent)'),
+  lines(1, 'var(--color-base-300)'),
+].join(', ');
+const span = (fromHour: number, toHour: number) => ({
+  left: `${fromHour * HOUR}%`,
+  width: `${(toHour - fromHour) * HOUR}%`,
+});
+const faint = (hoursPerDay: number) =>
+  `repeating-linear-gradient(45deg, color-mix(in srgb, var(--color-primary) ${Math.min(60, 8 + hoursPerDay * 2)}%, transparent) 0 2px, transparent 2px 6px)`;
+
+/** Hours of a day as runs `[from, to)`. */
+function runsOf(hours: ReadonlySet<number>): [number, number][] {
+  const runs: [number, number][] = [];
+  for (const h of [...hours].sort((a, b) => a - b)) {
+    const last = runs.at(-1);
+    if (last?.[1] === h) last[1] = h + 1;
+    else runs.push([h, h + 1]);
+  }
+  return runs;
+}
 
 /**
  * Twenty-four hours to paint: press and draw along. An hour painted is an hour the load is on; a load that only says
@@ -82,26 +106,23 @@ export function DayStrip({
       aria-valuenow={cursor}
       aria-valuetext={`${cursor}:00, ${shown.has(cursor) ? 'on' : 'off'}`}
       title={`${says}. Press and draw to paint.`}
-      className="group grid h-7 cursor-crosshair touch-none grid-cols-[repeat(24,minmax(0,1fr))] border border-base-300 bg-base-100"
+      className="group relative h-7 cursor-crosshair touch-none border border-base-300 bg-base-100"
+      style={{ backgroundImage: usage.kind === 'perDay' && !drawn ? faint(usage.hoursPerDay) : undefined }}
       onPointerDown={start}
       onPointerMove={move}
       onPointerUp={end}
       onPointerCancel={end}
       onKeyDown={keys}
     >
-      {HOURS.map((h) => (
-        <span
-          key={h}
-          className={`border-r ${h % 6 === 5 ? 'border-base-content/40' : 'border-base-300'} ${h === cursor ? 'group-focus:outline-2 group-focus:outline-primary' : ''}`}
-          style={{
-            background: shown.has(h)
-              ? 'var(--color-primary)'
-              : usage.kind === 'perDay' && !drawn
-                ? `repeating-linear-gradient(45deg, color-mix(in srgb, var(--color-primary) ${Math.min(60, 8 + usage.hoursPerDay * 2)}%, transparent) 0 2px, transparent 2px 6px)`
-                : undefined,
-          }}
-        />
+      {runsOf(shown).map(([from, to]) => (
+        <span key={from} className="absolute inset-y-0 bg-primary" style={span(from, to)} />
       ))}
+      <span className="absolute inset-0" style={{ backgroundImage: LINES }} />
+      <span
+        className="absolute inset-y-0 outline-primary group-focus:outline-2"
+        style={span(cursor, cursor + 1)}
+        aria-hidden
+      />
     </div>
   );
 }

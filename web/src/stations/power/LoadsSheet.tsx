@@ -4,6 +4,7 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useKeys } from '../../find/bindings.ts';
 import { useJob } from '../../session/useJob.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
+import { Later } from '../../ui/Later.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
 import { useOpenRows } from '../../ui/table/useOpenRows.ts';
@@ -112,8 +113,10 @@ export function LoadsSheet() {
       )}
       {loads.length > 0 && (
         <div className="mt-3 grid grid-cols-[minmax(0,1fr)_300px] gap-6">
-          <DayPower />
-          <LoadSums />
+          <Later>
+            <DayPower />
+            <LoadSums />
+          </Later>
         </div>
       )}
     </div>

@@ -1,6 +1,8 @@
 import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import type { BenchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { KeyRound } from 'lucide-react';
+import { memo } from 'react';
+import { useIsPainted } from '../../ui/Later.tsx';
 
 const MARK = {
   passed: '●',
@@ -22,18 +24,17 @@ export const STATE_WORDS = {
 } as const;
 type States = BenchProgress['states'];
 
-function PlanStep({
+const PlanStep = memo(function PlanStep({
   step,
-  states,
+  state,
   current,
   pick,
 }: {
   step: BenchStep;
-  states: States;
+  state: NonNullable<ReturnType<States['get']>>;
   current: boolean;
   pick: (id: string) => void;
 }) {
-  const state = states.get(step.id) ?? 'waiting';
   const colour =
     state === 'failed' ? 'text-error' : state === 'unsure' ? 'text-warning' : state === 'passed' ? 'text-success' : '';
   return (
@@ -55,7 +56,10 @@ function PlanStep({
       </button>
     </li>
   );
-}
+});
+
+/** A screen full; the others are drawn after it has been painted. */
+const FIRST_STEPS = 16;
 
 /** The ladder of checks, stage by stage, with how far each is. */
 export function TestPlan({
@@ -69,6 +73,8 @@ export function TestPlan({
   currentId: string;
   pick: (id: string) => void;
 }) {
+  const painted = useIsPainted();
+  let drawn = 0;
   return (
     <ol
       className="relative overflow-auto border-base-300 bg-base-100 p-3 max-lg:order-last max-lg:border-t lg:border-r"
@@ -76,7 +82,9 @@ export function TestPlan({
     >
       {BENCH_STAGES.map(([stage, title]) => {
         const own = steps.filter((s) => s.stage === stage);
-        if (own.length === 0) return null;
+        if (own.length === 0 || (!painted && drawn >= FIRST_STEPS)) return null;
+        const seen = painted ? own : own.slice(0, FIRST_STEPS - drawn);
+        drawn += seen.length;
         const done = own.filter((s) => states.get(s.id) === 'passed').length;
         return (
           <li key={stage} className="mb-2">
@@ -87,8 +95,14 @@ export function TestPlan({
               </span>
             </h2>
             <ol>
-              {own.map((s) => (
-                <PlanStep key={s.id} step={s} states={states} current={s.id === currentId} pick={pick} />
+              {seen.map((s) => (
+                <PlanStep
+                  key={s.id}
+                  step={s}
+                  state={states.get(s.id) ?? 'waiting'}
+                  current={s.id === currentId}
+                  pick={pick}
+                />
               ))}
             </ol>
           </li>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useFloor } from '../../app/useFloor.ts';
 import { useJob } from '../../session/useJob.ts';
+import { Later } from '../../ui/Later.tsx';
 import { UnitPick } from '../../ui/UnitPick.tsx';
 import { BenchSetup } from './BenchSetup.tsx';
 import { CurrentCheck } from './CurrentCheck.tsx';
@@ -37,20 +38,22 @@ export function TestStation() {
         className="relative overflow-auto border-base-300 bg-base-100 p-4 max-lg:border-t lg:border-l"
         aria-label="Record"
       >
-        <UnitPick />
-        <p className="num text-lg">
-          {progress.passedCount} of {progress.dcCount} passed
-        </p>
-        <progress
-          className="progress progress-primary w-full"
-          value={progress.passedCount}
-          max={progress.dcCount}
-          aria-label="Checks passed"
-        />
-        <h2 className="mt-3 text-lg">Readings of this check</h2>
-        <StepHistory step={step} />
-        {(state === 'failed' || state === 'unsure') && <DiagnosisPanel steps={steps} pick={setPicked} />}
-        <BenchSetup setup={setup} />
+        <Later>
+          <UnitPick />
+          <p className="num text-lg">
+            {progress.passedCount} of {progress.dcCount} passed
+          </p>
+          <progress
+            className="progress progress-primary w-full"
+            value={progress.passedCount}
+            max={progress.dcCount}
+            aria-label="Checks passed"
+          />
+          <h2 className="mt-3 text-lg">Readings of this check</h2>
+          <StepHistory step={step} />
+          {(state === 'failed' || state === 'unsure') && <DiagnosisPanel steps={steps} pick={setPicked} />}
+          <BenchSetup setup={setup} />
+        </Later>
       </section>
     </div>
   );

@@ -20,6 +20,10 @@ import { FirstRun } from './FirstRun.tsx';
 const fetchJobs = (archived: boolean, words: string) =>
   answer(api.jobs.$get({ query: { archived: archived ? 'yes' : 'no', words } } as never));
 type Job = Awaited<ReturnType<typeof fetchJobs>>['jobs'][number];
+export const jobsQuery = (archived: boolean, words: string) => ({
+  queryKey: ['jobs', archived, words],
+  queryFn: () => fetchJobs(archived, words),
+});
 
 const AXIS_DAYS = 56;
 const PAST_DAYS = 7;
@@ -238,8 +242,7 @@ export function ShopWall() {
   const [showArchived, setShowArchived] = useState(false);
   const [words, setWords] = useState('');
   const query = useQuery({
-    queryKey: ['jobs', showArchived, words],
-    queryFn: () => fetchJobs(showArchived, words),
+    ...jobsQuery(showArchived, words),
     placeholderData: keepPreviousData,
     // Rows that are behind come with the next looks.
     refetchInterval: (q) => ((q.state.data?.behind ?? 0) > 0 ? 1500 : false),

@@ -61,6 +61,17 @@ describe('a table', () => {
     expect(pressed).toEqual(['b']);
     expect(screen.getByText('bar').closest('tr')!.className).toContain('chosen');
   });
+  it('of a long list a screen full comes first, and all of it right after', async () => {
+    const rows = Array.from({ length: 60 }, (_, i) => ({ id: `r${i}`, name: `n${i}`, many: i }));
+    const cell = vi.fn((r: Row) => r.name);
+    const { container } = open({ rows, columns: [{ title: 'Name', cell }] });
+    // The first drawing asks each of its rows once.
+    const again = cell.mock.calls.findIndex(([r], i) => i > 0 && r.id === 'r0');
+    await act(async () => {});
+    expect(again).toBeGreaterThan(5);
+    expect(again).toBeLessThan(30);
+    expect(container.querySelectorAll('tbody tr')).toHaveLength(60);
+  });
   it('of many rows only those in sight are drawn, and how many there are is told', () => {
     const many = Array.from({ length: 5000 }, (_, n) => ({ id: `r${n}`, name: `thing ${n}`, many: n }));
     function Long() {

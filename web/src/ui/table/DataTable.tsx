@@ -8,6 +8,7 @@ import {
 } from '@tanstack/react-table';
 import { Fragment, type Key, type KeyboardEventHandler, type ReactNode, type RefObject, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
+import { useIsPainted } from '../Later.tsx';
 import { TableOut } from './TableOut.tsx';
 import { useVirtualRows } from './useVirtualRows.ts';
 
@@ -52,6 +53,8 @@ export interface DataTableProps<T> {
 
 /** Below this many rows all of them are drawn: a page search finds them. */
 const FEW = 120;
+/** A screen full: what lies below it is drawn after it has been painted. */
+const FIRST_ROWS = 12;
 /** Fewer rows are read at a glance: nobody takes them to a spreadsheet. */
 const WORTH_TAKING = 3;
 
@@ -91,7 +94,9 @@ export function DataTable<T>(props: DataTableProps<T>) {
   const lines = linesOf(table.getRowModel().rows, groupOf);
   const own = useRef<HTMLTableElement>(null);
   const [all, setAll] = useState(false);
-  const seen = useVirtualRows(lines.length, lines.length > FEW && !all ? within : undefined);
+  const inSight = lines.length > FEW && !all ? within : undefined;
+  const seen = useVirtualRows(lines.length, inSight);
+  const painted = useIsPainted(inSight !== undefined || lines.length <= FIRST_ROWS);
   // What is out of sight is drawn for as long as the table is read.
   const whole = (read: () => void) => {
     flushSync(() => setAll(true));
@@ -125,7 +130,7 @@ export function DataTable<T>(props: DataTableProps<T>) {
       </thead>
       <tbody onPointerLeave={props.onHover && (() => props.onHover?.(null))}>
         <Gap px={seen.beforePx} columns={columns.length} />
-        {lines.slice(seen.from, seen.to).map((line) =>
+        {lines.slice(seen.from, painted ? seen.to : Math.min(seen.to, FIRST_ROWS)).map((line) =>
           'heading' in line ? (
             <tr key={`heading ${line.heading}`}>
               <th scope="rowgroup" colSpan={columns.length} className="pt-3 text-lg">

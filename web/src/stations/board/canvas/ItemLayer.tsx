@@ -7,7 +7,7 @@ import { itemOutline } from '@ombrik/core/stages/place/outlines';
 import { spannerMm } from '@ombrik/core/tables/layoutPractice';
 import { type KeyboardEvent, memo, type PointerEvent, useCallback, useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
-import { type BoardView, rectSeen, seenBy } from '../boardView.ts';
+import { type BoardView, rectSeen, sameSight, seenBy } from '../boardView.ts';
 import { detailAt, FaceMarks } from '../FaceMarks.tsx';
 import { useSeatTexts } from '../useSeatTexts.ts';
 
@@ -15,7 +15,7 @@ export const onThisPanel = (item: Item, view: Pick<BoardView, 'panel'>) =>
   item.place.kind === 'panel' && item.place.panelId === view.panel.id;
 
 /** Parts that stand on the other face, as dashed ghosts. */
-export function GhostItems({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
+export const GhostItems = memo(function GhostItems({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
   const { shown, parts } = useJob();
   const seen = seenBy(view);
   return (
@@ -48,7 +48,7 @@ export function GhostItems({ view, mmPerPx: k }: { view: BoardView; mmPerPx: num
       })}
     </g>
   );
-}
+}, sameSight);
 
 /** Parts on the face that is seen; the chosen ones with the room they ask for. */
 export function ItemLayer({
@@ -83,57 +83,61 @@ export function ItemLayer({
   );
   return (
     <>
-      {here.map((item) => {
-        const part = parts.get(item.partId)!;
-        if (!view.chosen.has(item.id)) return null;
-        const clear = rectSeen(view, itemRect(item, part, part.clearSpaceMm)!);
-        const studs =
-          view.chosen.size === 1 ? part.terminals.filter((t) => t.attachment.kind === 'stud').slice(0, 12) : [];
-        return (
-          <g key={`clear-${item.id}`} data-item={item.id}>
-            {studs.map((t) => {
-              const at = seen(onPanel(item, t)!);
-              return (
-                <circle
-                  key={t.id}
-                  cx={at.xMm}
-                  cy={at.yMm}
-                  r={t.attachment.kind === 'stud' ? spannerMm(t.attachment.diameterMm) : 0}
-                  fill="none"
-                  stroke="var(--color-secondary)"
-                  strokeOpacity={0.35}
-                  strokeDasharray="2 5"
-                />
-              );
-            })}
-            <rect
-              x={clear.leftMm}
-              y={clear.topMm}
-              width={clear.rightMm - clear.leftMm}
-              height={clear.bottomMm - clear.topMm}
-              fill="url(#hot)"
-              stroke="var(--color-primary)"
-              strokeDasharray="5 4"
-            />
-          </g>
-        );
-      })}
-      {here.map((item) => (
-        <ItemShape
-          key={item.id}
-          item={item}
-          part={parts.get(item.partId)!}
-          centre={seen(item.place as PointMm)}
-          behind={view.face === 'back'}
-          chosen={view.chosen.has(item.id)}
-          stop={stopItems.has(item.id)}
-          detail={detailAt(k)}
-          seats={seatsOf(item.id)}
-          onFocus={focused}
-          onKey={keyed}
-          onStart={started}
-        />
-      ))}
+      <g>
+        {here.map((item) => {
+          const part = parts.get(item.partId)!;
+          if (!view.chosen.has(item.id)) return null;
+          const clear = rectSeen(view, itemRect(item, part, part.clearSpaceMm)!);
+          const studs =
+            view.chosen.size === 1 ? part.terminals.filter((t) => t.attachment.kind === 'stud').slice(0, 12) : [];
+          return (
+            <g key={`clear-${item.id}`} data-item={item.id}>
+              {studs.map((t) => {
+                const at = seen(onPanel(item, t)!);
+                return (
+                  <circle
+                    key={t.id}
+                    cx={at.xMm}
+                    cy={at.yMm}
+                    r={t.attachment.kind === 'stud' ? spannerMm(t.attachment.diameterMm) : 0}
+                    fill="none"
+                    stroke="var(--color-secondary)"
+                    strokeOpacity={0.35}
+                    strokeDasharray="2 5"
+                  />
+                );
+              })}
+              <rect
+                x={clear.leftMm}
+                y={clear.topMm}
+                width={clear.rightMm - clear.leftMm}
+                height={clear.bottomMm - clear.topMm}
+                fill="url(#hot)"
+                stroke="var(--color-primary)"
+                strokeDasharray="5 4"
+              />
+            </g>
+          );
+        })}
+      </g>
+      <g>
+        {here.map((item) => (
+          <ItemShape
+            key={item.id}
+            item={item}
+            part={parts.get(item.partId)!}
+            centre={seen(item.place as PointMm)}
+            behind={view.face === 'back'}
+            chosen={view.chosen.has(item.id)}
+            stop={stopItems.has(item.id)}
+            detail={detailAt(k)}
+            seats={seatsOf(item.id)}
+            onFocus={focused}
+            onKey={keyed}
+            onStart={started}
+          />
+        ))}
+      </g>
     </>
   );
 }

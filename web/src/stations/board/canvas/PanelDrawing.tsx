@@ -1,13 +1,14 @@
 import type { PointMm } from '@ombrik/core/document/basics';
 import type { KeepOut } from '@ombrik/core/document/panel/panel';
 import { holdsOn, keepOutOutline, panelBox } from '@ombrik/core/stages/place/outlines';
+import { memo } from 'react';
 import { ruleMarks } from '../../../told/units.ts';
-import { type BoardView, seenBy } from '../boardView.ts';
+import { type BoardView, sameSight, seenBy } from '../boardView.ts';
 
 const ring = (points: readonly PointMm[]) => points.map((p) => `${p.xMm},${p.yMm}`).join(' ');
 
 /** The panel itself as seen from one face: outline, raster, rule, fixings, holes, keep-outs, channels. */
-export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
+export const PanelDrawing = memo(function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: number }) {
   const { panel, face } = view;
   const seen = seenBy(view);
   const box = panelBox(panel);
@@ -51,7 +52,7 @@ export function PanelDrawing({ view, mmPerPx: k }: { view: BoardView; mmPerPx: n
       <OnPanel view={view} mmPerPx={k} />
     </g>
   );
-}
+}, sameSight);
 
 const Patterns = () => (
   <defs>

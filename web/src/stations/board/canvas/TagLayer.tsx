@@ -1,4 +1,5 @@
 import type { Id } from '@ombrik/core/document/basics';
+import { useDeferredValue } from 'react';
 import { useJob } from '../../../session/useJob.ts';
 import type { BoardView } from '../boardView.ts';
 import type { DrawnCable } from '../useDrawnCables.ts';
@@ -8,7 +9,8 @@ import { type Tag, useTags } from '../useTags.ts';
 export function TagLayer({ view, drawn, mmPerPx }: { view: BoardView; drawn: readonly DrawnCable[]; mmPerPx: number }) {
   const { selection, select } = useJob();
   const chosenCable = selection?.kind === 'cable' ? selection.id : null;
-  const tags = useTags(view, drawn, chosenCable, mmPerPx);
+  // Names make room for the chosen one after the hand has been answered.
+  const tags = useTags(view, drawn, useDeferredValue(chosenCable), mmPerPx);
   const pick = (id: Id) => select({ kind: 'cable', id });
   return tags.map((tag) =>
     tag.kind === 'item' ? (
