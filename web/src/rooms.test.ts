@@ -33,7 +33,7 @@ describe('rooms of the web application', () => {
     expect(found.map((i) => [i.to, i.type])).toEqual([['@ombrik/server/app', true]]);
   });
   it('stations come when they are opened: the shell names them only lazily', () => {
-    const shell = imports.filter((i) => /^app\/(App|JobShell)\.tsx$/.test(i.file) && /^stations\/.*Station/.test(i.to));
+    const shell = imports.filter((i) => /^app\/stationPieces\.ts$/.test(i.file) && /^stations\/.*Station/.test(i.to));
     expect(shell.length).toBeGreaterThan(6);
     expect(shell.filter((i) => !i.lazily).map((i) => i.to)).toEqual([]);
   });

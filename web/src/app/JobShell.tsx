@@ -1,7 +1,7 @@
 import { isOpen } from '@ombrik/core/findings/settled';
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
-import { type ComponentType, lazy, type ReactNode, Suspense, useState } from 'react';
+import { type ReactNode, Suspense, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
 import { useKeys } from '../find/bindings.ts';
@@ -20,20 +20,10 @@ import { WhyContext } from '../ui/whyContext.ts';
 import { Asks } from './Asks.tsx';
 import { Conflict } from './Conflict.tsx';
 import { OnTheFloor } from './OnTheFloor.tsx';
+import { STATION } from './stationPieces.ts';
 import { type Route, useMayNot } from './useMe.ts';
 import { useChosenInAddress, useWhyInAddress } from './usePlaceInAddress.ts';
 
-/** Each station comes when it is first opened. */
-const STATION: Readonly<Record<StationName, ComponentType>> = {
-  brief: lazy(() => import('../stations/brief/BriefStation.tsx').then((m) => ({ default: m.BriefStation }))),
-  power: lazy(() => import('../stations/power/PowerStation.tsx').then((m) => ({ default: m.PowerStation }))),
-  circuit: lazy(() => import('../stations/circuit/CircuitStation.tsx').then((m) => ({ default: m.CircuitStation }))),
-  board: lazy(() => import('../stations/board/BoardStation.tsx').then((m) => ({ default: m.BoardStation }))),
-  cables: lazy(() => import('../stations/cables/CablesStation.tsx').then((m) => ({ default: m.CablesStation }))),
-  build: lazy(() => import('../stations/build/BuildStation.tsx').then((m) => ({ default: m.BuildStation }))),
-  test: lazy(() => import('../stations/test/TestStation.tsx').then((m) => ({ default: m.TestStation }))),
-  ship: lazy(() => import('../stations/ship/ShipStation.tsx').then((m) => ({ default: m.ShipStation }))),
-};
 const SAVE_WORDS = {
   saved: 'saved',
   saving: 'saving …',

@@ -1,12 +1,17 @@
+import type { StationName } from '@ombrik/core/stations';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
+import { bringStation } from '../app/stationPieces.ts';
 import { useFloor } from '../app/useFloor.ts';
 import { usePresent } from '../app/useLive.ts';
 import { useJob } from '../session/useJob.ts';
 import { weekdayWords } from '../told/days.ts';
 import { Here } from './Here.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from './stationMarks.ts';
+
+/** What is not to be had now is asked for again when the station is opened, and told there. */
+const bring = (station: StationName) => void bringStation[station]().catch(() => {});
 
 /** The card that travels with the job: its stations in order, each with its state and a count. */
 export function RouteCard() {
@@ -61,6 +66,8 @@ export function RouteCard() {
           <li key={s.station} className="shrink-0 border-base-300 border-dashed lg:border-t">
             <NavLink
               to={`/jobs/${jobId}/${s.station}`}
+              onPointerEnter={() => bring(s.station)}
+              onFocus={() => bring(s.station)}
               onClick={() => setPressed({ station: s.station, from: pathname })}
               className={({ isActive }) =>
                 `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : going === s.station ? 'rounded bg-base-300' : 'hover:bg-base-200'}`

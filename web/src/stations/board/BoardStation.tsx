@@ -1,5 +1,9 @@
+import type { Board } from '@ombrik/core/document/board';
 import { usedTerminals } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
+import type { Item } from '@ombrik/core/document/item/item';
+import type { Dossier } from '@ombrik/core/dossier';
+import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { Selection } from '../../session/jobStore.ts';
 import { useJob } from '../../session/useJob.ts';
@@ -33,15 +37,12 @@ export function BoardStation() {
   const [laid, setLaid] = useState<Laid | null>(null);
   const [connecting, setConnecting] = useState<TerminalRef | null>(null);
   const onConnecting = useCallback((ref: TerminalRef | null) => setConnecting(ref), []);
-  const widths = useCableWidths();
-  const item = seen?.chosenId ? shown.items.find((i) => i.id === seen.chosenId) : undefined;
-  const cableId = selection?.kind === 'cable' ? selection.id : null;
-  const made = shown.cables.some((c) => c.id === cableId) && dossier.cables.find((c) => c.cableId === cableId);
-  // The tape takes its place when the hand has let go: the drawing does not move under it.
-  const says = useDeferredValue(useAtRest(Boolean(made) || item !== undefined));
   // What is chosen is marked on the drawing at once; what there is to say of it follows.
   const told = useDeferredValue(seen?.view);
   const toldSelection = useDeferredValue(selection);
+  const below = chosenIn(shown, dossier, toldSelection);
+  // The tape takes its place when the hand has let go: the drawing does not move under it.
+  const says = useAtRest(below !== null);
   if (!seen || !told) return null;
   const { view } = seen;
   const { tool } = view;
@@ -85,18 +86,42 @@ export function BoardStation() {
       </div>
       {says && (
         <footer className="col-span-2 overflow-hidden border-t border-base-300 bg-base-100 px-4 py-1.5">
-          {made ? (
-            <Tape
-              cable={made}
-              paths={dossier.lengths.find((l) => l.cableId === made.cableId)?.paths ?? []}
-              diameterMm={widths.get(made.cableId)}
-            />
-          ) : (
-            item && <StudTape item={item} />
-          )}
+          <Below of={below} />
         </footer>
       )}
     </div>
+  );
+}
+
+interface Chosen {
+  cable: MadeCable | null;
+  item: Item | null;
+}
+/** The cable or the part that is chosen, where there is a tape or a stack of it to be seen. */
+function chosenIn(board: Board, dossier: Dossier, selection: Selection): Chosen | null {
+  if (selection === null) return null;
+  const { id } = selection;
+  const item = selection.kind === 'item' ? board.items.find((i) => i.id === id) : undefined;
+  if (item) return { item, cable: null };
+  const drawn = selection.kind === 'cable' && board.cables.some((c) => c.id === id);
+  const cable = drawn ? dossier.cables.find((c) => c.cableId === id) : undefined;
+  return cable ? { cable, item: null } : null;
+}
+
+/** The tape of the chosen cable, or what lies on the studs of the chosen part. */
+function Below({ of }: { of: Chosen | null }) {
+  const { dossier } = useJob();
+  const widths = useCableWidths();
+  const { cable, item } = of ?? { cable: null, item: null };
+  if (item) return <StudTape item={item} />;
+  return (
+    cable && (
+      <Tape
+        cable={cable}
+        paths={dossier.lengths.find((l) => l.cableId === cable.cableId)?.paths ?? []}
+        diameterMm={widths.get(cable.cableId)}
+      />
+    )
   );
 }
 

@@ -4,8 +4,10 @@ import { addItem, newItem } from '@ombrik/core/document/item/items';
 import { ownPartOf } from '@ombrik/core/document/part/ownPart';
 import type { Part } from '@ombrik/core/document/part/part';
 import { landingSpot } from '@ombrik/core/stages/place/freeSpot';
-import { useState } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { Later } from '../../ui/Later.tsx';
+import { useLatest } from '../../ui/useLatest.ts';
 import { useOwnParts } from '../catalogue/useOwnParts.ts';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
@@ -16,15 +18,15 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
   const { panel, face } = view;
   const job = useJob();
   const { board } = job;
-  const kept = useOwnParts().parts.filter((p) => !p.retired);
+  const own = useOwnParts().parts;
+  const kept = useMemo(() => own.filter((p) => !p.retired), [own]);
   // The board's own first: it keeps the version it was built of.
-  const parts = new Map([...kept.map((p) => [p.part.id, p.part] as const), ...job.parts]);
+  const { parts: ofBoard } = job;
+  const parts = useMemo(() => new Map([...kept.map((p) => [p.part.id, p.part] as const), ...ofBoard]), [kept, ofBoard]);
   const [query, setQuery] = useState('');
+  const words = useDeferredValue(query);
   const [making, setMaking] = useState<Part | null>(null);
   const volts = board.brief.systemVoltageV;
-  const wanted = (p: Part) =>
-    p.name.toLowerCase().includes(query.toLowerCase()) &&
-    (p.kind === 'feed' || p.systemVoltagesV.length === 0 || p.systemVoltagesV.includes(volts));
   const [full, setFull] = useState<string | null>(null);
   const add = (part: Part) => {
     const off = deviceOf(part.kind).offBoard;
@@ -37,11 +39,13 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
       part,
       spot ? { kind: 'panel', panelId: panel.id, face, ...spot, rotationDeg: 0 } : { kind: 'unplaced' },
     );
-    const own = job.parts.has(part.id)
+    const itsOwn = job.parts.has(part.id)
       ? []
       : ([{ kind: 'add', collection: 'customParts', value: part, index: null }] as const);
-    if (job.edit(`Add ${item.designation}`, [...own, ...addItem(item)])) job.select({ kind: 'item', id: item.id });
+    if (job.edit(`Add ${item.designation}`, [...itsOwn, ...addItem(item)])) job.select({ kind: 'item', id: item.id });
   };
+  const now = useLatest(add);
+  const onAdd = useCallback((part: Part) => now.current(part), [now]);
   if (making)
     return (
       <CustomPartForm
@@ -77,42 +81,65 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           {full}
         </p>
       )}
-      {DEVICE_GROUPS.map((title) => {
-        const own = [...parts.values()].filter(
-          // A data lead is drawn as a wire from socket to socket; its length is chosen for you.
-          (p) => deviceOf(p.kind).group === title && p.kind !== 'dataLead' && wanted(p),
-        );
-        if (own.length === 0) return null;
-        return (
-          <div key={title} className="mt-2">
-            <h4 className="text-base">{title}</h4>
-            <ul>
-              {own.map((p) => (
-                <li key={p.id} className="perforated flex items-center gap-1 py-0.5">
-                  <button
-                    type="button"
-                    className="min-h-[30px] min-w-0 flex-1 truncate text-left hover:text-primary"
-                    title={`${p.widthMm} × ${p.heightMm} × ${p.depthMm} mm`}
-                    onClick={() => add(p)}
-                  >
-                    {p.name}
-                    {ownPartOf(p.id) && <span className="dim"> · own, version {ownPartOf(p.id)!.version}</span>}
-                  </button>
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs"
-                    aria-label={`Make a part like ${p.name}`}
-                    onClick={() => setMaking(p)}
-                  >
-                    like this …
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </div>
-        );
-      })}
+      {/* The field stands at once and takes every letter at once; the list follows. */}
+      <Later>
+        <PartGroups parts={parts} volts={volts} words={words} onAdd={onAdd} onLike={setMaking} />
+      </Later>
       <PartFiles />
     </section>
   );
 }
+
+/** The parts that may be wanted on a board of this voltage, by what they do. */
+const PartGroups = memo(function PartGroups({
+  parts,
+  volts,
+  words,
+  onAdd,
+  onLike,
+}: {
+  parts: ReadonlyMap<string, Part>;
+  volts: number;
+  words: string;
+  onAdd: (part: Part) => void;
+  onLike: (part: Part) => void;
+}) {
+  const wanted = (p: Part) =>
+    p.name.toLowerCase().includes(words.toLowerCase()) &&
+    (p.kind === 'feed' || p.systemVoltagesV.length === 0 || p.systemVoltagesV.includes(volts));
+  return DEVICE_GROUPS.map((title) => {
+    const own = [...parts.values()].filter(
+      // A data lead is drawn as a wire from socket to socket; its length is chosen for you.
+      (p) => deviceOf(p.kind).group === title && p.kind !== 'dataLead' && wanted(p),
+    );
+    if (own.length === 0) return null;
+    return (
+      <div key={title} className="mt-2 [contain-intrinsic-size:auto_300px] [content-visibility:auto]">
+        <h4 className="text-base">{title}</h4>
+        <ul>
+          {own.map((p) => (
+            <li key={p.id} className="perforated flex items-center gap-1 py-0.5">
+              <button
+                type="button"
+                className="min-h-[30px] min-w-0 flex-1 truncate text-left hover:text-primary"
+                title={`${p.widthMm} × ${p.heightMm} × ${p.depthMm} mm`}
+                onClick={() => onAdd(p)}
+              >
+                {p.name}
+                {ownPartOf(p.id) && <span className="dim"> · own, version {ownPartOf(p.id)!.version}</span>}
+              </button>
+              <button
+                type="button"
+                className="btn btn-ghost btn-xs"
+                aria-label={`Make a part like ${p.name}`}
+                onClick={() => onLike(p)}
+              >
+                like this …
+              </button>
+            </li>
+          ))}
+        </ul>
+      </div>
+    );
+  });
+});

@@ -6,13 +6,13 @@ import { amps } from '../../ui/format.ts';
 import { Later } from '../../ui/Later.tsx';
 import { PartsClipboard } from '../../ui/PartsClipboard.tsx';
 import { CheckField, PickField } from '../../ui/PickField.tsx';
+import { useLatest } from '../../ui/useLatest.ts';
 import { FaultPanel } from './FaultPanel.tsx';
 import { FlowPanel } from './FlowPanel.tsx';
 import { LineEditing } from './LineEditing.tsx';
 import { OneLineDrawing } from './OneLineDrawing.tsx';
 import { useCircuitStudy } from './useCircuitStudy.ts';
 import { useFaultPlay } from './useFaultPlay.ts';
-import { useLatest } from './useLatest.ts';
 
 /** A current of less than this share of the fault's is not drawn as part of it. */
 const SHOWN_SHARE = 0.02;
@@ -62,6 +62,8 @@ export function DiagramSheet() {
   // Once the first device has opened, nothing flows there any more.
   const lit = connectionId && play.opened.size === 0 ? litIds : NONE;
   const fault = useMemo(() => ({ connectionId, litIds: lit, opened: play.opened }), [connectionId, lit, play.opened]);
+  // The line is marked at once; what can be done to it follows.
+  const edited = useDeferredValue(job.selection?.kind === 'cable' ? job.selection.id : null);
   const chosen = new Set(job.selection?.kind === 'item' ? [job.selection.id] : []);
   if (board.connections.length === 0)
     return <p className="dim p-5">Nothing is connected yet. Put parts on the board and join their terminals there.</p>;
@@ -84,7 +86,7 @@ export function DiagramSheet() {
           setFaultAt(job.selection?.kind === 'cable' ? firstCore(board, job.selection.id) : null);
         }}
       />
-      {!probing && job.selection?.kind === 'cable' && <LineEditing cableId={job.selection.id} />}
+      {!probing && edited && <LineEditing cableId={edited} />}
       {scenario?.collapsed.map((c) => (
         <p key={c.itemId} role="alert" className="stripe-stop px-4 py-1">
           {board.items.find((i) => i.id === c.itemId)?.designation} cannot be fed: its line gives way at{' '}

@@ -3,19 +3,17 @@ import { deviceOf } from '@ombrik/core/devices/registry';
 import { removeConnections } from '@ombrik/core/document/connection/connect';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { insertBetween, moveEnd, otherPlaces, waysIn } from '@ombrik/core/document/connection/rewire';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { PickField } from '../../ui/PickField.tsx';
 
 /** What can be done to the chosen line: put a part into it, take an end elsewhere, take it away. */
-export function LineEditing({ cableId }: { cableId: string }) {
+export const LineEditing = memo(function LineEditing({ cableId }: { cableId: string }) {
   const job = useJob();
   const { board, parts, dossier } = job;
   const cable = board.cables.find((c) => c.id === cableId);
-  const edge = useMemo(
-    () => oneLineOf(board, parts, dossier, true).edges.find((e) => e.cableId === cableId),
-    [board, parts, dossier, cableId],
-  );
+  const { edges } = useMemo(() => oneLineOf(board, parts, dossier, true), [board, parts, dossier]);
+  const edge = edges.find((e) => e.cableId === cableId);
   if (!cable || !edge) return null;
   const at = (ref: TerminalRef) => {
     const item = board.items.find((i) => i.id === ref.itemId);
@@ -93,4 +91,4 @@ export function LineEditing({ cableId }: { cableId: string }) {
       </button>
     </fieldset>
   );
-}
+});

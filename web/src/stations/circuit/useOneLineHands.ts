@@ -4,8 +4,8 @@ import type { Item } from '@ombrik/core/document/item/item';
 import { type KeyboardEvent, type PointerEvent, type RefObject, useCallback } from 'react';
 import { useKeys } from '../../find/bindings.ts';
 import { useJob } from '../../session/useJob.ts';
+import { useLatest } from '../../ui/useLatest.ts';
 import type { Point } from './oneLineGeometry.ts';
-import { useLatest } from './useLatest.ts';
 
 const NUDGE: Readonly<Record<string, Point>> = {
   ArrowLeft: { x: -10, y: 0 },
@@ -17,6 +17,15 @@ export interface NodeDrag {
   itemId: string;
   grab: Point;
   at: Point;
+}
+
+/** Puts the hand into a field that is drawn in a moment. */
+function focusSoon(id: string, frames = 60): void {
+  requestAnimationFrame(() => {
+    const field = document.getElementById(id);
+    if (field) field.focus();
+    else if (frames > 0) focusSoon(id, frames - 1);
+  });
 }
 
 /** A pointer's place in the drawing's own measure. */
@@ -72,7 +81,7 @@ export function useOneLineHands({
       }
       if (key === 'i' || key === 'm') {
         job.select({ kind: 'cable', id: cableId });
-        requestAnimationFrame(() => document.getElementById(key === 'i' ? 'line-put-in' : 'line-end')?.focus());
+        focusSoon(key === 'i' ? 'line-put-in' : 'line-end');
       }
     },
     [hand],
