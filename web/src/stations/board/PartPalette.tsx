@@ -61,21 +61,22 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
   return (
     <section
       aria-label="Catalogue"
-      className="absolute inset-y-0 left-0 z-20 w-[300px] overflow-auto border-r border-base-300 bg-base-100 p-3"
+      className="absolute inset-x-0 top-0 z-20 max-h-[46%] overflow-auto border-b-2 border-base-300 bg-base-100 px-4 pb-3 shadow-md"
     >
-      <div className="flex items-center justify-between">
-        <h3 className="text-xl">Catalogue</h3>
+      <div className="sticky top-0 z-10 flex items-center gap-3 bg-base-100 py-2">
+        <h3 className="shrink-0 text-xl">Catalogue</h3>
+        <input
+          className="input input-sm w-56 min-w-0"
+          placeholder="Find a part"
+          aria-label="Find a part"
+          value={query}
+          onChange={(e) => setQuery(e.target.value)}
+        />
+        <span className="flex-1" />
         <button type="button" className="btn btn-xs" onClick={onClose}>
           Close
         </button>
       </div>
-      <input
-        className="input input-sm mt-1 w-full"
-        placeholder="Find a part"
-        aria-label="Find a part"
-        value={query}
-        onChange={(e) => setQuery(e.target.value)}
-      />
       {full && (
         <p role="status" className="mt-1 text-[13px] text-warning">
           {full}
@@ -83,7 +84,9 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
       )}
       {/* The field stands at once and takes every letter at once; the list follows. */}
       <Later>
-        <PartGroups parts={parts} volts={volts} words={words} onAdd={onAdd} onLike={setMaking} />
+        <div className="gap-x-6 [columns:15rem]">
+          <PartGroups parts={parts} volts={volts} words={words} onAdd={onAdd} onLike={setMaking} />
+        </div>
       </Later>
       <PartFiles />
     </section>
@@ -114,11 +117,11 @@ const PartGroups = memo(function PartGroups({
     );
     if (own.length === 0) return null;
     return (
-      <div key={title} className="mt-2 [contain-intrinsic-size:auto_300px] [content-visibility:auto]">
-        <h4 className="text-base">{title}</h4>
+      <div key={title} className="mb-3">
+        <h4 className="break-after-avoid border-b-2 border-base-content/60 text-base">{title}</h4>
         <ul>
           {own.map((p) => (
-            <li key={p.id} className="perforated flex items-center gap-1 py-0.5">
+            <li key={p.id} className="perforated flex break-inside-avoid items-center gap-1 py-0.5">
               <button
                 type="button"
                 className="min-h-[30px] min-w-0 flex-1 truncate text-left hover:text-primary"

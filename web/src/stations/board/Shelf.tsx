@@ -49,7 +49,7 @@ export function Shelf({
             <span className="min-w-0">
               <button
                 type="button"
-                className="label-face block max-w-[150px] truncate text-left text-[14px] leading-tight"
+                className="label-face block min-h-6 max-w-[150px] truncate text-left text-[14px] leading-tight"
                 aria-pressed={chosen}
                 onClick={() => job.select({ kind: 'item', id: item.id })}
               >
@@ -71,8 +71,8 @@ export function Shelf({
                         type="button"
                         aria-label={`${item.designation}:${t.name}`}
                         title={`${item.designation}:${t.name}${free ? ', free' : ''}`}
-                        className={`num h-5 w-5 border text-center leading-none ${active ? 'bg-primary text-primary-content' : free ? 'border-primary text-primary' : 'border-base-300 dim'}`}
-                        style={{ borderRadius: t.attachment.kind === 'stud' ? 10 : 2 }}
+                        className={`num h-6 w-6 border text-center leading-none ${active ? 'bg-primary text-primary-content' : free ? 'border-primary text-primary' : 'border-base-300 dim'}`}
+                        style={{ borderRadius: t.attachment.kind === 'stud' ? 12 : 2 }}
                         onClick={() => onPick({ itemId: item.id, terminalId: t.id })}
                       >
                         {SIGN[t.polarity]}

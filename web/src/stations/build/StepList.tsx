@@ -202,7 +202,7 @@ function Moves({ build, stepId }: { build: Build; stepId: string }) {
     <button
       key={name}
       type="button"
-      className="btn btn-ghost btn-xs"
+      className="btn btn-ghost btn-xs min-w-6"
       aria-label={`${step.title}: ${name}`}
       disabled={!may}
       onClick={() => build.say(step, { kind: 'moved', before: before ?? null })}

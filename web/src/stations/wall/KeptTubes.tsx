@@ -27,7 +27,7 @@ export function KeptTubes({
           {genericCatalogue.shrinks
             .filter((s) => s.expandedMm === bore)
             .map((s) => (
-              <label key={s.id} className="flex items-center gap-1 text-[13px]">
+              <label key={s.id} className="flex min-h-6 items-center gap-1 text-[13px]">
                 <input
                   type="checkbox"
                   className="checkbox checkbox-primary checkbox-xs"
