@@ -46,7 +46,13 @@ const SHEETS = [
   'circuit/connections',
   'board',
   'cables',
-].concat(['cables/cutting', 'cables/labels', 'build', 'test', 'ship', 'history']);
+  'cables/cutting',
+  'cables/labels',
+  'build',
+  'test',
+  'ship',
+  'history',
+];
 const PAGES = ['/plan', '/stock', '/catalogue', '/buying', '/workshop', '/people', '/me', '/practice'];
 
 test('whatever is pressed at the desk is large enough to be hit', async ({ page }) => {
