@@ -25,6 +25,8 @@ export function withMoved(steps: readonly BuildStep[], { stepId, before }: StepM
 /**
  * Whether two steps that follow one another may change places, where nothing else in the order is amiss: cheaper asked of
  * every pair of a long list than `withMoved`.
+ * @example
+ * mayChangePlaces({ id: 'bus bars', after: [] }, { id: 'cables', after: ['bus bars'] }); // false
  */
 export const mayChangePlaces = (sooner: BuildStep, later: BuildStep): boolean => !later.after.includes(sooner.id);
 
