@@ -167,7 +167,7 @@ function StationFrame({ station }: { station: StationName }) {
           )}
         </div>
         <div
-          className={`grid min-h-0 min-w-0 print:block ${!ownAside && trayOpen ? 'grid-rows-[minmax(0,1fr)_minmax(0,40%)] md:grid-cols-[minmax(0,1fr)_272px] md:grid-rows-1' : ''}`}
+          className={`grid min-h-0 min-w-0 print:block ${!ownAside && trayOpen ? 'grid-rows-[minmax(0,1fr)_minmax(0,40%)] md:grid-cols-[minmax(0,1fr)_272px] md:grid-rows-1' : 'grid-rows-1'}`}
         >
           <div className="relative min-h-0 min-w-0 overflow-auto">
             <ErrorBoundary key={station} FallbackComponent={Broken}>

@@ -49,7 +49,7 @@ export function BoardCanvas({
   const pencil = useDrawTool(view, hand, k);
   const drag = useItemDrag({ svg, view, hand, box, toBoard, mmPerPx: k });
   const bends = useBends(view);
-  const keys = useItemKeys(view, hand, drag.together);
+  const keys = useItemKeys(view, hand, drag);
 
   const { pick, press, move, drop } = useCanvasHand({
     svg,

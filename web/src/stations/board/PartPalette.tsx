@@ -6,12 +6,13 @@ import type { Part } from '@ombrik/core/document/part/part';
 import { landingSpot } from '@ombrik/core/stages/place/freeSpot';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import { Later } from '../../ui/Later.tsx';
 import { useLatest } from '../../ui/useLatest.ts';
 import { useOwnParts } from '../catalogue/useOwnParts.ts';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 import { PartFiles } from './PartFiles.tsx';
+
+type PartGroup = (typeof DEVICE_GROUPS)[number];
 
 /** The catalogue: pick a part and it comes to a free spot near others of its kind, or to the shelf when it lives off the board. */
 export function PartPalette({ view, onClose }: { view: BoardView; onClose: () => void }) {
@@ -24,7 +25,9 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
   const { parts: ofBoard } = job;
   const parts = useMemo(() => new Map([...kept.map((p) => [p.part.id, p.part] as const), ...ofBoard]), [kept, ofBoard]);
   const [query, setQuery] = useState('');
+  // The field takes every letter at once; the list follows.
   const words = useDeferredValue(query);
+  const [group, setGroup] = useState<PartGroup>(DEVICE_GROUPS[0]);
   const [making, setMaking] = useState<Part | null>(null);
   const volts = board.brief.systemVoltageV;
   const [full, setFull] = useState<string | null>(null);
@@ -82,67 +85,77 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           {full}
         </p>
       )}
-      {/* The field stands at once and takes every letter at once; the list follows. */}
-      <Later>
-        <div className="gap-x-6 [columns:15rem]">
-          <PartGroups parts={parts} volts={volts} words={words} onAdd={onAdd} onLike={setMaking} />
-        </div>
-      </Later>
+      <div role="group" aria-label="Kinds of parts" className="mb-1 flex flex-wrap gap-1">
+        {DEVICE_GROUPS.map((title) => (
+          <button
+            key={title}
+            type="button"
+            className={`btn btn-xs ${group === title && !words ? 'btn-neutral' : ''}`}
+            aria-pressed={group === title && !words}
+            onClick={() => {
+              setGroup(title);
+              setQuery('');
+            }}
+          >
+            {title}
+          </button>
+        ))}
+      </div>
+      <PartRows parts={parts} volts={volts} group={group} words={words} onAdd={onAdd} onLike={setMaking} />
       <PartFiles />
     </section>
   );
 }
 
-/** The parts that may be wanted on a board of this voltage, by what they do. */
-const PartGroups = memo(function PartGroups({
+/** The parts of one kind that may be wanted on a board of this voltage; those of every kind where words are looked for. */
+const PartRows = memo(function PartRows({
   parts,
   volts,
+  group,
   words,
   onAdd,
   onLike,
 }: {
   parts: ReadonlyMap<string, Part>;
   volts: number;
+  group: PartGroup;
   words: string;
   onAdd: (part: Part) => void;
   onLike: (part: Part) => void;
 }) {
-  const wanted = (p: Part) =>
-    p.name.toLowerCase().includes(words.toLowerCase()) &&
-    (p.kind === 'feed' || p.systemVoltagesV.length === 0 || p.systemVoltagesV.includes(volts));
-  return DEVICE_GROUPS.map((title) => {
-    const own = [...parts.values()].filter(
+  const wanted = [...parts.values()].filter(
+    (p) =>
       // A data lead is drawn as a wire from socket to socket; its length is chosen for you.
-      (p) => deviceOf(p.kind).group === title && p.kind !== 'dataLead' && wanted(p),
-    );
-    if (own.length === 0) return null;
-    return (
-      <div key={title} className="mb-3">
-        <h4 className="break-after-avoid border-b-2 border-base-content/60 text-base">{title}</h4>
-        <ul>
-          {own.map((p) => (
-            <li key={p.id} className="perforated flex break-inside-avoid items-center gap-1 py-0.5">
-              <button
-                type="button"
-                className="min-h-[30px] min-w-0 flex-1 truncate text-left hover:text-primary"
-                title={`${p.widthMm} × ${p.heightMm} × ${p.depthMm} mm`}
-                onClick={() => onAdd(p)}
-              >
-                {p.name}
-                {ownPartOf(p.id) && <span className="dim"> · own, version {ownPartOf(p.id)!.version}</span>}
-              </button>
-              <button
-                type="button"
-                className="btn btn-ghost btn-xs"
-                aria-label={`Make a part like ${p.name}`}
-                onClick={() => onLike(p)}
-              >
-                like this …
-              </button>
-            </li>
-          ))}
-        </ul>
-      </div>
-    );
-  });
+      p.kind !== 'dataLead' &&
+      (words ? p.name.toLowerCase().includes(words.toLowerCase()) : deviceOf(p.kind).group === group) &&
+      (p.kind === 'feed' || p.systemVoltagesV.length === 0 || p.systemVoltagesV.includes(volts)),
+  );
+  const order = (p: Part) => DEVICE_GROUPS.indexOf(deviceOf(p.kind).group);
+  wanted.sort((a, b) => order(a) - order(b));
+  if (wanted.length === 0) return <p className="dim py-2 text-[13px]">No part for {volts} V is called so.</p>;
+  return (
+    <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6">
+      {wanted.map((p) => (
+        <li key={p.id} className="perforated flex items-center gap-1 py-0.5">
+          <button
+            type="button"
+            className="min-h-[30px] min-w-0 flex-1 truncate text-left hover:text-primary"
+            title={`${p.widthMm} × ${p.heightMm} × ${p.depthMm} mm`}
+            onClick={() => onAdd(p)}
+          >
+            {p.name}
+            {ownPartOf(p.id) && <span className="dim"> · own, version {ownPartOf(p.id)!.version}</span>}
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            aria-label={`Make a part like ${p.name}`}
+            onClick={() => onLike(p)}
+          >
+            like this …
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
 });

@@ -46,14 +46,42 @@ async function drag(designation: string, by: { x: number; y: number }) {
 const drop = () => act(async () => void fireEvent.pointerUp(screen.getByRole('application'), { pointerId: 1 }));
 
 describe('parts by keys', () => {
-  it('arrows nudge a millimetre, ten with Shift, and each is one edit', async () => {
+  it('arrows nudge a millimetre, ten with Shift: shifted as it stands, and one edit when the hand rests', async () => {
     const job = await open();
     const name = onPanel(job);
     const before = placeOf(job, name);
     await key(name, 'ArrowRight');
     await key(name, 'ArrowDown', { shiftKey: true });
+    expect(part(name).style.transform).toBe('translate(1px, 10px)');
+    expect([placeOf(job, name), job.sent]).toEqual([before, []]);
+    await waitFor(() => expect(job.sent).toEqual([`Nudge ${name}`]));
     expect(placeOf(job, name)).toMatchObject({ xMm: before.xMm + 1, yMm: before.yMm + 10 });
-    await waitFor(() => expect(job.sent).toEqual([`Nudge ${name}`, `Nudge ${name}`]));
+    await waitFor(() => expect(part(name).style.transform).toBe(''));
+  });
+  it('whatever the hand does next, the nudge is made before it: it is turned where it was nudged to', async () => {
+    const job = await open();
+    const name = onPanel(job);
+    const before = placeOf(job, name);
+    await key(name, 'ArrowRight');
+    await key(name, 'r');
+    expect(placeOf(job, name)).toMatchObject({
+      xMm: before.xMm + 1,
+      rotationDeg: (before.rotationDeg + 90) % 360,
+    });
+    await waitFor(() => expect(job.sent).toEqual([`Nudge ${name}`, `Turn ${name}`]));
+  });
+  it('two parts nudged one after the other are two edits; leaving the board makes the last', async () => {
+    const job = await open();
+    const [name, other] = job
+      .now()
+      .board.items.filter((i) => i.place.kind === 'panel' && !i.held && !i.groupId)
+      .map((i) => i.designation) as [string, string];
+    const before = placeOf(job, other);
+    await key(name, 'ArrowRight');
+    await key(other, 'ArrowLeft');
+    cleanup();
+    expect(placeOf(job, other).xMm).toBe(before.xMm - 1);
+    await waitFor(() => expect(job.sent).toEqual([`Nudge ${name}`, `Nudge ${other}`]));
   });
   it('r turns a quarter, h holds: a part that is held goes nowhere and says so', async () => {
     const job = await open();

@@ -48,17 +48,23 @@ async function open() {
 }
 
 describe('parts from the catalogue', () => {
-  it('are those that fit the system voltage, and those whose name holds what is typed', async () => {
+  it('are those of one kind that fit the system voltage, and those of every kind whose name holds what is typed', async () => {
     const { catalogue, find } = await open();
     const names = () =>
       within(catalogue)
         .getAllByRole('listitem')
         .map((li) => li.querySelector('button')!.textContent!);
+    expect(names().some((n) => /battery 12 V/i.test(n))).toBe(true);
+    expect(names().some((n) => /inverter/i.test(n))).toBe(false);
+    await act(async () => void fireEvent.click(within(catalogue).getByRole('button', { name: 'Chargers and inverters' })));
     expect(names().some((n) => /inverter 12 V/i.test(n))).toBe(true);
+    expect(names().some((n) => /battery/i.test(n) && !/charger/i.test(n))).toBe(false);
     expect(names().some((n) => /inverter 24 V/i.test(n))).toBe(false);
     await find('isolator');
     expect(names().length).toBeGreaterThan(0);
     expect(names().every((n) => /isolator/i.test(n))).toBe(true);
+    await find('no such part');
+    expect(within(catalogue).getByText('No part for 12 V is called so.')).toBeTruthy();
   });
   it('one that is picked comes to a free place, chosen, in one edit', async () => {
     const { job, catalogue, find } = await open();

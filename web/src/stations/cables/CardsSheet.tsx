@@ -61,7 +61,7 @@ export function CardsSheet() {
   const progress = floor.cables.get(chosen.cableId);
   const step = (to: MadeCable | undefined) => (to ? () => choose(to) : null);
   return (
-    <div className="grid content-start md:h-full md:grid-cols-[292px_minmax(0,1fr)] md:content-stretch xl:grid-cols-[340px_minmax(0,1fr)]">
+    <div className="grid content-start md:h-full md:grid-cols-[292px_minmax(0,1fr)] md:grid-rows-1 md:content-stretch xl:grid-cols-[340px_minmax(0,1fr)]">
       <div className="relative border-base-300 max-md:order-last max-md:border-t md:overflow-auto md:border-r">
         <ListHead work={work} order={order} onOrder={setOrder} say={say} />
         {order === 'die' && (

@@ -29,7 +29,7 @@ export function LabelsSheet() {
   const pages = sheet ? Math.ceil(labels.length / (sheet.columns * sheet.rows)) : null;
   const src = `/api/jobs/${job.jobId}/out/labels.pdf?revision=${job.revision}&sheet=${sheetId}`;
   return (
-    <div className="grid h-full grid-cols-[280px_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[280px_minmax(0,1fr)] grid-rows-1">
       <div className="relative grid content-start gap-2 overflow-auto p-4">
         <h1 className="text-2xl">Labels</h1>
         <p className="dim text-[13px]">

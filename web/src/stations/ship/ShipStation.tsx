@@ -51,7 +51,7 @@ export function ShipStation() {
   const chosen = (paper: JobPaper) => chosenOf(paper.choices, said[paper.name] ?? {});
   const href = (paper: JobPaper) => paperAddress(jobId, revision, paper.name, chosen(paper));
   return (
-    <div className="grid h-full grid-cols-1 max-md:auto-rows-max md:grid-cols-[260px_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-1 max-md:auto-rows-max md:grid-cols-[260px_minmax(0,1fr)] md:grid-rows-1">
       <div className="relative overflow-auto p-5">
         <h1 className="text-2xl">Papers</h1>
         <p className="dim mb-2">of revision {revision}</p>

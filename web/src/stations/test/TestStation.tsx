@@ -31,7 +31,7 @@ export function TestStation() {
       </p>
     );
   return (
-    <div className="grid content-start lg:h-full lg:grid-cols-[minmax(180px,232px)_minmax(0,1fr)_minmax(180px,228px)] lg:content-stretch">
+    <div className="grid content-start lg:h-full lg:grid-cols-[minmax(180px,232px)_minmax(0,1fr)_minmax(180px,228px)] lg:grid-rows-1 lg:content-stretch">
       <TestPlan steps={steps} states={progress.states} currentId={step.id} pick={setPicked} />
       <CurrentCheck step={step} hands={hands} setup={setup} />
       <section

@@ -13,6 +13,7 @@ import { useLayOf } from '../useCableWidths.ts';
 import type { HandStore } from './hand.ts';
 import { Rest } from './rest.ts';
 import { useLifted } from './useLifted.ts';
+import { useNudge } from './useNudge.ts';
 
 /** When the hand rests this long, cables and findings follow it. */
 const REST_MS = 120;
@@ -41,13 +42,14 @@ function lyingSize(item: Item, part: { widthMm: number; heightMm: number }) {
     : { widthMm: part.widthMm, heightMm: part.heightMm };
 }
 
-/** Dragging parts: caught by edges, studs and gaps of others; groups and the chosen go together. */
+/** Parts in the hand, dragged or nudged: caught by edges, studs and gaps of others; groups and the chosen go together. */
 export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) {
   const job = useJob();
   const { board, shown, parts } = job;
   const { panel, face, tool, chosen } = view;
   const seen = seenBy(view);
   const lifted = useLifted(svg, shown.items, seen);
+  const nudge = useNudge(view, lifted);
   const layOf = useLayOf();
   const held = useRef<Held | null>(null);
   const rest = useRef(new Rest(REST_MS));
@@ -72,7 +74,8 @@ export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) 
     if (said) return;
     const at = toBoard(e);
     held.current = {
-      item: board.items.find((i) => i.id === item.id) ?? item,
+      // Of now: a nudge may have been made a moment ago.
+      item: job.board.items.find((i) => i.id === item.id) ?? item,
       grab: { xMm: at.xMm - centre.xMm, yMm: at.yMm - centre.yMm },
       moves: null,
       around: null,
@@ -158,5 +161,5 @@ export function useItemDrag({ svg, view, hand, box, toBoard, mmPerPx }: Canvas) 
     job.edit(`Move ${h.item.designation}${more}`, moveItems(board, parts, h.moves, layOf, true));
     return true;
   };
-  return { start, move, drop, together };
+  return { start, move, drop, together, nudge };
 }

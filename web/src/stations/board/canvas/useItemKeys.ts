@@ -1,7 +1,6 @@
-import type { Id } from '@ombrik/core/document/basics';
 import type { Item } from '@ombrik/core/document/item/item';
 import { removeItems } from '@ombrik/core/document/item/items';
-import { type Move, shift, toOtherFace, turn } from '@ombrik/core/layout/arrange';
+import { type Move, toOtherFace, turn } from '@ombrik/core/layout/arrange';
 import { moveItems } from '@ombrik/core/layout/moveItem';
 import type { KeyboardEvent } from 'react';
 import { useKeys } from '../../../find/bindings.ts';
@@ -9,6 +8,7 @@ import { useJob } from '../../../session/useJob.ts';
 import type { BoardView } from '../boardView.ts';
 import { useLayOf } from '../useCableWidths.ts';
 import type { HandStore } from './hand.ts';
+import type { useItemDrag } from './useItemDrag.ts';
 
 /** Keys of a part that has the focus; the arrows nudge it besides. */
 const KEYS = {
@@ -19,9 +19,12 @@ const KEYS = {
 } as const;
 
 /** Keys on a part, for whoever has it under the hand. */
-export function useItemKeys(view: BoardView, hand: HandStore, together: (id: Id) => Set<Id>) {
+export function useItemKeys(
+  view: BoardView,
+  hand: HandStore,
+  { together, nudge }: Pick<ReturnType<typeof useItemDrag>, 'together' | 'nudge'>,
+) {
   const job = useJob();
-  const { board, parts } = job;
   const { face, chosen } = view;
   const layOf = useLayOf();
   useKeys('A part on the board', [
@@ -30,6 +33,8 @@ export function useItemKeys(view: BoardView, hand: HandStore, together: (id: Id)
     ...Object.entries(KEYS).map(([keys, says]) => ({ keys, says })),
   ]);
   return (e: KeyboardEvent, item: Item): void => {
+    // Of now: a nudge may have been made a moment ago.
+    const { board, parts } = job;
     if (item.place.kind !== 'panel') return;
     const step = e.shiftKey ? 10 : 1;
     // To the right is to the right as seen, whichever face it is.
@@ -41,14 +46,18 @@ export function useItemKeys(view: BoardView, hand: HandStore, together: (id: Id)
       ArrowDown: [0, step],
     };
     const ids = together(item.id);
+    const stays = () => {
+      if (item.held) hand.setState({ said: `${item.designation} is held where it is; let it go first.` });
+    };
     const go = (what: string, moves: Move[]) => {
       e.preventDefault();
       if (moves.length > 0) job.edit(`${what} ${item.designation}`, moveItems(board, parts, moves, layOf, true));
-      else if (item.held) hand.setState({ said: `${item.designation} is held where it is; let it go first.` });
+      else stays();
     };
-    const nudge = by[e.key];
-    if (nudge) {
-      go('Nudge', shift(board, parts, ids, nudge[0], nudge[1]));
+    const arrow = by[e.key];
+    if (arrow) {
+      e.preventDefault();
+      if (!nudge(item, ids, arrow[0], arrow[1])) stays();
       return;
     }
     if (e.ctrlKey || e.metaKey || e.altKey) return;
