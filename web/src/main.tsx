@@ -10,6 +10,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app/App.tsx';
+import { facesAhead } from './app/ahead.ts';
 import { ApiError } from './app/api.ts';
 import { early } from './app/early.ts';
 
@@ -44,4 +45,4 @@ const draw = () =>
       </BrowserRouter>
     </QueryClientProvider>,
   );
-void early(client, window.location.pathname).then(draw);
+void early(client, window.location.pathname).then(draw).then(facesAhead);

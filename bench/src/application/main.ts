@@ -49,7 +49,7 @@ The hut's board in headless Chromium whose processor is slowed four times by the
 
 ${felt.lines.join('\n')}
 
-${felt.over.length === 0 ? 'All of it is within its goal.' : `Not within its goal yet: ${felt.over.join('; ')}.`}
+${felt.over.length === 0 ? 'At four times all of it is within its goal.' : `At four times not within its goal yet: ${felt.over.join('; ')}.`}
 
 ## The wall
 

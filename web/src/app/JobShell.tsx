@@ -1,7 +1,7 @@
 import { isOpen } from '@ombrik/core/findings/settled';
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
-import { type ReactNode, Suspense, useState } from 'react';
+import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
 import { useKeys } from '../find/bindings.ts';
@@ -18,6 +18,7 @@ import { Waiting } from '../ui/states/Waiting.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
 import { Asks } from './Asks.tsx';
+import { stationsAhead } from './ahead.ts';
 import { Conflict } from './Conflict.tsx';
 import { OnTheFloor } from './OnTheFloor.tsx';
 import { STATION } from './stationPieces.ts';
@@ -142,6 +143,7 @@ function StationFrame({ station }: { station: StationName }) {
   const [pressed, setPressed] = useState<{ station: StationName; open: boolean } | null>(null);
   const trayOpen = pressed?.station === station ? pressed.open : opensTray(station);
   const ownAside = station === 'board';
+  useEffect(stationsAhead, []);
   return (
     <div className="flex h-full flex-col">
       <ChosenInAddress />

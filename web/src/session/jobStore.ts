@@ -17,6 +17,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { Derives } from './deriver.ts';
 import type { Edit, EditQueue, Loaded, SaveState } from './editQueue.ts';
 import { type Asked, guardedEdits, ReleaseGuard } from './guardedEdits.ts';
+import { lastOf } from './lastOf.ts';
 import { Newest } from './newest.ts';
 import { refusalOf } from './refusal.ts';
 
@@ -290,14 +291,5 @@ function queueReader(queue: EditQueue) {
       redoLabel: q.redoLabel,
       left: q.left,
     };
-  };
-}
-
-/** Remembers the last answer: what is asked again for the same gives the same object. */
-function lastOf<A extends unknown[], R>(work: (...asked: A) => R): (...asked: A) => R {
-  let last: { asked: A; answer: R } | null = null;
-  return (...asked) => {
-    if (!last || last.asked.some((a, i) => a !== asked[i])) last = { asked, answer: work(...asked) };
-    return last.answer;
   };
 }

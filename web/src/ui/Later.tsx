@@ -6,6 +6,9 @@ import { type ReactNode, useDeferredValue } from 'react';
  */
 export const useIsPainted = (already = false): boolean => useDeferredValue(true, already ? undefined : false);
 
+/** Rows of a list that fill a screen: they stand with the first painting, the others right after. */
+export const FIRST_ROWS = 16;
+
 /**
  * What need not stand with the first painting: it is drawn right after, in pieces between which the hand is heard. What
  * takes its place on the page keeps it.

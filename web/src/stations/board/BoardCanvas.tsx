@@ -1,6 +1,6 @@
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
-import { useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { Later } from '../../ui/Later.tsx';
 import { type BoardView, seenBy } from './boardView.ts';
 import { CableLayer, WaypointHandles } from './canvas/CableLayer.tsx';
@@ -24,7 +24,7 @@ import { useDrawnCables } from './useDrawnCables.ts';
 import { useViewport } from './useViewport.ts';
 
 /** The board in millimetres: drag parts, join terminals, shape routes, measure, draw what keeps them off. */
-export function BoardCanvas({
+export const BoardCanvas = memo(function BoardCanvas({
   view,
   connecting,
   onConnecting,
@@ -126,4 +126,4 @@ export function BoardCanvas({
       </div>
     </div>
   );
-}
+});

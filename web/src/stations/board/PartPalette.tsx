@@ -6,6 +6,7 @@ import type { Part } from '@ombrik/core/document/part/part';
 import { landingSpot } from '@ombrik/core/stages/place/freeSpot';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
+import { FIRST_ROWS, useIsPainted } from '../../ui/Later.tsx';
 import { useLatest } from '../../ui/useLatest.ts';
 import { useOwnParts } from '../catalogue/useOwnParts.ts';
 import type { BoardView } from './boardView.ts';
@@ -132,10 +133,12 @@ const PartRows = memo(function PartRows({
   );
   const order = (p: Part) => DEVICE_GROUPS.indexOf(deviceOf(p.kind).group);
   wanted.sort((a, b) => order(a) - order(b));
+  // A screen full first: the others stand below it.
+  const painted = useIsPainted();
   if (wanted.length === 0) return <p className="dim py-2 text-[13px]">No part for {volts} V is called so.</p>;
   return (
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6">
-      {wanted.map((p) => (
+      {(painted ? wanted : wanted.slice(0, FIRST_ROWS)).map((p) => (
         <li key={p.id} className="perforated flex items-center gap-1 py-0.5">
           <button
             type="button"

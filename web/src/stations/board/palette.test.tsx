@@ -56,7 +56,9 @@ describe('parts from the catalogue', () => {
         .map((li) => li.querySelector('button')!.textContent!);
     expect(names().some((n) => /battery 12 V/i.test(n))).toBe(true);
     expect(names().some((n) => /inverter/i.test(n))).toBe(false);
-    await act(async () => void fireEvent.click(within(catalogue).getByRole('button', { name: 'Chargers and inverters' })));
+    await act(
+      async () => void fireEvent.click(within(catalogue).getByRole('button', { name: 'Chargers and inverters' })),
+    );
     expect(names().some((n) => /inverter 12 V/i.test(n))).toBe(true);
     expect(names().some((n) => /battery/i.test(n) && !/charger/i.test(n))).toBe(false);
     expect(names().some((n) => /inverter 24 V/i.test(n))).toBe(false);

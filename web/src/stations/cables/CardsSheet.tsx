@@ -5,7 +5,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useJob } from '../../session/useJob.ts';
-import { useIsPainted } from '../../ui/Later.tsx';
+import { FIRST_ROWS, useIsPainted } from '../../ui/Later.tsx';
 import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { ScanBox } from '../../ui/ScanBox.tsx';
@@ -21,9 +21,6 @@ const ORDERS = [
   ['drawn', 'as drawn'],
 ] as const;
 type Order = (typeof ORDERS)[number][0];
-/** A screen full; the others are drawn after it has been painted. */
-const FIRST_ROWS = 12;
-
 /** The cables in an order, and the one whose card is open: asked for in the address, chosen on the board, or the first to do. */
 function useChosenCable(order: Order, work: CableWork) {
   const job = useJob();

@@ -1,7 +1,7 @@
 import type { ScenarioResult } from '@ombrik/core/circuit/scenarios';
 import { voltsAlong } from '@ombrik/core/circuit/voltsAlong';
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Bar } from 'react-chartjs-2';
 import { useJob } from '../../session/useJob.ts';
 import { axis, useInks } from '../../ui/charts.ts';
@@ -43,7 +43,7 @@ const CARRIED: readonly DataColumn<Carried>[] = [
 ];
 
 /** In the chosen scenario: which lines carry most for their size, and where the volts to a load are lost. */
-export function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
+export const FlowPanel = memo(function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
   const job = useJob();
   const { board, dossier } = job;
   const ink = useInks();
@@ -135,4 +135,4 @@ export function FlowPanel({ scenario }: { scenario: ScenarioResult }) {
       )}
     </div>
   );
-}
+});

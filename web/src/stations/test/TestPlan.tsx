@@ -2,7 +2,7 @@ import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import type { BenchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { KeyRound } from 'lucide-react';
 import { memo } from 'react';
-import { useIsPainted } from '../../ui/Later.tsx';
+import { FIRST_ROWS, useIsPainted } from '../../ui/Later.tsx';
 
 const MARK = {
   passed: '●',
@@ -58,9 +58,6 @@ const PlanStep = memo(function PlanStep({
   );
 });
 
-/** A screen full; the others are drawn after it has been painted. */
-const FIRST_STEPS = 16;
-
 /** The ladder of checks, stage by stage, with how far each is. */
 export function TestPlan({
   steps,
@@ -82,8 +79,8 @@ export function TestPlan({
     >
       {BENCH_STAGES.map(([stage, title]) => {
         const own = steps.filter((s) => s.stage === stage);
-        if (own.length === 0 || (!painted && drawn >= FIRST_STEPS)) return null;
-        const seen = painted ? own : own.slice(0, FIRST_STEPS - drawn);
+        if (own.length === 0 || (!painted && drawn >= FIRST_ROWS)) return null;
+        const seen = painted ? own : own.slice(0, FIRST_ROWS - drawn);
         drawn += seen.length;
         const done = own.filter((s) => states.get(s.id) === 'passed').length;
         return (

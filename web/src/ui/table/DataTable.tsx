@@ -8,7 +8,7 @@ import {
 } from '@tanstack/react-table';
 import { Fragment, type Key, type KeyboardEventHandler, type ReactNode, type RefObject, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { useIsPainted } from '../Later.tsx';
+import { FIRST_ROWS, useIsPainted } from '../Later.tsx';
 import { TableOut } from './TableOut.tsx';
 import { useVirtualRows } from './useVirtualRows.ts';
 
@@ -53,8 +53,6 @@ export interface DataTableProps<T> {
 
 /** Below this many rows all of them are drawn: a page search finds them. */
 const FEW = 120;
-/** A screen full: what lies below it is drawn after it has been painted. */
-const FIRST_ROWS = 12;
 /** Fewer rows are read at a glance: nobody takes them to a spreadsheet. */
 const WORTH_TAKING = 3;
 
