@@ -10,7 +10,7 @@ import { installPackages } from './lib/installPackages.mjs';
 import { runServer } from './lib/runServer.mjs';
 
 /**
- * npm run bench: timings as ratios against a reference in the same run. --application: only those of browser and server.
+ * npm run bench: timings as ratios against a reference in the same run. --application: only those of browser and server, or the tables of them named behind it.
  * -- load: a hundred people on two thousand boards.
  */
 checkNode();
@@ -75,17 +75,21 @@ async function onOwnCluster(work) {
   }
 }
 /** Runs one of the benches against what has been started for it. @returns its exit code */
-const runBench = (file, env) =>
-  spawnSync('node', ['--import', 'tsx', file], { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status;
+const runBench = (file, env, names = []) =>
+  spawnSync('node', ['--import', 'tsx', file, ...names], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  }).status;
 
-/** The running application: browser, server, database. */
-async function application() {
+/** The running application: browser, server, database. @param names tables to take anew; none is all of them */
+async function application(names) {
   ensureDebian(['postgresql', 'chromium']);
   await build({ root: join(root, 'web'), logLevel: 'error' });
   return onOwnCluster(async (cluster) => {
     const { child, port } = await runServer(root, { DATABASE_URL: cluster.url, PORT: '0', OMBRIK_DEMO: '1' });
     try {
-      return runBench('bench/src/application/main.ts', { OMBRIK_URL: `http://127.0.0.1:${port}` });
+      return runBench('bench/src/application/main.ts', { OMBRIK_URL: `http://127.0.0.1:${port}` }, names);
     } finally {
       child.kill('SIGKILL');
     }
@@ -104,5 +108,5 @@ async function load() {
   );
 }
 if (process.argv.includes('load')) process.exit((await load()) ?? 1);
-const only = process.argv.includes('--application');
-process.exit((only ? 0 : await core()) || ((await application()) ?? 1));
+const at = process.argv.indexOf('--application');
+process.exit((at > 0 ? 0 : await core()) || ((await application(at > 0 ? process.argv.slice(at + 1) : [])) ?? 1));

@@ -44,3 +44,11 @@ export function csvOf<C extends string>(
  * cellOf("'=1+1"); // '=1+1'
  */
 export const cellOf = (text: string): string => (/^'+[=+\-@\t\r]/.test(text) ? text.slice(1) : text);
+
+/**
+ * Cells of a list that went out, line by line: what a cell held comes back whole, quotes, tabs and all.
+ * @example
+ * cellsOf('-F1\t"1/2"" stud"', '\t'); // [['-F1', '1/2" stud']]
+ */
+export const cellsOf = (text: string, between: ',' | '\t'): string[][] =>
+  Papa.parse<string[]>(text, { delimiter: between }).data;

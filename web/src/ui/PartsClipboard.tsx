@@ -2,6 +2,7 @@ import type { Id } from '@ombrik/core/document/basics';
 import { copiedRows, readCopied } from '@ombrik/core/document/item/copiedItems';
 import { type CopiedItems, copyItems, pasteItems } from '@ombrik/core/document/item/copyItems';
 import { removeItems } from '@ombrik/core/document/item/items';
+import { cellsOf } from '@ombrik/core/engine/csv';
 import { useEffect, useRef, useState } from 'react';
 import { useKeys } from '../find/bindings.ts';
 import { useJob } from '../session/useJob.ts';
@@ -17,9 +18,9 @@ const MARK = 'data-ombrik-parts';
 function tableOf(rows: string, copied: CopiedItems): string {
   const table = document.createElement('table');
   table.setAttribute(MARK, JSON.stringify(copied));
-  for (const line of rows.split('\r\n')) {
+  for (const line of cellsOf(rows, '\t')) {
     const row = table.insertRow();
-    for (const cell of line.split('\t')) row.insertCell().textContent = cell;
+    for (const cell of line) row.insertCell().textContent = cell;
   }
   return table.outerHTML;
 }

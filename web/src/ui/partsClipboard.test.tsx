@@ -60,6 +60,18 @@ describe('parts over the clipboard', () => {
     expect(job.now().board.items.some((i) => i.id === items[0]!.id)).toBe(false);
     expect(job.sent).toEqual(['Cut 1 part']);
   });
+  it('a name with a quotation mark stands in the table as it was typed', async () => {
+    const { job, chosen, items } = await open();
+    const { id } = items[0]!;
+    await act(
+      async () =>
+        void job.now().edit('Name', [{ kind: 'set', collection: 'items', id, field: 'name', value: 'the 1" one' }]),
+    );
+    chosen.add(id);
+    const { held } = await over('copy');
+    const table = new DOMParser().parseFromString(held['text/html']!, 'text/html');
+    expect([...table.querySelectorAll('td')].map((c) => c.textContent)).toContain('the 1" one');
+  });
   it('leave alone who copies a text, and what is no part', async () => {
     const { job, chosen, items } = await open();
     expect((await over('copy')).taken).toBe(false);

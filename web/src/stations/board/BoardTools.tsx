@@ -37,14 +37,14 @@ export function BoardTools({
   };
   return (
     <>
-      <div className="flex" role="radiogroup" aria-label="Face seen">
+      <div className="join" role="radiogroup" aria-label="Face seen">
         {(['front', 'back'] as const).map((face) => (
           <button
             key={face}
             type="button"
             role="radio"
             aria-checked={view.face === face}
-            className={`btn btn-xs ${view.face === face ? 'btn-primary' : ''}`}
+            className={`btn btn-xs join-item ${view.face === face ? 'btn-primary' : ''}`}
             onClick={() => onFace(face)}
           >
             {face === 'front' ? 'Front' : 'Back'}
