@@ -91,7 +91,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           <button
             key={title}
             type="button"
-            className={`btn btn-xs ${group === title && !words ? 'btn-neutral' : ''}`}
+            className={`btn btn-xs ${group === title && !words ? 'btn-primary' : ''}`}
             aria-pressed={group === title && !words}
             onClick={() => {
               setGroup(title);

@@ -133,9 +133,16 @@ function ListHead({
           aria-label="Cables made"
         />
       </div>
-      <div className="flex items-start gap-2">
+      <div className="flex flex-wrap items-start gap-2">
         <ScanBox onFound={(f) => navigate(f.path)} />
-        <PickField label="Order" hideLabel className="min-w-0 flex-1" value={order} options={ORDERS} onPick={onOrder} />
+        <PickField
+          label="Order"
+          hideLabel
+          className="min-w-[9.5rem] flex-1"
+          value={order}
+          options={ORDERS}
+          onPick={onOrder}
+        />
       </div>
       <p className="dim text-xs">
         Reels and dies set up: {work.asDrawn.reels} and {work.asDrawn.dies} as drawn, {work.changes.reels} and{' '}

@@ -45,7 +45,7 @@ export function FaultPanel({
   const sized = dossier.sizing.cables.find((c) => c.cableId === cable?.id);
   const bears = story.passedA2s === null ? null : story.passedA2s <= (story.withstandA2s ?? 0);
   return (
-    <div className="grid h-full grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-4">
+    <div className="grid gap-4 md:h-full md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
       <section aria-label={`Short on ${cable?.designation}`} className="overflow-auto">
         <h2 className="flex items-baseline gap-3 text-lg">
           {cable?.designation} shorted

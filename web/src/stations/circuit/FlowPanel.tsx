@@ -75,7 +75,7 @@ export const FlowPanel = memo(function FlowPanel({ scenario }: { scenario: Scena
     return [from * 1000, sum * 1000];
   });
   return (
-    <div className="grid h-full grid-cols-[minmax(0,4fr)_minmax(0,5fr)] gap-5">
+    <div className="grid gap-5 md:h-full md:grid-cols-[minmax(0,4fr)_minmax(0,5fr)]">
       <section aria-label="What carries most">
         <h2 className="text-lg">What carries most, for its size</h2>
         <DataTable
@@ -107,7 +107,7 @@ export const FlowPanel = memo(function FlowPanel({ scenario }: { scenario: Scena
             {volts(flow.sourceV)} at the source, {volts(flow.voltageV)} here: {percent(flow.dropShare)} lost at{' '}
             {amps(flow.currentA)}
           </p>
-          <div className="min-h-0 flex-1">
+          <div className="min-h-0 flex-1 max-md:h-48 max-md:flex-none">
             <Bar
               role="img"
               aria-label={`Volts lost on the way: ${steps.map((s) => `${s.label} ${Math.round(s.volts * 1000)} millivolts`).join(', ')}`}

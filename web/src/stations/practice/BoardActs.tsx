@@ -12,7 +12,7 @@ function Toggle({ says, on, act, hands, over }: Act & { hands: PracticeHands; ov
     <li>
       <button
         type="button"
-        className={`btn btn-sm w-full justify-start gap-2 ${on ? 'btn-neutral' : ''}`}
+        className={`btn btn-sm w-full justify-start gap-2 ${on ? 'btn-primary' : ''}`}
         aria-pressed={on}
         disabled={over || hands.act.isPending}
         onClick={() => hands.act.mutate(act)}
