@@ -10,9 +10,9 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './app/App.tsx';
-import { facesAhead } from './app/ahead.ts';
 import { ApiError } from './app/api.ts';
 import { early } from './app/early.ts';
+import { facesAhead } from './app/faces.ts';
 
 // A file let fall beside its place would take the page away, and what is being typed with it.
 for (const event of ['dragover', 'drop']) window.addEventListener(event, (e) => e.preventDefault());
