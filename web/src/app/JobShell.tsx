@@ -1,7 +1,7 @@
 import { isOpen } from '@ombrik/core/findings/settled';
 import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
-import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { memo, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { Navigate, useParams } from 'react-router';
 import { useKeys } from '../find/bindings.ts';
@@ -32,7 +32,8 @@ const SAVE_WORDS = {
   conflict: 'somebody else changed this board',
 };
 
-function JobHeader() {
+/** By itself: it is not drawn again with every station that is opened. */
+const JobHeader = memo(function JobHeader() {
   const job = useJob();
   const { undo, redo } = job;
   // Why it cannot be kept stands below where the server has said so.
@@ -75,7 +76,7 @@ function JobHeader() {
       </button>
     </Header>
   );
-}
+});
 
 /** The server's own words for why it cannot keep a change: too long for the bar on top. */
 function Away() {

@@ -1,6 +1,6 @@
 import type { MadeCable } from '@ombrik/core/stages/terminations/terminations';
 import { type CableWork, cableWork } from '@ombrik/core/stock/cableWork';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
@@ -52,7 +52,7 @@ export function CardsSheet() {
   const say = useCableFloor();
   const store = useStorePlaces();
   const [order, setOrder] = useState<Order>('making');
-  const work = cableWork(dossier.cables, workshop);
+  const work = useMemo(() => cableWork(dossier.cables, workshop), [dossier.cables, workshop]);
   const { listed, chosen, choose, whole } = useChosenCable(order, work);
   const at = listed.indexOf(chosen);
   const progress = floor.cables.get(chosen.cableId);
