@@ -130,7 +130,7 @@ function Switches({
           <label key={id} className="flex items-center gap-2">
             <input
               type="checkbox"
-              className="toggle toggle-sm"
+              className="checkbox checkbox-sm"
               checked={now.has(id)}
               onChange={() => onClosed(new Set(now.has(id) ? [...now].filter((x) => x !== id) : [...now, id]))}
             />

@@ -50,7 +50,7 @@ export function StockPage() {
             <label className="flex items-center gap-1 text-[13px]">
               <input
                 type="checkbox"
-                className="toggle toggle-sm"
+                className="checkbox checkbox-sm"
                 checked={counting}
                 onChange={(e) => setCounting(e.target.checked)}
               />
