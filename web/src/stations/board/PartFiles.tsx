@@ -1,5 +1,6 @@
 import { partsCsvOf, partsJson } from '@ombrik/core/devices/partFile';
 import type { Command } from '@ombrik/core/document/commands';
+import type { Part } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
 import { saveAs } from '../../ui/download.ts';
@@ -7,8 +8,8 @@ import { FileButton } from '../../ui/FileButton.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { readPartFile } from '../../ui/readPartFile.ts';
 
-/** Parts of one's own in and out of a file; a file is read whole, and nothing comes in when any line is bad. */
-export function PartFiles() {
+/** Parts of one's own in and out of a file; a file is read whole, and nothing comes in when any line is bad. @param onRead what came in */
+export function PartFiles({ onRead }: { onRead: (parts: readonly Part[]) => void }) {
   const job = useJob();
   const [problems, setProblems] = useState<string[]>([]);
   const own = job.board.customParts;
@@ -17,10 +18,11 @@ export function PartFiles() {
     if (found.problems.length > 0)
       return setProblems([`${file.name} was refused; nothing was changed.`, ...found.problems.slice(0, 12)]);
     setProblems([]);
-    job.edit(
+    const made = job.edit(
       `${found.parts.length} parts from ${file.name}`.slice(0, 120),
       found.parts.map((value): Command => ({ kind: 'add', collection: 'customParts', value, index: null })),
     );
+    if (made) onRead(found.parts);
   };
   return (
     <div className="perforated mt-3 pt-2">

@@ -103,7 +103,13 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
         ))}
       </div>
       <PartRows parts={parts} volts={volts} group={group} words={words} onAdd={onAdd} onLike={setMaking} />
-      <PartFiles />
+      <PartFiles
+        onRead={([first]) => {
+          if (!first) return;
+          setGroup(deviceOf(first.kind).group);
+          setQuery('');
+        }}
+      />
     </section>
   );
 }

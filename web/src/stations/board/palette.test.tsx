@@ -8,6 +8,8 @@ import { choose, commit, press } from '../../testing/hands.ts';
 import { MIRA, openJob, serverThat, show } from '../../testing/screen.tsx';
 import { BoardStation } from './BoardStation.tsx';
 
+vi.mock('../../ui/reading.ts', () => import('../../testing/readOnTheSpot.ts'));
+
 const cart = demoBoard('marketCart');
 const holder = genericCatalogue.parts.find((p) => p.id === 'holder-classT')!;
 const own = (id: string, version: number, retired = false): OwnPart => ({
@@ -117,6 +119,17 @@ describe('parts from the catalogue', () => {
     await press('Add it to the board');
     const part = job.now().board.customParts.find((p) => p.name === 'Isolator with a key')!;
     expect(job.now().board.items.at(-1)!.partId).toBe(part.id);
+  });
+  it('those read from a file are shown, whatever kind was looked at', async () => {
+    const { job, catalogue, find } = await open();
+    await find('battery');
+    const input = catalogue.querySelector<HTMLInputElement>('input[type=file]')!;
+    const text = 'like,name,width_mm\nisolator-100,Slim isolator of ours,60';
+    Object.defineProperty(input, 'files', { value: [new File([text], 'parts.csv')], configurable: true });
+    await act(async () => void fireEvent.change(input));
+    expect(await within(catalogue).findByText('Slim isolator of ours', {}, { timeout: 5000 })).toBeTruthy();
+    expect((within(catalogue).getByLabelText('Find a part') as HTMLInputElement).value).toBe('');
+    expect(job.now().board.customParts.map((p) => p.name)).toContain('Slim isolator of ours');
   });
 });
 
