@@ -19,7 +19,7 @@ interface Still {
   job?: RegExp;
   path: string;
   /** What is pressed before it is taken. */
-  then?: (page: Page) => Promise<unknown>;
+  press?: (page: Page) => Promise<unknown>;
 }
 const HUT = /Larchfold hut board/;
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first();
@@ -27,11 +27,11 @@ const button = (page: Page, name: string | RegExp) => page.getByRole('button', {
 const STILLS: Readonly<Record<string, Still>> = {
   'shop-wall': { path: '/' },
   plan: { path: '/plan' },
-  store: { path: '/store' },
+  store: { path: '/stock' },
   buying: { path: '/buying' },
   practice: {
     path: '/practice',
-    then: async (page) => {
+    press: async (page) => {
       await page.getByRole('button', { name: 'Start', exact: true }).click();
       await page.getByRole('radio', { name: 'Ten amps through a lead' }).check();
       for (let n = 1; n <= 4; n++) {
@@ -45,13 +45,13 @@ const STILLS: Readonly<Record<string, Still>> = {
   'power-year': {
     job: HUT,
     path: 'power/year',
-    then: (page) => page.getByRole('heading', { name: 'A year of this board' }).waitFor(),
+    press: (page) => page.getByRole('heading', { name: 'A year of this board' }).waitFor(),
   },
   circuit: { job: HUT, path: 'circuit/diagram' },
   'circuit-fault': {
     job: HUT,
     path: 'circuit/diagram',
-    then: async (page) => {
+    press: async (page) => {
       await button(page, 'Short a line').click();
       await button(page, /^Line W9,/).focus();
       await page.keyboard.press('Enter');
@@ -64,16 +64,20 @@ const STILLS: Readonly<Record<string, Still>> = {
   'board-arrange': {
     job: HUT,
     path: 'board',
-    then: async (page) => {
+    press: async (page) => {
       await page.getByRole('button', { name: 'Arrange', exact: true }).click();
-      await page.getByRole('region', { name: 'Arrangements' }).getByRole('article').first().waitFor();
+      await page
+        .getByRole('region', { name: 'Arrangements' })
+        .getByRole('article')
+        .first()
+        .waitFor({ timeout: 120_000 });
     },
   },
   'cables-tablet': { size: TABLET, job: HUT, path: 'cables/cards' },
   cutting: {
     job: HUT,
     path: 'cables/cutting',
-    then: async (page) => {
+    press: async (page) => {
       await button(page, 'Plan the cuts').click();
       await button(page, 'Take this plan').waitFor({ timeout: 60_000 });
     },
@@ -83,13 +87,13 @@ const STILLS: Readonly<Record<string, Still>> = {
     dark: true,
     job: /Cider press shed/,
     path: 'build',
-    then: (page) => button(page, 'To the bench').click(),
+    press: (page) => button(page, 'To the bench').click(),
   },
   'test-bench-theme': { person: /Ada/, dark: true, job: /Corrie Top repeater/, path: 'test' },
   ship: {
     job: /Flower cart box/,
     path: 'ship',
-    then: (page) => page.getByText('Fetching the paper').waitFor({ state: 'hidden', timeout: 60_000 }),
+    press: (page) => page.getByText('Fetching the paper').waitFor({ state: 'hidden', timeout: 60_000 }),
   },
 };
 
@@ -98,7 +102,7 @@ const unknown = asked.filter((name) => !(name in STILLS));
 if (unknown.length > 0)
   throw new Error(`no picture is called ${unknown.join(', ')}; accepted: ${Object.keys(STILLS).join(', ')}`);
 const browser = await chromium.launch(CHROMIUM);
-for (const [name, { size = DESK, person = /Mira Holt/, dark, job, path, then }] of Object.entries(STILLS)) {
+for (const [name, { size = DESK, person = /Mira Holt/, dark, job, path, press }] of Object.entries(STILLS)) {
   if (asked.length > 0 && !asked.includes(name)) continue;
   const options: BrowserContextOptions = { viewport: size, serviceWorkers: 'block', baseURL: AT };
   const context = await browser.newContext(options);
@@ -113,7 +117,7 @@ for (const [name, { size = DESK, person = /Mira Holt/, dark, job, path, then }] 
     await page.goto(page.url().replace(/(\/jobs\/[^/]+).*/, `$1/${path}`));
   } else if (path !== '/') await page.goto(path);
   await page.waitForTimeout(3500);
-  await then?.(page);
+  await press?.(page);
   await page.waitForTimeout(1500);
   await page.screenshot({ path: fileURLToPath(new URL(`../docs/screenshots/${name}.png`, import.meta.url)) });
   console.log(name);
