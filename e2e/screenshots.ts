@@ -1,6 +1,7 @@
 import { fileURLToPath } from 'node:url';
 import { type BrowserContextOptions, chromium, type Page } from '@playwright/test';
 import { CHROMIUM } from './chromium.ts';
+import { comeInAs, openJob } from './hands.ts';
 
 /**
  * npm run screenshots: the still pictures of README and guide, made from the demo that is running (OMBRIK_URL), as it was
@@ -13,15 +14,15 @@ const TABLET = { width: 1024, height: 768 };
 interface Still {
   size?: typeof DESK;
   /** Whoever looks; the designer where nobody is named. */
-  person?: RegExp;
+  person?: string;
   dark?: boolean;
   /** The job whose page it is, and the page. */
-  job?: RegExp;
+  job?: string;
   path: string;
   /** What is pressed before it is taken. */
   press?: (page: Page) => Promise<unknown>;
 }
-const HUT = /Larchfold hut board/;
+const HUT = 'Larchfold hut board';
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first();
 
 const STILLS: Readonly<Record<string, Still>> = {
@@ -41,7 +42,7 @@ const STILLS: Readonly<Record<string, Still>> = {
     },
   },
   brief: { job: HUT, path: 'brief' },
-  power: { job: /Market cart box/, path: 'power/loads' },
+  power: { job: 'Market cart box', path: 'power/loads' },
   'power-year': {
     job: HUT,
     path: 'power/year',
@@ -59,7 +60,7 @@ const STILLS: Readonly<Record<string, Still>> = {
     },
   },
   'circuit-heat': { job: HUT, path: 'circuit/heat' },
-  'circuit-control': { job: /Cider press shed/, path: 'circuit/control' },
+  'circuit-control': { job: 'Cider press shed', path: 'circuit/control' },
   board: { job: HUT, path: 'board' },
   'board-arrange': {
     job: HUT,
@@ -85,13 +86,13 @@ const STILLS: Readonly<Record<string, Still>> = {
   'build-bench': {
     size: TABLET,
     dark: true,
-    job: /Cider press shed/,
+    job: 'Cider press shed',
     path: 'build',
     press: (page) => button(page, 'To the bench').click(),
   },
-  'test-bench-theme': { person: /Ada/, dark: true, job: /Corrie Top repeater/, path: 'test' },
+  'test-bench-theme': { person: 'Ada', dark: true, job: 'Corrie Top repeater', path: 'test' },
   ship: {
-    job: /Flower cart box/,
+    job: 'Flower cart box',
     path: 'ship',
     press: (page) => page.getByText('Fetching the paper').waitFor({ state: 'hidden', timeout: 60_000 }),
   },
@@ -102,18 +103,15 @@ const unknown = asked.filter((name) => !(name in STILLS));
 if (unknown.length > 0)
   throw new Error(`no picture is called ${unknown.join(', ')}; accepted: ${Object.keys(STILLS).join(', ')}`);
 const browser = await chromium.launch(CHROMIUM);
-for (const [name, { size = DESK, person = /Mira Holt/, dark, job, path, press }] of Object.entries(STILLS)) {
+for (const [name, { size = DESK, person = 'Mira Holt', dark, job, path, press }] of Object.entries(STILLS)) {
   if (asked.length > 0 && !asked.includes(name)) continue;
   const options: BrowserContextOptions = { viewport: size, serviceWorkers: 'block', baseURL: AT };
   const context = await browser.newContext(options);
   if (dark) await context.addInitScript(() => localStorage.setItem('ombrik-theme', 'bench'));
   const page = await context.newPage();
-  await page.goto('/');
-  await button(page, person).click();
-  await page.getByRole('heading', { name: 'What must happen next' }).waitFor();
+  await comeInAs(page, person, { mindsFloor: false });
   if (job) {
-    await page.getByRole('link', { name: job }).first().click();
-    await page.waitForURL(/\/jobs\/[^/]+\//);
+    await openJob(page, job);
     await page.goto(page.url().replace(/(\/jobs\/[^/]+).*/, `$1/${path}`));
   } else if (path !== '/') await page.goto(path);
   await page.waitForTimeout(3500);

@@ -13,16 +13,17 @@ import { App } from './app/App.tsx';
 import { ApiError } from './app/api.ts';
 import { early } from './app/early.ts';
 import { facesAhead } from './app/faces.ts';
+import { fetchesAhead } from './app/fetchAhead.ts';
 
 // A file let fall beside its place would take the page away, and what is being typed with it.
 for (const event of ['dragover', 'drop']) window.addEventListener(event, (e) => e.preventDefault());
 
 // A piece of an older build is gone from the server: the newer page has all of its own. Without a network it would be so
-// again at once, so it is tried once in a while.
+// again at once, so it is tried once in a while; and not for what nobody has asked for yet.
 const AGAIN_MS = 60_000;
 window.addEventListener('vite:preloadError', (e) => {
   const last = Number(sessionStorage.getItem('ombrik-reloaded') ?? 0);
-  if (!navigator.onLine || Date.now() - last < AGAIN_MS) return;
+  if (fetchesAhead() || !navigator.onLine || Date.now() - last < AGAIN_MS) return;
   e.preventDefault();
   sessionStorage.setItem('ombrik-reloaded', String(Date.now()));
   window.location.reload();

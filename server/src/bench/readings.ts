@@ -2,7 +2,7 @@ import type { ReadingSource } from '@ombrik/core/document/workshop/instrument';
 import type { Quantity } from '@ombrik/core/document/workshop/quantity';
 import type { Verdict } from '@ombrik/core/solvers/uncertainty/decide';
 import type { BenchConditions } from '@ombrik/core/stages/bench/limitsAt';
-import type { UnitRecord } from '@ombrik/core/stages/bench/progressOfUnits';
+import { asUnitRecord, type UnitRecord } from '@ombrik/core/stages/bench/progressOfUnits';
 import type { Knex } from 'knex';
 import { rowsOfJob } from '../database/rowsOfJob.ts';
 
@@ -97,13 +97,4 @@ export async function addReading(
   });
 }
 
-export const asBenchRecords = (readings: readonly BenchReading[]): UnitRecord[] =>
-  readings.map(({ unit, stepId, verdict, source, value, fingerprint, at }) => ({
-    unit,
-    stepId,
-    verdict,
-    source: source.kind,
-    value,
-    fingerprint,
-    at,
-  }));
+export const asBenchRecords = (readings: readonly BenchReading[]): UnitRecord[] => readings.map(asUnitRecord);

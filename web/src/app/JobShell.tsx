@@ -18,10 +18,10 @@ import { Waiting } from '../ui/states/Waiting.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
 import { Asks } from './Asks.tsx';
-import { stationsAhead } from './ahead.ts';
 import { Conflict } from './Conflict.tsx';
 import { OnTheFloor } from './OnTheFloor.tsx';
 import { STATION } from './stationPieces.ts';
+import { stationsAhead } from './stationsAhead.ts';
 import { type Route, useMayNot } from './useMe.ts';
 import { useChosenInAddress, useWhyInAddress } from './usePlaceInAddress.ts';
 

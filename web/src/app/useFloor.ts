@@ -3,7 +3,7 @@ import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
 import { unitsOf } from '@ombrik/core/released/serials';
 import { benchProgress } from '@ombrik/core/stages/bench/benchProgress';
-import { progressOfUnits, type UnitRecord } from '@ombrik/core/stages/bench/progressOfUnits';
+import { asUnitRecord, progressOfUnits } from '@ombrik/core/stages/bench/progressOfUnits';
 import { stationStatuses } from '@ombrik/core/stations';
 import { madeIdsOf, progressOfAll } from '@ombrik/core/stock/cableWork';
 import { useQuery } from '@tanstack/react-query';
@@ -22,15 +22,7 @@ const floorOf = lastOf(
     const opened = told?.opened ?? [];
     const cables = progressOfAll(dossier.cables, told?.made ?? [], workshop);
     const madeIds = madeIdsOf(cables);
-    const all: UnitRecord[] = bench.map(({ unit, stepId, verdict, source, value, fingerprint, at }) => ({
-      unit,
-      stepId,
-      verdict,
-      source: source.kind,
-      value,
-      fingerprint,
-      at,
-    }));
+    const all = bench.map(asUnitRecord);
     const ofUnit = <T extends { unit: number }>(of: readonly T[]) => of.filter((x) => x.unit === unit);
     const readings = ofUnit(all);
     const progress = benchProgress(dossier.bench, readings, ofUnit(opened));

@@ -2,6 +2,7 @@ import type { StationName } from '@ombrik/core/stations';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
+import { fetchAhead } from '../app/fetchAhead.ts';
 import { bringStation } from '../app/stationPieces.ts';
 import { useFloor } from '../app/useFloor.ts';
 import { usePresent } from '../app/useLive.ts';
@@ -10,8 +11,7 @@ import { weekdayWords } from '../told/days.ts';
 import { Here } from './Here.tsx';
 import { STATE_MARK, STATE_WORDS, STATION_TITLE } from './stationMarks.ts';
 
-/** What is not to be had now is asked for again when the station is opened, and told there. */
-const bring = (station: StationName) => void bringStation[station]().catch(() => {});
+const bring = (station: StationName) => void fetchAhead(bringStation[station]);
 
 /** The card that travels with the job: its stations in order, each with its state and a count. */
 export function RouteCard() {

@@ -7,6 +7,29 @@ export interface UnitRecord extends BenchRecord {
 }
 
 /**
+ * A reading as progress is told by: where it comes from is its kind alone.
+ * @example
+ * asUnitRecord({ unit: 1, stepId: 's', verdict: 'passed', source: { kind: 'typed' }, value: 1, fingerprint: 'f', at: '2026-01-01T00:00:00Z' }).source; // 'typed'
+ */
+export const asUnitRecord = ({
+  unit,
+  stepId,
+  verdict,
+  source,
+  value,
+  fingerprint,
+  at,
+}: Omit<UnitRecord, 'source'> & { source: { kind: UnitRecord['source'] } }): UnitRecord => ({
+  unit,
+  stepId,
+  verdict,
+  source: source.kind,
+  value,
+  fingerprint,
+  at,
+});
+
+/**
  * Where the tests of several boards stand together: each has its own record, and the job has passed when all have.
  * @param opened joints opened again, by board
  * @returns as of one board, its counts summed over all; the states are those of the board asked for

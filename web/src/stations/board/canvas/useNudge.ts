@@ -1,5 +1,6 @@
 import type { Id } from '@ombrik/core/document/basics';
 import type { Item } from '@ombrik/core/document/item/item';
+import { same } from '@ombrik/core/engine/same';
 import { shift } from '@ombrik/core/layout/arrange';
 import { moveItems } from '@ombrik/core/layout/moveItem';
 import { useEffect, useRef } from 'react';
@@ -20,7 +21,6 @@ interface Nudged {
   xMm: number;
   yMm: number;
 }
-const sameIds = (a: ReadonlySet<Id>, b: ReadonlySet<Id>) => a.size === b.size && [...a].every((id) => b.has(id));
 
 /**
  * Parts nudged by keys: shown shifted with every press, made when the hand rests or does anything else.
@@ -55,7 +55,7 @@ export function useNudge(view: BoardView, lifted: ReturnType<typeof useLifted>) 
   }, []);
 
   return (item: Item, ids: ReadonlySet<Id>, byX: number, byY: number): boolean => {
-    if (nudged.current && !sameIds(nudged.current.ids, ids)) make.current();
+    if (nudged.current && !same([...nudged.current.ids], [...ids])) make.current();
     const { xMm, yMm } = nudged.current ?? { xMm: 0, yMm: 0 };
     const by = { xMm: xMm + byX, yMm: yMm + byY };
     const moves = shift(job.board, job.parts, ids, by.xMm, by.yMm);
