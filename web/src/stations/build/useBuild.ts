@@ -23,6 +23,8 @@ export function useBuild() {
   const me = useMe().data?.person;
   const query = useJobBuild(jobId, unit);
   const [queue, setQueue] = useState<WordQueue | null>(null);
+  /** The same for a hand: what it presses was drawn before the queue was there, or between it and the next drawing. */
+  const line = useRef<WordQueue | null>(null);
   /** Said before it was known who says it: nothing that was pressed is lost. */
   const early = useRef<Parameters<WordQueue['say']>[0][]>([]);
   useEffect(() => {
@@ -41,6 +43,7 @@ export function useBuild() {
       },
       onTaken: () => void client.invalidateQueries({ queryKey: ['floor', jobId] }),
     });
+    line.current = own;
     setQueue(own);
     void own.open();
     for (const word of early.current.splice(0)) own.say(word);
@@ -48,6 +51,7 @@ export function useBuild() {
     window.addEventListener('online', back);
     return () => {
       window.removeEventListener('online', back);
+      line.current = null;
       own.close();
     };
   }, [jobId, me, client]);
@@ -72,7 +76,7 @@ export function useBuild() {
       said,
       saidAt: new Date().toISOString(),
     };
-    if (queue) queue.say(word);
+    if (line.current) line.current.say(word);
     else early.current.push(word);
   };
   return {
@@ -80,7 +84,7 @@ export function useBuild() {
     state,
     say,
     words,
-    forgetRefused: () => queue?.forgetRefused(),
+    forgetRefused: () => line.current?.forgetRefused(),
     asked: query,
   };
 }
