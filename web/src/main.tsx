@@ -38,10 +38,11 @@ const client = new QueryClient({
   },
 });
 
+// Where one goes is drawn at once, in one piece; what may wait for it says so itself (see Pages in App).
 const draw = () =>
   createRoot(document.getElementById('root')!).render(
     <QueryClientProvider client={client}>
-      <BrowserRouter>
+      <BrowserRouter useTransitions={false}>
         <App />
       </BrowserRouter>
     </QueryClientProvider>,

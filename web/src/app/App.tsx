@@ -1,10 +1,11 @@
 import { SI } from '@ombrik/core/units/choice';
-import { lazy, Suspense } from 'react';
-import { Navigate, Route, Routes } from 'react-router';
+import { lazy, memo, Suspense, useDeferredValue } from 'react';
+import { type Location, Navigate, Route, Routes, useLocation } from 'react-router';
 import { ShopWall } from '../stations/wall/ShopWall.tsx';
 import { takeUnits } from '../told/units.ts';
 import { Failed } from '../ui/states/Failed.tsx';
 import { Waiting } from '../ui/states/Waiting.tsx';
+import { isAtHand } from './atHand.ts';
 import { JobShell, SignIn } from './bring.ts';
 import { Newer } from './Newer.tsx';
 import { useLive } from './useLive.ts';
@@ -60,39 +61,50 @@ function Door() {
   return <Workshop key={JSON.stringify(me.data.units)} />;
 }
 
+/** By itself: it is not drawn anew with what is told beside. */
+const Pages = memo(function Pages({ at }: { at: Location }) {
+  return (
+    <Suspense fallback={opening}>
+      <Routes location={at}>
+        <Route path="/" element={<ShopWall />} />
+        <Route path="/people" element={<PeoplePage />} />
+        <Route path="/audit" element={<AuditPage />} />
+        <Route path="/me" element={<OwnPage />} />
+        <Route path="/hands" element={<ChangeHands />} />
+        <Route path="/guide" element={<Navigate to="/guide/start" replace />} />
+        <Route path="/guide/:page" element={<GuidePage />} />
+        <Route path="/workshop" element={<WorkshopPage />} />
+        <Route path="/stock" element={<StockPage />} />
+        <Route path="/catalogue" element={<CataloguePage />} />
+        <Route path="/screen" element={<WallScreen />} />
+        <Route path="/plan" element={<PlanPage />} />
+        <Route path="/practice" element={<PracticePage />} />
+        <Route path="/practice/:runId" element={<PracticeRun />} />
+        <Route path="/lessons" element={<LessonsPage />} />
+        <Route path="/buying" element={<BuyingPage />} />
+        <Route path="/c/*" element={<Scanned />} />
+        <Route path="/s/*" element={<Scanned />} />
+        <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
+        <Route path="/jobs/:jobId/history" element={<HistoryPage />} />
+        <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
+        <Route path="*" element={<Navigate to="/" replace />} />
+      </Routes>
+    </Suspense>
+  );
+});
+
 /** Everything behind the door. */
 function Workshop() {
   useLive();
+  const now = useLocation();
+  // What has yet to come is waited for with what was there before still in sight; what is here is drawn in one piece: in
+  // many small ones it took twice as long.
+  const later = useDeferredValue(now);
   return (
     <div className="flex h-full flex-col">
       <Newer />
       <div className="min-h-0 flex-1">
-        <Suspense fallback={opening}>
-          <Routes>
-            <Route path="/" element={<ShopWall />} />
-            <Route path="/people" element={<PeoplePage />} />
-            <Route path="/audit" element={<AuditPage />} />
-            <Route path="/me" element={<OwnPage />} />
-            <Route path="/hands" element={<ChangeHands />} />
-            <Route path="/guide" element={<Navigate to="/guide/start" replace />} />
-            <Route path="/guide/:page" element={<GuidePage />} />
-            <Route path="/workshop" element={<WorkshopPage />} />
-            <Route path="/stock" element={<StockPage />} />
-            <Route path="/catalogue" element={<CataloguePage />} />
-            <Route path="/screen" element={<WallScreen />} />
-            <Route path="/plan" element={<PlanPage />} />
-            <Route path="/practice" element={<PracticePage />} />
-            <Route path="/practice/:runId" element={<PracticeRun />} />
-            <Route path="/lessons" element={<LessonsPage />} />
-            <Route path="/buying" element={<BuyingPage />} />
-            <Route path="/c/*" element={<Scanned />} />
-            <Route path="/s/*" element={<Scanned />} />
-            <Route path="/jobs/:jobId" element={<Navigate to="brief" replace />} />
-            <Route path="/jobs/:jobId/history" element={<HistoryPage />} />
-            <Route path="/jobs/:jobId/:station/:sheet?" element={<JobShell />} />
-            <Route path="*" element={<Navigate to="/" replace />} />
-          </Routes>
-        </Suspense>
+        <Pages at={isAtHand(now.pathname) ? now : later} />
       </div>
     </div>
   );

@@ -18,6 +18,7 @@ import { Waiting } from '../ui/states/Waiting.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
 import { Asks } from './Asks.tsx';
+import { atHand } from './atHand.ts';
 import { Conflict } from './Conflict.tsx';
 import { OnTheFloor } from './OnTheFloor.tsx';
 import { STATION } from './stationPieces.ts';
@@ -135,9 +136,15 @@ const TRAY_CLOSED: readonly StationName[] = ['brief', 'power', 'cables', 'test',
 const roomFrom = (station: StationName) => (station === 'circuit' ? 1200 : 900);
 const opensTray = (station: StationName) => !TRAY_CLOSED.includes(station) && window.innerWidth >= roomFrom(station);
 
-function StationFrame({ station }: { station: StationName }) {
+/** The station as it was to be had when it was opened: what is drawn is not put away for its coming. */
+function Station({ name }: { name: StationName }) {
+  const [Piece] = useState(() => atHand(name) ?? STATION[name]);
+  return <Piece />;
+}
+
+/** By itself: an address that says more of the same station draws none of it anew. */
+const StationFrame = memo(function StationFrame({ station }: { station: StationName }) {
   const job = useJob();
-  const Station = STATION[station];
   const mayNot = useMayNot(CHANGED_BY[station]);
   const edits = CHANGED_BY[station] === EDITS ? mayNot : null;
   // What was pressed holds for the station it was pressed at.
@@ -177,7 +184,7 @@ function StationFrame({ station }: { station: StationName }) {
               <Suspense fallback={<Waiting what="Opening the station" shape="page" />}>
                 <EditRight value={edits}>
                   <div className="contents" data-station={station}>
-                    <Station />
+                    <Station name={station} />
                   </div>
                 </EditRight>
               </Suspense>
@@ -195,7 +202,7 @@ function StationFrame({ station }: { station: StationName }) {
       </div>
     </div>
   );
-}
+});
 
 /** A station that cannot be drawn says so; what was edited is kept, and the others go on working. */
 function Broken({ error, resetErrorBoundary }: FallbackProps) {

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { AT, named, nameOf } from '../session/chosenName.ts';
 import { useJob } from '../session/useJob.ts';
@@ -38,7 +38,7 @@ export function useChosenInAddress(): void {
     // In a moment: who goes somewhere else with the same press is not called back.
     const write = setTimeout(() => {
       told.current = name;
-      setSearch((now) => having(now, AT, name), { replace: true });
+      startTransition(() => setSearch((now) => having(now, AT, name), { replace: true }));
     });
     return () => clearTimeout(write);
   }, [asked, name, job, select, setSearch]);

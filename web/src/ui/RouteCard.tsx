@@ -1,10 +1,11 @@
 import type { StationName } from '@ombrik/core/stations';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { Link, NavLink, useLocation } from 'react-router';
 import { fetchAhead } from '../app/fetchAhead.ts';
 import { bringStation } from '../app/stationPieces.ts';
 import { useFloor } from '../app/useFloor.ts';
+import { useGo } from '../app/useGo.ts';
 import { usePresent } from '../app/useLive.ts';
 import { useJob } from '../session/useJob.ts';
 import { weekdayWords } from '../told/days.ts';
@@ -21,9 +22,7 @@ export function RouteCard() {
   const here = (place: string) => present.filter((p) => p.at === `${jobId}/${place}`);
   const stops = useRef<HTMLOListElement>(null);
   const { pathname } = useLocation();
-  // What was pressed shows it at once, while its station is being drawn.
-  const [pressed, setPressed] = useState<{ station: string; from: string } | null>(null);
-  const going = pressed?.from === pathname ? pressed.station : null;
+  const go = useGo();
   // On a narrow screen the card is a strip: where one is stays in sight. On a wide one nothing is measured: it would lay
   // the page out before its time.
   useEffect(() => {
@@ -68,9 +67,9 @@ export function RouteCard() {
               to={`/jobs/${jobId}/${s.station}`}
               onPointerEnter={() => bring(s.station)}
               onFocus={() => bring(s.station)}
-              onClick={() => setPressed({ station: s.station, from: pathname })}
+              onClick={go}
               className={({ isActive }) =>
-                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : going === s.station ? 'rounded bg-base-300' : 'hover:bg-base-200'}`
+                `label-face grid min-h-[38px] grid-cols-[22px_1fr_auto_auto] items-center gap-x-0.5 px-1.5 text-[17px] ${isActive ? 'rounded bg-primary text-primary-content' : 'hover:bg-base-200 active:bg-base-300'}`
               }
             >
               <span aria-hidden className="text-[13px]">

@@ -38,10 +38,10 @@ describe('sheets of a station', () => {
     expect(screen.getByText(`loads at ${at}`)).toBeTruthy();
     expect(screen.getByText('Loads').getAttribute('aria-current')).toBe('page');
   });
-  it('one is opened by its address and by a press', () => {
+  it('one is opened by its address and by a press', async () => {
     open('/jobs/jb/power/year');
     expect(screen.getByRole('link', { current: 'page' }).textContent).toBe('A year3');
     fireEvent.click(screen.getByText('Loads'));
-    expect(screen.getByText('loads at /jobs/jb/power/loads')).toBeTruthy();
+    expect(await screen.findByText('loads at /jobs/jb/power/loads')).toBeTruthy();
   });
 });

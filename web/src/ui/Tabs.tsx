@@ -1,4 +1,5 @@
 import { Link, useParams } from 'react-router';
+import { useGo } from '../app/useGo.ts';
 
 /**
  * The sheet an address asks for; the first where it names none. Nobody is sent on to another address for it: a station
@@ -20,6 +21,7 @@ export function Tabs({
   current: string;
   tabs: readonly { path: string; title: string; note?: string }[];
 }) {
+  const go = useGo();
   return (
     <nav
       aria-label="Sheets"
@@ -29,6 +31,7 @@ export function Tabs({
         <Link
           key={t.path}
           to={`${base}/${t.path}`}
+          onClick={go}
           aria-current={t.path === current ? 'page' : undefined}
           className={`label-face flex shrink-0 items-baseline gap-1.5 whitespace-nowrap rounded-t border px-3 py-1 text-[16px] ${t.path === current ? 'border-base-300 border-b-base-100 bg-base-100 text-primary' : 'border-transparent hover:bg-base-100'}`}
         >

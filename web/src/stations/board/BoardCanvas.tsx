@@ -70,7 +70,7 @@ export const BoardCanvas = memo(function BoardCanvas({
       <div className="relative min-h-0 overflow-hidden">
         <svg
           ref={svg}
-          className={`block h-full w-full origin-top-left touch-none select-none overflow-visible ${tool === 'choose' ? '' : 'cursor-crosshair'}`}
+          className={`absolute inset-0 h-full w-full origin-top-left touch-none select-none overflow-visible ${tool === 'choose' ? '' : 'cursor-crosshair'}`}
           viewBox={`${viewport.view.xMm} ${viewport.view.yMm} ${viewport.view.widthMm} ${viewport.view.heightMm}`}
           role="application"
           aria-label={`${panel.name}, ${face === 'front' ? 'front' : 'back, seen from behind'}, ${Math.round(box.rightMm - box.leftMm)} by ${Math.round(box.bottomMm - box.topMm)} millimetres`}

@@ -18,6 +18,8 @@ interface CableLineProps {
   selected: boolean;
   /** Another tool is in the hand: it lets the pointer through. */
   idle: boolean;
+  /** Its lugs are drawn: they come right after the first painting, as the studs do. */
+  lugged: boolean;
   /** Stretches on the other face. */
   ghosts: readonly LaidPath[];
   onSelect: (cableId: string) => void;
@@ -38,6 +40,7 @@ function drawnAlike(a: CableLineProps, b: CableLineProps): boolean {
     a.polarity === b.polarity &&
     a.selected === b.selected &&
     a.idle === b.idle &&
+    a.lugged === b.lugged &&
     a.onSelect === b.onSelect &&
     a.onInsert === b.onInsert
   );
@@ -54,6 +57,7 @@ export const CableLine = memo(function CableLine({
   polarity,
   selected,
   idle,
+  lugged,
   ghosts,
   onSelect,
   onInsert,
@@ -66,14 +70,15 @@ export const CableLine = memo(function CableLine({
   const behind = ghosts.filter((p) => p.points.length > 1);
   const [first, last] = [drawn[0]?.points, drawn.at(-1)?.points];
   /** Its ends that sit on studs of this panel. */
-  const lugs = cable.flat
-    ? []
-    : [
-        { end: core.from, off: leaves.from, at: first?.[0], along: first?.[1] },
-        { end: core.to, off: leaves.to, at: last?.at(-1), along: last?.at(-2) },
-      ].flatMap(({ end, off, at, along }) =>
-        end.attachment === 'stud' && off === null && at && along ? [{ end, at, along }] : [],
-      );
+  const lugs =
+    cable.flat || !lugged
+      ? []
+      : [
+          { end: core.from, off: leaves.from, at: first?.[0], along: first?.[1] },
+          { end: core.to, off: leaves.to, at: last?.at(-1), along: last?.at(-2) },
+        ].flatMap(({ end, off, at, along }) =>
+          end.attachment === 'stud' && off === null && at && along ? [{ end, at, along }] : [],
+        );
   const flags = [
     leaves.from && drawn[0] ? { at: drawn[0].points[0]!, text: leaves.from } : null,
     leaves.to && drawn.length > 0 ? { at: drawn.at(-1)!.points.at(-1)!, text: leaves.to } : null,

@@ -6,13 +6,15 @@ import type { Part } from '@ombrik/core/document/part/part';
 import { landingSpot } from '@ombrik/core/stages/place/freeSpot';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import { FIRST_ROWS, useIsPainted } from '../../ui/Later.tsx';
+import { useIsPainted } from '../../ui/Later.tsx';
 import { useLatest } from '../../ui/useLatest.ts';
 import { useOwnParts } from '../catalogue/useOwnParts.ts';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 import { PartFiles } from './PartFiles.tsx';
 
+/** What stands with the first painting, the others right after. */
+const FIRST = 16;
 type PartGroup = (typeof DEVICE_GROUPS)[number];
 
 /** The catalogue: pick a part and it comes to a free spot near others of its kind, or to the shelf when it lives off the board. */
@@ -144,7 +146,7 @@ const PartRows = memo(function PartRows({
   if (wanted.length === 0) return <p className="dim py-2 text-[13px]">No part for {volts} V is called so.</p>;
   return (
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6">
-      {(painted ? wanted : wanted.slice(0, FIRST_ROWS)).map((p) => (
+      {(painted ? wanted : wanted.slice(0, FIRST)).map((p) => (
         <li key={p.id} className="perforated flex items-center gap-1 py-0.5">
           <button
             type="button"

@@ -4,9 +4,12 @@ import type { Item } from '@ombrik/core/document/item/item';
 import { placeItem } from '@ombrik/core/document/item/items';
 import { panelBox } from '@ombrik/core/stages/place/outlines';
 import { useJob } from '../../session/useJob.ts';
+import { useIsPainted } from '../../ui/Later.tsx';
 import { PartFace } from '../catalogue/PartFace.tsx';
 import type { BoardView } from './boardView.ts';
 
+/** More than a screen is wide: they stand with the first painting, the others right after. */
+const FIRST = 7;
 const SIGN = { plus: '+', minus: '−', none: '·' } as const;
 
 /** Things that live off the panel, in a strip above it: choose one, join its terminals, or bring it onto the board. */
@@ -20,6 +23,7 @@ export function Shelf({
   onPick: (ref: TerminalRef) => void;
 }) {
   const job = useJob();
+  const painted = useIsPainted();
   const { shown, parts, selection } = job;
   const off = shown.items.filter((i) => i.place.kind !== 'panel');
   const stops = new Set(job.dossier.findings.filter((f) => f.severity === 'stop').flatMap((f) => f.where.itemIds));
@@ -36,7 +40,7 @@ export function Shelf({
   if (off.length === 0) return null;
   return (
     <ul aria-label="Off the board" className="flex gap-1.5 overflow-x-auto border-b border-base-300 px-2 py-1.5">
-      {off.map((item) => {
+      {off.slice(0, painted ? off.length : FIRST).map((item) => {
         const part = parts.get(item.partId);
         const chosen = selection?.kind === 'item' && selection.id === item.id;
         return (

@@ -5,7 +5,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { problemsIn } from '../../app/api.ts';
 import { useFloor } from '../../app/useFloor.ts';
 import { useJob } from '../../session/useJob.ts';
-import { FIRST_ROWS, useIsPainted } from '../../ui/Later.tsx';
+import { firstRows, useIsPainted } from '../../ui/Later.tsx';
 import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { ScanBox } from '../../ui/ScanBox.tsx';
@@ -20,6 +20,8 @@ const ORDERS = [
   ['die', 'die by die'],
   ['drawn', 'as drawn'],
 ] as const;
+/** A row of the list, px. */
+const ROW_PX = 53;
 type Order = (typeof ORDERS)[number][0];
 /** The cables in an order, and the one whose card is open: asked for in the address, chosen on the board, or the first to do. */
 function useChosenCable(order: Order, work: CableWork) {
@@ -69,7 +71,7 @@ export function CardsSheet() {
           />
         )}
         <ol hidden={order === 'die'}>
-          {(whole ? listed : listed.slice(0, FIRST_ROWS)).map((cable, i) => (
+          {(whole ? listed : listed.slice(0, firstRows(ROW_PX))).map((cable, i) => (
             <CableRow
               key={cable.cableId}
               cable={cable}

@@ -108,10 +108,10 @@ export const OneLineDrawing = memo(function OneLineDrawing({
   return (
     <div className="relative h-full">
       <ZoomButtons larger={larger} smaller={smaller} fit={whole} />
-      <div className="h-full overflow-hidden">
+      <div className="relative h-full overflow-hidden">
         <svg
           viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
-          className={`h-full w-full touch-none select-none ${probing ? 'cursor-crosshair' : ''}`}
+          className={`absolute inset-0 h-full w-full touch-none select-none ${probing ? 'cursor-crosshair' : ''}`}
           role="application"
           aria-label={`One-line drawing, ${graph.nodes.length} parts, ${graph.edges.length} lines`}
           onPointerMove={move}

@@ -2,8 +2,10 @@ import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import type { BenchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { KeyRound } from 'lucide-react';
 import { memo } from 'react';
-import { FIRST_ROWS, useIsPainted } from '../../ui/Later.tsx';
+import { firstRows, useIsPainted } from '../../ui/Later.tsx';
 
+/** A step of the plan, px. */
+const ROW_PX = 35;
 const MARK = {
   passed: '●',
   failed: '✕',
@@ -71,6 +73,7 @@ export function TestPlan({
   pick: (id: string) => void;
 }) {
   const painted = useIsPainted();
+  const first = firstRows(ROW_PX);
   let drawn = 0;
   return (
     <ol
@@ -79,8 +82,8 @@ export function TestPlan({
     >
       {BENCH_STAGES.map(([stage, title]) => {
         const own = steps.filter((s) => s.stage === stage);
-        if (own.length === 0 || (!painted && drawn >= FIRST_ROWS)) return null;
-        const seen = painted ? own : own.slice(0, FIRST_ROWS - drawn);
+        if (own.length === 0 || (!painted && drawn >= first)) return null;
+        const seen = painted ? own : own.slice(0, first - drawn);
         drawn += seen.length;
         const done = own.filter((s) => states.get(s.id) === 'passed').length;
         return (

@@ -8,7 +8,7 @@ import {
 } from '@tanstack/react-table';
 import { Fragment, type Key, type KeyboardEventHandler, type ReactNode, type RefObject, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { FIRST_ROWS, useIsPainted } from '../Later.tsx';
+import { firstRows, useIsPainted } from '../Later.tsx';
 import { TableOut } from './TableOut.tsx';
 import { useVirtualRows } from './useVirtualRows.ts';
 
@@ -52,6 +52,8 @@ export interface DataTableProps<T> {
 }
 
 /** Below this many rows all of them are drawn: a page search finds them. */
+/** A row with a field in it, px. */
+const ROW_PX = 43;
 const FEW = 120;
 /** Fewer rows are read at a glance: nobody takes them to a spreadsheet. */
 const WORTH_TAKING = 3;
@@ -94,7 +96,8 @@ export function DataTable<T>(props: DataTableProps<T>) {
   const [all, setAll] = useState(false);
   const inSight = lines.length > FEW && !all ? within : undefined;
   const seen = useVirtualRows(lines.length, inSight);
-  const painted = useIsPainted(inSight !== undefined || lines.length <= FIRST_ROWS);
+  const first = firstRows(ROW_PX);
+  const painted = useIsPainted(inSight !== undefined || lines.length <= first);
   // What is out of sight is drawn for as long as the table is read.
   const whole = (read: () => void) => {
     flushSync(() => setAll(true));
@@ -128,7 +131,7 @@ export function DataTable<T>(props: DataTableProps<T>) {
       </thead>
       <tbody onPointerLeave={props.onHover && (() => props.onHover?.(null))}>
         <Gap px={seen.beforePx} columns={columns.length} />
-        {lines.slice(seen.from, painted ? seen.to : Math.min(seen.to, FIRST_ROWS)).map((line) =>
+        {lines.slice(seen.from, painted ? seen.to : Math.min(seen.to, first)).map((line) =>
           'heading' in line ? (
             <tr key={`heading ${line.heading}`}>
               <th scope="rowgroup" colSpan={columns.length} className="pt-3 text-lg">
@@ -195,7 +198,7 @@ function DataRow<T>({ row, columns, rowClass, onRow, onHover, under }: DataTable
             <Cell
               key={i}
               scope={c.names ? 'row' : undefined}
-              colSpan={span}
+              colSpan={span > 1 ? span : undefined}
               className={`${c.right ? 'text-right' : ''} ${c.className ?? ''}`}
             >
               {c.cell(row.original)}

@@ -2,6 +2,7 @@ import type { Id, PointMm } from '@ombrik/core/document/basics';
 import type { TerminalRef } from '@ombrik/core/document/connection/connection';
 import { useCallback, useMemo, useRef } from 'react';
 import { useJob } from '../../../session/useJob.ts';
+import { useIsPainted } from '../../../ui/Later.tsx';
 import type { BoardView } from '../boardView.ts';
 import { CableLine } from '../CableLine.tsx';
 import { useCableWidths, useLayOf } from '../useCableWidths.ts';
@@ -26,6 +27,7 @@ export function CableLayer({
   const widths = useCableWidths();
   const chosenId = selection?.kind === 'cable' ? selection.id : null;
   const layOf = useLayOf();
+  const lugged = useIsPainted();
   const itemOf = useMemo(() => new Map(shown.items.map((i) => [i.id, i])), [shown.items]);
   const polarityOf = useMemo(
     () => new Map(dossier.sizing.wires.map((w) => [w.connectionId, w.polarity])),
@@ -60,6 +62,7 @@ export function CableLayer({
         polarity={polarityOf.get(core.connectionId) ?? 'none'}
         selected={cable.cableId === chosenId}
         idle={tool !== 'choose'}
+        lugged={lugged}
         onSelect={selectCable}
         onInsert={bendCable}
       />
