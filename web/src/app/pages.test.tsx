@@ -29,7 +29,7 @@ async function open(at: string) {
   serverThat({ '/api/me': MIRA });
   render(
     <QueryClientProvider client={new QueryClient()}>
-      <MemoryRouter initialEntries={[at]}>
+      <MemoryRouter initialEntries={[at]} useTransitions={false}>
         <Hand />
         <App />
       </MemoryRouter>
