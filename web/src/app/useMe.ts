@@ -32,4 +32,13 @@ export function useMayNot(route: Route | null): string | null {
   const me = useQuery({ ...meQuery, enabled: false }).data;
   return (route && me?.mayNot?.[route]) ?? null;
 }
+
+/**
+ * Whether this is theirs to press, where what is not theirs would only stand in the way; before it is known who is signed
+ * in it is nobody's.
+ */
+export function useMay(route: Route): boolean {
+  const me = useMe().data;
+  return me !== undefined && me.mayNot?.[route] === undefined;
+}
 export type { Route };

@@ -6,9 +6,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { answer, api, problemsIn } from '../app/api.ts';
+import { answer, api } from '../app/api.ts';
 import { keyed } from '../app/press.ts';
-import { useIs, useMe } from '../app/useMe.ts';
+import { useMay, useMe } from '../app/useMe.ts';
+import { Failed } from '../ui/states/Failed.tsx';
 import { workerDeriver } from './deriver.ts';
 import { EditQueue, type Line } from './editQueue.ts';
 import { createJobStore, type Derived, type JobMeta, type JobStore } from './jobStore.ts';
@@ -39,18 +40,15 @@ const LOOKS_ONLY = 'only a designer changes a board; say at Build that it was bu
 export function JobProvider({ jobId, children, waiting }: { jobId: string; children: ReactNode; waiting: ReactNode }) {
   const query = useQuery(jobQuery(jobId));
   const personId = useMe().data?.person?.id;
-  const draws = useIs('designer');
+  const draws = useMay('POST /api/jobs/:id/edits');
   // A job that is open stays open while the server is away: what is typed and not sent yet lives here.
   if (query.error && !query.data)
     return (
       <div className="p-8">
-        <h1 className="text-2xl">This job cannot be shown</h1>
-        <p className="text-error">{problemsIn(query.error).join('; ')}</p>
-        <p className="mt-3">
-          <Link className="btn btn-sm" to="/">
-            To the shop wall
-          </Link>
-        </p>
+        <Failed what="this job" error={query.error} again={() => void query.refetch()} className="" />
+        <Link className="btn btn-sm mt-3" to="/">
+          To the shop wall
+        </Link>
       </div>
     );
   if (!query.data || !personId) return waiting;

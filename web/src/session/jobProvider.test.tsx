@@ -78,7 +78,7 @@ it('a job that is open stays open while the server is away, and what was typed m
   await screen.findByText(/typed while it was away · offline/);
   // Somebody asks for the job again, as coming back to the window does, and is not answered.
   await act(() => own.refetchQueries({ queryKey: jobQuery('jb').queryKey }));
-  expect(screen.queryByText(/cannot be shown/)).toBeNull();
+  expect(screen.queryByText(/Not shown/)).toBeNull();
   expect(screen.getByText(/typed while it was away · offline/)).toBeTruthy();
   world.away = false;
   await act(async () => void window.dispatchEvent(new Event('online')));
@@ -108,4 +108,16 @@ it('a job that was never fetched says why', async () => {
   serverThat({ '/api/me': MIRA, '/api/jobs/jb': { status: 404, problems: ['no such job'] } });
   show(provider, { client: client() });
   expect(await screen.findByText('no such job')).toBeTruthy();
+});
+
+it('a job that is not to be had says what is safe, is asked for again by a press, and shows the way to the wall', async () => {
+  const world = house();
+  world.away = true;
+  show(provider, { client: client() });
+  expect(await screen.findByText('Not shown: this job')).toBeTruthy();
+  expect(screen.getByText('nobody answers')).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'To the shop wall' }).getAttribute('href')).toBe('/');
+  world.away = false;
+  await press('Try again');
+  expect(await screen.findByText(/saved · left 0/)).toBeTruthy();
 });

@@ -12,6 +12,7 @@ import { configure, render } from '@testing-library/react';
 import { type ReactNode, useState } from 'react';
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router';
 import { vi } from 'vitest';
+import type { Route as Press } from '../app/useMe.ts';
 import type { Derives } from '../session/deriver.ts';
 import { EditQueue } from '../session/editQueue.ts';
 import { createJobStore } from '../session/jobStore.ts';
@@ -86,10 +87,18 @@ export async function openJob(
 }
 export type OpenJob = Awaited<ReturnType<typeof openJob>>;
 
+/** What only a designer does, of what tests press. */
+const DRAWN = [
+  'POST /api/jobs/:id/edits',
+  'POST /api/schedule/wishes',
+  'POST /api/catalogue/parts',
+  'POST /api/designs',
+] as const satisfies readonly Press[];
 const signedIn = (name: string, ...roles: string[]) => ({
   person: { id: 'pe', name, email: name[0]!.toLowerCase(), roles },
   via: 'password',
   demoPeople: [],
+  mayNot: roles.includes('designer') ? {} : Object.fromEntries(DRAWN.map((r) => [r, 'only a designer does this'])),
 });
 /** What `/api/me` answers to a designer, and to one at the bench. */
 export const MIRA = signedIn('Mira Holt', 'owner', 'designer', 'buyer', 'assembler', 'tester', 'trainer');

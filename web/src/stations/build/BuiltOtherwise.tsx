@@ -7,7 +7,7 @@ import type { Dossier } from '@ombrik/core/dossier';
 import { cableLays } from '@ombrik/core/layout/cableLays';
 import { touches } from '@ombrik/core/released/touches';
 import { useEffect, useState } from 'react';
-import { useIs } from '../../app/useMe.ts';
+import { useMay } from '../../app/useMe.ts';
 import { useJob } from '../../session/useJob.ts';
 import type { Build } from './useBuild.ts';
 
@@ -41,7 +41,7 @@ function commandsOf(
 }
 
 function One({ build, status, said }: { build: Build; status: StepStatus; said: SaidOtherwise }) {
-  const may = useIs('designer');
+  const may = useMay('POST /api/jobs/:id/edits');
   const { board, preview, edit, answerAsked, dossier, shown, profile, parts } = useJob();
   /** Looked at: the dossier before it, and the edit that makes it. */
   const [looked, setLooked] = useState<{ before: Dossier; commands: Command[] } | null>(null);

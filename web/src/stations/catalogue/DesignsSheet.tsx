@@ -1,7 +1,7 @@
 import type { HouseDesign } from '@ombrik/core/design/houseDesign';
 import { useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
-import { useIs } from '../../app/useMe.ts';
+import { useMay } from '../../app/useMe.ts';
 import { Problems } from '../../ui/Problems.tsx';
 import { KeepDesign } from './KeepDesign.tsx';
 import { StartFromDesign } from './StartFromDesign.tsx';
@@ -9,7 +9,7 @@ import { useDesigns } from './useDesigns.ts';
 
 /** Boards the workshop sells as its own: each with its options, its price and what it was last kept for. */
 export function DesignsSheet() {
-  const may = useIs('designer');
+  const may = useMay('POST /api/designs');
   const { designs, isPending, error } = useDesigns();
   const [keeping, setKeeping] = useState(false);
   return (

@@ -4,7 +4,7 @@ import type { Part } from '@ombrik/core/document/part/part';
 import { useState } from 'react';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
-import { useIs } from '../../app/useMe.ts';
+import { useMay } from '../../app/useMe.ts';
 import { PickField } from '../../ui/PickField.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import { DataTable } from '../../ui/table/DataTable.tsx';
@@ -19,7 +19,7 @@ export type Making = { kind: 'like'; part: Part } | { kind: 'version'; of: OwnPa
 
 /** The workshop's own parts: made from their sheets, in versions, in and out of files. */
 export function OwnPartsSheet() {
-  const may = useIs('designer');
+  const may = useMay('POST /api/catalogue/parts');
   const { parts, isPending, error } = useOwnParts();
   const [making, setMaking] = useState<Making | null>(null);
   const [shown, setShown] = useState<string | null>(null);

@@ -95,7 +95,7 @@ export function DiagramSheet() {
       ))}
       <div className="min-h-0 flex-1 p-2">
         <OneLineDrawing
-          scenario={probed ? null : scenario}
+          scenario={connectionId ? null : scenario}
           withMinus={withMinus}
           fault={fault}
           probing={probed}

@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useNavigate } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
-import { useIs } from '../../app/useMe.ts';
+import { useMay } from '../../app/useMe.ts';
 import { standing } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
 import type { Side } from './useCompared.ts';
@@ -13,7 +13,7 @@ import type { Side } from './useCompared.ts';
 export function Restore({ jobId, newest, candidates }: { jobId: string; newest: number; candidates: readonly Side[] }) {
   const client = useQueryClient();
   const navigate = useNavigate();
-  const draws = useIs('designer');
+  const draws = useMay('POST /api/jobs/:id/edits');
   const restore = usePress({
     route: 'POST /api/jobs/:id/edits',
     send: async (revision: number, key) => {

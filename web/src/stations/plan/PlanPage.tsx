@@ -1,7 +1,7 @@
 import { withOperation } from '@ombrik/core/shop/wishes';
 import { useMemo, useState } from 'react';
 import { problemsIn } from '../../app/api.ts';
-import { useIs } from '../../app/useMe.ts';
+import { useMay } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { LooksOn } from '../../ui/LooksOn.tsx';
 import { OneOf } from '../../ui/OneOf.tsx';
@@ -35,7 +35,7 @@ const SPANS = [
 /** Who does what when in the whole shop, what slips when something is moved, and what can be promised. */
 export function PlanPage() {
   const plan = usePlan();
-  const may = useIs('designer');
+  const may = useMay('POST /api/schedule/wishes');
   const [sheet, setSheet] = useState<(typeof SHEETS)[number][0]>('plan');
   return (
     <div className="flex h-full flex-col">
