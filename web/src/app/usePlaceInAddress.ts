@@ -3,6 +3,8 @@ import { useSearchParams } from 'react-router';
 import { AT, named, nameOf } from '../session/chosenName.ts';
 import { useJob } from '../session/useJob.ts';
 
+/** So long a hand rests before the address follows it. */
+const AT_REST_MS = 150;
 const WHY = 'why';
 
 /** The same words of an address with one of them so; null takes it out. */
@@ -35,11 +37,11 @@ export function useChosenInAddress(): void {
       }
     }
     if (name === asked) return;
-    // In a moment: who goes somewhere else with the same press is not called back.
+    // In a moment: what was pressed is painted first, and who goes somewhere else with the same press is not called back.
     const write = setTimeout(() => {
       told.current = name;
       startTransition(() => setSearch((now) => having(now, AT, name), { replace: true }));
-    });
+    }, AT_REST_MS);
     return () => clearTimeout(write);
   }, [asked, name, job, select, setSearch]);
 }

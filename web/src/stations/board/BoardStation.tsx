@@ -11,6 +11,7 @@ import { FindingsTray } from '../../ui/FindingsTray.tsx';
 import { Later } from '../../ui/Later.tsx';
 import { PartsClipboard } from '../../ui/PartsClipboard.tsx';
 import { Tape } from '../../ui/Tape.tsx';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 import { useAtRest } from '../../ui/useAtRest.ts';
 import { ArrangeParts } from './ArrangeParts.tsx';
 import { BoardCanvas } from './BoardCanvas.tsx';
@@ -42,7 +43,7 @@ export function BoardStation() {
   const toldSelection = useDeferredValue(selection);
   const below = chosenIn(shown, dossier, toldSelection);
   // The tape takes its place when the hand has let go: the drawing does not move under it.
-  const says = useAtRest(below !== null);
+  const says = useAfterPaint(useAtRest(below !== null));
   if (!seen || !told) return null;
   const { view } = seen;
   const { tool } = view;

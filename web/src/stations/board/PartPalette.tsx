@@ -6,15 +6,13 @@ import type { Part } from '@ombrik/core/document/part/part';
 import { landingSpot } from '@ombrik/core/stages/place/freeSpot';
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useJob } from '../../session/useJob.ts';
-import { useIsPainted } from '../../ui/Later.tsx';
+import { Later } from '../../ui/Later.tsx';
 import { useLatest } from '../../ui/useLatest.ts';
 import { useOwnParts } from '../catalogue/useOwnParts.ts';
 import type { BoardView } from './boardView.ts';
 import { CustomPartForm } from './CustomPartForm.tsx';
 import { PartFiles } from './PartFiles.tsx';
 
-/** What stands with the first painting, the others right after. */
-const FIRST = 16;
 type PartGroup = (typeof DEVICE_GROUPS)[number];
 
 /** The catalogue: pick a part and it comes to a free spot near others of its kind, or to the shelf when it lives off the board. */
@@ -67,7 +65,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
   return (
     <section
       aria-label="Catalogue"
-      className="absolute inset-x-0 top-0 z-20 max-h-[46%] overflow-auto border-b-2 border-base-300 bg-base-100 px-4 pb-3 shadow-md"
+      className="absolute inset-x-0 top-0 z-20 h-[46%] overflow-auto border-b-2 border-base-300 bg-base-100 px-4 pb-3 shadow-md"
     >
       <div className="sticky top-0 z-10 flex items-center gap-3 bg-base-100 py-2">
         <h3 className="shrink-0 text-xl">Catalogue</h3>
@@ -104,7 +102,9 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           </button>
         ))}
       </div>
-      <PartRows parts={parts} volts={volts} group={group} words={words} onAdd={onAdd} onLike={setMaking} />
+      <Later>
+        <PartRows parts={parts} volts={volts} group={group} words={words} onAdd={onAdd} onLike={setMaking} />
+      </Later>
       <PartFiles
         onRead={([first]) => {
           if (!first) return;
@@ -141,12 +141,10 @@ const PartRows = memo(function PartRows({
   );
   const order = (p: Part) => DEVICE_GROUPS.indexOf(deviceOf(p.kind).group);
   wanted.sort((a, b) => order(a) - order(b));
-  // A screen full first: the others stand below it.
-  const painted = useIsPainted();
   if (wanted.length === 0) return <p className="dim py-2 text-[13px]">No part for {volts} V is called so.</p>;
   return (
     <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6">
-      {(painted ? wanted : wanted.slice(0, FIRST)).map((p) => (
+      {wanted.map((p) => (
         <li key={p.id} className="perforated flex items-center gap-1 py-0.5">
           <button
             type="button"

@@ -6,6 +6,7 @@ import { amps } from '../../ui/format.ts';
 import { Later } from '../../ui/Later.tsx';
 import { PartsClipboard } from '../../ui/PartsClipboard.tsx';
 import { CheckField, PickField } from '../../ui/PickField.tsx';
+import { useAfterPaint } from '../../ui/useAfterPaint.ts';
 import { useLatest } from '../../ui/useLatest.ts';
 import { FaultPanel } from './FaultPanel.tsx';
 import { FlowPanel } from './FlowPanel.tsx';
@@ -26,7 +27,7 @@ export function DiagramSheet() {
   const [withMinus, setWithMinus] = useState(false);
   const [probing, setProbing] = useState(false);
   // The button answers at once; the drawing follows.
-  const probed = useDeferredValue(probing);
+  const probed = useAfterPaint(probing);
   const probes = useLatest(probing);
   const [faultAt, setFaultAt] = useState<string | null>(null);
   const study = useCircuitStudy('scenarios', null, (s) => s.scenarios(board, job.workshop));
@@ -86,7 +87,7 @@ export function DiagramSheet() {
           setFaultAt(job.selection?.kind === 'cable' ? firstCore(board, job.selection.id) : null);
         }}
       />
-      {!probing && edited && <LineEditing cableId={edited} />}
+      {!probed && edited && <LineEditing cableId={edited} />}
       {scenario?.collapsed.map((c) => (
         <p key={c.itemId} role="alert" className="stripe-stop px-4 py-1">
           {board.items.find((i) => i.id === c.itemId)?.designation} cannot be fed: its line gives way at{' '}
