@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import { isLeaving } from './leaving.ts';
 
 /** The page's own mark; empty where it is not built, as in tests. */
 const OWN = typeof __BUILD__ === 'undefined' ? '' : __BUILD__;
@@ -11,7 +12,7 @@ export async function watched(input: RequestInfo | URL, init?: RequestInit): Pro
   const press = (init?.method ?? 'GET') !== 'GET';
   if (press) useNewer.setState(({ sending }) => ({ sending: sending + 1 }));
   try {
-    const response = await fetch(input, init);
+    const response = await fetch(input, isLeaving() ? { ...init, keepalive: true } : init);
     hear(response.headers.get('Ombrik-Build'));
     return response;
   } finally {

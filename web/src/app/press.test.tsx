@@ -2,8 +2,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { ApiError } from './api.ts';
+import { watched } from './newer.ts';
 import { keyed, usePress } from './press.ts';
 
 afterEach(cleanup);
@@ -48,6 +49,49 @@ const open = (send: (wish: number, key: string) => Promise<string>, client = new
   );
 
 describe('a button that changes something', () => {
+  it('pressed and left at once is sent all the same, and outlives the page', async () => {
+    const alive: unknown[] = [];
+    vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+      alive.push([new Headers(init.headers).get('Idempotency-Key')?.length, init.keepalive === true]);
+      return new Response('{}');
+    });
+    const { unmount } = open(async (_, key) => (await watched('/api/jobs', { method: 'POST', ...keyed(key) })).text());
+    fireEvent.click(screen.getByText('take 1'));
+    fireEvent.click(screen.getByText('take 2'));
+    // The hand goes on to another place, then the page goes.
+    unmount();
+    window.dispatchEvent(new Event('pagehide'));
+    expect(alive).toEqual([
+      [21, true],
+      [21, true],
+    ]);
+    window.dispatchEvent(new Event('pageshow'));
+    await settled();
+    expect(alive.slice(2)).toEqual([
+      [21, false],
+      [21, false],
+    ]);
+    vi.unstubAllGlobals();
+  });
+  it('the page is not left without a word while a press waits for longer than its turn', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
+    const { asked, send } = desk();
+    const leave = () => {
+      const event = new Event('beforeunload', { cancelable: true });
+      window.dispatchEvent(event);
+      return event.defaultPrevented;
+    };
+    open(send);
+    fireEvent.click(screen.getByText('take 1'));
+    await settled();
+    expect(leave()).toBe(false);
+    vi.setSystemTime(Date.now() + 3000);
+    expect(leave()).toBe(true);
+    asked[0]!.answer('done');
+    await settled();
+    expect(leave()).toBe(false);
+    vi.useRealTimers();
+  });
   it('that is not theirs asks nobody, and says whose it is', async () => {
     const { asked, send } = desk();
     const client = new QueryClient();

@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { PressQueue, type PressState } from '../session/pressQueue.ts';
 import { ApiError } from './api.ts';
+import { waits } from './leaving.ts';
 import { type Route, useMayNot } from './useMe.ts';
 
 /** How a press carries its key to the server. */
@@ -69,7 +70,10 @@ export function usePress<Wish, Out>(press: Press<Wish, Out>): Pressed<Wish, Out>
           return out;
         },
         newKey: () => nanoid(),
-        onState: () => alive.current && setState(queue.state),
+        onState: () => {
+          waits(queue, queue.state.pending.length > 0);
+          if (alive.current) setState(queue.state);
+        },
       }),
     [],
   );

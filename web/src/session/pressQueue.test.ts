@@ -42,6 +42,21 @@ function desk(failures: unknown[] = []) {
 }
 
 describe('presses', () => {
+  it('a page that goes away sends what has no answer yet, each under its key; what was answered is not sent again', async () => {
+    const { queue, done, asked, later } = desk();
+    await queue.press('first');
+    await settled();
+    expect(queue.waitedMs()).toBe(0);
+    for (const wish of ['second', 'third', 'fourth']) void queue.press(wish);
+    later(1200);
+    expect(queue.waitedMs()).toBe(1200);
+    queue.sendLeft();
+    expect(asked).toEqual(['key-0', 'key-1', 'key-2', 'key-3']);
+    await settled();
+    // Those whose turn came afterwards were under the same keys: nothing is done twice.
+    expect(done.map((d) => d.wish)).toEqual(['first', 'second', 'third', 'fourth']);
+    expect(queue.waitedMs()).toBe(0);
+  });
   it('one thing pressed twice is done once, while it runs and within a double click', async () => {
     const { queue, done, later } = desk();
     const first = queue.press({ id: 1 });

@@ -25,6 +25,7 @@ const FIRST_WAIT_MS = 300;
 
 interface Running<Wish, Out> {
   wish: Wish;
+  key: string;
   of: string;
   at: number;
   answer: Promise<Out>;
@@ -63,7 +64,7 @@ export class PressQueue<Wish, Out> {
     if (this.#last?.of === of && now - this.#last.at < DOUBLE_MS) return this.#last.answer;
     const key = this.#options.newKey();
     const answer = this.#line.then(() => this.#tried(wish, key));
-    const running: Running<Wish, Out> = { wish, of, at: now, answer };
+    const running: Running<Wish, Out> = { wish, key, of, at: now, answer };
     this.#running.push(running);
     this.#set({ error: null });
     this.#line = answer.then(
@@ -72,6 +73,16 @@ export class PressQueue<Wish, Out> {
         this.#end(running, { error: error instanceof Error ? error : new Error(String(error)), answered: wish }),
     );
     return answer;
+  }
+
+  /** How long the one that waits longest has waited, ms; 0 where none does. */
+  waitedMs(): number {
+    return Math.max(0, ...this.#running.map((r) => this.#options.now() - r.at));
+  }
+
+  /** Sends all that has no answer yet, in its order and under its keys, without waiting for anything: the page goes away. */
+  sendLeft(): void {
+    for (const { wish, key } of this.#running) void this.#options.send(wish, key).catch(() => {});
   }
 
   reset(): void {
