@@ -15,24 +15,13 @@ import { PartFiles } from './PartFiles.tsx';
 
 type PartGroup = (typeof DEVICE_GROUPS)[number];
 
-/** The catalogue: pick a part and it comes to a free spot near others of its kind, or to the shelf when it lives off the board. */
-export function PartPalette({ view, onClose }: { view: BoardView; onClose: () => void }) {
-  const { panel, face } = view;
+/** Puts a part onto the board, or beside it where it lives off the board or finds no room; says so where it found none. */
+function useAddPart({ panel, face }: BoardView) {
   const job = useJob();
   const { board } = job;
-  const own = useOwnParts().parts;
-  const kept = useMemo(() => own.filter((p) => !p.retired), [own]);
-  // The board's own first: it keeps the version it was built of.
-  const { parts: ofBoard } = job;
-  const parts = useMemo(() => new Map([...kept.map((p) => [p.part.id, p.part] as const), ...ofBoard]), [kept, ofBoard]);
-  const [query, setQuery] = useState('');
-  // The field takes every letter at once; the list follows.
-  const words = useDeferredValue(query);
-  const [group, setGroup] = useState<PartGroup>(DEVICE_GROUPS[0]);
-  const [making, setMaking] = useState<Part | null>(null);
-  const volts = board.brief.systemVoltageV;
   const [full, setFull] = useState<string | null>(null);
-  const add = (part: Part) => {
+  /** @param parts whatever there is, of the catalogue and of the board's own */
+  const add = (part: Part, parts: ReadonlyMap<string, Part>) => {
     const off = deviceOf(part.kind).offBoard;
     const spot = off ? null : landingSpot(board, parts, panel, face, part);
     setFull(
@@ -48,8 +37,15 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
       : ([{ kind: 'add', collection: 'customParts', value: part, index: null }] as const);
     if (job.edit(`Add ${item.designation}`, [...itsOwn, ...addItem(item)])) job.select({ kind: 'item', id: item.id });
   };
-  const now = useLatest(add);
-  const onAdd = useCallback((part: Part) => now.current(part), [now]);
+  return { add, full };
+}
+
+/** The catalogue: pick a part and it comes to a free spot near others of its kind, or to the shelf when it lives off the board. */
+export function PartPalette({ view, onClose }: { view: BoardView; onClose: () => void }) {
+  const { parts } = useJob();
+  const { add, full } = useAddPart(view);
+  const [query, setQuery] = useState('');
+  const [making, setMaking] = useState<Part | null>(null);
   if (making)
     return (
       <CustomPartForm
@@ -57,7 +53,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
         act="Add it to the board"
         onCancel={() => setMaking(null)}
         onMake={(part) => {
-          add(part);
+          add(part, parts);
           setMaking(null);
         }}
       />
@@ -65,7 +61,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
   return (
     <section
       aria-label="Catalogue"
-      className="absolute inset-x-0 top-0 z-20 h-[46%] overflow-auto border-b-2 border-base-300 bg-base-100 px-4 pb-3 shadow-md"
+      className="absolute inset-x-0 top-0 z-20 h-[72%] overflow-auto sm:h-[46%] border-b-2 border-base-300 bg-base-100 px-4 pb-3 shadow-md"
     >
       <div className="sticky top-0 z-10 flex items-center gap-3 bg-base-100 py-2">
         <h3 className="shrink-0 text-xl">Catalogue</h3>
@@ -86,6 +82,39 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           {full}
         </p>
       )}
+      <Later>
+        <Kinds query={query} setQuery={setQuery} add={add} onLike={setMaking} />
+      </Later>
+    </section>
+  );
+}
+
+/** The kinds of parts, what there is of the one that is looked at or typed, and parts out of files. */
+function Kinds({
+  query,
+  setQuery,
+  add,
+  onLike,
+}: {
+  query: string;
+  setQuery: (words: string) => void;
+  add: (part: Part, parts: ReadonlyMap<string, Part>) => void;
+  onLike: (part: Part) => void;
+}) {
+  const job = useJob();
+  const own = useOwnParts().parts;
+  const kept = useMemo(() => own.filter((p) => !p.retired), [own]);
+  // The board's own first: it keeps the version it was built of.
+  const { parts: ofBoard } = job;
+  const parts = useMemo(() => new Map([...kept.map((p) => [p.part.id, p.part] as const), ...ofBoard]), [kept, ofBoard]);
+  // The field takes every letter at once; the list follows.
+  const words = useDeferredValue(query);
+  const [group, setGroup] = useState<PartGroup>(DEVICE_GROUPS[0]);
+  const volts = job.board.brief.systemVoltageV;
+  const now = useLatest((part: Part) => add(part, parts));
+  const onAdd = useCallback((part: Part) => now.current(part), [now]);
+  return (
+    <>
       <div role="group" aria-label="Kinds of parts" className="mb-1 flex flex-wrap gap-1">
         {DEVICE_GROUPS.map((title) => (
           <button
@@ -102,9 +131,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           </button>
         ))}
       </div>
-      <Later>
-        <PartRows parts={parts} volts={volts} group={group} words={words} onAdd={onAdd} onLike={setMaking} />
-      </Later>
+      <PartRows parts={parts} volts={volts} group={group} words={words} onAdd={onAdd} onLike={onLike} />
       <PartFiles
         onRead={([first]) => {
           if (!first) return;
@@ -112,7 +139,7 @@ export function PartPalette({ view, onClose }: { view: BoardView; onClose: () =>
           setQuery('');
         }}
       />
-    </section>
+    </>
   );
 }
 
