@@ -3,7 +3,7 @@ import type { StationName } from '@ombrik/core/stations';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, type ReactNode, Suspense, useEffect, useState } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
-import { Navigate, useParams } from 'react-router';
+import { Link, Navigate, useParams } from 'react-router';
 import { useKeys } from '../find/bindings.ts';
 import { JobProvider } from '../session/JobProvider.tsx';
 import { useJob } from '../session/useJob.ts';
@@ -14,6 +14,7 @@ import { Later } from '../ui/Later.tsx';
 import { LooksOn } from '../ui/LooksOn.tsx';
 import { Problems } from '../ui/Problems.tsx';
 import { RouteCard } from '../ui/RouteCard.tsx';
+import { Failed } from '../ui/states/Failed.tsx';
 import { Waiting } from '../ui/states/Waiting.tsx';
 import { WhyDrawer } from '../ui/WhyDrawer.tsx';
 import { WhyContext } from '../ui/whyContext.ts';
@@ -224,6 +225,18 @@ const waiting: ReactNode = (
   </div>
 );
 
+const failed = (error: Error, again: () => void): ReactNode => (
+  <div className="flex h-full flex-col">
+    <Header />
+    <div className="p-8">
+      <Failed what="this job" error={error} again={again} className="" />
+      <Link className="btn btn-sm mt-3" to="/">
+        To the shop wall
+      </Link>
+    </div>
+  </div>
+);
+
 /** One job: header, route card, station, findings, why. */
 export function JobShell() {
   const { jobId = '', station = '' } = useParams();
@@ -231,7 +244,7 @@ export function JobShell() {
   if (!(station in STATION)) return <Navigate to={`/jobs/${jobId}/brief`} replace />;
   return (
     <WhyContext value={why}>
-      <JobProvider key={jobId} jobId={jobId} waiting={waiting}>
+      <JobProvider key={jobId} jobId={jobId} waiting={waiting} failed={failed}>
         <StationFrame station={station as StationName} />
       </JobProvider>
     </WhyContext>

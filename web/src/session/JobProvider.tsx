@@ -5,11 +5,9 @@ import type { PastTimes } from '@ombrik/core/power/quote/quote';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { nanoid } from 'nanoid';
 import { type ReactNode, useEffect, useState } from 'react';
-import { Link } from 'react-router';
 import { answer, api } from '../app/api.ts';
 import { keyed } from '../app/press.ts';
 import { useMay, useMe } from '../app/useMe.ts';
-import { Failed } from '../ui/states/Failed.tsx';
 import { workerDeriver } from './deriver.ts';
 import { EditQueue, type Line } from './editQueue.ts';
 import { createJobStore, type Derived, type JobMeta, type JobStore } from './jobStore.ts';
@@ -37,20 +35,23 @@ const metaOf = (f: Fetched): JobMeta => ({
 const LOOKS_ONLY = 'only a designer changes a board; say at Build that it was built otherwise, or ask one';
 
 /** Loads a job and holds its board, what is still to be saved, and the derived dossier. */
-export function JobProvider({ jobId, children, waiting }: { jobId: string; children: ReactNode; waiting: ReactNode }) {
+export function JobProvider({
+  jobId,
+  children,
+  waiting,
+  failed,
+}: {
+  jobId: string;
+  children: ReactNode;
+  waiting: ReactNode;
+  /** What is drawn where the job is not to be had. */
+  failed: (error: Error, again: () => void) => ReactNode;
+}) {
   const query = useQuery(jobQuery(jobId));
   const personId = useMe().data?.person?.id;
   const draws = useMay('POST /api/jobs/:id/edits');
   // A job that is open stays open while the server is away: what is typed and not sent yet lives here.
-  if (query.error && !query.data)
-    return (
-      <div className="p-8">
-        <Failed what="this job" error={query.error} again={() => void query.refetch()} className="" />
-        <Link className="btn btn-sm mt-3" to="/">
-          To the shop wall
-        </Link>
-      </div>
-    );
+  if (query.error && !query.data) return failed(query.error, () => void query.refetch());
   if (!query.data || !personId) return waiting;
   return (
     <LoadedJob key={jobId} personId={personId} draws={draws} fetched={query.data} waiting={waiting}>
