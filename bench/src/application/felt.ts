@@ -145,6 +145,8 @@ async function stationChange({ page, workedMs }: Seat, name: string): Promise<To
     });
   });
   const speed = await speedOf(page);
+  // What the loop leaves behind is swept up before the press, not within it.
+  await page.waitForTimeout(600);
   const before = await workedMs();
   await page.mouse.click(x + width / 2, y + height / 2);
   const clockMs = await page.evaluate(() => (window as unknown as { changed: Promise<number> }).changed);

@@ -218,24 +218,23 @@ function Broken({ error, resetErrorBoundary }: FallbackProps) {
   );
 }
 
-const waiting: ReactNode = (
+/** What stands in the place of a job that is not there. */
+const instead = (of: ReactNode): ReactNode => (
   <div className="flex h-full flex-col">
     <Header />
-    <Waiting what="Fetching the job and working the board out" shape="page" className="p-8" />
+    {of}
   </div>
 );
-
-const failed = (error: Error, again: () => void): ReactNode => (
-  <div className="flex h-full flex-col">
-    <Header />
+const waiting = instead(<Waiting what="Fetching the job and working the board out" shape="page" className="p-8" />);
+const failed = (error: Error, again: () => void): ReactNode =>
+  instead(
     <div className="p-8">
       <Failed what="this job" error={error} again={again} className="" />
       <Link className="btn btn-sm mt-3" to="/">
         To the shop wall
       </Link>
-    </div>
-  </div>
-);
+    </div>,
+  );
 
 /** One job: header, route card, station, findings, why. */
 export function JobShell() {

@@ -7,7 +7,11 @@ import { ApiError } from './api.ts';
 import { watched } from './newer.ts';
 import { keyed, usePress } from './press.ts';
 
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
 const settled = () => act(() => new Promise((go) => setTimeout(go, 5)));
 
 /** Sends what is pressed to a desk that answers when it is told to. */
@@ -71,7 +75,6 @@ describe('a button that changes something', () => {
       [21, false],
       [21, false],
     ]);
-    vi.unstubAllGlobals();
   });
   it('the page is not left without a word while a press waits for longer than its turn', async () => {
     vi.useFakeTimers({ toFake: ['Date'] });
@@ -90,7 +93,6 @@ describe('a button that changes something', () => {
     asked[0]!.answer('done');
     await settled();
     expect(leave()).toBe(false);
-    vi.useRealTimers();
   });
   it('that is not theirs asks nobody, and says whose it is', async () => {
     const { asked, send } = desk();

@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import { Link, useLocation } from 'react-router';
 import { answer, api, problemsIn } from '../../app/api.ts';
 import { keyed, usePress } from '../../app/press.ts';
-import { useIs, useMay } from '../../app/useMe.ts';
+import { useMay } from '../../app/useMe.ts';
 import { Header } from '../../ui/Header.tsx';
 import { LooksOn } from '../../ui/LooksOn.tsx';
 import { Problems } from '../../ui/Problems.tsx';
@@ -40,7 +40,7 @@ export function WorkshopPage() {
   // What is on its way counts already: the next change is made to it.
   const workshop = kept && Object.assign({}, kept, ...save.pending);
   const may = useMay('POST /api/workshop');
-  const owns = useIs('owner');
+  const owns = useMay('POST /api/people/invitations');
   const { hash } = useLocation();
   const there = workshop !== undefined;
   useEffect(() => {

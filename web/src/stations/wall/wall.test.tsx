@@ -37,7 +37,10 @@ const me = (role = 'designer') => ({
   person: { id: 'pe', name: 'Mira Holt', email: 'm', roles: [role] },
   workshopName: 'Teasel Works',
   demoPeople: [],
-  mayNot: role === 'designer' ? {} : { 'POST /api/workshop': 'only an owner or a designer does this' },
+  mayNot: {
+    'POST /api/people/invitations': 'only an owner does this',
+    ...(role !== 'designer' && { 'POST /api/workshop': 'only an owner or a designer does this' }),
+  },
 });
 
 describe('the wall', () => {

@@ -225,6 +225,7 @@ describe('two settings changed one after the other', () => {
         person: { id: 'pe', name: 'Mira Holt', email: 'm', roles: ['designer'] },
         workshopName: 'Teasel Works',
         demoPeople: [],
+        mayNot: { 'POST /api/people/invitations': 'only an owner does this' },
       },
       '/api/workshop': (a: Asked) => {
         if (a.method === 'POST') kept = { ...kept, ...(a.body as Partial<Workshop>) };

@@ -51,9 +51,9 @@ export interface DataTableProps<T> {
   onKeyDown?: KeyboardEventHandler<HTMLTableElement>;
 }
 
-/** Below this many rows all of them are drawn: a page search finds them. */
 /** A row with a field in it, px. */
 const ROW_PX = 43;
+/** Below this many rows all of them are drawn: a page search finds them. */
 const FEW = 120;
 /** Fewer rows are read at a glance: nobody takes them to a spreadsheet. */
 const WORTH_TAKING = 3;
