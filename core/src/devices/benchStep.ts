@@ -64,6 +64,10 @@ export type Basis =
     }
   /** Volts times amps, both read in the same moment; the share a display may lie off them. */
   | { kind: 'product'; share: number }
+  /** A pack on its own display against the meter: what its rounded cells explain, and what is let stand beyond. */
+  | { kind: 'display'; cells: number; cellRoundingV: number; restV: number }
+  /** How far the cells of a pack may lie apart; the reading is worked out from all of them. */
+  | { kind: 'spread'; withinV: number }
   /** The whole way to a consumer and back, while it is on. */
   | { kind: 'line'; line: LineOhm; operating: Draw['operating'] };
 

@@ -69,7 +69,7 @@ export function cluesOf(
   const last = new Map(readings.map((r) => [r.stepId, r]));
   return steps.flatMap((step): Clue[] => {
     // What a display shows tells of the display: the board's own network has no part in it.
-    if (step.method !== 'reading' || step.basis?.kind === 'product') return [];
+    if (step.method !== 'reading' || step.alongside.length > 0) return [];
     const { sound, spread } = soundOf(step, conditions, workshop);
     const reading = last.get(step.id);
     const doubt = reading?.expandedUncertainty ?? usual(step, sound);

@@ -18,6 +18,8 @@ export const TEST_WARM_C = 45;
 /** Cells of a pack in series per 12 V of it, and what one of them may be off on a display: 17 mV was seen. Common practice, no source. */
 export const CELLS_PER_12V = { lifepo4: 4, agm: 6, vented: 6 } as const;
 export const CELL_ROUNDING_V = 0.017;
+/** Cells of a sound pack at rest lie no further apart than this. Common practice, no source. */
+export const CELL_SPREAD_V = 0.05;
 
 /** From this current on a joint of a few milliohms gets warm: its lead is proved by current, not by an ohmmeter. Common practice, no source. */
 export const PROVED_BY_CURRENT_A = 10;

@@ -230,6 +230,24 @@ describe('the bench test', () => {
         expect((await told({ alongside: [13.3, 20] })).json.verdict, step.title).toBe('passed');
         continue;
       }
+      if (step.basis?.kind === 'display') {
+        expect((await record(step, { value: bankV })).json.problems[0]).toMatch(/alongside has 0 readings/);
+        const far = bankV + step.basis.restV + step.basis.cells * step.basis.cellRoundingV + 0.2;
+        expect((await record(step, { value: far, alongside: [bankV] })).json.verdict).toBe('failed');
+        expect((await record(step, { value: bankV, alongside: [bankV] })).json.verdict).toBe('passed');
+        continue;
+      }
+      if (step.basis?.kind === 'spread') {
+        const cells = step.alongside.map((_, i) => 3.31 + 0.002 * (i % 4));
+        expect((await record(step, { alongside: cells.slice(1) })).json.problems[0]).toMatch(
+          /accepted: .*cell 1.*cell/,
+        );
+        // What is worked out from the cells is not taken from whoever asks.
+        const weak = cells.map((v, i) => (i === 2 ? 3.1 : v));
+        expect((await record(step, { value: 0, alongside: weak })).json).toMatchObject({ verdict: 'failed' });
+        expect((await record(step, { alongside: cells })).json).toMatchObject({ verdict: 'passed', value: 0.006 });
+        continue;
+      }
       const value = step.basis?.kind === 'bank' ? bankV : good(step);
       const drive = driveOf(step, { bankV, ambientC: 20 });
       if (drive && !drivenKinds.has(step.basis!.kind)) {

@@ -22,8 +22,8 @@ const recordBody = record({
   ...at(),
   /** What the meter read, in the SI unit of the quantity; null where nothing is measured. */
   value: orNull(num({ min: -1e12, max: 1e38 })),
-  /** Read in the same moment, in SI units. */
-  alongside: orNull(list(num({ min: -1e6, max: 1e6 }), { max: 4 })),
+  /** Read in the same moment, in SI units: a pack has up to so many cells. */
+  alongside: orNull(list(num({ min: -1e6, max: 1e6 }), { max: 64 })),
   /** For what is seen or set: found good or not. */
   found: orNull(oneOfText(['good', 'bad'])),
   settings: orNull(

@@ -4,6 +4,7 @@ import { isOpenReading, QUANTITIES } from '@ombrik/core/document/workshop/quanti
 import { overdue } from '@ombrik/core/document/workshop/toolCheck';
 import type { Verdict } from '@ombrik/core/solvers/uncertainty/decide';
 import { benchProgress, conditionsOf, mayBeRead } from '@ombrik/core/stages/bench/benchProgress';
+import { besideReading } from '@ombrik/core/stages/bench/beside';
 import { driveOf } from '@ombrik/core/stages/bench/drive';
 import { judge } from '@ombrik/core/stages/bench/judge';
 import type { BenchConditions } from '@ombrik/core/stages/bench/limitsAt';
@@ -140,13 +141,14 @@ const recordOf = (step: BenchStep, file: JobFile, { unit, note }: AtStep) => ({
 export async function recordReading(db: Knex, person: Person, jobId: string, told: Told): Promise<Outcome> {
   const standing = await standAt(db, person, jobId, told);
   const { step, file } = standing;
-  const { value, found, settings } = told;
+  const { found, settings } = told;
   if (step.method === 'reading') {
-    if (value === null) return refuse(422, `value is missing; accepted: a number in ${step.measures}`);
     const asked = step.alongside.map((a) => `${QUANTITIES[a.quantity].title} (${a.where})`);
     const alongside = told.alongside ?? [];
     if (alongside.length !== asked.length)
       refuse(422, `alongside has ${alongside.length} readings; accepted: ${asked.join(', ') || 'none'}`);
+    const value = besideReading(step, told.value, alongside);
+    if (value === null) return refuse(422, `value is missing; accepted: a number in ${step.measures}`);
     const instrument = told.instrumentId === null ? null : requireInstrument(file, told.instrumentId);
     const source: ReadingSource = { kind: 'typed', by: instrument && readBy(instrument) };
     const conditions = asked.length > 0 ? { ...standing.conditions, alongside } : standing.conditions;

@@ -5,6 +5,8 @@ import { readBy } from '@ombrik/core/document/workshop/instrument';
 import type { Quantity } from '@ombrik/core/document/workshop/quantity';
 import type { Workshop } from '@ombrik/core/document/workshop/workshop';
 import type { Dossier } from '@ombrik/core/dossier';
+import { BANK_VOLTAGE } from '@ombrik/core/stages/bench/bankSteps';
+import { besideLimits, besideReading } from '@ombrik/core/stages/bench/beside';
 import { judge } from '@ombrik/core/stages/bench/judge';
 import { cableWork } from '@ombrik/core/stock/cableWork';
 import { type DemoJob, demoInstruments } from '@ombrik/demo/demoWorkshop';
@@ -24,6 +26,18 @@ function reading({ lowLimit, highLimit, expected }: Step, good: boolean): number
 
 /** What was read beside a display's watts. */
 const BESIDE: Partial<Record<Quantity, number>> = { voltage: 13.3, current: 24 };
+const CELL_V = 3.318;
+
+/** What is read beside a step, and what the step itself reads on a sound board then. */
+function readBeside(step: Step, bankV: number): { alongside: number[]; sound: number } | null {
+  if (step.alongside.length === 0) return null;
+  const alongside = step.alongside.map(({ quantity }, i) => {
+    if (step.basis?.kind === 'spread') return Number((CELL_V + 0.002 * (i % 4)).toFixed(3));
+    return step.basis?.kind === 'display' ? bankV : (BESIDE[quantity] ?? 0);
+  });
+  const expected = besideLimits(step, alongside, null)?.expected ?? 0;
+  return { alongside, sound: besideReading(step, expected, alongside) ?? 0 };
+}
 
 /** What the floor says of a demo job's cables, in the order they are made: whole ones first, then those that are only cut. */
 export async function seedCables(trx: Knex, jobId: string, job: DemoJob, dossier: Dossier, workshop: Workshop) {
@@ -53,13 +67,13 @@ export async function seedBench(trx: Knex, jobId: string, job: DemoJob, dossier:
   const seen = job.bench === 'passed' ? steps : steps.slice(0, halfway + 1);
   const last = seen.at(-1);
   const [meter] = demoInstruments;
+  const bankV = steps.find((s) => s.id === BANK_VOLTAGE)?.expected ?? 0;
   for (const step of seen) {
     const good = job.bench === 'passed' || step !== last;
     const measured = step.method === 'reading';
-    const alongside = step.alongside.map(({ quantity }) => BESIDE[quantity] ?? 0);
-    const sound = alongside.length > 0 ? { ...step, expected: alongside.reduce((all, one) => all * one, 1) } : step;
-    const value = measured ? reading(sound, good) : null;
-    const conditions = { bankV: null, ambientC: 19, ...(alongside.length > 0 ? { alongside } : {}) };
+    const beside = readBeside(step, bankV);
+    const value = measured ? reading(beside ? { ...step, expected: beside.sound } : step, good) : null;
+    const conditions = { bankV: null, ambientC: 19, ...(beside ? { alongside: beside.alongside } : {}) };
     const judged = value === null ? null : judge(step, value, conditions, meter!, workshop);
     await addReading(trx, jobId, 'pe_tester', {
       unit: 1,

@@ -5,7 +5,7 @@ import type { Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { bankLimit, unexplainedRest } from '../../formulas/bench.ts';
 import { REST_VOLTAGE_PER_12V, REST_VOLTAGE_SOURCE } from '../../tables/batteryVoltage.ts';
-import { CELL_ROUNDING_V, CELLS_PER_12V } from '../../tables/buildTolerances.ts';
+import { CELL_ROUNDING_V, CELL_SPREAD_V, CELLS_PER_12V } from '../../tables/buildTolerances.ts';
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';
@@ -157,7 +157,7 @@ function stringSteps({ netlist, potentials, items }: BankInput): Draft[] {
   );
 }
 
-/** A battery with a display of its own: what it shows against the meter, and the rest that its cells do not explain. */
+/** A battery with a display of its own: the pack against the meter with the rest its cells do not explain, and its cells. */
 function cellSteps({ netlist, workshop, ...input }: BankInput, state: BenchState): Draft[] {
   const name = (id: Id) => input.items.find((i) => i.id === id)?.designation ?? id;
   return netlist.sources.flatMap(({ element, item }): Draft[] => {
@@ -174,23 +174,32 @@ function cellSteps({ netlist, workshop, ...input }: BankInput, state: BenchState
         restV: given('workshop setting'),
       },
     );
+    const rested = { stage: 'bank' as const, entityId: item.id, caution: LIVE, state };
     return [
       readingStep({
         id: `bank/cells/${item.id}`,
-        stage: 'bank',
-        entityId: item.id,
-        title: `Display of ${name(item.id)} against the meter`,
-        how: `Volts on the battery's own display less volts by the meter on its posts; write the ${cells} cells down in the note. ${cells} rounded cells explain ${(cells * CELL_ROUNDING_V * 1000).toFixed(0)} mV: more than that is a lead, a calibration or the meter, and has to be found.`,
-        caution: LIVE,
-        measures: 'drop',
-        lowLimit: -limitV,
-        highLimit: limitV,
-        expected: 0,
+        ...rested,
+        title: `Display of ${name(item.id)} within ${millivolts(limitV)} of the meter`,
+        how: `Volts on the battery's own display and volts by the meter across its posts, in the same moment. ${cells} rounded cells explain ${millivolts(cells * CELL_ROUNDING_V)}; what stays beyond that is a lead, a calibration or the meter, and is told.`,
+        measures: 'voltage',
+        basis: { kind: 'display', cells, cellRoundingV: CELL_ROUNDING_V, restV: workshop.unexplainedRestV },
+        alongside: [{ quantity: 'voltage', where: 'meter across its posts' }],
         limitFigure: address,
         // Read off a display: no tips of an instrument.
         probes: [],
-        state,
+      }),
+      readingStep({
+        id: `bank/spread/${item.id}`,
+        ...rested,
+        title: `Cells of ${name(item.id)} within ${millivolts(CELL_SPREAD_V)} of one another`,
+        how: `Each of the ${cells} cells as the battery's own display shows it, at rest. Where the case lets at them, the meter across each as well, the worst in the note. A cell far below the others is weak or was never charged with them, one far above is full before them.`,
+        measures: 'drop',
+        basis: { kind: 'spread', withinV: CELL_SPREAD_V },
+        alongside: Array.from({ length: cells }, (_, i) => ({ quantity: 'voltage', where: `cell ${i + 1}` })),
+        probes: [],
       }),
     ];
   });
 }
+
+const millivolts = (volts: number) => `${(1000 * volts).toFixed(0)} mV`;

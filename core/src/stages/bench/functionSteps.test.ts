@@ -7,6 +7,8 @@ import type { Board } from '../../document/board.ts';
 import { defaultWorkshop } from '../../document/workshop/workshop.ts';
 import { profileById } from '../../profiles/profiles.ts';
 import { mountainHutBoard } from '../../testing/demoBoards.ts';
+import { besideReading } from './beside.ts';
+import { judge } from './judge.ts';
 
 const deriveBoard = (board: Board) =>
   derive(board, genericCatalogue, profileById(board.brief.profileId), defaultWorkshop);
@@ -77,16 +79,54 @@ describe('what a board does, checked one thing at a time', () => {
       expect(step.caution).toMatch(/250 V at the tips/);
     }
   });
-  it('the display of a battery is held against the meter: sixteen rounded cells explain 272 mV and no more (worked)', () => {
+  describe('a battery with a display of its own', () => {
     const board = new BoardBuilder({ systemVoltageV: 48, chemistry: 'lifepo4', profileId: 'fixed-iec' }, [600, 400])
       .item('G1', 'battery-lifepo4-48-100', { location: 'shed' })
       .item('F1', 'holder-classT', { at: [100, 100] })
       .item('X2', 'bar-minus-4x8', { at: [300, 300] })
       .wire('G1:plus', 'F1:line', { runMm: 150 })
       .wire('G1:minus', 'X2:s1', { runMm: 150 }).board;
-    const step = stepsOf(board).find((s) => s.id === 'bank/cells/it_G1')!;
-    // 16 · 0.017 = 0.272 V, and 0.1 V of the workshop's own: the 0.6 V once seen are not explained.
-    expect(step.highLimit).toBeCloseTo(0.372, 6);
-    expect(0.6).toBeGreaterThan(step.highLimit!);
+    const steps = stepsOf(board);
+    const step = (id: string) => steps.find((s) => s.id === `bank/${id}/it_G1`)!;
+    const read = (of: BenchStep, value: number, alongside: number[]) =>
+      judge(of, value, { bankV: null, ambientC: 20, alongside }, null, { ...defaultWorkshop, meterToleranceV: 0.02 });
+
+    it('is held against the meter: sixteen rounded cells explain 272 mV and no more (worked), the rest is told', () => {
+      const display = step('cells');
+      expect([display.title, display.alongside.length]).toEqual(['Display of -G1 within 372 mV of the meter', 1]);
+      // 16 · 0.017 = 0.272 V, and 0.1 V of the workshop's own: the 0.6 V once seen are not explained.
+      const seen = read(display, 52.8, [52.2]);
+      expect([seen.verdict, seen.lowLimit, seen.highLimit]).toEqual([
+        'failed',
+        expect.closeTo(51.828, 6),
+        expect.closeTo(52.572, 6),
+      ]);
+      expect(seen.says).toMatch(/52\.20 V by the meter, 600 mV apart; .* explain 272 mV, 328 mV stay unexplained/);
+      expect(read(display, 52.3, [52.2])).toMatchObject({
+        verdict: 'passed',
+        says: expect.stringMatching(/nothing stays unexplained/),
+      });
+      // Let stand by the workshop's setting, and still told.
+      expect(read(display, 52.5, [52.2])).toMatchObject({
+        verdict: 'passed',
+        says: expect.stringMatching(/28 mV stay unexplained/),
+      });
+      // A plain meter of 20 mV cannot tell so near to the limit.
+      expect(read(display, 52.57, [52.2]).verdict).toBe('unsure');
+      expect(read(display, 51.6, [52.2]).verdict).toBe('failed');
+    });
+    it('shows its cells: how far they lie apart is worked out, and the weak one is named', () => {
+      const spread = step('spread');
+      const cells = Array.from({ length: 16 }, (_, i) => 3.31 + 0.002 * (i % 4));
+      const apart = (all: number[]) => read(spread, besideReading(spread, null, all)!, all);
+      expect(spread.alongside.map((a) => a.where)).toEqual(cells.map((_, i) => `cell ${i + 1}`));
+      expect(apart(cells).verdict).toBe('passed');
+      const weak = apart(cells.map((v, i) => (i === 6 ? 3.22 : v)));
+      expect(weak).toMatchObject({
+        verdict: 'failed',
+        says: expect.stringMatching(/^cell 7 at 3\.220 V, cell 4 at 3\.316 V, together 52\.91 V$/),
+      });
+      expect(besideReading(spread, 0.001, [])).toBeNull();
+    });
   });
 });

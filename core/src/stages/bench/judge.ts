@@ -2,8 +2,9 @@ import type { BenchStep } from '../../devices/benchStep.ts';
 import { halfWidth, type Instrument, usualAccuracy } from '../../document/workshop/instrument.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { decide, type Verdict } from '../../solvers/uncertainty/decide.ts';
-import { propagate, rectangular } from '../../solvers/uncertainty/propagate.ts';
-import { type BenchConditions, type LimitsHere, limitsAt } from './limitsAt.ts';
+import { rectangular } from '../../solvers/uncertainty/propagate.ts';
+import { besideLimits, besideUncertainty, type LimitsHere } from './beside.ts';
+import { type BenchConditions, limitsAt } from './limitsAt.ts';
 
 /** Coverage of what is said of a reading: about 95 %. Source: JCGM 100 (GUM), 6.2. */
 const COVERAGE = 2;
@@ -45,23 +46,6 @@ export function readingUncertainty(
 }
 
 /**
- * Expanded uncertainty of what a display is held against: the product of what was read beside it, each with its doubt.
- * What the display itself may be off is in the limits. Source: JCGM 100 (GUM), equation 10.
- */
-function alongsideUncertainty(
-  step: Pick<BenchStep, 'alongside'>,
-  read: readonly number[],
-  instrument: Pick<Instrument, 'accuracy'> | null,
-  workshop: Pick<Workshop, 'meterToleranceV'>,
-): number {
-  const inputs = read.map((value, i) => ({
-    value,
-    standardUncertainty: standardUncertainty(step.alongside[i]!.quantity, value, instrument, workshop),
-  }));
-  return COVERAGE * propagate((x) => x.reduce((product, one) => product * one, 1), inputs).standardUncertainty;
-}
-
-/**
  * Judges a reading: by the limits of the bench as it is, and by how well the instrument knows.
  * @example
  * judge(dossier.bench[0], 5000, { bankV: null, ambientC: 20 }, null, workshop).verdict; // 'passed'
@@ -73,10 +57,11 @@ export function judge(
   instrument: Pick<Instrument, 'accuracy'> | null,
   workshop: Pick<Workshop, 'joinOhm' | 'meterToleranceV'>,
 ): Judged {
-  const limits = limitsAt(step, conditions, workshop);
-  const expandedUncertainty =
-    step.alongside.length > 0
-      ? alongsideUncertainty(step, conditions.alongside ?? [], instrument, workshop)
-      : readingUncertainty(step, value, instrument, workshop);
+  const read = conditions.alongside ?? [];
+  const beside = besideLimits(step, read, value);
+  const limits = beside ?? limitsAt(step, conditions, workshop);
+  const expandedUncertainty = beside
+    ? COVERAGE * besideUncertainty(step, read, (q, v) => standardUncertainty(q, v, instrument, workshop))
+    : readingUncertainty(step, value, instrument, workshop);
   return { ...limits, expandedUncertainty, verdict: decide(limits, value, expandedUncertainty) };
 }

@@ -1,10 +1,10 @@
 import type { Basis, BenchStep } from '../../devices/benchStep.ts';
 import type { Workshop } from '../../document/workshop/workshop.ts';
 import { seededRandom } from '../../solvers/random.ts';
-import type { Limits } from '../../solvers/uncertainty/decide.ts';
 import { between, type Draw, monteCarlo, quantile, type Sampled } from '../../solvers/uncertainty/monteCarlo.ts';
 import { BUILD_TOLERANCES, TEST_AMBIENT_C, TEST_WARM_C } from '../../tables/buildTolerances.ts';
 import { COPPER_ALPHA_PER_K } from '../../tables/conductorResistance.ts';
+import { besideLimits, type LimitsHere } from './beside.ts';
 
 /** What is known at the bench once it has been read. */
 export interface BenchConditions {
@@ -18,12 +18,6 @@ export interface BenchConditions {
   drivenA?: number;
 }
 export const UNKNOWN_CONDITIONS: BenchConditions = { bankV: null, ambientC: null };
-
-export interface LimitsHere extends Limits {
-  expected: number | null;
-  /** How they came about, in words. */
-  says: string;
-}
 
 /** Sound boards drawn for a limit, and the share of them it lets pass. */
 const DRAWS = 4000;
@@ -87,7 +81,8 @@ export function soundReadings(
   { joinOhm }: Pick<Workshop, 'joinOhm'>,
   draws = DRAWS,
 ): Sound | null {
-  if (basis === null || basis.kind === 'bank' || basis.kind === 'product') return null;
+  if (basis === null || basis.kind === 'bank') return null;
+  if (basis.kind === 'product' || basis.kind === 'display' || basis.kind === 'spread') return null;
   const roomC = ambientC ?? TEST_AMBIENT_C;
   const random = seededRandom(1);
   // A load that was drawn by an instrument is what it says, not what a sheet says.
@@ -150,6 +145,8 @@ export function limitsAt(
 ): LimitsHere {
   const { basis, lowLimit, highLimit, expected } = step;
   const { bankV, ambientC } = conditions;
+  const beside = besideLimits(step, conditions.alongside ?? [], null);
+  if (beside) return beside;
   if (basis?.kind === 'bank' && bankV !== null)
     return {
       lowLimit: bankV - basis.withinV,
@@ -157,7 +154,6 @@ export function limitsAt(
       expected: bankV,
       says: `the bank as read, ${bankV.toFixed(2)} V`,
     };
-  if (basis?.kind === 'product') return productLimits(basis.share, conditions.alongside);
   const sound = soundReadings(step, conditions, workshop);
   if (sound === null) return { lowLimit, highLimit, expected, says: 'as planned' };
   const at = [
@@ -174,22 +170,5 @@ export function limitsAt(
     highLimit: ROOM_SHARE * quantile(sound.sampled, SOUND_SHARE) + NOTHING_V,
     expected: sound.expected,
     says: `sound boards at ${at.join(', ')}`,
-  };
-}
-
-/** Displays show whole watts. */
-const SHOWN_W = 1;
-
-/** What a display may show where volts and amps were read beside it. */
-function productLimits(share: number, [volts, amps]: readonly number[] = []): LimitsHere {
-  if (volts === undefined || amps === undefined)
-    return { lowLimit: null, highLimit: null, expected: null, says: 'volts times amps, once both are read' };
-  const watts = volts * amps;
-  const room = share * Math.abs(watts) + SHOWN_W;
-  return {
-    lowLimit: watts - room,
-    highLimit: watts + room,
-    expected: watts,
-    says: `${volts.toFixed(2)} V times ${amps.toFixed(2)} A, read in the same moment`,
   };
 }

@@ -101,37 +101,42 @@ function InstrumentPress({ step, hands, setup, disabled }: OneCheck) {
   );
 }
 
-function ReadingPresses(check: OneCheck) {
-  const { step, hands, setup, disabled } = check;
-  const { shown, perUnit } = QUANTITIES[step.measures!];
-  const beside = step.alongside.map(
-    ({ quantity, where }, i) =>
-      [
-        `beside${i}`,
-        {
-          kind: 'number',
-          label: `${QUANTITIES[quantity].title}, ${where}`,
-          min: -1e6,
-          max: 1e6,
-          unit: QUANTITIES[quantity].shown,
-        },
-      ] as const,
-  );
-  const fields: Fields = {
+/** What a display is asked to show, where its own figure is held against others. */
+const SHOWN_WORDS: Partial<Record<NonNullable<BenchStep['basis']>['kind'], string>> = {
+  product: 'Watts shown',
+  display: 'Volts shown',
+};
+
+/** The fields of a check: what is read beside it, and its own reading, but where that is worked out from the others. */
+function fieldsOf(step: BenchStep): Fields {
+  const beside = step.alongside.map(({ quantity, where }, i): [string, Fields[string]] => {
+    const { title, shown } = QUANTITIES[quantity];
+    const label = step.basis?.kind === 'spread' ? where : `${title}, ${where}`;
+    return [`beside${i}`, { kind: 'number', label, min: -1e6, max: 1e6, unit: shown }];
+  });
+  const { shown } = QUANTITIES[step.measures!];
+  const reading: Fields[string] = {
+    kind: 'number',
+    label: (step.basis && SHOWN_WORDS[step.basis.kind]) ?? `Reading in ${shown}`,
+    hideLabel: beside.length === 0,
+    min: -1e9,
+    max: 1e9,
+    unit: shown,
+    placeholder: 'reading',
+  };
+  return {
     ...Object.fromEntries(beside),
-    reading: {
-      kind: 'number',
-      label: beside.length > 0 ? `Watts shown` : `Reading in ${shown}`,
-      hideLabel: beside.length === 0,
-      min: -1e9,
-      max: 1e9,
-      unit: shown,
-      placeholder: 'reading',
-    },
+    ...(step.basis?.kind === 'spread' ? {} : { reading }),
     note: { kind: 'text', label: 'Note', hideLabel: true, max: 300, placeholder: 'note, if any' },
   };
+}
+
+function ReadingPresses(check: OneCheck) {
+  const { step, hands, setup, disabled } = check;
+  const { perUnit } = QUANTITIES[step.measures!];
+  const fields = fieldsOf(step);
   const form = useFieldForm(fields, Object.fromEntries(Object.keys(fields).map((name) => [name, ''])));
-  const record = (value: number, note = '', alongside?: number[]) =>
+  const record = (value: number | null, note = '', alongside?: number[]) =>
     hands.record.mutate({ step, value, found: null, note, alongside });
   return (
     <div className="grid gap-3">
@@ -143,15 +148,19 @@ function ReadingPresses(check: OneCheck) {
           const alongside = step.alongside.map(
             ({ quantity }, i) => Number(said[`beside${i}`]) / QUANTITIES[quantity].perUnit,
           );
-          record(Number(said.reading) / perUnit, String(said.note), beside.length > 0 ? alongside : undefined);
+          const value = fields.reading ? Number(said.reading) / perUnit : null;
+          record(value, String(said.note), alongside.length > 0 ? alongside : undefined);
           form.reset();
         })}
       >
-        {beside.map(([name]) => (
-          <FormField key={name} of={form} name={name} className="min-w-40 flex-1" />
+        {Object.keys(fields).map((name) => (
+          <FormField
+            key={name}
+            of={form}
+            name={name}
+            className={`flex-1 ${fields.reading ? 'min-w-40' : 'min-w-32'}`}
+          />
         ))}
-        <FormField of={form} name="reading" className="min-w-40 flex-1" />
-        <FormField of={form} name="note" className="min-w-40 flex-1" />
         <button type="submit" className="btn btn-lg" style={TALL} disabled={disabled}>
           Record
         </button>

@@ -1,6 +1,7 @@
 import type { BenchStep } from '@ombrik/core/devices/benchStep';
 import { shownReading } from '@ombrik/core/document/workshop/quantity';
 import { conditionsOf } from '@ombrik/core/stages/bench/benchProgress';
+import { besideLimits } from '@ombrik/core/stages/bench/beside';
 import { readingUncertainty } from '@ombrik/core/stages/bench/judge';
 import { limitsAt } from '@ombrik/core/stages/bench/limitsAt';
 import { useMemo } from 'react';
@@ -10,20 +11,33 @@ import { Askable } from '../../ui/Askable.tsx';
 import { LimitBand } from './LimitBand.tsx';
 import type { BenchSetupState } from './useBenchSetup.ts';
 
-/** A reading whose limits came with it: between which it had to lie, by what was read beside it. */
-function AsJudged({ step, last }: { step: BenchStep; last: ReturnType<typeof useFloor>['bench'][number] }) {
+const LimitWhy = ({ step }: { step: BenchStep }) =>
+  step.limitFigure && (
+    <>
+      Limit: <Askable address={step.limitFigure}>why this number</Askable>.{' '}
+    </>
+  );
+
+/** A reading whose limits come with it: between which it had to lie, by what was read beside it; before that, by what it will be. */
+function AsJudged({ step, last }: { step: BenchStep; last: ReturnType<typeof useFloor>['bench'][number] | null }) {
+  const says = last?.says ?? besideLimits(step, [], null)?.says;
   return (
     <div className="mt-5">
-      <LimitBand
-        quantity={step.measures!}
-        low={last.lowLimit}
-        high={last.highLimit}
-        expected={last.expected}
-        reading={last.value}
-        doubt={last.uncertainty ?? 0}
-        verdict={last.verdict}
-      />
-      <p className="dim mt-1">By {last.says}.</p>
+      {last && (
+        <LimitBand
+          quantity={step.measures!}
+          low={last.lowLimit}
+          high={last.highLimit}
+          expected={last.expected}
+          reading={last.value}
+          doubt={last.uncertainty ?? 0}
+          verdict={last.verdict}
+        />
+      )}
+      <p className="mt-1">
+        <LimitWhy step={step} />
+        <span className="dim">By {says}.</span>
+      </p>
     </div>
   );
 }
@@ -39,7 +53,7 @@ export function Limits({ step, setup }: { step: BenchStep; setup: BenchSetupStat
   );
   const last = bench.filter((r) => r.stepId === step.id && r.source.kind !== 'simulated').at(-1) ?? null;
   const quantity = step.measures!;
-  if (step.alongside.length > 0) return last && <AsJudged step={step} last={last} />;
+  if (step.alongside.length > 0) return <AsJudged step={step} last={last} />;
   const near = limits.highLimit ?? limits.lowLimit ?? 0;
   const doubt = readingUncertainty(step, near, setup.instrument, workshop);
   return (
@@ -54,11 +68,7 @@ export function Limits({ step, setup }: { step: BenchStep; setup: BenchSetupStat
         verdict={last?.verdict ?? null}
       />
       <p className="mt-1">
-        {step.limitFigure && (
-          <>
-            Limit: <Askable address={step.limitFigure}>why this number</Askable>.{' '}
-          </>
-        )}
+        <LimitWhy step={step} />
         <span className="dim">
           {limits.says === 'as planned' ? '' : `By ${limits.says}. `}Read with{' '}
           {setup.instrument?.name ?? 'a plain hand meter'} to within {shownReading(quantity, doubt)}: nearer to a limit

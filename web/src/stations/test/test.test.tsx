@@ -173,6 +173,23 @@ describe('the bench', () => {
     await press('Record');
     await waitFor(() => expect(posted()[0]).toMatchObject({ value: 266, alongside: [13.3, 20] }));
   });
+  it('of a pack that shows its cells every cell is typed, and how far they lie apart is left to the program', async () => {
+    const { plan, posted } = await open({
+      board: demoBoard('hut'),
+      done: (p) => upToStep(p, (s) => s.basis?.kind === 'spread'),
+      answers: { '/api/jobs/jb/bench/records': { verdict: 'passed', value: 0.006 } },
+    });
+    const step = plan.find((s) => s.basis?.kind === 'spread')!;
+    await waitFor(() => expect(title()).toBe(step.title));
+    expect(screen.queryByLabelText(/^Reading/)).toBeNull();
+    const cells = step.alongside.map((_, i) => (i === 2 ? 3.298 : 3.312));
+    for (const [i, volts] of cells.entries())
+      await act(
+        async () => void fireEvent.change(screen.getByLabelText(`cell ${i + 1}`), { target: { value: String(volts) } }),
+      );
+    await press('Record');
+    await waitFor(() => expect(posted()[0]).toMatchObject({ stepId: step.id, value: null, alongside: cells }));
+  });
   it('without an instrument of the shop there is no press that reads one', async () => {
     await open({ done: upTo('reading') });
     await screen.findByRole('button', { name: 'Record' });
