@@ -135,6 +135,7 @@ function ReadingPresses(check: OneCheck) {
   const { step, hands, setup, disabled } = check;
   const { perUnit } = QUANTITIES[step.measures!];
   const fields = fieldsOf(step);
+  const beside = step.alongside.map((_, i) => `beside${i}`);
   const form = useFieldForm(fields, Object.fromEntries(Object.keys(fields).map((name) => [name, ''])));
   const record = (value: number | null, note = '', alongside?: number[]) =>
     hands.record.mutate({ step, value, found: null, note, alongside });
@@ -153,14 +154,19 @@ function ReadingPresses(check: OneCheck) {
           form.reset();
         })}
       >
-        {Object.keys(fields).map((name) => (
-          <FormField
-            key={name}
-            of={form}
-            name={name}
-            className={`flex-1 ${fields.reading ? 'min-w-40' : 'min-w-32'}`}
-          />
-        ))}
+        {!fields.reading && (
+          <div className="grid basis-full grid-cols-[repeat(auto-fill,minmax(6.5rem,1fr))] gap-2">
+            {beside.map((name) => (
+              <FormField key={name} of={form} name={name} />
+            ))}
+          </div>
+        )}
+        {Object.keys(fields).map(
+          (name) =>
+            (fields.reading || !beside.includes(name)) && (
+              <FormField key={name} of={form} name={name} className="min-w-40 flex-1" />
+            ),
+        )}
         <button type="submit" className="btn btn-lg" style={TALL} disabled={disabled}>
           Record
         </button>

@@ -1,7 +1,7 @@
 import { BENCH_STAGES, type BenchStep } from '@ombrik/core/devices/benchStep';
 import type { BenchProgress } from '@ombrik/core/stages/bench/benchProgress';
 import { KeyRound } from 'lucide-react';
-import { memo } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { firstRows, useIsPainted } from '../../ui/Later.tsx';
 
 /** A step of the plan, px. */
@@ -60,6 +60,14 @@ const PlanStep = memo(function PlanStep({
   );
 });
 
+/** The check one is at stands in sight where the list scrolls by itself; the page is left as it is. */
+function bringIntoSight(list: HTMLOListElement | null) {
+  const row = list?.querySelector('[aria-current="step"]');
+  if (!list || !row || list.scrollHeight <= list.clientHeight) return;
+  const [of, box] = [row.getBoundingClientRect(), list.getBoundingClientRect()];
+  if (of.top < box.top || of.bottom > box.bottom) list.scrollTop += of.top - box.top - list.clientHeight / 3;
+}
+
 /** The ladder of checks, stage by stage, with how far each is. */
 export function TestPlan({
   steps,
@@ -75,8 +83,12 @@ export function TestPlan({
   const painted = useIsPainted();
   const first = firstRows(ROW_PX);
   let drawn = 0;
+  const list = useRef<HTMLOListElement>(null);
+  // When another check comes, and once the rest of the rows is drawn.
+  useEffect(() => bringIntoSight(list.current), [currentId, painted]);
   return (
     <ol
+      ref={list}
       className="relative overflow-auto border-base-300 bg-base-100 p-3 max-lg:order-last max-lg:border-t lg:border-r"
       aria-label="Test plan"
     >
