@@ -26,11 +26,15 @@ function counted() {
       return c.text('done');
     });
   app.onError((_, c) => c.text('failed', 500));
-  const send = async (session: string, bytes: number, more: Record<string, string> = {}) =>
+  const send = async (session: string, bytes: number | 'unsaid', more: Record<string, string> = {}) =>
     (
       await app.request('/', {
         method: 'POST',
-        headers: { 'x-session': session, 'content-length': String(bytes), ...more },
+        headers: {
+          'x-session': session,
+          ...(bytes === 'unsaid' ? { 'transfer-encoding': 'chunked' } : { 'content-length': String(bytes) }),
+          ...more,
+        },
       })
     ).status;
   return { send, most: () => [mostOfOne, mostOfAll] };
@@ -52,4 +56,16 @@ it('small ones wait for nothing', async () => {
   const { send, most } = counted();
   await Promise.all([send('a', 100), send('a', 100), send('a', 100), send('a', 5e6)]);
   expect(most()).toEqual([4, 4]);
+});
+it('one that does not say how long it is counts as large', async () => {
+  const { send, most } = counted();
+  await Promise.all([send('a', 'unsaid'), send('a', 'unsaid'), send('b', 5e6)]);
+  expect(most()).toEqual([1, 2]);
+});
+it('who sends without end leaves the server to the others for as long as each took', async () => {
+  const { send } = counted();
+  const began = performance.now();
+  await Promise.all([1, 2, 3, 4].map(() => send('a', 5e6)));
+  // Four of 10 ms with three breaths between them; timers may be a millisecond early.
+  expect(performance.now() - began).toBeGreaterThan(7 * 9);
 });
