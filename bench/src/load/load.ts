@@ -37,6 +37,13 @@ function statOf(pid: number): { parent: number; own: number; ended: number } {
 /** Processor time of a process and its threads since it began, s. */
 export const processorS = (pid: number): number => statOf(pid).own / 100;
 
+/** Time of the machine's cores since it began, and how much of it others of the same host took, in hundredths of a second. */
+function machineTime(): { all: number; taken: number } {
+  const [, ...times] = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.split(/\s+/);
+  const own = times.slice(0, 8).map(Number);
+  return { all: own.reduce((a, b) => a + b, 0), taken: own[7]! };
+}
+
 /** Slope of a line through points of equal distance, as a share of their mean over the whole time. */
 function drift(values: readonly number[]): number {
   const n = values.length;
@@ -112,6 +119,7 @@ export async function loadTable(
   const besideHeld: number[] = [];
   const memory: number[] = [];
   const cpu = processorS(pid);
+  const machine = machineTime();
   const databaseCpu = familyS(databasePid);
   const watch = async () => {
     await Promise.all([mira.get('/api/health').then((a) => a.json()), beside.longestWait()]);
@@ -136,6 +144,8 @@ export async function loadTable(
     ...people.map((person, n) => work(url, person, jobs[n]!, { shop, seed: n + 1000, thinkMs: THINK_MS, until })),
   ]);
   beside.end();
+  const now = machineTime();
+  const taken = (now.taken - machine.taken) / (now.all - machine.all);
   const used = processorS(pid) - cpu;
   const databaseUsed = familyS(databasePid) - databaseCpu;
 
@@ -159,7 +169,7 @@ export async function loadTable(
     `${deeds} deeds by ${PEOPLE} people on ${ORDERS} boards, ${(deeds / seconds).toFixed(1)} a second; errors: ${shop.errors.length}${errors.length > 0 ? ` (${errors.slice(0, 5).join(' · ')})` : ''}.`,
     `The event loop's longest wait in any 5 s, with a board of 390 parts worked out anew beside: ${waits(held)}. A process beside that does nothing: ${waits(besideHeld)}; so much of it is the machine's. Beyond that, in the same 5 s: ${waits(held.map((wait, n) => Math.max(0, wait - besideHeld[n]!)))} (goal ≤ 50 ms).`,
     `Memory of the process: ${settled[0]?.toFixed(0)} MB after a fifth of the time, ${settled.at(-1)?.toFixed(0)} MB at the end; drift of a straight line through it ${(drift(settled) * 100).toFixed(1)} % (goal: flat).`,
-    `Processor time: server ${((used / seconds) * 100).toFixed(0)} % of one core, ${cost.serverMs.toFixed(1)} ms a deed; database ${((databaseUsed / seconds) * 100).toFixed(0)} %, ${cost.databaseMs.toFixed(1)} ms a deed.`,
+    `Processor time: server ${((used / seconds) * 100).toFixed(0)} % of one core, ${cost.serverMs.toFixed(1)} ms a deed; database ${((databaseUsed / seconds) * 100).toFixed(0)} %, ${cost.databaseMs.toFixed(1)} ms a deed; other guests of the host took ${(taken * 100).toFixed(1)} % of this machine's time.`,
   ];
   return { lines, cost };
 }

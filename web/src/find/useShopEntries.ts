@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api } from '../app/api.ts';
 import { ARTICLES, STOCK } from '../stations/store/useStock.ts';
@@ -21,43 +22,47 @@ export function useShopEntries(words: string): Entry[] {
   });
   const stock = useQuery({ ...STOCK, enabled: said.length >= ENOUGH });
   const articles = useQuery({ ...ARTICLES, enabled: said.length >= ENOUGH });
-  return [
-    ...(LABEL.test(said)
-      ? [
-          {
-            ...{ id: 'label', group: 'Label', title: said, note: 'what this label is on' },
-            run: () => navigate(`/c/${said}`),
-          },
-        ]
-      : []),
-    ...(jobs.data?.jobs ?? []).map((j) => ({
-      id: `job ${j.id}`,
-      group: 'Jobs',
-      title: `${j.number} ${j.jobName}`,
-      note: j.customer,
-      run: () => navigate(`/jobs/${j.id}/${j.next ?? 'brief'}`),
-    })),
-    ...SHOP_PAGES.map(([path, title]) => ({
-      ...{ id: `page ${path}`, group: 'Shop', title },
-      run: () => navigate(path),
-    })),
-    ...Object.entries(SETTINGS).map(([id, title]) => ({
-      ...{ id: `setting ${id}`, group: 'Settings', title, note: 'Workshop' },
-      run: () => navigate(`/workshop#${id}`),
-    })),
-    ...(said.length >= ENOUGH ? (stock.data?.stock ?? []) : []).map((s) => ({
-      id: `stock ${s.id}`,
-      group: 'Store',
-      title: s.name,
-      note: `no. ${s.number} · ${s.bin}`,
-      run: () => navigate(`/stock?item=${s.id}`),
-    })),
-    ...(said.length >= ENOUGH ? (articles.data?.articles ?? []) : []).map((a) => ({
-      id: `article ${a.id}`,
-      group: 'Articles',
-      title: a.name,
-      note: 'all of it in the store',
-      run: () => navigate(`/stock?words=${encodeURIComponent(a.name)}`),
-    })),
-  ];
+  const [found, lying, bought] = [jobs.data?.jobs, stock.data?.stock, articles.data?.articles];
+  return useMemo(
+    () => [
+      ...(LABEL.test(said)
+        ? [
+            {
+              ...{ id: 'label', group: 'Label', title: said, note: 'what this label is on' },
+              run: () => navigate(`/c/${said}`),
+            },
+          ]
+        : []),
+      ...(found ?? []).map((j) => ({
+        id: `job ${j.id}`,
+        group: 'Jobs',
+        title: `${j.number} ${j.jobName}`,
+        note: j.customer,
+        run: () => navigate(`/jobs/${j.id}/${j.next ?? 'brief'}`),
+      })),
+      ...SHOP_PAGES.map(([path, title]) => ({
+        ...{ id: `page ${path}`, group: 'Shop', title },
+        run: () => navigate(path),
+      })),
+      ...Object.entries(SETTINGS).map(([id, title]) => ({
+        ...{ id: `setting ${id}`, group: 'Settings', title, note: 'Workshop' },
+        run: () => navigate(`/workshop#${id}`),
+      })),
+      ...(said.length >= ENOUGH ? (lying ?? []) : []).map((s) => ({
+        id: `stock ${s.id}`,
+        group: 'Store',
+        title: s.name,
+        note: `no. ${s.number} · ${s.bin}`,
+        run: () => navigate(`/stock?item=${s.id}`),
+      })),
+      ...(said.length >= ENOUGH ? (bought ?? []) : []).map((a) => ({
+        id: `article ${a.id}`,
+        group: 'Articles',
+        title: a.name,
+        note: 'all of it in the store',
+        run: () => navigate(`/stock?words=${encodeURIComponent(a.name)}`),
+      })),
+    ],
+    [said, found, lying, bought, navigate],
+  );
 }

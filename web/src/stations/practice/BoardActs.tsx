@@ -82,7 +82,7 @@ export function BoardActs({ run, hands }: { run: PracticeRunView; hands: Practic
     ],
   ];
   return (
-    <section className="overflow-auto border-base-300 bg-base-100 p-4 lg:border-r" aria-label="The board">
+    <section className="relative border-base-300 bg-base-100 p-4 lg:overflow-auto lg:border-r" aria-label="The board">
       <p className="border-l-4 border-error p-2 text-[13px]" style={{ background: 'var(--stop-wash)' }}>
         As on a real bench: what is unsafe ends the run.
       </p>

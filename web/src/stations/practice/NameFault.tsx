@@ -30,7 +30,7 @@ export function NameFault({ run, hands }: { run: PracticeRunView; hands: Practic
   const guesses = run.acts.filter((a) => a.act.do === 'guess');
   const over = run.endedAt !== null;
   return (
-    <section className="overflow-auto border-base-300 bg-base-100 p-4 lg:border-l" aria-label="The fault">
+    <section className="relative border-base-300 bg-base-100 p-4 lg:overflow-auto lg:border-l" aria-label="The fault">
       <h2 className="text-lg">
         {run.hiddenCount === 1 ? 'One fault is hidden' : `${run.hiddenCount} faults are hidden`}
       </h2>

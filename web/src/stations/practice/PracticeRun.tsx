@@ -30,7 +30,7 @@ export function PracticeRun() {
       {run && (
         <main className="grid min-h-0 flex-1 content-start overflow-auto lg:grid-cols-[minmax(210px,260px)_minmax(0,1fr)_minmax(220px,280px)] lg:content-stretch lg:overflow-hidden">
           <BoardActs run={run} hands={hands} />
-          <section className="flex flex-col gap-4 overflow-auto p-5" aria-label="Meter">
+          <section className="relative flex flex-col gap-4 p-5 lg:overflow-auto" aria-label="Meter">
             <MeterPanel run={run} hands={hands} />
             <Readings run={run} />
           </section>
