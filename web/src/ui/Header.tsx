@@ -33,7 +33,7 @@ export function Header({ children }: { children?: ReactNode }) {
     await client.invalidateQueries({ queryKey: ['me'] });
   };
   return (
-    <header className="flex h-11 items-center gap-2 bg-neutral px-2 text-neutral-content sm:gap-4 sm:px-4">
+    <header className="flex h-11 items-center gap-2 bg-neutral px-2 text-neutral-content sm:px-4 lg:gap-4">
       <Link to="/" className="label-face text-xl tracking-wider">
         OMBRIK
       </Link>
