@@ -1,5 +1,6 @@
 import { type Given, type Node, named, type Reads } from './node.ts';
 import { same } from './same.ts';
+import { sharedWith } from './sharedWith.ts';
 
 /**
  * A step: works one thing out from what it declares to read, and is handed nothing else.
@@ -24,6 +25,15 @@ export function steady<const R extends Reads, T>(name: string, reads: R, run: (g
       return slot.output !== undefined && same(output, slot.output) ? (slot.output as T) : output;
     },
   };
+}
+
+/**
+ * A step whose output is made of the parts of the output before wherever they say the same, so that what goes on from one
+ * of its rows is not done again for the sake of another. For plain values.
+ */
+export function shared<const R extends Reads, T>(name: string, reads: R, run: (given: Given<R>) => T): Node<T> {
+  const byName = named(reads);
+  return { name, reads, make: (given, slot) => sharedWith(slot.output, run(byName(given))) };
 }
 
 /**

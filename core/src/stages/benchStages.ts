@@ -15,7 +15,7 @@ import { powerFacts } from './bench/powerFacts.ts';
 import { powerSteps, wokenSteps } from './bench/powerSteps.ts';
 import { powerOrder } from './bench/powerUp.ts';
 import { segmentStep } from './bench/segmentSteps.ts';
-import { segmentsOf } from './bench/segments.ts';
+import { branchesByKey, coresByConnection, seatsByKey, segmentOf } from './bench/segments.ts';
 import { settingsSteps } from './bench/settingsSteps.ts';
 import { briefOf, byId, fact, workshopOf } from './inputs.ts';
 import { catalogue, control, energy, flows, made, netlist, parts, potentials, seats, sized, wires } from './stages.ts';
@@ -92,6 +92,15 @@ const benchContinuity = each(
   }),
   ({ cable, workshop, heavy }) => continuitySteps(cable, heavy, workshop).map(finish),
 );
+/** Of every cable, by connection; the name on its label is no part of it. */
+const coolOhms = each(
+  'coolOhms',
+  rows(made, ['cableId', 'areaMm2', 'lengthMm', 'cores']),
+  (cable) => cable.cableId,
+  {},
+  ({ areaMm2, lengthMm, cores }) => ({ areaMm2, lengthMm, connectionIds: cores.map((k) => k.connectionId) }),
+  ({ connectionIds, ...cable }) => connectionIds.map((id) => [id, cableOhmAt20(cable)] as const),
+);
 const loaded = stage(
   'loadPoints',
   {
@@ -99,49 +108,52 @@ const loaded = stage(
     potentials,
     flows,
     hot: field(sized, 'hot'),
-    coolOhm: stage(
-      'coolOhm',
-      { made: rows(made, ['areaMm2', 'lengthMm', 'cores']) },
-      ({ made }) => new Map(made.flatMap((c) => c.cores.map((k) => [k.connectionId, cableOhmAt20(c)] as const))),
-    ),
+    coolOhm: stage('coolOhm', { coolOhms }, ({ coolOhms }) => new Map(coolOhms.flat())),
   },
   ({ netlist, potentials, flows, hot, coolOhm }) => loadPoints(netlist, potentials, flows, hot, coolOhm),
 );
 const points = field(loaded, 'points');
+const benchItemOf = stage('benchItemOf', { benchItems }, ({ benchItems }) => byId(benchItems));
 /** Parts of the lines that are proved under load, each under the consumer that loads it most. */
-const segments = stage(
-  'benchSegments',
-  {
-    parts: field(loaded, 'segments'),
-    netlist,
-    made: rows(made, ['cableId', 'designation', 'areaMm2', 'lengthMm', 'cores']),
-    seats: rows(seats, ['key', 'itemId', 'seatId', 'link']),
-    wires,
-    items: benchItems,
-    catalogue,
-  },
-  segmentsOf,
-);
 const benchSegments = each(
-  'benchSegmentSteps',
-  segments,
-  (segment) => segment.branchKey,
-  { seatsIn, items: benchItems, workshop: workshopOf(['joinOhm']) },
-  (segment, given) => ({ segment, ...given }),
-  ({ segment, items, seatsIn, workshop }) => finish(segmentStep(segment, items, seatsIn, workshop)),
+  'benchSegments',
+  field(loaded, 'segments'),
+  (point) => point.branchKey,
+  {
+    made: stage(
+      'benchCores',
+      { made: rows(made, ['cableId', 'designation', 'areaMm2', 'lengthMm', 'cores']) },
+      ({ made }) => coresByConnection(made),
+    ),
+    branches: stage('benchBranches', { netlist }, ({ netlist }) => branchesByKey(netlist.branches)),
+    seats: stage('benchSeats', { seats: rows(seats, ['key', 'itemId', 'seatId', 'link']) }, ({ seats }) =>
+      seatsByKey(seats),
+    ),
+    items: benchItemOf,
+    workshop: workshopOf(['joinOhm']),
+    ...{ wires, catalogue, seatsIn },
+  },
+  segmentOf,
+  (segment) => finish(segmentStep(segment)),
 );
 const benchLoads = each(
   'benchLoads',
   points,
   (point) => point.key,
-  {
-    seatsIn,
-    items: stage('benchItemOf', { benchItems }, ({ benchItems }) => byId(benchItems)),
-    workshop: workshopOf(['joinOhm']),
-  },
-  ({ itemId, ...point }, { seatsIn, items, workshop }) => ({ ...point, seatsIn, item: items.get(itemId)!, workshop }),
-  ({ key, plus, minus, bankPlus, bankMinus, ...rest }) =>
-    finish(loadStep({ ...rest, flow: { key, plus, minus }, bank: { plus: bankPlus, minus: bankMinus } })),
+  { seatsIn, items: benchItemOf, workshop: workshopOf(['joinOhm']) },
+  // What a line is made of by its figures: it is worked out anew with every network.
+  ({ itemId, line, ...point }, { seatsIn, items, workshop }) => ({
+    ...{ ...point, ...line, seatsIn, item: items.get(itemId)!, workshop },
+  }),
+  ({ key, plus, minus, bankPlus, bankMinus, copperOhm, joints, fusesOhm, partsOhm, ...rest }) =>
+    finish(
+      loadStep({
+        ...rest,
+        line: { copperOhm, joints, fusesOhm, partsOhm },
+        flow: { key, plus, minus },
+        bank: { plus: bankPlus, minus: bankMinus },
+      }),
+    ),
 );
 const benchAfterLoad = stage(
   'benchAfterLoad',
@@ -187,7 +199,13 @@ export const bench = steady(
   },
   ({ cold, benchContinuity, benchBank, benchPower, benchFunction, benchLoads, benchAfterLoad, ...rest }) => {
     const { devices, benchSegments, benchSettings, mains } = rest;
-    const onWith = (load: BenchStep) => benchSegments.filter((s) => s.state.flowsOn[0] === load.state.flowsOn[0]);
+    const provedUnder = new Map<string, BenchStep[]>();
+    for (const step of benchSegments) {
+      const flow = step.state.flowsOn[0]!;
+      const own = provedUnder.get(flow);
+      if (own) own.push(step);
+      else provedUnder.set(flow, [step]);
+    }
     const match = benchBank.filter((s) => s.id.startsWith('bank/match/'));
     const ofStage = (stage: string) => devices.filter((s) => s.stage === stage);
     return [
@@ -204,7 +222,7 @@ export const bench = steady(
       ...benchFunction,
       ...ofStage('function'),
       // Each consumer is switched on once: its whole way, and then what of it is proved under it.
-      ...benchLoads.flatMap((load) => [load, ...onWith(load)]),
+      ...benchLoads.flatMap((load) => [load, ...(provedUnder.get(load.state.flowsOn[0]!) ?? [])]),
       ...ofStage('load'),
       ...benchAfterLoad,
       ...benchSettings,

@@ -5,7 +5,7 @@ import type { ElectricLoad } from '../document/item/item.ts';
 import { catalogueWith } from '../document/part/catalogueIndex.ts';
 import { partIndex } from '../document/references.ts';
 import { field, rows } from '../engine/fact.ts';
-import { each, stage, steady } from '../engine/stage.ts';
+import { each, shared, stage, steady } from '../engine/stage.ts';
 import { boardBodies, cablesKgOf } from './body/boardBody.ts';
 import { controlStudy } from './control/controlStudy.ts';
 import { mainsAhead, mainsLeastOf } from './control/mainsAhead.ts';
@@ -106,7 +106,7 @@ export const electricLoads = each(
   ({ id, ...load }) => ({ id, load: load.rating ? (load as ElectricLoad) : null }),
 );
 /** Every current the network must carry, and who cannot be fed. */
-export const demand = stage(
+export const demand = shared(
   'demand',
   { netlist, potentials, brief: briefOf(['systemVoltageV']), electricLoads, power: powerOf(['loadGroups']) },
   ({ netlist, potentials, brief, electricLoads, power }) =>

@@ -1,10 +1,10 @@
 import { type Draft, readingStep } from '../../devices/benchStep.ts';
 import type { Id } from '../../document/basics.ts';
 import type { TerminalRef } from '../../document/connection/connection.ts';
-import type { Workshop } from '../../document/workshop/workshop.ts';
 import { given, use } from '../../engine/formula.ts';
 import { segmentLimit } from '../../formulas/bench.ts';
-import { type BenchItem, LIVE } from './benchWords.ts';
+import { LIVE } from './benchWords.ts';
+import { cableOhmAt20 } from './continuitySteps.ts';
 import { NOTHING_V } from './limitsAt.ts';
 import type { SegmentPoint } from './loadSteps.ts';
 
@@ -15,21 +15,22 @@ export interface Segment extends SegmentPoint {
   connectionId: Id | null;
   from: TerminalRef;
   to: TerminalRef;
-  copperOhm: number;
-  joints: number;
+  /** Designations of the parts at its ends, and of the consumer. */
+  fromAt: string;
+  toAt: string;
+  load: string;
+  /** Null for a fuse. */
+  areaMm2: number | null;
+  lengthMm: number;
   fuseOhm: number;
+  seatsIn: readonly string[];
+  joinOhm: number;
 }
 
 /** Millivolts over one conductor or one fuse, while its heaviest consumer is on. */
-export function segmentStep(
-  segment: Segment,
-  items: readonly Pick<BenchItem, 'id' | 'designation'>[],
-  seatsIn: readonly string[],
-  { joinOhm }: Pick<Workshop, 'joinOhm'>,
-): Draft {
-  const { copperOhm, joints, fuseOhm, currentA, operating } = segment;
-  const name = (id: Id) => items.find((i) => i.id === id)?.designation ?? id;
-  const load = name(segment.itemId);
+export function segmentStep(segment: Segment): Draft {
+  const { areaMm2, lengthMm, fuseOhm, joinOhm, currentA, operating, load, seatsIn } = segment;
+  const [copperOhm, joints] = areaMm2 === null ? [0, 0] : [cableOhmAt20({ areaMm2, lengthMm }), 2];
   const what = segment.connectionId === null ? `fuse ${segment.name}` : segment.name;
   const address = `bench/segment/${segment.branchKey}`;
   return readingStep({
@@ -37,7 +38,7 @@ export function segmentStep(
     stage: 'load',
     entityId: segment.entityId,
     title: `Drop over ${what}, ${load} on`,
-    how: `${load} still on (${currentA.toFixed(1)} A through it). Millivolts from ${name(segment.from.itemId)}:${segment.from.terminalId} to ${name(segment.to.itemId)}:${segment.to.terminalId}.`,
+    how: `${load} still on (${currentA.toFixed(1)} A through it). Millivolts from ${segment.fromAt}:${segment.from.terminalId} to ${segment.toAt}:${segment.to.terminalId}.`,
     caution: LIVE,
     measures: 'drop',
     lowLimit: -NOTHING_V,
