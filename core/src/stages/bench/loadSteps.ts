@@ -43,6 +43,9 @@ export interface SegmentPoint {
   operating: Draw['operating'];
 }
 
+/** What carries less is not on the way of that consumer, but beside it. */
+const LEAST_A = 0.01;
+
 /** Current and way of every consumer that is tested under load, and for each part of the ways the one that loads it most. */
 export function loadPoints(
   netlist: Netlist,
@@ -54,6 +57,7 @@ export function loadPoints(
   const bank = bankTerminals(netlist, potentials);
   if (!bank) return { points: [], segments: [] };
   const most = new Map<number, SegmentPoint>();
+  const tested = netlist.branches.flatMap(({ kind }, i) => (kind === 'wire' || kind === 'fuseSeat' ? [i] : []));
   const idleV = operatingPoint(hot, [], 'nominal').nodeV;
   const nodeAt = (ref: TerminalRef) => netlist.nodeOf.get(`${ref.itemId} ${ref.terminalId}`)!;
   const [bankPlus, bankMinus] = [nodeAt(bank.plus), nodeAt(bank.minus)];
@@ -64,12 +68,16 @@ export function loadPoints(
     const point = aloneOn(hot, idleV, flow, across);
     if (!point) return [];
     const share = shareOf(hot, flow);
-    netlist.branches.forEach((branch, i) => {
-      const currentA = micro(Math.abs(share[i]!) * point.currentA);
-      if ((branch.kind !== 'wire' && branch.kind !== 'fuseSeat') || currentA <= (most.get(i)?.currentA ?? 0.01)) return;
+    for (const i of tested) {
+      const carries = share[i]!;
+      // Most of a board is on no way of one consumer.
+      if (carries === 0) continue;
+      const currentA = micro(Math.abs(carries) * point.currentA);
+      if (currentA <= (most.get(i)?.currentA ?? LEAST_A)) continue;
       const { key: flowKey, itemId, operating } = flow;
-      most.set(i, { branchKey: branch.key, flowKey, itemId, currentA, along: share[i]! < 0 ? -1 : 1, operating });
-    });
+      const branchKey = netlist.branches[i]!.key;
+      most.set(i, { branchKey, flowKey, itemId, currentA, along: carries < 0 ? -1 : 1, operating });
+    }
     return [
       {
         key: flow.key,
@@ -90,9 +98,10 @@ export function loadPoints(
 /** What a current meets on its way: of parallel ways each part by its share, squared (the power it turns into heat). */
 function lineOf({ netlist, conductanceS }: Circuit, share: Float64Array, coolOhm: ReadonlyMap<Id, number>): LineOhm {
   const line = { copperOhm: 0, joints: 0, fusesOhm: 0, partsOhm: 0 };
-  netlist.branches.forEach((branch, i) => {
+  for (let i = 0; i < share.length; i++) {
     const weight = share[i]! ** 2;
-    if (weight < 1e-9) return;
+    if (weight < 1e-9) continue;
+    const branch = netlist.branches[i]!;
     if (branch.connectionId !== null) {
       line.copperOhm += weight * (coolOhm.get(branch.connectionId) ?? 1 / conductanceS[i]!);
       line.joints += weight * 2;
@@ -101,7 +110,7 @@ function lineOf({ netlist, conductanceS }: Circuit, share: Float64Array, coolOhm
       if (branch.kind === 'fuseSeat') line.fusesOhm += ohm;
       else line.partsOhm += ohm;
     }
-  });
+  }
   return {
     copperOhm: tiny(line.copperOhm),
     joints: Math.round(line.joints * 1e3) / 1e3,
