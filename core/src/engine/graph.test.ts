@@ -2,7 +2,7 @@ import { describe, expect, expectTypeOf, it } from 'vitest';
 import { field, input, part, rows } from './fact.ts';
 import { inOrder, Kept, run } from './graph.ts';
 import type { Node } from './node.ts';
-import { check, each, stage, steady } from './stage.ts';
+import { check, each, shared, stage, steady } from './stage.ts';
 
 interface Row {
   id: string;
@@ -107,6 +107,17 @@ describe('stages run again only when what they read is another value', () => {
       2, 2, 6,
     ]);
     expect(calls).toBe(2);
+  });
+  it('a shared one keeps every row that says the same, and the whole where all do', () => {
+    const sizes = shared('sizes', { list }, ({ list }) => list.map(({ id, size }) => ({ key: id, of: { size } })));
+    const [one, two, three] = outputsOf(
+      sizes,
+      start,
+      withRow(start, 'a', { name: 'other' }),
+      withRow(start, 'a', { size: 2 }),
+    );
+    expect(two).toBe(one);
+    expect([three![0]!.of.size, three![0] === one![0], three![1] === one![1]]).toEqual([2, false, true]);
   });
   it('a steady one hands out the same object while it says the same', () => {
     const names = steady('names', { list }, ({ list }) => list.map((r) => r.name));
