@@ -1,4 +1,4 @@
-import type { MiddlewareHandler } from 'hono';
+import type { HonoRequest, MiddlewareHandler } from 'hono';
 import type { AppEnv } from './session.ts';
 
 /** What is larger is read and unpacked several times over before it is kept. */
@@ -8,8 +8,8 @@ const LARGE = 1024 * 1024;
 const LONGEST_BREATH_MS = 1000;
 
 /** Whether a body is large, or does not say how long it is. */
-const isLarge = (header: (name: string) => string | undefined): boolean =>
-  Number(header('content-length') ?? (header('transfer-encoding') ? Number.POSITIVE_INFINITY : 0)) > LARGE;
+const isLarge = (req: HonoRequest): boolean =>
+  Number(req.header('content-length') ?? (req.header('transfer-encoding') ? Number.POSITIVE_INFINITY : 0)) > LARGE;
 
 /**
  * Large bodies of one session are taken one after the other: ten pictures at once from one desk shall not take the memory
@@ -19,7 +19,7 @@ const isLarge = (header: (name: string) => string | undefined): boolean =>
 export function largeOneByOne(): MiddlewareHandler<AppEnv> {
   const lanes = new Map<string, Promise<void>>();
   return async (c, next) => {
-    if (!isLarge((name) => c.req.header(name))) return next();
+    if (!isLarge(c.req)) return next();
     const { id } = c.get('session');
     const before = lanes.get(id) ?? Promise.resolve();
     let done = () => {};

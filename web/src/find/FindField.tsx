@@ -1,5 +1,5 @@
 import { Command } from 'cmdk';
-import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { keyWords, useBindings } from './bindings.ts';
 import { type Entry, found } from './finding.ts';
 import { Over } from './Over.tsx';
@@ -82,12 +82,13 @@ export function FindField({ onLeave }: { onLeave: () => void }) {
   const entries = useFound(useDeferredValue(words));
   // Under the hand is what was chosen as long as it is found, else the best.
   const chosen = entries.some((e) => e.id === under) ? under : (entries[0]?.id ?? '');
-  const leave = useRef(onLeave);
-  leave.current = onLeave;
-  const take = useCallback(({ run }: Entry) => {
-    leave.current();
-    run();
-  }, []);
+  const take = useCallback(
+    ({ run }: Entry) => {
+      onLeave();
+      run();
+    },
+    [onLeave],
+  );
   return (
     <Over label="Find and do" onLeave={onLeave}>
       <Command

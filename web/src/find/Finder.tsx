@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, Suspense, useCallback, useEffect } from 'react';
 import { create } from 'zustand';
 import { useKeys } from './bindings.ts';
 import { KeyMap } from './KeyMap.tsx';
@@ -26,7 +26,8 @@ export function Finder() {
     const timer = setTimeout(() => void bring().catch(() => {}), BROUGHT_AFTER_MS);
     return () => clearTimeout(timer);
   }, []);
-  const leave = () => show(null);
+  // The same from painting to painting: the finder keeps its rows by it.
+  const leave = useCallback(() => show(null), [show]);
   return (
     <Suspense>
       {open === 'find' && <FindField onLeave={leave} />}

@@ -9,7 +9,7 @@ import { CELL_ROUNDING_V, CELL_SPREAD_V, CELLS_PER_12V } from '../../tables/buil
 import type { Netlist } from '../netlist/netlist.ts';
 import type { Potentials } from '../netlist/potentials.ts';
 import { bankTerminals } from './bankTerminals.ts';
-import { type BenchItem, LIVE } from './benchWords.ts';
+import { type BenchItem, LIVE, millivolts } from './benchWords.ts';
 import type { PowerOrder } from './powerUp.ts';
 
 interface BankInput {
@@ -201,5 +201,3 @@ function cellSteps({ netlist, workshop, ...input }: BankInput, state: BenchState
     ];
   });
 }
-
-const millivolts = (volts: number) => `${(1000 * volts).toFixed(0)} mV`;

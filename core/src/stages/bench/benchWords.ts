@@ -6,6 +6,9 @@ export const NO_LIVE =
   'Batteries disconnected, sun covered or unplugged, starter feed off. Check with the meter before hands go in.';
 export const LIVE = 'Live conductors. Insulated tools, no rings or watches, eye protection, one hand where you can.';
 
+/** Volts too small to be told as such. */
+export const millivolts = (volts: number): string => `${(1000 * volts).toFixed(0)} mV`;
+
 /** What the bench reads of an item. */
 export type BenchItem = Pick<Item, 'id' | 'designation' | 'partId'>;
 

@@ -1,7 +1,9 @@
 import type { BenchStep } from '../../devices/benchStep.ts';
 import type { AccuracyRange } from '../../document/workshop/instrument.ts';
+import { unexplainedRest } from '../../formulas/bench.ts';
 import type { Limits } from '../../solvers/uncertainty/decide.ts';
 import { propagate, rectangular } from '../../solvers/uncertainty/propagate.ts';
+import { millivolts } from './benchWords.ts';
 
 // Steps whose limits, or whose very reading, come from what is read in the same moment beside them.
 
@@ -17,7 +19,6 @@ const SHOWN_CELL_V = 0.001;
 
 type Beside = Pick<BenchStep, 'basis' | 'alongside'>;
 
-const millivolts = (volts: number) => `${(1000 * volts).toFixed(0)} mV`;
 const numbered = (cells: readonly number[], volts: number) =>
   `cell ${cells.indexOf(volts) + 1} at ${volts.toFixed(3)} V`;
 
@@ -83,14 +84,15 @@ function displayLimits(
   const explained = `${cells} rounded cells explain ${millivolts(explainedV)}`;
   if (meterV === null)
     return { lowLimit: null, highLimit: null, expected: null, says: `the meter, once it is read: ${explained}` };
+  const roomV = unexplainedRest.compute({ cells, cellRoundingV, restV });
   const offV = shownV === null ? null : Math.abs(shownV - meterV);
   const rest = (off: number) =>
     off > explainedV
       ? `${millivolts(off - explainedV)} stay unexplained: a lead, a calibration or the meter`
       : 'nothing stays unexplained';
   return {
-    lowLimit: meterV - explainedV - restV,
-    highLimit: meterV + explainedV + restV,
+    lowLimit: meterV - roomV,
+    highLimit: meterV + roomV,
     expected: meterV,
     says: `${meterV.toFixed(2)} V by the meter${offV === null ? '' : `, ${millivolts(offV)} apart`}; ${explained}${
       offV === null ? '' : `, ${rest(offV)}`

@@ -135,8 +135,10 @@ function ReadingPresses(check: OneCheck) {
   const { step, hands, setup, disabled } = check;
   const { perUnit } = QUANTITIES[step.measures!];
   const fields = fieldsOf(step);
-  const beside = step.alongside.map((_, i) => `beside${i}`);
-  const form = useFieldForm(fields, Object.fromEntries(Object.keys(fields).map((name) => [name, ''])));
+  const names = Object.keys(fields);
+  // Many of a kind, with no reading of their own beside them: cells.
+  const inRows = fields.reading ? [] : names.filter((name) => name !== 'note');
+  const form = useFieldForm(fields, Object.fromEntries(names.map((name) => [name, ''])));
   const record = (value: number | null, note = '', alongside?: number[]) =>
     hands.record.mutate({ step, value, found: null, note, alongside });
   return (
@@ -154,19 +156,18 @@ function ReadingPresses(check: OneCheck) {
           form.reset();
         })}
       >
-        {!fields.reading && (
+        {inRows.length > 0 && (
           <div className="grid basis-full grid-cols-[repeat(auto-fill,minmax(6.5rem,1fr))] gap-2">
-            {beside.map((name) => (
+            {inRows.map((name) => (
               <FormField key={name} of={form} name={name} />
             ))}
           </div>
         )}
-        {Object.keys(fields).map(
-          (name) =>
-            (fields.reading || !beside.includes(name)) && (
-              <FormField key={name} of={form} name={name} className="min-w-40 flex-1" />
-            ),
-        )}
+        {names
+          .filter((name) => !inRows.includes(name))
+          .map((name) => (
+            <FormField key={name} of={form} name={name} className="min-w-40 flex-1" />
+          ))}
         <button type="submit" className="btn btn-lg" style={TALL} disabled={disabled}>
           Record
         </button>
