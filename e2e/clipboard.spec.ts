@@ -20,7 +20,9 @@ test('parts and their wire go over the clipboard from one job to another, and in
   await openJob(page, 'Corrie Top repeater');
   await goTo(page, 'Board');
   const parts = page.getByRole('button', { name: /^-[A-Z]+\d+ / });
-  await expect(parts.first()).toBeVisible();
+  // The chips out of sight come right after the first painting.
+  await expect(page.getByRole('list', { name: 'Off the board' })).toHaveAttribute('aria-busy', 'false');
+  await expect(parts.last()).toBeVisible();
   const before = await parts.count();
   // In a field the clipboard is the field's: nothing comes to the board.
   await page.keyboard.press('Control+k');

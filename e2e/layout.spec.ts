@@ -159,6 +159,7 @@ test('a copy goes to another job with its wires', async ({ page }) => {
   await goTo(page, 'Board');
   await expect(page.getByRole('button', { name: /^-T1 .*millimetres/ })).toBeVisible();
   const parts = await page.getByRole('button', { name: /^-[A-Z]\d+ .*millimetres/ }).count();
+  await expect(page.getByRole('button', { name: /^Wire / }).first()).toBeVisible();
   const wires = await page.getByRole('button', { name: /^Wire / }).count();
   await page.getByRole('button', { name: 'Put down copy (2)' }).click();
   await saved(page);

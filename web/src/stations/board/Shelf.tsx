@@ -39,7 +39,11 @@ export function Shelf({
   };
   if (off.length === 0) return null;
   return (
-    <ul aria-label="Off the board" className="flex gap-1.5 overflow-x-auto border-b border-base-300 px-2 py-1.5">
+    <ul
+      aria-label="Off the board"
+      aria-busy={!painted}
+      className="flex gap-1.5 overflow-x-auto border-b border-base-300 px-2 py-1.5"
+    >
       {off.slice(0, painted ? off.length : FIRST).map((item) => {
         const part = parts.get(item.partId);
         const chosen = selection?.kind === 'item' && selection.id === item.id;
