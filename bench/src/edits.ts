@@ -47,7 +47,8 @@ export function editTable(): string[] {
     ],
     [
       'a conductor locked',
-      (n) => set('cables', 'cb_40', 'conductorMm2', { mode: 'locked', value: n % 2 ? 4 : 6, reason: 'r', who: 'w' }),
+      // Each time another one, so that no edit comes to what one before it came to.
+      (n) => set('cables', `cb_${20 + n}`, 'conductorMm2', { mode: 'locked', value: 10, reason: 'r', who: 'w' }),
     ],
     ['a branch fuse moved', (n) => shifted(holder.id, n)],
     ['the isolator in the trunk moved', (n) => shifted('it_Q1', n)],

@@ -1,7 +1,5 @@
-import { fork } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
-import { fileURLToPath } from 'node:url';
 import { newBoard } from '@ombrik/core/document/newBoard';
 import { marketCartBoard } from '@ombrik/demo/marketCart';
 import { comeIn } from '../application/client.ts';
@@ -69,23 +67,24 @@ const familyS = (pid: number): number =>
       }
     }, 0);
 
-/** A process that does nothing but see how long its own loop waits: what of a wait is the machine's. */
-function bystander() {
-  const child = fork(fileURLToPath(new URL('./bystander.mjs', import.meta.url)));
-  return {
-    longestWait: () =>
-      new Promise<number>((resolve) => {
-        child.once('message', (ms) => resolve(Number(ms)));
-        child.send('how long');
-      }),
-    end: () => child.kill(),
-  };
+/** Of 5 s of a server: its loop's longest wait, and the longest without what the machine kept it from a core. */
+interface Look {
+  at: number;
+  longestMs: number;
+  ownMs: number;
 }
+/** What a server's loop came to between two moments, as `loopLook.mjs` in its process wrote it down. */
+const looksOf = (path: string, from: number, to: number): Look[] =>
+  readFileSync(path, 'utf8')
+    .trim()
+    .split('\n')
+    .map((line): Look => JSON.parse(line))
+    .filter(({ at }) => at >= from && at <= to);
 
 /** @returns lines of tables, with every goal beside what was measured, and what one deed costs */
 export async function loadTable(
   url: string,
-  { pid, databasePid }: { pid: number; databasePid: number },
+  { pid, databasePid, loopLooks }: { pid: number; databasePid: number; loopLooks: string },
   seconds: number,
 ): Promise<{ lines: string[]; cost: Cost }> {
   const mira = await comeIn(url, 'pe_designer');
@@ -114,19 +113,15 @@ export async function loadTable(
   const { job: heavy } = await mira.post('/api/jobs/import', boardOfParts(390));
   const shop = emptyShop();
   const until = performance.now() + seconds * 1000;
-  const held: number[] = [];
-  const beside = bystander();
-  const besideHeld: number[] = [];
+  // What belongs to the time before is told with the first line, which is left out.
+  const from = Date.now() + 5000;
   const memory: number[] = [];
   const cpu = processorS(pid);
   const machine = machineTime();
   const databaseCpu = familyS(databasePid);
   const watch = async () => {
-    await Promise.all([mira.get('/api/health').then((a) => a.json()), beside.longestWait()]);
     while (performance.now() < until) {
       await sleep(Math.min(5000, until - performance.now()));
-      held.push((await (await mira.get('/api/health')).json()).longestWaitMs);
-      besideHeld.push(await beside.longestWait());
       memory.push(residentMb(pid));
     }
   };
@@ -143,7 +138,7 @@ export async function loadTable(
     burden(),
     ...people.map((person, n) => work(url, person, jobs[n]!, { shop, seed: n + 1000, thinkMs: THINK_MS, until })),
   ]);
-  beside.end();
+  const looks = looksOf(loopLooks, from, Date.now());
   const now = machineTime();
   const taken = (now.taken - machine.taken) / (now.all - machine.all);
   const used = processorS(pid) - cpu;
@@ -167,7 +162,7 @@ export async function loadTable(
     row('wall', '—'),
     '',
     `${deeds} deeds by ${PEOPLE} people on ${ORDERS} boards, ${(deeds / seconds).toFixed(1)} a second; errors: ${shop.errors.length}${errors.length > 0 ? ` (${errors.slice(0, 5).join(' · ')})` : ''}.`,
-    `The event loop's longest wait in any 5 s, with a board of 390 parts worked out anew beside: ${waits(held)}. A process beside that does nothing: ${waits(besideHeld)}; so much of it is the machine's. Beyond that, in the same 5 s: ${waits(held.map((wait, n) => Math.max(0, wait - besideHeld[n]!)))} (goal ≤ 50 ms).`,
+    `The event loop's longest wait in any 5 s, with a board of 390 parts worked out anew beside: ${waits(looks.map((l) => l.longestMs))}. Of that its thread stood ready while other processes had the cores; without that time, which is what the server itself holds others up: ${waits(looks.map((l) => l.ownMs))} (goal ≤ 50 ms).`,
     `Memory of the process: ${settled[0]?.toFixed(0)} MB after a fifth of the time, ${settled.at(-1)?.toFixed(0)} MB at the end; drift of a straight line through it ${(drift(settled) * 100).toFixed(1)} % (goal: flat).`,
     `Processor time: server ${((used / seconds) * 100).toFixed(0)} % of one core, ${cost.serverMs.toFixed(1)} ms a deed; database ${((databaseUsed / seconds) * 100).toFixed(0)} %, ${cost.databaseMs.toFixed(1)} ms a deed; other guests of the host took ${(taken * 100).toFixed(1)} % of this machine's time.`,
   ];

@@ -22,8 +22,8 @@ const told = (lines: readonly string[]) => {
   return lines.join('\n');
 };
 const servers: Awaited<ReturnType<typeof runServer>>[] = [];
-const another = async () => {
-  const server = await runServer(root, { DATABASE_URL, PORT: '0', OMBRIK_DEMO: '1', PROXIES: '1' });
+const another = async (looked: Record<string, string> = {}) => {
+  const server = await runServer(root, { DATABASE_URL, PORT: '0', OMBRIK_DEMO: '1', PROXIES: '1', ...looked });
   servers.push(server);
   return server;
 };
@@ -45,13 +45,17 @@ async function behindProxies(): Promise<string[]> {
     for (const proxy of proxies) await proxy.stop();
   }
 }
+const loopLooks = join(OMBRIK_SCRATCH, 'loop.jsonl');
 const {
   child: { pid },
   port,
-} = await another();
+} = await another({
+  NODE_OPTIONS: `--import ${new URL('./loopLook.mjs', import.meta.url)}`,
+  OMBRIK_LOOP_LOOKS: loopLooks,
+});
 const shop = await loadTable(
   `http://127.0.0.1:${port}`,
-  { pid: pid!, databasePid: Number(OMBRIK_DATABASE_PID) },
+  { pid: pid!, databasePid: Number(OMBRIK_DATABASE_PID), loopLooks },
   seconds,
 );
 const { cost } = shop;

@@ -198,6 +198,8 @@ function withSmall({ layers, open }: Guarding, weak: FaultNet, small: Short | nu
 const BRIDGED_SHARE = 0.2;
 /** Less than this is no load, A: rounding of the solver. */
 const NO_LOAD_A = 1e-6;
+/** Whether a branch carries a load by its design current. */
+export const isLoaded = (designA: number): boolean => designA > NO_LOAD_A;
 /** Voltages smaller than this drive no fault worth the name, V. */
 const LEAST_V = 0.5;
 
@@ -280,7 +282,7 @@ function returnsBy(
     return (deadEnd ? (onWay.get(branch) ?? []) : inCore).flatMap(
       ({ state, plus, how, guarding, short, small }): Side[] => {
         // What carries a load is sized by its own shorts; a bond by those it alone brings home.
-        if (how === 'bond' && carriesA(branch) > NO_LOAD_A) return [];
+        if (how === 'bond' && isLoaded(carriesA(branch))) return [];
         const { strong, weak } = pairs[state]!;
         const largeA = Math.abs(strong.currentIn(branch, short));
         if (largeA < CARRIES_SHARE * short.totalA) return [];

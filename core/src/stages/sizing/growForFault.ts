@@ -1,8 +1,10 @@
+import type { FuseLink } from '../../document/part/part.ts';
 import { COLD_AGED_FACTOR } from '../../tables/sourceCorners.ts';
 import { backsOf } from '../faults/backs.ts';
 import { type LayerEnd, outlives, type Protector, type SideEnd, sideEnds } from '../faults/ends.ts';
-import { type FaultModel, faultModel, type Side } from '../faults/faultModel.ts';
+import type { FaultModel, Side } from '../faults/faultModel.ts';
 import { faultShape } from '../faults/faultShape.ts';
+import { keptFaultModel } from '../faults/keptModels.ts';
 import type { Branch } from '../netlist/netlist.ts';
 import { cableWithstand } from './clearing.ts';
 import type { Exposure } from './exposure.ts';
@@ -13,7 +15,7 @@ import { NO_CURRENT_A } from './throughParts.ts';
 
 /** Both corners of the fault, in every state, with the sizes as they stand. */
 export const faultsNow = (state: SizingState): FaultModel =>
-  faultModel({
+  keptFaultModel({
     netlist: state.netlist,
     potentials: state.potentials,
     backs: backsOf(state.netlist, state.potentials),
@@ -33,7 +35,12 @@ export const faultsNow = (state: SizingState): FaultModel =>
 const limitA = ({ element }: Branch): number => (element && 'ratingA' in element ? element.ratingA : 0);
 
 /** The device in a branch with its rating as it stands. */
-export function protectorAt({ seatAt, ratingA, lockedAt, netlist }: SizingState): (branch: number) => Protector {
+export function protectorAt({
+  seatAt,
+  ratingA,
+  lockedAt,
+  netlist,
+}: Pick<SizingState, 'seatAt' | 'ratingA' | 'lockedAt' | 'netlist'>): (branch: number) => Protector {
   return (branch) => {
     const seat = seatAt.get(branch);
     if (!seat) return { kind: 'limiter', ratingA: limitA(netlist.branches[branch]!) };
@@ -53,6 +60,26 @@ export const withstandAt = ({ cable, areaMm2, candidates }: WorkingCable, { inpu
   startC: candidates.columnC,
   insulation: cable.material === 'flatCopper' ? ('bare' as const) : input.profile.insulation,
 });
+
+interface KeptEnds {
+  ratingA: Float64Array;
+  locked: readonly (FuseLink | null)[];
+  endOf: (side: Side) => SideEnd | null;
+}
+const knownEnds = new WeakMap<FaultModel, KeptEnds>();
+
+/** How shorts end with the devices as they stand: worked out once for as long as they do. */
+function endsNow({ seats, seatAt, lockedAt, netlist, ...state }: SizingState, faults: FaultModel): KeptEnds['endOf'] {
+  const locked = seats.map((s) => lockedAt.get(s.branch) ?? null);
+  const known = knownEnds.get(faults);
+  if (known && state.ratingA.every((a, i) => a === known.ratingA[i]) && locked.every((l, i) => l === known.locked[i]))
+    return known.endOf;
+  // Ratings of a state go on growing: what is kept sees them as they are now.
+  const ratingA = state.ratingA.slice();
+  const endOf = sideEnds(protectorAt({ seatAt, ratingA, lockedAt, netlist }));
+  knownEnds.set(faults, { ratingA, locked, endOf });
+  return endOf;
+}
 
 /** Every side a short in a conductor is fed from, judged with the sizes as they stand. */
 function exposuresOf(
@@ -89,7 +116,7 @@ export const endHoldsA = ({ works, ratingA }: SizingState, b: number): number =>
 
 /** Judges every conductor with the sizes as they stand. */
 export function judgeFaults(state: SizingState, faults: FaultModel): void {
-  const endOf = sideEnds(protectorAt(state));
+  const endOf = endsNow(state, faults);
   for (const cable of state.cables)
     for (const b of cable.branches) state.exposures[b] = exposuresOf(state, faults, b, cable, endOf);
 }
@@ -100,7 +127,7 @@ export function judgeFaults(state: SizingState, faults: FaultModel): void {
  */
 export function growForFault(state: SizingState, faults: FaultModel): boolean {
   judgeFaults(state, faults);
-  const endOf = sideEnds(protectorAt(state));
+  const endOf = endsNow(state, faults);
   let grew = false;
   for (const cable of state.cables) {
     // As far as this very fault asks: what more flows through the thicker one is seen when the faults are solved again.

@@ -71,22 +71,23 @@ function smallestFigure(faults: FaultModel, node: number, address: () => string)
 
 type LayersOf = (layers: Side['layers']) => WireShort['layers'];
 
+const knownLayers = new WeakMap<Side['layers'], WireShort['layers']>();
+
 /** Layers in words of the document, each list of them told once: many conductors take the same short home. */
-function layersTold({ netlist }: SizingState): LayersOf {
-  const known = new Map<Side['layers'], WireShort['layers']>();
-  return (layers) => {
-    let told = known.get(layers);
+const layersTold =
+  ({ netlist }: SizingState): LayersOf =>
+  (layers) => {
+    let told = knownLayers.get(layers);
     if (!told) {
       told = layers.map(({ devices, largeA, smallA }) => ({
         keys: devices.map((d) => netlist.branches[d]!.key),
         largeA,
         smallA,
       }));
-      known.set(layers, told);
+      knownLayers.set(layers, told);
     }
     return told;
   };
-}
 
 /** A short in a conductor from one side, in words of the document. */
 function shortOf(
