@@ -1,22 +1,22 @@
 import { appendFileSync, readFileSync } from 'node:fs';
 import { isMainThread } from 'node:worker_threads';
 
-// Stands in the server's own process: of each wait of its loop it tells how long the thread stood ready while the machine
-// gave it no core (Linux, /proc/PID/schedstat, second figure). What is left is the server's own doing.
+// Stands in the server's own process: of each wait of its loop it tells how long the thread itself was at work (Linux,
+// /proc/PID/schedstat, first figure: time on a core). The rest of a wait the machine gave the core to others.
 const { OMBRIK_LOOP_LOOKS } = process.env;
 const EVERY_MS = 10;
 const TOLD_MS = 5000;
-const readyMs = () => Number(readFileSync('/proc/self/schedstat', 'utf8').split(' ')[1]) / 1e6;
+const workedMs = () => Number(readFileSync('/proc/self/schedstat', 'utf8').split(' ')[0]) / 1e6;
 
 if (isMainThread && OMBRIK_LOOP_LOOKS) {
-  let [looked, ready] = [performance.now(), readyMs()];
+  let [looked, worked] = [performance.now(), workedMs()];
   let [longestMs, ownMs] = [0, 0];
   setInterval(() => {
-    const [now, stood] = [performance.now(), readyMs()];
+    const [now, by] = [performance.now(), workedMs()];
     const late = now - looked - EVERY_MS;
     longestMs = Math.max(longestMs, late);
-    ownMs = Math.max(ownMs, late - (stood - ready));
-    [looked, ready] = [now, stood];
+    ownMs = Math.max(ownMs, Math.min(late, by - worked));
+    [looked, worked] = [now, by];
   }, EVERY_MS).unref();
   setInterval(() => {
     appendFileSync(OMBRIK_LOOP_LOOKS, `${JSON.stringify({ at: Date.now(), longestMs, ownMs })}\n`);
