@@ -162,7 +162,7 @@ export async function loadTable(
     row('wall', '—'),
     '',
     `${deeds} deeds by ${PEOPLE} people on ${ORDERS} boards, ${(deeds / seconds).toFixed(1)} a second; errors: ${shop.errors.length}${errors.length > 0 ? ` (${errors.slice(0, 5).join(' · ')})` : ''}.`,
-    `The event loop's longest wait in any 5 s, with a board of 390 parts worked out anew beside: ${waits(looks.map((l) => l.longestMs))}. Of that its own thread was at work, which is what the server itself holds others up; the rest of the time the machine gave the core to other processes or guests: ${waits(looks.map((l) => l.ownMs))} (goal ≤ 50 ms).`,
+    `The event loop's longest wait in any 5 s, with a board of 390 parts worked out anew beside: ${waits(looks.map((l) => l.longestMs))}. Of that its own thread was at work, which is what the server itself holds others up (the rest of the time it was on no core: other processes or guests had it, or it waited for them): ${waits(looks.map((l) => l.ownMs))} (goal ≤ 50 ms).`,
     `Memory of the process: ${settled[0]?.toFixed(0)} MB after a fifth of the time, ${settled.at(-1)?.toFixed(0)} MB at the end; drift of a straight line through it ${(drift(settled) * 100).toFixed(1)} % (goal: flat).`,
     `Processor time: server ${((used / seconds) * 100).toFixed(0)} % of one core, ${cost.serverMs.toFixed(1)} ms a deed; database ${((databaseUsed / seconds) * 100).toFixed(0)} %, ${cost.databaseMs.toFixed(1)} ms a deed; other guests of the host took ${(taken * 100).toFixed(1)} % of this machine's time.`,
   ];

@@ -2,7 +2,7 @@ import { appendFileSync, readFileSync } from 'node:fs';
 import { isMainThread } from 'node:worker_threads';
 
 // Stands in the server's own process: of each wait of its loop it tells how long the thread itself was at work (Linux,
-// /proc/PID/schedstat, first figure: time on a core). The rest of a wait the machine gave the core to others.
+// /proc/PID/schedstat, first figure: time on a core). The rest of a wait it was on none: others had it, or it waited for them.
 const { OMBRIK_LOOP_LOOKS } = process.env;
 const EVERY_MS = 10;
 const TOLD_MS = 5000;

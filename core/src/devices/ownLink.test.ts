@@ -1,9 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { faultStory } from '../circuit/faultStory.ts';
+import { Deriving, derive } from '../derive.ts';
 import type { Board } from '../document/board.ts';
 import { checkBoard } from '../document/checkBoard.ts';
 import { partIndex } from '../document/references.ts';
+import { defaultWorkshop } from '../document/workshop/workshop.ts';
+import { profileOf } from '../profiles/ownRules.ts';
 import { openingTime } from '../solvers/timeCurrent.ts';
 import { curveOf } from '../tables/timeCurrent.ts';
 import { deriveBoard, mountainHutBoard } from '../testing/demoBoards.ts';
@@ -87,6 +90,31 @@ describe('a board with a link of its own', () => {
     const seats = deriveBoard({ ...hut, customLinks: [link!] }).sizing.seats;
     expect(seats.map((s) => s.link.value)).not.toContain('lk_own');
     expect(seats.map((s) => s.link.value)).toEqual(deriveBoard(hut).sizing.seats.map((s) => s.link.value));
+  });
+  it('exchanged for one that is alike but for its curve, shorts end as the new one has it', () => {
+    // Nothing of the wiring and no resistance changes: what is kept of the faults must not keep how they end.
+    const slower = (times: number) => ({
+      ...link!,
+      id: `lk_${times}`,
+      curve: {
+        ...link!.curve!,
+        gates: link!.curve!.gates.map((g) => ({ ...g, minS: g.minS * times, maxS: g.maxS * times })),
+      },
+    });
+    const own = { ...hut, customLinks: [slower(0.001), slower(0.01)] };
+    const holding = (linkId: string): Board => ({
+      ...own,
+      items: own.items.map((i) =>
+        i.id === 'it_F3'
+          ? { ...i, inserts: [{ seatId: 'seat', link: { mode: 'locked', value: linkId, reason: 'kept', who: 'M' } }] }
+          : i,
+      ),
+    });
+    const [rules, deriving] = [profileOf(hut, defaultWorkshop), new Deriving()];
+    const kept = (b: Board) => derive(b, genericCatalogue, rules, defaultWorkshop, deriving).sizing.wires;
+    const [before, after] = [kept(holding('lk_0.001')), kept(holding('lk_0.01'))];
+    expect(after).toEqual(deriveBoard(holding('lk_0.01')).sizing.wires);
+    expect(after).not.toEqual(before);
   });
   it('its slower curve lets more through and is not selective to the main fuse', () => {
     const slowest = (b: Board) =>

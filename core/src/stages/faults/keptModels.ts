@@ -1,13 +1,10 @@
+import { same } from '../../engine/same.ts';
 import type { Branch } from '../netlist/netlist.ts';
 import type { BranchOhm } from '../sizing/electrical.ts';
 import { type FaultInput, type FaultModel, faultModel, isLoaded } from './faultModel.ts';
 
-/** All a model is made of beside its wiring, in numbers. */
-interface Made {
-  shapes: FaultInput['shapes'];
-  titles: readonly string[];
-  numbers: Float64Array;
-}
+/** All a model is made of beside its wiring: shapes and titles of the states, then numbers. */
+type Made = readonly [FaultInput['shapes'], readonly string[], readonly number[]];
 
 /** Models of one wiring: a derive goes through a few on its way to the sizes it settles on. */
 const MODELS_KEPT = 4;
@@ -19,14 +16,15 @@ const known = new WeakMap<object, { made: Made; model: FaultModel }[]>();
  */
 export function keptFaultModel(input: FaultInput): FaultModel {
   const { netlist, shapes, states } = input;
-  const made: Made = { shapes, titles: states.map((s) => s.title), numbers: numbersOf(input) };
+  const numbers = numbersOf(input);
+  const made: Made = [shapes, states.map((s) => s.title), numbers];
   let own = known.get(netlist);
   if (!own) {
     own = [];
     known.set(netlist, own);
   }
-  const at = own.findIndex((o) => isSame(o.made, made));
-  const kept = at < 0 ? { made, model: faultModel(readOnce(input, made.numbers)) } : own[at]!;
+  const at = own.findIndex((o) => same(o.made, made));
+  const kept = at < 0 ? { made, model: faultModel(readOnce(input, numbers)) } : own[at]!;
   if (at >= 0) own.splice(at, 1);
   own.unshift(kept);
   own.length = Math.min(own.length, MODELS_KEPT);
@@ -34,7 +32,7 @@ export function keptFaultModel(input: FaultInput): FaultModel {
 }
 
 /** Resistances of every branch in both corners, whether each carries a load, then what charges in each state. */
-function numbersOf({ netlist, states, flows, strong, weak, carriesA }: FaultInput): Float64Array {
+function numbersOf({ netlist, states, flows, strong, weak, carriesA }: FaultInput): readonly number[] {
   const { branches } = netlist;
   const numbers: number[] = [];
   const inOrder = (ohm: BranchOhm) => {
@@ -50,18 +48,11 @@ function numbersOf({ netlist, states, flows, strong, weak, carriesA }: FaultInpu
         numbers.push(sink.plus, sink.minus, designCurrentA);
     numbers.push(Number.NaN);
   }
-  return Float64Array.from(numbers);
+  return numbers;
 }
 
-const isSame = (a: Made, b: Made): boolean =>
-  a.numbers.length === b.numbers.length &&
-  a.titles.length === b.titles.length &&
-  a.shapes.every((s, i) => s === b.shapes[i]) &&
-  a.titles.every((t, i) => t === b.titles[i]) &&
-  a.numbers.every((n, i) => Object.is(n, b.numbers[i]));
-
 /** The input with what its numbers say, so that a model that is kept holds on to nothing that goes on changing. */
-function readOnce(input: FaultInput, numbers: Float64Array): FaultInput {
+function readOnce(input: FaultInput, numbers: readonly number[]): FaultInput {
   const count = input.netlist.branches.length;
   const from = (start: number) => (_: Branch, i: number) => numbers[start + i]!;
   return {

@@ -1,4 +1,4 @@
-import type { FuseLink } from '../../document/part/part.ts';
+import { same } from '../../engine/same.ts';
 import { COLD_AGED_FACTOR } from '../../tables/sourceCorners.ts';
 import { backsOf } from '../faults/backs.ts';
 import { type LayerEnd, outlives, type Protector, type SideEnd, sideEnds } from '../faults/ends.ts';
@@ -61,34 +61,22 @@ export const withstandAt = ({ cable, areaMm2, candidates }: WorkingCable, { inpu
   insulation: cable.material === 'flatCopper' ? ('bare' as const) : input.profile.insulation,
 });
 
-interface KeptEnds {
-  ratingA: Float64Array;
-  locked: readonly (FuseLink | null)[];
-  endOf: (side: Side) => SideEnd | null;
-}
-const knownEnds = new WeakMap<FaultModel, KeptEnds>();
+type EndOf = (side: Side) => SideEnd | null;
+const knownEnds = new WeakMap<FaultModel, { devices: readonly unknown[]; endOf: EndOf }>();
 
 /** How shorts end with the devices as they stand: worked out once for as long as they do. */
-function endsNow({ seats, seatAt, lockedAt, netlist, ...state }: SizingState, faults: FaultModel): KeptEnds['endOf'] {
-  const locked = seats.map((s) => lockedAt.get(s.branch) ?? null);
+function endsNow({ seats, seatAt, lockedAt, netlist, ...state }: SizingState, faults: FaultModel): EndOf {
+  const devices = seats.flatMap((s) => [state.ratingA[s.branch], lockedAt.get(s.branch)]);
   const known = knownEnds.get(faults);
-  if (known && state.ratingA.every((a, i) => a === known.ratingA[i]) && locked.every((l, i) => l === known.locked[i]))
-    return known.endOf;
+  if (known && same(known.devices, devices)) return known.endOf;
   // Ratings of a state go on growing: what is kept sees them as they are now.
-  const ratingA = state.ratingA.slice();
-  const endOf = sideEnds(protectorAt({ seatAt, ratingA, lockedAt, netlist }));
-  knownEnds.set(faults, { ratingA, locked, endOf });
+  const endOf = sideEnds(protectorAt({ seatAt, ratingA: state.ratingA.slice(), lockedAt, netlist }));
+  knownEnds.set(faults, { devices, endOf });
   return endOf;
 }
 
 /** Every side a short in a conductor is fed from, judged with the sizes as they stand. */
-function exposuresOf(
-  state: SizingState,
-  faults: FaultModel,
-  b: number,
-  cable: WorkingCable,
-  endOf: (side: Side) => SideEnd | null,
-): Exposure[] {
+function exposuresOf(state: SizingState, faults: FaultModel, b: number, cable: WorkingCable, endOf: EndOf): Exposure[] {
   const onMinus = state.polarityOf[b] === 'minus';
   const bears = {
     withstandA2s: cableWithstand(withstandAt(cable, state)),
@@ -115,8 +103,7 @@ export const endHoldsA = ({ works, ratingA }: SizingState, b: number): number =>
   Math.min(Number.POSITIVE_INFINITY, ...works[0]!.relations.runEnds[b]!.map((s) => ratingA[s]!));
 
 /** Judges every conductor with the sizes as they stand. */
-export function judgeFaults(state: SizingState, faults: FaultModel): void {
-  const endOf = endsNow(state, faults);
+export function judgeFaults(state: SizingState, faults: FaultModel, endOf = endsNow(state, faults)): void {
   for (const cable of state.cables)
     for (const b of cable.branches) state.exposures[b] = exposuresOf(state, faults, b, cable, endOf);
 }
@@ -126,8 +113,8 @@ export function judgeFaults(state: SizingState, faults: FaultModel): void {
  * holds where nothing else guards it. @returns whether one grew
  */
 export function growForFault(state: SizingState, faults: FaultModel): boolean {
-  judgeFaults(state, faults);
   const endOf = endsNow(state, faults);
+  judgeFaults(state, faults, endOf);
   let grew = false;
   for (const cable of state.cables) {
     // As far as this very fault asks: what more flows through the thicker one is seen when the faults are solved again.
